@@ -1,0 +1,345 @@
+import { Schema, type Attrs, type Mark, type Node } from "prosemirror-model";
+import { assertDestination, writeDestination, type Destination } from "../destination/destination.ts";
+
+/** The attributes of a link mark. The id stays with the link through every edit. */
+export interface LinkAttrs {
+  id: string;
+  destination: Destination;
+  /** Words for screen readers and on hover (ISO 14289-1, alternate description), or null. */
+  description: string | null;
+}
+
+/** The attributes of a picture. `file` is the id of a stored file; null while none has been brought. */
+export interface PictureAttrs {
+  file: string | null;
+  /** The text alternative; empty where the author has given none yet. */
+  alt: string;
+  /** A decorative picture says nothing and needs no text alternative. */
+  decorative: boolean;
+  /** The name by which the manuscript file called it. */
+  source: string | null;
+}
+
+function checkId(value: unknown): void {
+  if (typeof value !== "string" || !/^[A-Za-z][\w-]{0,63}$/.test(value)) {
+    throw new RangeError("An id begins with a letter and holds letters, digits, - and _.");
+  }
+}
+
+const idAttr = { validate: checkId };
+const cellAttrs = {
+  colspan: { default: 1, validate: "number" },
+  rowspan: { default: 1, validate: "number" },
+  colwidth: { default: null },
+  align: { default: null, validate: checkAlign },
+};
+
+function checkAlign(value: unknown): void {
+  if (value !== null && value !== "left" && value !== "center" && value !== "right")
+    throw new RangeError("A cell is aligned left, center or right.");
+}
+
+function cellFromDom(dom: HTMLElement): Attrs {
+  const align = dom.style.textAlign || dom.getAttribute("align");
+  return {
+    colspan: Number(dom.getAttribute("colspan") ?? 1),
+    rowspan: Number(dom.getAttribute("rowspan") ?? 1),
+    align: align === "left" || align === "center" || align === "right" ? align : null,
+  };
+}
+
+function cellToDom(node: Node): Record<string, string> {
+  const attrs: Record<string, string> = {};
+  if (node.attrs["colspan"] !== 1) attrs["colspan"] = String(node.attrs["colspan"]);
+  if (node.attrs["rowspan"] !== 1) attrs["rowspan"] = String(node.attrs["rowspan"]);
+  if (node.attrs["align"]) attrs["style"] = `text-align: ${node.attrs["align"] as string}`;
+  return attrs;
+}
+
+/**
+ * The one document schema. A document is one chapter: its title, its blocks, and its notes, each of
+ * which is called by `note_reference` nodes in the text.
+ *
+ * `validate` and `check()` make sure that no document with an unsafe destination is ever accepted,
+ * whichever way it comes in.
+ */
+export const schema = new Schema({
+  nodes: {
+    doc: { content: "title block* note*" },
+    title: {
+      content: "inline*",
+      defining: true,
+      isolating: true,
+      // ProseMirror must be able to make a title by itself; the editor gives it an id of its own at once.
+      attrs: { id: { default: "unset", validate: checkId } },
+      parseDOM: [{ tag: "h1[data-title]", getAttrs: (dom) => ({ id: (dom as HTMLElement).id }) }],
+      toDOM: (node) => ["h1", { id: node.attrs["id"] as string, "data-title": "" }, 0],
+    },
+    paragraph: {
+      content: "inline*",
+      group: "block",
+      parseDOM: [{ tag: "p" }],
+      toDOM: () => ["p", 0],
+    },
+    heading: {
+      content: "inline*",
+      group: "block",
+      defining: true,
+      attrs: { id: idAttr, level: { validate: checkLevel } },
+      // The chapter's title is the page's h1, so a heading of level n is an h(n+1).
+      parseDOM: [1, 2, 3, 4, 5, 6].map((n) => ({
+        tag: `h${n}`,
+        getAttrs: (dom: HTMLElement) => ({
+          id: /^[a-z][a-z0-9]{11}$/.test(dom.id) ? dom.id : "unset",
+          level: Math.min(4, Math.max(1, n - 1)),
+        }),
+      })),
+      toDOM: (node) => [`h${(node.attrs["level"] as number) + 1}`, { id: node.attrs["id"] as string }, 0],
+    },
+    blockquote: {
+      content: "block+",
+      group: "block",
+      defining: true,
+      parseDOM: [{ tag: "blockquote" }],
+      toDOM: () => ["blockquote", 0],
+    },
+    code_block: {
+      content: "text*",
+      group: "block",
+      code: true,
+      defining: true,
+      // A link inside a listing is still a link.
+      marks: "link",
+      attrs: { language: { default: null } },
+      parseDOM: [{ tag: "pre", preserveWhitespace: "full" }],
+      toDOM: () => ["pre", ["code", 0]],
+    },
+    bullet_list: {
+      content: "list_item+",
+      group: "block",
+      parseDOM: [{ tag: "ul" }],
+      toDOM: () => ["ul", 0],
+    },
+    ordered_list: {
+      content: "list_item+",
+      group: "block",
+      attrs: { start: { default: 1, validate: "number" } },
+      parseDOM: [
+        {
+          tag: "ol",
+          getAttrs: (dom) => ({ start: Number((dom as HTMLElement).getAttribute("start") ?? 1) }),
+        },
+      ],
+      toDOM: (node) => ["ol", { start: String(node.attrs["start"]) }, 0],
+    },
+    list_item: {
+      content: "block+",
+      defining: true,
+      parseDOM: [{ tag: "li" }],
+      toDOM: () => ["li", 0],
+    },
+    table: {
+      content: "table_row+",
+      group: "block",
+      isolating: true,
+      tableRole: "table",
+      parseDOM: [{ tag: "table" }],
+      toDOM: () => ["table", ["tbody", 0]],
+    },
+    table_row: {
+      content: "(table_cell | table_header)*",
+      tableRole: "row",
+      parseDOM: [{ tag: "tr" }],
+      toDOM: () => ["tr", 0],
+    },
+    table_cell: {
+      content: "block+",
+      attrs: cellAttrs,
+      isolating: true,
+      tableRole: "cell",
+      parseDOM: [{ tag: "td", getAttrs: (dom) => cellFromDom(dom as HTMLElement) }],
+      toDOM: (node) => ["td", cellToDom(node), 0],
+    },
+    table_header: {
+      content: "block+",
+      attrs: cellAttrs,
+      isolating: true,
+      tableRole: "header_cell",
+      parseDOM: [{ tag: "th", getAttrs: (dom) => cellFromDom(dom as HTMLElement) }],
+      toDOM: (node) => ["th", cellToDom(node), 0],
+    },
+    section_break: {
+      group: "block",
+      parseDOM: [{ tag: "hr" }],
+      toDOM: () => ["hr"],
+    },
+    note: {
+      content: "block+",
+      defining: true,
+      isolating: true,
+      attrs: { id: idAttr },
+      parseDOM: [
+        { tag: "aside[data-note]", getAttrs: (dom) => ({ id: (dom as HTMLElement).dataset["note"] }) },
+      ],
+      toDOM: (node) => ["aside", { "data-note": node.attrs["id"] as string }, 0],
+    },
+    text: { group: "inline" },
+    hard_break: {
+      inline: true,
+      group: "inline",
+      selectable: false,
+      parseDOM: [{ tag: "br" }],
+      toDOM: () => ["br"],
+    },
+    picture: {
+      inline: true,
+      group: "inline",
+      draggable: true,
+      attrs: {
+        file: { default: null },
+        alt: { default: "", validate: "string" },
+        decorative: { default: false, validate: "boolean" },
+        source: { default: null },
+      },
+      parseDOM: [
+        {
+          tag: "img[data-file]",
+          getAttrs: (dom) => ({
+            file: (dom as HTMLElement).dataset["file"] || null,
+            alt: (dom as HTMLElement).getAttribute("alt") ?? "",
+            source: (dom as HTMLElement).dataset["source"] || null,
+          }),
+        },
+      ],
+      toDOM: (node) => [
+        "img",
+        {
+          alt: node.attrs["alt"] as string,
+          "data-file": (node.attrs["file"] as string | null) ?? "",
+          "data-source": (node.attrs["source"] as string | null) ?? "",
+        },
+      ],
+    },
+    anchor: {
+      inline: true,
+      group: "inline",
+      atom: true,
+      attrs: { id: idAttr, name: { default: "", validate: "string" } },
+      parseDOM: [
+        {
+          tag: "span[data-anchor]",
+          getAttrs: (dom) => ({ id: (dom as HTMLElement).id, name: (dom as HTMLElement).dataset["anchor"] }),
+        },
+      ],
+      toDOM: (node) => [
+        "span",
+        { id: node.attrs["id"] as string, "data-anchor": node.attrs["name"] as string },
+      ],
+    },
+    note_reference: {
+      inline: true,
+      group: "inline",
+      atom: true,
+      attrs: { note: idAttr },
+      parseDOM: [
+        { tag: "sup[data-note]", getAttrs: (dom) => ({ note: (dom as HTMLElement).dataset["note"] }) },
+      ],
+      toDOM: (node) => ["sup", { "data-note": node.attrs["note"] as string }],
+    },
+  },
+  marks: {
+    link: {
+      attrs: {
+        id: idAttr,
+        destination: { validate: assertDestination },
+        description: {
+          default: null,
+          validate: "string|null",
+        },
+      },
+      inclusive: false,
+      parseDOM: [
+        {
+          tag: "a[data-link]",
+          // Only what the editor itself wrote to the clipboard carries this attribute.
+          getAttrs: (dom) => linkFromDom(dom as HTMLElement),
+        },
+      ],
+      toDOM: (mark) => {
+        const attrs = linkAttrs(mark);
+        return [
+          "a",
+          {
+            href: hrefFor(attrs.destination),
+            "data-link": attrs.id,
+            "data-destination": JSON.stringify(attrs.destination),
+            "data-description": attrs.description ?? "",
+          },
+          0,
+        ];
+      },
+    },
+    emphasis: {
+      parseDOM: [{ tag: "i" }, { tag: "em" }],
+      toDOM: () => ["em", 0],
+    },
+    strong: {
+      parseDOM: [{ tag: "strong" }, { tag: "b" }],
+      toDOM: () => ["strong", 0],
+    },
+    code: {
+      parseDOM: [{ tag: "code" }],
+      toDOM: () => ["code", 0],
+    },
+  },
+});
+
+function checkLevel(value: unknown): void {
+  if (value !== 1 && value !== 2 && value !== 3 && value !== 4)
+    throw new RangeError("A heading has a level from 1 to 4.");
+}
+
+function hrefFor(destination: Destination): string {
+  return writeDestination(destination);
+}
+
+function linkFromDom(dom: HTMLElement): Attrs | false {
+  try {
+    const destination: unknown = JSON.parse(dom.dataset["destination"] ?? "null");
+    assertDestination(destination);
+    return { id: dom.dataset["link"], destination, description: dom.dataset["description"] || null };
+  } catch {
+    return false;
+  }
+}
+
+/** The typed attributes of a link mark. */
+export function linkAttrs(mark: Mark): LinkAttrs {
+  return mark.attrs as LinkAttrs;
+}
+
+/** The typed attributes of a picture node. */
+export function pictureAttrs(node: Node): PictureAttrs {
+  return node.attrs as PictureAttrs;
+}
+
+/** The link on an inline node, or null. */
+export function linkOn(node: Node): LinkAttrs | null {
+  const mark = schema.marks.link!.isInSet(node.marks);
+  return mark ? linkAttrs(mark) : null;
+}
+
+/**
+ * The words that stand for a picture: its text alternative, or for one that was never brought along
+ * and has none, the name of its file.
+ */
+export function pictureWords({ file, alt, source }: PictureAttrs): string {
+  if (alt !== "" || file !== null) return alt;
+  return (
+    source
+      ?.replace(/[?#].*$/s, "")
+      .split("/")
+      .filter(Boolean)
+      .at(-1) ?? "picture"
+  );
+}

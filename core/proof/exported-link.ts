@@ -1,0 +1,41 @@
+/** Where a link of an exported file leads, as the file itself says it. */
+export type ExportedDestination =
+  | { as: "address"; address: string }
+  /** A jump inside the file. `lands` says whether the file really has that place. */
+  | { as: "place"; target: string; lands: boolean };
+
+/** A link as it was read back from an exported file's own bytes. */
+export interface ExportedLink {
+  destination: ExportedDestination;
+  /** The words it covers, with the text alternatives of pictures, blanks folded. */
+  text: string;
+  /** What a screen reader is told about it besides: the alternate description, or null. */
+  description: string | null;
+  /** Where in the file it stands: a page of a PDF, counted from 1, or a file of an e-book. */
+  where: string;
+  /** The page's number, for joining a link that breaks over two pages; null in an e-book. */
+  page: number | null;
+  /**
+   * Whether the export made it by itself: an entry of the contents list, or the way to a note and
+   * back. Such links are no author's.
+   */
+  apparatus: boolean;
+}
+
+/** Everything that reading an exported file gave. */
+export interface ExportReading {
+  format: "pdf" | "epub";
+  pages: number | null;
+  links: ExportedLink[];
+}
+
+/** The exported file could not be read back. */
+export class ProofError extends Error {
+  override readonly name = "ProofError";
+  constructor(
+    readonly code: "unreadable",
+    message: string,
+  ) {
+    super(message);
+  }
+}

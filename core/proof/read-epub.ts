@@ -1,0 +1,140 @@
+import { strFromU8, unzipSync } from "fflate";
+import { SaxesParser, type SaxesTagPlain } from "saxes";
+import { ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
+
+interface ReadLink {
+  href: string;
+  text: string;
+  title: string | null;
+  file: string;
+  apparatus: boolean;
+}
+
+/**
+ * Reads every link out of an EPUB's own bytes: unzips it, follows container and package document to the
+ * reading order, and parses each XHTML file as XML. Knows nothing of the writer.
+ * @throws ProofError where the container or one of its files cannot be read.
+ */
+export function readEpub(bytes: Uint8Array): ExportReading {
+  const files = open(bytes);
+  const packagePath = attributeIn(files, "META-INF/container.xml", "rootfile", "full-path");
+  const spine = readSpine(files, packagePath);
+  const ids = new Map<string, Set<string>>();
+  const found: ReadLink[] = [];
+  for (const file of spine) {
+    const page = readPage(textOf(files, file), file);
+    ids.set(file, page.ids);
+    found.push(...page.links);
+  }
+  const links = found.map((link): ExportedLink => {
+    const common = {
+      text: fold(link.text),
+      description: link.title,
+      where: link.file,
+      page: null,
+      apparatus: link.apparatus,
+    };
+    if (/^[a-z][a-z0-9+.-]*:/i.test(link.href)) {
+      return { ...common, destination: { as: "address", address: link.href } };
+    }
+    const target = resolve(link.file, link.href);
+    const id = decodeURIComponent(target.fragment);
+    const lands = id === "" ? ids.has(target.file) : (ids.get(target.file)?.has(id) ?? false);
+    return { ...common, destination: { as: "place", target: id === "" ? target.file : id, lands } };
+  });
+  return { format: "epub", pages: null, links };
+}
+
+function open(bytes: Uint8Array): Record<string, Uint8Array> {
+  try {
+    return unzipSync(bytes);
+  } catch (error) {
+    throw new ProofError("unreadable", `The e-book is not a readable container: ${(error as Error).message}`);
+  }
+}
+
+function textOf(files: Record<string, Uint8Array>, path: string): string {
+  const bytes = files[path];
+  if (!bytes) throw new ProofError("unreadable", `The e-book has no file “${path}”.`);
+  return strFromU8(bytes);
+}
+
+function parse(
+  xml: string,
+  path: string,
+  onOpen: (tag: SaxesTagPlain) => void,
+  more: { onText?: (text: string) => void; onClose?: (tag: SaxesTagPlain) => void } = {},
+): void {
+  const parser = new SaxesParser<{ xmlns: false }>({ xmlns: false, fileName: path } as { xmlns: false });
+  parser.on("error", (error) => {
+    throw new ProofError("unreadable", `“${path}” in the e-book is not well-formed: ${error.message}`);
+  });
+  parser.on("opentag", onOpen);
+  parser.on("text", (text) => more.onText?.(text));
+  parser.on("closetag", (tag) => more.onClose?.(tag));
+  parser.write(xml).close();
+}
+
+function attributeIn(
+  files: Record<string, Uint8Array>,
+  path: string,
+  tag: string,
+  attribute: string,
+): string {
+  let value: string | null = null;
+  parse(textOf(files, path), path, (open) => {
+    if (open.name === tag) value ??= open.attributes[attribute] ?? null;
+  });
+  if (value === null) throw new ProofError("unreadable", `“${path}” in the e-book names no ${tag}.`);
+  return value;
+}
+
+function readSpine(files: Record<string, Uint8Array>, packagePath: string): string[] {
+  const items = new Map<string, string>();
+  const spine: string[] = [];
+  parse(textOf(files, packagePath), packagePath, (tag) => {
+    if (tag.name === "item") items.set(tag.attributes["id"]!, tag.attributes["href"]!);
+    if (tag.name === "itemref") spine.push(tag.attributes["idref"]!);
+  });
+  return spine.map((id) => resolve(packagePath, items.get(id) ?? "").file);
+}
+
+function readPage(xml: string, file: string): { ids: Set<string>; links: ReadLink[] } {
+  const ids = new Set<string>();
+  const links: ReadLink[] = [];
+  const open: ReadLink[] = [];
+  let navDepth = 0;
+  parse(
+    xml,
+    file,
+    (tag) => {
+      const { id, href, title, role, alt } = tag.attributes;
+      if (id !== undefined) ids.add(id);
+      if (tag.name === "nav") navDepth++;
+      if (tag.name === "img") for (const link of open) link.text += alt ?? "";
+      if (tag.name === "br") for (const link of open) link.text += " ";
+      if (tag.name !== "a" || href === undefined) return;
+      const made = role === "doc-noteref" || role === "doc-backlink";
+      open.push({ href, text: "", title: title ?? null, file, apparatus: made || navDepth > 0 });
+    },
+    {
+      onText: (text) => {
+        for (const link of open) link.text += text;
+      },
+      onClose: (tag) => {
+        if (tag.name === "nav") navDepth--;
+        if (tag.name === "a" && tag.attributes["href"] !== undefined) links.push(open.pop()!);
+      },
+    },
+  );
+  return { ids, links };
+}
+
+function resolve(from: string, href: string): { file: string; fragment: string } {
+  const url = new URL(href, `epub:///${from}`);
+  return { file: decodeURIComponent(url.pathname.replace(/^\/+/, "")), fragment: url.hash.slice(1) };
+}
+
+function fold(text: string): string {
+  return text.replace(/\s+/g, " ").trim();
+}

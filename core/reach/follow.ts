@@ -1,0 +1,87 @@
+import type { Failure, Hop, Outcome, OutcomeCode, ReachState } from "./outcome.ts";
+
+/** How many redirects are followed before a destination counts as broken. */
+export const maxRedirects = 10;
+
+/** What to do next with a destination: ask once more, or stop with an outcome. */
+export type NextStep = { ask: { method: "HEAD" | "GET"; address: string } } | { stop: Outcome };
+
+const redirects = new Set([301, 302, 303, 307, 308]);
+// RFC 9110, 15.4: only these two say that the new address should be used from now on.
+const permanent = new Set([301, 308]);
+
+/** The address that is asked of a server: a fragment is never sent (RFC 9110, 7.1). */
+export function askedAddress(address: string): string {
+  const url = new URL(address);
+  url.hash = "";
+  return url.href;
+}
+
+/**
+ * The next step for a destination, from all questions and answers so far. Pure: whoever calls it does
+ * the asking. A HEAD that was refused or dropped proves nothing about GET, so GET is asked then.
+ */
+export function nextStep(address: string, hops: Hop[]): NextStep {
+  const last = hops.at(-1);
+  if (!last) return { ask: { method: "HEAD", address: askedAddress(address) } };
+  const again: NextStep = { ask: { method: "GET", address: last.address } };
+  if (last.failure) {
+    if (last.method === "HEAD" && last.failure.code === "dropped") return again;
+    return stop(stateOfFailure(last.failure), last.failure.code, hops);
+  }
+  const status = last.status!;
+  if (redirects.has(status) && last.location !== null) return followRedirect(last, hops);
+  if (status >= 200 && status < 300) return arrived(address, hops);
+  if (last.method === "HEAD") return again;
+  if (status === 404) return stop("broken", "not-found", hops);
+  if (status === 410) return stop("broken", "gone", hops);
+  if (status === 401 || status === 403 || status === 407) return stop("guarded", "guarded", hops);
+  return stop("unsure", "status", hops);
+}
+
+function followRedirect(last: Hop, hops: Hop[]): NextStep {
+  const target = URL.canParse(last.location!, last.address) ? new URL(last.location!, last.address) : null;
+  if (!target || (target.protocol !== "http:" && target.protocol !== "https:")) {
+    return stop("broken", "bad-redirect", hops);
+  }
+  target.hash = "";
+  if (hops.some((hop) => hop.address === target.href)) return stop("broken", "loop", hops);
+  const followed = hops.filter(isRedirect).length;
+  if (followed > maxRedirects) return stop("broken", "too-many-redirects", hops);
+  return { ask: { method: "HEAD", address: target.href } };
+}
+
+function arrived(address: string, hops: Hop[]): NextStep {
+  const followed = hops.filter(isRedirect);
+  if (followed.length === 0) return stop("sound", "ok", hops);
+  const permanentFirst = followed.findIndex((hop) => !permanent.has(hop.status!));
+  const count = permanentFirst === -1 ? followed.length : permanentFirst;
+  if (count === 0) return stop("sound", "redirected", hops);
+  const lastPermanent = followed[count - 1]!;
+  const movedTo = new URL(lastPermanent.location!, lastPermanent.address);
+  // RFC 9110, 10.2.2: a fragment stays unless the redirect gives its own.
+  if (movedTo.hash === "") movedTo.hash = new URL(address).hash;
+  return stop("moved", "moved", hops, movedTo.href);
+}
+
+function isRedirect(hop: Hop): boolean {
+  return hop.status !== null && redirects.has(hop.status) && hop.location !== null;
+}
+
+function stateOfFailure(failure: Failure): ReachState {
+  switch (failure.code) {
+    case "name-server":
+    case "timeout":
+    case "dropped":
+    case "protocol":
+    case "refused":
+    case "port":
+      return "unsure";
+    default:
+      return "broken";
+  }
+}
+
+function stop(state: ReachState, code: OutcomeCode, hops: Hop[], movedTo: string | null = null): NextStep {
+  return { stop: { state, code, hops, movedTo } };
+}
