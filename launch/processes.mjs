@@ -1,0 +1,78 @@
+import { spawn } from "node:child_process";
+import { createServer } from "node:net";
+
+/**
+ * The processes that one launch has started. They are in groups of their own, so that Ctrl-C reaches the
+ * launch alone, which then ends them one after the other, the last begun first.
+ */
+export class Processes {
+  #running = [];
+  #ending = null;
+
+  /** @param {string} name what to call it in messages */
+  start(name, command, args, options = {}) {
+    const child = spawn(command, args, { stdio: ["ignore", "inherit", "inherit"], ...options, detached: true });
+    const exited = new Promise((resolve) => {
+      child.once("exit", (code, signal) => resolve({ code, signal }));
+      child.once("error", (error) => resolve({ code: null, signal: null, error }));
+    });
+    const entry = { name, child, exited };
+    this.#running.push(entry);
+    void exited.then((end) => {
+      this.#running = this.#running.filter((other) => other !== entry);
+      if (!this.#ending) this.onUnexpectedEnd?.(name, end);
+    });
+    return entry;
+  }
+
+  /** Ends everything that was started and is still there. */
+  endAll() {
+    return (this.#ending ??= (async () => {
+      for (const { child, exited } of [...this.#running].reverse()) {
+        signal(child, "SIGTERM");
+        const timer = setTimeout(() => signal(child, "SIGKILL"), 10_000);
+        await exited;
+        clearTimeout(timer);
+      }
+    })());
+  }
+}
+
+function signal(child, name) {
+  try {
+    if (child.pid !== undefined) process.kill(-child.pid, name);
+  } catch (error) {
+    if (error.code !== "ESRCH") throw error;
+  }
+}
+
+/** A port of the loopback interface that is free now. */
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.once("error", reject);
+    server.listen(0, "127.0.0.1", () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+/** Whether a port of the loopback interface can be listened on. */
+export function isPortFree(port) {
+  return new Promise((resolve) => {
+    const server = createServer();
+    server.once("error", () => resolve(false));
+    server.listen(port, "127.0.0.1", () => server.close(() => resolve(true)));
+  });
+}
+
+/** Whether a process with this id is there. */
+export function isAlive(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return error.code === "EPERM";
+  }
+}

@@ -1,0 +1,21 @@
+import { Column, CreateDateColumn, Entity, PrimaryColumn } from "typeorm";
+
+/** Somebody who may sign in. */
+@Entity("account")
+export class Account {
+  @PrimaryColumn("char", { length: 36 })
+  id: string;
+
+  @Column("varchar", { length: 255, unique: true })
+  email: string;
+
+  @Column("varchar", { length: 200 })
+  name: string;
+
+  /** An argon2id hash in PHC form. */
+  @Column("varchar", { length: 255 })
+  passwordHash: string;
+
+  @CreateDateColumn({ type: "datetime", precision: 3 })
+  createdAt: Date;
+}

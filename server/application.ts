@@ -1,0 +1,45 @@
+import { existsSync } from "node:fs";
+import { join } from "node:path";
+import { NestFactory } from "@nestjs/core";
+import type { NestExpressApplication } from "@nestjs/platform-express";
+import cookieParser from "cookie-parser";
+import type { NextFunction, Request, Response } from "express";
+import { AppModule } from "./app.module.ts";
+import { logRequests, makeLog, NestLog } from "./http/logging.ts";
+import { checkOrigin, securityHeaders } from "./http/security.ts";
+import { describeInterface } from "./openapi/describe-interface.ts";
+import type { Settings } from "./settings.ts";
+
+/** Makes the server, ready to listen: middleware, interface, and the built web application where it is. */
+export async function makeApplication(settings: Settings): Promise<NestExpressApplication> {
+  const log = makeLog(settings.logLevel);
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
+    logger: new NestLog(log),
+    abortOnError: false,
+    bodyParser: false,
+  });
+  app.disable("x-powered-by");
+  app.use(logRequests(log));
+  app.use(securityHeaders());
+  app.use(checkOrigin);
+  app.use(cookieParser());
+  app.useBodyParser("json", { limit: "50mb" });
+  app.setGlobalPrefix("api");
+  const document = describeInterface(app);
+  app.use("/api/openapi.json", (_request: Request, response: Response) => response.json(document));
+  serveWeb(app);
+  app.enableShutdownHooks();
+  return app;
+}
+
+function serveWeb(app: NestExpressApplication): void {
+  const web = join(import.meta.dirname, "../../web/dist");
+  if (!existsSync(web)) return;
+  app.useStaticAssets(join(web, "assets"), { prefix: "/assets", immutable: true, maxAge: "1y" });
+  app.useStaticAssets(web, { index: false });
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    const page = request.method === "GET" && !request.path.startsWith("/api/") && !/\.\w+$/.test(request.path);
+    if (page) response.sendFile(join(web, "index.html"));
+    else next();
+  });
+}

@@ -1,0 +1,179 @@
+import { randomUUID } from "node:crypto";
+import { Injectable } from "@nestjs/common";
+import { InjectDataSource } from "@nestjs/typeorm";
+import type { Book as Manuscript, PictureFile } from "@vennet/core/manuscript/book";
+import { emptyChapter, readChapter } from "@vennet/core/manuscript/chapter";
+import { DataSource, IsNull, type EntityManager } from "typeorm";
+import type { Account } from "../accounts/account.entity.ts";
+import { Chapter } from "../chapters/chapter.entity.ts";
+import { ChaptersService } from "../chapters/chapters.service.ts";
+import { LinkUse } from "../chapters/link-use.entity.ts";
+import { notFound, Problem } from "../errors/problem.ts";
+import { FilesService } from "../files/files.service.ts";
+import { FileChunk, StoredFile } from "../files/stored-file.entity.ts";
+import { Export } from "../exports/export.entity.ts";
+import { Job } from "../jobs/job.entity.ts";
+import { ReachOutcome } from "../reach/reach-outcome.entity.ts";
+import { Workshop } from "../workshop/workshop.ts";
+import { Book } from "./book.entity.ts";
+import type { BookAnswer, ChangeBookRequest, ImportAnswer, ImportRequest, LinkStatesAnswer, NewBookRequest } from "./books.contract.ts";
+
+/** A file as it was uploaded. */
+export interface UploadedFile {
+  originalname: string;
+  buffer: Buffer;
+}
+
+@Injectable()
+export class BooksService {
+  constructor(
+    @InjectDataSource() private readonly database: DataSource,
+    private readonly chapters: ChaptersService,
+    private readonly files: FilesService,
+    private readonly workshop: Workshop,
+  ) {}
+
+  /** The author's own book. Another author's answers as if there were none. */
+  async own(account: Account, bookId: string): Promise<Book> {
+    const book = await this.database.manager.findOneBy(Book, { id: bookId, accountId: account.id });
+    if (!book) throw notFound("book");
+    return book;
+  }
+
+  async list(account: Account): Promise<BookAnswer[]> {
+    const books = await this.database.manager.find(Book, { where: { accountId: account.id }, order: { modifiedAt: "DESC" } });
+    return this.answers(books);
+  }
+
+  async answer(book: Book): Promise<BookAnswer> {
+    return (await this.answers([book]))[0]!;
+  }
+
+  async create(account: Account, request: NewBookRequest): Promise<BookAnswer> {
+    const book = await this.database.transaction(async (manager) => {
+      const made = await this.insert(manager, account, request.title, request.language ?? "en");
+      await this.chapters.insert(manager, made.id, 0, emptyChapter("Chapter 1"));
+      return made;
+    });
+    return this.answer(book);
+  }
+
+  async change(book: Book, request: ChangeBookRequest): Promise<BookAnswer> {
+    Object.assign(book, request, { modifiedAt: new Date() });
+    return this.answer(await this.database.manager.save(Book, book));
+  }
+
+  /** Deletes a book with all that belongs to it. */
+  async remove(book: Book): Promise<void> {
+    await this.database.transaction(async (manager) => {
+      const files = await manager.find(StoredFile, { where: { bookId: book.id }, select: { id: true } });
+      for (const { id } of files) await manager.delete(FileChunk, { fileId: id });
+      for (const entity of [StoredFile, Export, ReachOutcome, Job, LinkUse, Chapter]) {
+        await manager.delete(entity, { bookId: book.id });
+      }
+      await manager.delete(Book, { id: book.id });
+    });
+  }
+
+  /** Brings a Markdown file in as a book, with the pictures that were sent beside it. */
+  async import(account: Account, file: UploadedFile | undefined, pictures: UploadedFile[], request: ImportRequest): Promise<ImportAnswer> {
+    if (!file) throw new Problem(400, "no-file", "Choose a Markdown file to bring in.", "manuscript");
+    const fileName = Buffer.from(file.originalname, "latin1").toString("utf8");
+    const markdown = decode(file.buffer, fileName);
+    const fileTitle = fileName.replace(/^.*[/\\]/, "").replace(/\.[^.]*$/, "");
+    const bookId = randomUUID();
+    return this.database.transaction(async (manager) => {
+      const stored: Record<string, string> = {};
+      for (const picture of pictures) {
+        const name = Buffer.from(picture.originalname, "latin1").toString("utf8").replace(/^.*[/\\]/, "");
+        stored[name] = (await this.files.storePicture(bookId, name, picture.buffer, manager)).id;
+      }
+      const imported = await this.workshop.run("importMarkdown", {
+        markdown,
+        fallbackTitle: request.title || fileTitle || "Untitled",
+        baseAddress: request.baseAddress ?? null,
+        pictures: stored,
+      });
+      const book = await this.insert(manager, account, (request.title || imported.title).slice(0, 500), "en", bookId);
+      for (const [position, chapter] of imported.chapters.entries()) {
+        await this.chapters.insert(manager, book.id, position, readChapter(chapter));
+      }
+      return { book: (await this.answers([book], manager))[0]!, leftOut: imported.leftOut };
+    });
+  }
+
+  /** The whole book, as the exports take it. */
+  async manuscript(book: Book): Promise<Manuscript> {
+    const rows = await this.database.manager.find(Chapter, {
+      where: { bookId: book.id, deletedAt: IsNull() },
+      order: { position: "ASC" },
+    });
+    const pictures = await this.files.pictures(book.id);
+    return {
+      id: book.id,
+      title: book.title,
+      author: book.author,
+      language: book.language,
+      modified: book.modifiedAt.toISOString(),
+      chapters: rows.map((row) => ({ id: row.id, doc: readChapter(row.document) })),
+      pictures: await Promise.all(
+        pictures.map(async (picture) => ({
+          id: picture.id,
+          mediaType: picture.mediaType as PictureFile["mediaType"],
+          bytes: await this.files.read(picture.id),
+        })),
+      ),
+    };
+  }
+
+  private async insert(manager: EntityManager, account: Account, title: string, language: string, id: string = randomUUID()): Promise<Book> {
+    const book = manager.create(Book, { id, accountId: account.id, title, author: account.name, language, modifiedAt: new Date() });
+    return manager.save(Book, book);
+  }
+
+  private async answers(books: Book[], manager: EntityManager = this.database.manager): Promise<BookAnswer[]> {
+    if (books.length === 0) return [];
+    const ids = books.map((book) => book.id);
+    const texts: { bookId: string; chapters: string; words: string }[] = await manager.query(
+      "SELECT bookId, COUNT(*) AS chapters, SUM(words) AS words FROM chapter WHERE bookId IN (?) AND deletedAt IS NULL GROUP BY bookId",
+      [ids],
+    );
+    const links: { bookId: string; kind: string; state: keyof LinkStatesAnswer; count: string }[] = await manager.query(
+      `SELECT u.bookId, u.kind, COALESCE(o.state, 'unchecked') AS state, COUNT(*) AS count
+       FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+       LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.askedHash = u.askedHash
+       WHERE u.bookId IN (?) GROUP BY u.bookId, u.kind, state`,
+      [ids],
+    );
+    return books.map((book) => {
+      const text = texts.find((row) => row.bookId === book.id);
+      const own = links.filter((row) => row.bookId === book.id);
+      const webLinks: LinkStatesAnswer = { sound: 0, moved: 0, guarded: 0, broken: 0, unsure: 0, unchecked: 0 };
+      for (const row of own) if (row.kind === "web") webLinks[row.state] += Number(row.count);
+      return {
+        id: book.id,
+        title: book.title,
+        author: book.author,
+        language: book.language,
+        modifiedAt: book.modifiedAt.toISOString(),
+        chapters: Number(text?.chapters ?? 0),
+        words: Number(text?.words ?? 0),
+        links: own.reduce((sum, row) => sum + Number(row.count), 0),
+        webLinks,
+      };
+    });
+  }
+}
+
+function decode(bytes: Buffer, name: string): string {
+  try {
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    throw new Problem(
+      415,
+      "encoding",
+      `“${name}” is not text in UTF-8. Save it as UTF-8 Markdown and bring it again.`,
+      "manuscript",
+    );
+  }
+}

@@ -1,0 +1,34 @@
+import type { ChapterJson } from "@vennet/core/manuscript/chapter";
+import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+import { jsonColumn } from "../database/json-column.ts";
+
+@Entity("chapter")
+@Index(["bookId", "position"])
+export class Chapter {
+  @PrimaryColumn("char", { length: 36 })
+  id: string;
+
+  @Column("char", { length: 36 })
+  bookId: string;
+
+  @Column("int")
+  position: number;
+
+  /** The words of the document's title node; kept here so that lists need not read documents. */
+  @Column("varchar", { length: 1000 })
+  title: string;
+
+  @Column(jsonColumn())
+  document: ChapterJson;
+
+  /** Counts the saves. A save names the revision that it was made on. */
+  @Column("int", { default: 1 })
+  revision: number;
+
+  @Column("int", { default: 0 })
+  words: number;
+
+  /** Set when the chapter was deleted; it can be restored. */
+  @Column("datetime", { precision: 3, nullable: true })
+  deletedAt: Date | null;
+}

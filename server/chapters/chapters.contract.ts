@@ -1,0 +1,75 @@
+import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
+import { ArrayMaxSize, IsArray, IsInt, IsObject, IsOptional, IsString, Length, Min } from "class-validator";
+
+export class NewChapterRequest {
+  @ApiProperty()
+  @IsString()
+  @Length(1, 1000, { message: "Give the chapter a title." })
+  title: string;
+
+  @ApiPropertyOptional({ description: "Where it goes, counted from 0; at the end if left out." })
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  position?: number;
+
+  @ApiPropertyOptional({ type: "object", additionalProperties: true, description: "Its document; empty if left out." })
+  @IsOptional()
+  @IsObject()
+  document?: Record<string, unknown>;
+}
+
+export class SaveChapterRequest {
+  @ApiProperty({ description: "The revision that the document was made from." })
+  @IsInt()
+  @Min(1)
+  revision: number;
+
+  @ApiProperty({ type: "object", additionalProperties: true })
+  @IsObject()
+  document: Record<string, unknown>;
+}
+
+export class RenameChapterRequest {
+  @ApiProperty()
+  @IsString()
+  @Length(1, 1000, { message: "Give the chapter a title." })
+  title: string;
+}
+
+export class OrderRequest {
+  @ApiProperty({ type: [String], description: "The ids of all chapters, in their new order." })
+  @IsArray()
+  @ArrayMaxSize(10_000)
+  @IsString({ each: true })
+  chapters: string[];
+}
+
+export class ChapterListingAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty()
+  title: string;
+  @ApiProperty()
+  revision: number;
+  @ApiProperty()
+  words: number;
+  @ApiProperty()
+  links: number;
+}
+
+export class ChapterAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty()
+  title: string;
+  @ApiProperty()
+  revision: number;
+  @ApiProperty({ type: "object", additionalProperties: true })
+  document: Record<string, unknown>;
+}
+
+export class SavedAnswer {
+  @ApiProperty()
+  revision: number;
+}

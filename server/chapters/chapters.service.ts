@@ -1,0 +1,173 @@
+import { randomUUID } from "node:crypto";
+import { Injectable } from "@nestjs/common";
+import { InjectDataSource } from "@nestjs/typeorm";
+import { chapterTitle, countWords, emptyChapter, readChapter, withTitle, writeChapter } from "@vennet/core/manuscript/chapter";
+import type { Node } from "prosemirror-model";
+import { DataSource, IsNull, Not, type EntityManager } from "typeorm";
+import { Book } from "../books/book.entity.ts";
+import { notFound, Problem } from "../errors/problem.ts";
+import { Chapter } from "./chapter.entity.ts";
+import type { ChapterAnswer, ChapterListingAnswer, NewChapterRequest, SavedAnswer } from "./chapters.contract.ts";
+import { rebuildLedger } from "./ledger.ts";
+
+@Injectable()
+export class ChaptersService {
+  constructor(@InjectDataSource() private readonly database: DataSource) {}
+
+  async list(bookId: string): Promise<ChapterListingAnswer[]> {
+    const rows: { id: string; title: string; revision: number; words: number; links: string }[] =
+      await this.database.query(
+        `SELECT c.id, c.title, c.revision, c.words, (SELECT COUNT(*) FROM link_use u WHERE u.chapterId = c.id) AS links
+         FROM chapter c WHERE c.bookId = ? AND c.deletedAt IS NULL ORDER BY c.position`,
+        [bookId],
+      );
+    return rows.map((row) => ({ ...row, links: Number(row.links) }));
+  }
+
+  async read(bookId: string, id: string): Promise<ChapterAnswer> {
+    return answer(await this.find(this.database.manager, bookId, id));
+  }
+
+  /** Puts a new chapter into a book within a transaction that its caller began. */
+  async insert(manager: EntityManager, bookId: string, position: number, doc: Node): Promise<Chapter> {
+    const chapter = manager.create(Chapter, {
+      id: randomUUID(),
+      bookId,
+      position,
+      revision: 1,
+      deletedAt: null,
+      ...derived(doc),
+    });
+    await manager.save(Chapter, chapter);
+    await rebuildLedger(manager, chapter, doc);
+    return chapter;
+  }
+
+  async add(bookId: string, request: NewChapterRequest): Promise<ChapterAnswer> {
+    const doc = request.document ? readChapter(request.document) : emptyChapter(request.title);
+    return this.changing(bookId, async (manager) => {
+      const ids = await this.order(manager, bookId);
+      const position = Math.min(request.position ?? ids.length, ids.length);
+      const chapter = await this.insert(manager, bookId, position, doc);
+      ids.splice(position, 0, chapter.id);
+      await this.writeOrder(manager, ids);
+      return answer(chapter);
+    });
+  }
+
+  /**
+   * Saves a chapter's document, unless it was saved by somebody else since the revision that it was made
+   * from: then nothing is written, and the author is to be shown both texts.
+   */
+  async save(bookId: string, id: string, revision: number, json: unknown): Promise<SavedAnswer> {
+    const doc = readChapter(json);
+    return this.changing(bookId, async (manager) => {
+      const chapter = await this.find(manager, bookId, id, true);
+      if (chapter.revision !== revision) {
+        throw new Problem(
+          409,
+          "old-revision",
+          "This chapter was changed somewhere else in the meantime. Both texts are kept; choose between them.",
+          "revision",
+        );
+      }
+      return { revision: await this.write(manager, chapter, doc) };
+    });
+  }
+
+  async rename(bookId: string, id: string, title: string): Promise<ChapterAnswer> {
+    return this.changing(bookId, async (manager) => {
+      const chapter = await this.find(manager, bookId, id, true);
+      await this.write(manager, chapter, withTitle(readChapter(chapter.document), title));
+      return answer(chapter);
+    });
+  }
+
+  async reorder(bookId: string, ids: string[]): Promise<ChapterListingAnswer[]> {
+    await this.changing(bookId, async (manager) => {
+      const present = await this.order(manager, bookId);
+      if (present.length !== ids.length || new Set([...present, ...ids]).size !== ids.length) {
+        throw new Problem(
+          409,
+          "chapters-changed",
+          "The list of chapters has changed in the meantime. Look at it again, then reorder.",
+          "chapters",
+        );
+      }
+      await this.writeOrder(manager, ids);
+    });
+    return this.list(bookId);
+  }
+
+  /** Takes a chapter out of its book. It is kept, so that this can be undone. */
+  async remove(bookId: string, id: string): Promise<void> {
+    await this.changing(bookId, async (manager) => {
+      const chapter = await this.find(manager, bookId, id, true);
+      await manager.update(Chapter, { id: chapter.id }, { deletedAt: new Date() });
+    });
+  }
+
+  /** Puts a deleted chapter back where it was. */
+  async restore(bookId: string, id: string): Promise<ChapterAnswer> {
+    return this.changing(bookId, async (manager) => {
+      const chapter = await manager.findOneBy(Chapter, { id, bookId, deletedAt: Not(IsNull()) });
+      if (!chapter) throw notFound("deleted chapter");
+      const ids = await this.order(manager, bookId);
+      ids.splice(Math.min(chapter.position, ids.length), 0, id);
+      await manager.update(Chapter, { id }, { deletedAt: null });
+      await this.writeOrder(manager, ids);
+      return answer(chapter);
+    });
+  }
+
+  private async write(manager: EntityManager, chapter: Chapter, doc: Node): Promise<number> {
+    Object.assign(chapter, derived(doc), { revision: chapter.revision + 1 });
+    await manager.save(Chapter, chapter);
+    await rebuildLedger(manager, chapter, doc);
+    return chapter.revision;
+  }
+
+  /** Every change of a book's text sets the book's date, which the exports carry. */
+  private changing<T>(bookId: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    return this.database.transaction(async (manager) => {
+      // Two writers of one book wait for each other here, so that order and ledger stay whole.
+      await manager.update(Book, { id: bookId }, { modifiedAt: new Date() });
+      return work(manager);
+    });
+  }
+
+  private async find(manager: EntityManager, bookId: string, id: string, lock = false): Promise<Chapter> {
+    const chapter = await manager.findOne(Chapter, {
+      where: { id, bookId, deletedAt: IsNull() },
+      ...(lock ? { lock: { mode: "pessimistic_write" as const } } : {}),
+    });
+    if (!chapter) throw notFound("chapter");
+    return chapter;
+  }
+
+  private async order(manager: EntityManager, bookId: string): Promise<string[]> {
+    const rows = await manager.find(Chapter, {
+      where: { bookId, deletedAt: IsNull() },
+      order: { position: "ASC" },
+      select: { id: true },
+    });
+    return rows.map((row) => row.id);
+  }
+
+  private async writeOrder(manager: EntityManager, ids: string[]): Promise<void> {
+    for (const [position, id] of ids.entries()) await manager.update(Chapter, { id }, { position });
+  }
+}
+
+function derived(doc: Node): Pick<Chapter, "title" | "document" | "words"> {
+  return { title: chapterTitle(doc).slice(0, 1000), document: writeChapter(doc), words: countWords(doc) };
+}
+
+function answer(chapter: Chapter): ChapterAnswer {
+  return {
+    id: chapter.id,
+    title: chapter.title,
+    revision: chapter.revision,
+    document: chapter.document as unknown as Record<string, unknown>,
+  };
+}

@@ -1,0 +1,34 @@
+import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+
+/** One row of the link ledger. Derived from the chapter's document in the transaction that saves it. */
+@Entity("link_use")
+@Index(["bookId", "askedHash"])
+export class LinkUse {
+  @PrimaryColumn("char", { length: 36 })
+  chapterId: string;
+
+  /** The link's place among the links of its chapter, from 0. */
+  @PrimaryColumn("int")
+  ordinal: number;
+
+  @Column("char", { length: 36 })
+  bookId: string;
+
+  /** The id in the link's mark. */
+  @Column("varchar", { length: 64 })
+  linkId: string;
+
+  @Column("varchar", { length: 10 })
+  kind: string;
+
+  /** The destination as one line of text. */
+  @Column("text")
+  destination: string;
+
+  /** SHA-256 of the address that is asked (without its fragment); null where nothing is asked. */
+  @Column("char", { length: 64, nullable: true })
+  askedHash: string | null;
+
+  @Column("text")
+  text: string;
+}

@@ -1,0 +1,51 @@
+import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from "@nestjs/common";
+import { DestinationError } from "@vennet/core/destination/errors";
+import { ManuscriptError } from "@vennet/core/manuscript/errors";
+import type { Request, Response } from "express";
+import { Problem } from "./problem.ts";
+
+const codes: Record<number, string> = {
+  400: "bad-request",
+  401: "signed-out",
+  403: "forbidden",
+  404: "not-found",
+  405: "method-not-allowed",
+  413: "too-large",
+  415: "media-type",
+};
+
+/** Turns every error into the one shape. What nobody foresaw is logged whole and told in general words. */
+@Catch()
+export class ProblemFilter implements ExceptionFilter {
+  private readonly logger = new Logger("Problem");
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const response = host.switchToHttp().getResponse<Response>();
+    const problem = this.asProblem(error, host.switchToHttp().getRequest<Request>());
+    if (response.headersSent) {
+      response.end();
+      return;
+    }
+    response.status(problem.getStatus()).json(problem.getResponse());
+  }
+
+  private asProblem(error: unknown, request: Request): Problem {
+    if (error instanceof Problem) return error;
+    if (error instanceof ManuscriptError) return new Problem(422, error.code, error.message, "document");
+    if (error instanceof DestinationError) return new Problem(422, error.code, error.message, "destination");
+    const status =
+      error instanceof HttpException
+        ? error.getStatus()
+        : ((error as { status?: number; statusCode?: number }).status ?? 500);
+    if (status === 413) {
+      return new Problem(413, "too-large", "This is larger than 50 MB. Bring it in smaller parts.");
+    }
+    if (status < 500) {
+      const message = status === 404 ? `There is nothing at ${request.path}.` : (error as Error).message;
+      return new Problem(status, codes[status] ?? "bad-request", message);
+    }
+    this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
+    const id = (request as Request & { id?: string }).id ?? "";
+    return new Problem(500, "internal", `Something went wrong in Vennet. Nothing was changed. (Request ${id})`);
+  }
+}

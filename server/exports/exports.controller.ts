@@ -1,0 +1,71 @@
+import { Body, Controller, Get, Param, Post, Query, Res } from "@nestjs/common";
+import { ApiCreatedResponse, ApiOkResponse, ApiQuery, ApiTags } from "@nestjs/swagger";
+import type { Response } from "express";
+import { Account } from "../accounts/account.entity.ts";
+import { SignedIn } from "../accounts/session.guard.ts";
+import { BooksService } from "../books/books.service.ts";
+import { FilesService } from "../files/files.service.ts";
+import { JobAnswer, jobAnswer } from "../jobs/jobs.controller.ts";
+import { JobsService } from "../jobs/jobs.service.ts";
+import { ExportAnswer, ExportListingAnswer, ExportRequest, ObstacleAnswer } from "./exports.contract.ts";
+import { ExportsService } from "./exports.service.ts";
+
+@ApiTags("exports")
+@Controller("books/:bookId/exports")
+export class ExportsController {
+  constructor(
+    private readonly books: BooksService,
+    private readonly exports: ExportsService,
+    private readonly files: FilesService,
+    private readonly jobs: JobsService,
+  ) {}
+
+  @Get()
+  @ApiOkResponse({ type: [ExportListingAnswer] })
+  async list(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<ExportListingAnswer[]> {
+    return this.exports.list((await this.books.own(account, bookId)).id);
+  }
+
+  @Post()
+  @ApiCreatedResponse({ type: JobAnswer })
+  async begin(@SignedIn() account: Account, @Param("bookId") bookId: string, @Body() request: ExportRequest): Promise<JobAnswer> {
+    return jobAnswer(await this.exports.begin(await this.books.own(account, bookId), request));
+  }
+
+  @Get("latest-job")
+  @ApiOkResponse({ type: [JobAnswer], description: "The latest export job, or none." })
+  async latest(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<JobAnswer[]> {
+    const job = await this.jobs.latest((await this.books.own(account, bookId)).id, "export");
+    return job ? [jobAnswer(job)] : [];
+  }
+
+  @Get("obstacles")
+  @ApiQuery({ name: "accessible", required: false, type: Boolean })
+  @ApiOkResponse({ type: [ObstacleAnswer], description: "What would stop an export." })
+  async obstacles(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Query("accessible") accessible?: string,
+  ): Promise<ObstacleAnswer[]> {
+    return this.exports.obstacles(await this.books.own(account, bookId), accessible !== "false");
+  }
+
+  @Get(":exportId")
+  @ApiOkResponse({ type: ExportAnswer })
+  async one(@SignedIn() account: Account, @Param("bookId") bookId: string, @Param("exportId") id: string): Promise<ExportAnswer> {
+    return this.exports.answer((await this.books.own(account, bookId)).id, id);
+  }
+
+  @Get(":exportId/file")
+  @ApiOkResponse({ schema: { type: "string", format: "binary" } })
+  async download(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Param("exportId") id: string,
+    @Res() response: Response,
+  ): Promise<void> {
+    const row = await this.exports.find((await this.books.own(account, bookId)).id, id);
+    response.attachment(row.fileName);
+    response.send(await this.files.read(row.fileId));
+  }
+}

@@ -1,0 +1,36 @@
+import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+
+/** A picture or an exported file. Its bytes lie in chunks, so that one database backup is whole. */
+@Entity("stored_file")
+export class StoredFile {
+  @PrimaryColumn("char", { length: 36 })
+  id: string;
+
+  @Index()
+  @Column("char", { length: 36 })
+  bookId: string;
+
+  @Column("varchar", { length: 255 })
+  name: string;
+
+  @Column("varchar", { length: 100 })
+  mediaType: string;
+
+  @Column("int", { unsigned: true })
+  size: number;
+
+  @Column("char", { length: 64 })
+  sha256: string;
+}
+
+@Entity("file_chunk")
+export class FileChunk {
+  @PrimaryColumn("char", { length: 36 })
+  fileId: string;
+
+  @PrimaryColumn("int")
+  ordinal: number;
+
+  @Column("mediumblob")
+  bytes: Buffer;
+}

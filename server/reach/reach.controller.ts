@@ -1,0 +1,38 @@
+import { Controller, Get, Param, Post } from "@nestjs/common";
+import { ApiCreatedResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
+import { Account } from "../accounts/account.entity.ts";
+import { SignedIn } from "../accounts/session.guard.ts";
+import { BooksService } from "../books/books.service.ts";
+import { JobAnswer, jobAnswer } from "../jobs/jobs.controller.ts";
+import { JobsService } from "../jobs/jobs.service.ts";
+import { DestinationAnswer } from "./reach.contract.ts";
+import { ReachService } from "./reach.service.ts";
+
+@ApiTags("reach")
+@Controller("books/:bookId")
+export class ReachController {
+  constructor(
+    private readonly books: BooksService,
+    private readonly reach: ReachService,
+    private readonly jobs: JobsService,
+  ) {}
+
+  @Get("destinations")
+  @ApiOkResponse({ type: [DestinationAnswer] })
+  async destinations(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<DestinationAnswer[]> {
+    return this.reach.destinations((await this.books.own(account, bookId)).id);
+  }
+
+  @Post("reach")
+  @ApiCreatedResponse({ type: JobAnswer })
+  async begin(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<JobAnswer> {
+    return jobAnswer(await this.reach.begin((await this.books.own(account, bookId)).id));
+  }
+
+  @Get("reach")
+  @ApiOkResponse({ type: [JobAnswer], description: "The latest run, or none." })
+  async latest(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<JobAnswer[]> {
+    const job = await this.jobs.latest((await this.books.own(account, bookId)).id, "reach");
+    return job ? [jobAnswer(job)] : [];
+  }
+}

@@ -1,0 +1,66 @@
+import { importMarkdown } from "@vennet/core/import/markdown";
+import type { Book } from "@vennet/core/manuscript/book";
+import { readChapter, writeChapter } from "@vennet/core/manuscript/chapter";
+import { compareLinks, manuscriptLinks } from "@vennet/core/proof/compare";
+import { readEpub } from "@vennet/core/proof/read-epub";
+import { readPdf } from "@vennet/core/proof/read-pdf";
+import { writeEpub } from "@vennet/core/publish/epub";
+import type { PlainBook, TaskName, TaskResult, Tasks } from "./tasks.ts";
+import { Typesetter } from "./typesetter.ts";
+
+// The child process that does the heavy work, one task after the other, as its parent sends them.
+
+let typesetter: Typesetter | null = null;
+
+const work: { [K in TaskName]: (input: Tasks[K]["input"]) => Promise<Tasks[K]["output"]> | Tasks[K]["output"] } = {
+  importMarkdown: ({ markdown, fallbackTitle, baseAddress, pictures }) => {
+    const { title, chapters, leftOut } = importMarkdown(markdown, {
+      fallbackTitle,
+      baseAddress,
+      pictureFor: (source) => pictures[fileName(source)] ?? null,
+    });
+    return { title, chapters: chapters.map(writeChapter), leftOut };
+  },
+  writePdf: ({ book, accessible }) => {
+    typesetter ??= new Typesetter();
+    return typesetter.write(revive(book), accessible);
+  },
+  writeEpub: ({ book }) => writeEpub(revive(book)),
+  prove: async ({ book, format, bytes }) => {
+    const reading = format === "pdf" ? await readPdf(bytes) : readEpub(bytes);
+    return compareLinks(manuscriptLinks(revive(book)), reading);
+  },
+};
+
+function revive(book: PlainBook): Book {
+  return { ...book, chapters: book.chapters.map(({ id, document }) => ({ id, doc: readChapter(document) })) };
+}
+
+function fileName(source: string): string {
+  const name = source.replace(/[?#].*$/s, "").split("/").at(-1) ?? "";
+  try {
+    return decodeURIComponent(name);
+  } catch {
+    return name;
+  }
+}
+
+process.on("message", ({ name, input }: { name: TaskName; input: never }) => {
+  const send = (result: TaskResult): void => void process.send!(result);
+  Promise.resolve()
+    .then(() => work[name](input))
+    .then(
+      (output) => send({ ok: true, output }),
+      (error: Error & { code?: unknown }) => {
+        const expected = typeof error.code === "string" && error.name !== "Error" && error.name !== "TypeError";
+        send({
+          ok: false,
+          code: expected ? String(error.code) : "internal",
+          message: expected ? error.message : (error.stack ?? error.message),
+          expected,
+        });
+      },
+    );
+});
+
+process.on("disconnect", () => process.exit(0));

@@ -1,0 +1,12 @@
+import { writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { startStandInWeb } from "./web/stand-in-web.ts";
+
+// Starts the stand-ins, and leaves their ports and certificate in the folder that is given.
+const folder = process.argv[2]!;
+const { httpPort, tlsPort, authority } = await startStandInWeb();
+const authorityFile = join(folder, "stand-in-web.pem");
+writeFileSync(authorityFile, authority);
+writeFileSync(join(folder, "stand-ins.json"), JSON.stringify({ httpPort, tlsPort, authorityFile }));
+process.send?.("listening");
+process.on("disconnect", () => process.exit(0));
