@@ -18,17 +18,27 @@ export function installDebianPackages(names) {
   const list = missing.join(" ");
   const isRoot = process.getuid?.() === 0;
   const hasSudo = !isRoot && spawnSync("sudo", ["-n", "true"], { stdio: "ignore" }).status === 0;
-  const askable = !isRoot && process.stdin.isTTY && spawnSync("which", ["sudo"], { stdio: "ignore" }).status === 0;
+  const askable =
+    !isRoot && process.stdin.isTTY && spawnSync("which", ["sudo"], { stdio: "ignore" }).status === 0;
   if (!isRoot && !hasSudo && !askable) {
-    throw new LaunchError("packages", `These Debian packages are missing and need an administrator: apt-get install ${list}`);
+    throw new LaunchError(
+      "packages",
+      `These Debian packages are missing and need an administrator: apt-get install ${list}`,
+    );
   }
   console.log(`Installing Debian packages: ${list}`);
   const run = (args) => {
     const [command, ...rest] = isRoot ? args : ["sudo", ...args];
-    return spawnSync(command, rest, { stdio: ["inherit", "ignore", "inherit"], env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+    return spawnSync(command, rest, {
+      stdio: ["inherit", "ignore", "inherit"],
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+    });
   };
   run(["apt-get", "update", "-q"]);
   if (run(["apt-get", "install", "-y", "-q", "--no-install-recommends", ...missing]).status !== 0) {
-    throw new LaunchError("packages", `The Debian packages could not be installed. Try by hand: apt-get install ${list}`);
+    throw new LaunchError(
+      "packages",
+      `The Debian packages could not be installed. Try by hand: apt-get install ${list}`,
+    );
   }
 }

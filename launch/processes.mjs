@@ -11,7 +11,11 @@ export class Processes {
 
   /** @param {string} name what to call it in messages */
   start(name, command, args, options = {}) {
-    const child = spawn(command, args, { stdio: ["ignore", "inherit", "inherit"], ...options, detached: true });
+    const child = spawn(command, args, {
+      stdio: ["ignore", "inherit", "inherit"],
+      ...options,
+      detached: true,
+    });
     const exited = new Promise((resolve) => {
       child.once("exit", (code, signal) => resolve({ code, signal }));
       child.once("error", (error) => resolve({ code: null, signal: null, error }));

@@ -38,7 +38,8 @@ function serveWeb(app: NestExpressApplication): void {
   app.useStaticAssets(join(web, "assets"), { prefix: "/assets", immutable: true, maxAge: "1y" });
   app.useStaticAssets(web, { index: false });
   app.use((request: Request, response: Response, next: NextFunction) => {
-    const page = request.method === "GET" && !request.path.startsWith("/api/") && !/\.\w+$/.test(request.path);
+    const page =
+      request.method === "GET" && !request.path.startsWith("/api/") && !/\.\w+$/.test(request.path);
     if (page) response.sendFile(join(web, "index.html"));
     else next();
   });

@@ -19,14 +19,20 @@ export class AccountsController {
   @Post("accounts")
   @OpenToAll()
   @ApiCreatedResponse({ type: AccountAnswer })
-  async register(@Body() request: NewAccountRequest, @Res({ passthrough: true }) response: Response): Promise<AccountAnswer> {
+  async register(
+    @Body() request: NewAccountRequest,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<AccountAnswer> {
     return this.signInAs(await this.accounts.create(request), response);
   }
 
   @Post("session")
   @OpenToAll()
   @ApiCreatedResponse({ type: AccountAnswer })
-  async signIn(@Body() request: SignInRequest, @Res({ passthrough: true }) response: Response): Promise<AccountAnswer> {
+  async signIn(
+    @Body() request: SignInRequest,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<AccountAnswer> {
     return this.signInAs(await this.accounts.authenticate(request.email, request.password), response);
   }
 

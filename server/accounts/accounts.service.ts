@@ -25,7 +25,12 @@ export class AccountsService {
   async create(request: NewAccountRequest): Promise<Account> {
     const email = request.email.toLowerCase();
     if (await this.accounts.existsBy({ email })) {
-      throw new Problem(409, "email-taken", "This email address already has an account. Sign in instead.", "email");
+      throw new Problem(
+        409,
+        "email-taken",
+        "This email address already has an account. Sign in instead.",
+        "email",
+      );
     }
     const account = this.accounts.create({
       id: randomUUID(),

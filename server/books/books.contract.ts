@@ -33,7 +33,9 @@ export class ChangeBookRequest {
 }
 
 export class ImportRequest {
-  @ApiPropertyOptional({ description: "The book's title; else the first level-1 heading, else the file's name." })
+  @ApiPropertyOptional({
+    description: "The book's title; else the first level-1 heading, else the file's name.",
+  })
   @IsOptional()
   @IsString()
   @MaxLength(500)
@@ -43,7 +45,10 @@ export class ImportRequest {
   @IsOptional()
   @IsUrl(
     { protocols: ["http", "https"], require_protocol: true, require_tld: false },
-    { message: "The address from which relative links start is a whole web address, as https://tides.example/guide/." },
+    {
+      message:
+        "The address from which relative links start is a whole web address, as https://tides.example/guide/.",
+    },
   )
   baseAddress?: string;
 }

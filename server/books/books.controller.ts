@@ -1,9 +1,33 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, UploadedFiles, UseInterceptors } from "@nestjs/common";
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  Patch,
+  Post,
+  UploadedFiles,
+  UseInterceptors,
+} from "@nestjs/common";
 import { FileFieldsInterceptor } from "@nestjs/platform-express";
-import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
+import {
+  ApiBody,
+  ApiConsumes,
+  ApiCreatedResponse,
+  ApiNoContentResponse,
+  ApiOkResponse,
+  ApiTags,
+} from "@nestjs/swagger";
 import { Account } from "../accounts/account.entity.ts";
 import { SignedIn } from "../accounts/session.guard.ts";
-import { BookAnswer, ChangeBookRequest, ImportAnswer, ImportRequest, NewBookRequest } from "./books.contract.ts";
+import {
+  BookAnswer,
+  ChangeBookRequest,
+  ImportAnswer,
+  ImportRequest,
+  NewBookRequest,
+} from "./books.contract.ts";
 import { BooksService, type UploadedFile } from "./books.service.ts";
 
 export const uploadLimit = 50 * 1024 * 1024;
@@ -27,9 +51,15 @@ export class BooksController {
 
   @Post("import")
   @UseInterceptors(
-    FileFieldsInterceptor([{ name: "manuscript", maxCount: 1 }, { name: "pictures", maxCount: 500 }], {
-      limits: { fileSize: uploadLimit },
-    }),
+    FileFieldsInterceptor(
+      [
+        { name: "manuscript", maxCount: 1 },
+        { name: "pictures", maxCount: 500 },
+      ],
+      {
+        limits: { fileSize: uploadLimit },
+      },
+    ),
   )
   @ApiConsumes("multipart/form-data")
   @ApiBody({

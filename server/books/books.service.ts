@@ -16,7 +16,14 @@ import { Job } from "../jobs/job.entity.ts";
 import { ReachOutcome } from "../reach/reach-outcome.entity.ts";
 import { Workshop } from "../workshop/workshop.ts";
 import { Book } from "./book.entity.ts";
-import type { BookAnswer, ChangeBookRequest, ImportAnswer, ImportRequest, LinkStatesAnswer, NewBookRequest } from "./books.contract.ts";
+import type {
+  BookAnswer,
+  ChangeBookRequest,
+  ImportAnswer,
+  ImportRequest,
+  LinkStatesAnswer,
+  NewBookRequest,
+} from "./books.contract.ts";
 
 /** A file as it was uploaded. */
 export interface UploadedFile {
@@ -41,7 +48,10 @@ export class BooksService {
   }
 
   async list(account: Account): Promise<BookAnswer[]> {
-    const books = await this.database.manager.find(Book, { where: { accountId: account.id }, order: { modifiedAt: "DESC" } });
+    const books = await this.database.manager.find(Book, {
+      where: { accountId: account.id },
+      order: { modifiedAt: "DESC" },
+    });
     return this.answers(books);
   }
 
@@ -76,7 +86,12 @@ export class BooksService {
   }
 
   /** Brings a Markdown file in as a book, with the pictures that were sent beside it. */
-  async import(account: Account, file: UploadedFile | undefined, pictures: UploadedFile[], request: ImportRequest): Promise<ImportAnswer> {
+  async import(
+    account: Account,
+    file: UploadedFile | undefined,
+    pictures: UploadedFile[],
+    request: ImportRequest,
+  ): Promise<ImportAnswer> {
     if (!file) throw new Problem(400, "no-file", "Choose a Markdown file to bring in.", "manuscript");
     const fileName = Buffer.from(file.originalname, "latin1").toString("utf8");
     const markdown = decode(file.buffer, fileName);
@@ -85,7 +100,9 @@ export class BooksService {
     return this.database.transaction(async (manager) => {
       const stored: Record<string, string> = {};
       for (const picture of pictures) {
-        const name = Buffer.from(picture.originalname, "latin1").toString("utf8").replace(/^.*[/\\]/, "");
+        const name = Buffer.from(picture.originalname, "latin1")
+          .toString("utf8")
+          .replace(/^.*[/\\]/, "");
         stored[name] = (await this.files.storePicture(bookId, name, picture.buffer, manager)).id;
       }
       const imported = await this.workshop.run("importMarkdown", {
@@ -94,7 +111,13 @@ export class BooksService {
         baseAddress: request.baseAddress ?? null,
         pictures: stored,
       });
-      const book = await this.insert(manager, account, (request.title || imported.title).slice(0, 500), "en", bookId);
+      const book = await this.insert(
+        manager,
+        account,
+        (request.title || imported.title).slice(0, 500),
+        "en",
+        bookId,
+      );
       for (const [position, chapter] of imported.chapters.entries()) {
         await this.chapters.insert(manager, book.id, position, readChapter(chapter));
       }
@@ -126,29 +149,53 @@ export class BooksService {
     };
   }
 
-  private async insert(manager: EntityManager, account: Account, title: string, language: string, id: string = randomUUID()): Promise<Book> {
-    const book = manager.create(Book, { id, accountId: account.id, title, author: account.name, language, modifiedAt: new Date() });
+  private async insert(
+    manager: EntityManager,
+    account: Account,
+    title: string,
+    language: string,
+    id: string = randomUUID(),
+  ): Promise<Book> {
+    const book = manager.create(Book, {
+      id,
+      accountId: account.id,
+      title,
+      author: account.name,
+      language,
+      modifiedAt: new Date(),
+    });
     return manager.save(Book, book);
   }
 
-  private async answers(books: Book[], manager: EntityManager = this.database.manager): Promise<BookAnswer[]> {
+  private async answers(
+    books: Book[],
+    manager: EntityManager = this.database.manager,
+  ): Promise<BookAnswer[]> {
     if (books.length === 0) return [];
     const ids = books.map((book) => book.id);
     const texts: { bookId: string; chapters: string; words: string }[] = await manager.query(
       "SELECT bookId, COUNT(*) AS chapters, SUM(words) AS words FROM chapter WHERE bookId IN (?) AND deletedAt IS NULL GROUP BY bookId",
       [ids],
     );
-    const links: { bookId: string; kind: string; state: keyof LinkStatesAnswer; count: string }[] = await manager.query(
-      `SELECT u.bookId, u.kind, COALESCE(o.state, 'unchecked') AS state, COUNT(*) AS count
+    const links: { bookId: string; kind: string; state: keyof LinkStatesAnswer; count: string }[] =
+      await manager.query(
+        `SELECT u.bookId, u.kind, COALESCE(o.state, 'unchecked') AS state, COUNT(*) AS count
        FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
        LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.askedHash = u.askedHash
        WHERE u.bookId IN (?) GROUP BY u.bookId, u.kind, state`,
-      [ids],
-    );
+        [ids],
+      );
     return books.map((book) => {
       const text = texts.find((row) => row.bookId === book.id);
       const own = links.filter((row) => row.bookId === book.id);
-      const webLinks: LinkStatesAnswer = { sound: 0, moved: 0, guarded: 0, broken: 0, unsure: 0, unchecked: 0 };
+      const webLinks: LinkStatesAnswer = {
+        sound: 0,
+        moved: 0,
+        guarded: 0,
+        broken: 0,
+        unsure: 0,
+        unchecked: 0,
+      };
       for (const row of own) if (row.kind === "web") webLinks[row.state] += Number(row.count);
       return {
         id: book.id,

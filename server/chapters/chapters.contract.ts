@@ -13,7 +13,11 @@ export class NewChapterRequest {
   @Min(0)
   position?: number;
 
-  @ApiPropertyOptional({ type: "object", additionalProperties: true, description: "Its document; empty if left out." })
+  @ApiPropertyOptional({
+    type: "object",
+    additionalProperties: true,
+    description: "Its document; empty if left out.",
+  })
   @IsOptional()
   @IsObject()
   document?: Record<string, unknown>;

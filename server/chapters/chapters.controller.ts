@@ -30,19 +30,31 @@ export class ChaptersController {
 
   @Post()
   @ApiCreatedResponse({ type: ChapterAnswer })
-  async add(@SignedIn() account: Account, @Param("bookId") bookId: string, @Body() request: NewChapterRequest): Promise<ChapterAnswer> {
+  async add(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Body() request: NewChapterRequest,
+  ): Promise<ChapterAnswer> {
     return this.chapters.add((await this.books.own(account, bookId)).id, request);
   }
 
   @Put("order")
   @ApiOkResponse({ type: [ChapterListingAnswer] })
-  async reorder(@SignedIn() account: Account, @Param("bookId") bookId: string, @Body() request: OrderRequest): Promise<ChapterListingAnswer[]> {
+  async reorder(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Body() request: OrderRequest,
+  ): Promise<ChapterListingAnswer[]> {
     return this.chapters.reorder((await this.books.own(account, bookId)).id, request.chapters);
   }
 
   @Get(":chapterId")
   @ApiOkResponse({ type: ChapterAnswer })
-  async read(@SignedIn() account: Account, @Param("bookId") bookId: string, @Param("chapterId") id: string): Promise<ChapterAnswer> {
+  async read(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Param("chapterId") id: string,
+  ): Promise<ChapterAnswer> {
     return this.chapters.read((await this.books.own(account, bookId)).id, id);
   }
 
@@ -54,7 +66,12 @@ export class ChaptersController {
     @Param("chapterId") id: string,
     @Body() request: SaveChapterRequest,
   ): Promise<SavedAnswer> {
-    return this.chapters.save((await this.books.own(account, bookId)).id, id, request.revision, request.document);
+    return this.chapters.save(
+      (await this.books.own(account, bookId)).id,
+      id,
+      request.revision,
+      request.document,
+    );
   }
 
   @Patch(":chapterId")
@@ -71,13 +88,21 @@ export class ChaptersController {
   @Delete(":chapterId")
   @HttpCode(204)
   @ApiNoContentResponse()
-  async remove(@SignedIn() account: Account, @Param("bookId") bookId: string, @Param("chapterId") id: string): Promise<void> {
+  async remove(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Param("chapterId") id: string,
+  ): Promise<void> {
     await this.chapters.remove((await this.books.own(account, bookId)).id, id);
   }
 
   @Post(":chapterId/restore")
   @ApiCreatedResponse({ type: ChapterAnswer })
-  async restore(@SignedIn() account: Account, @Param("bookId") bookId: string, @Param("chapterId") id: string): Promise<ChapterAnswer> {
+  async restore(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Param("chapterId") id: string,
+  ): Promise<ChapterAnswer> {
     return this.chapters.restore((await this.books.own(account, bookId)).id, id);
   }
 }

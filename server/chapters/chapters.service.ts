@@ -1,13 +1,25 @@
 import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { chapterTitle, countWords, emptyChapter, readChapter, withTitle, writeChapter } from "@vennet/core/manuscript/chapter";
+import {
+  chapterTitle,
+  countWords,
+  emptyChapter,
+  readChapter,
+  withTitle,
+  writeChapter,
+} from "@vennet/core/manuscript/chapter";
 import type { Node } from "prosemirror-model";
 import { DataSource, IsNull, Not, type EntityManager } from "typeorm";
 import { Book } from "../books/book.entity.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { Chapter } from "./chapter.entity.ts";
-import type { ChapterAnswer, ChapterListingAnswer, NewChapterRequest, SavedAnswer } from "./chapters.contract.ts";
+import type {
+  ChapterAnswer,
+  ChapterListingAnswer,
+  NewChapterRequest,
+  SavedAnswer,
+} from "./chapters.contract.ts";
 import { rebuildLedger } from "./ledger.ts";
 
 @Injectable()

@@ -21,6 +21,6 @@ export function databaseOptions(url: string): DataSourceOptions {
     migrations: [FirstTables1764000000000],
     migrationsRun: true,
     synchronize: false,
-    logging: ["error"],
+    logging: false,
   };
 }

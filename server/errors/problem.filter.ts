@@ -46,6 +46,10 @@ export class ProblemFilter implements ExceptionFilter {
     }
     this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     const id = (request as Request & { id?: string }).id ?? "";
-    return new Problem(500, "internal", `Something went wrong in Vennet. Nothing was changed. (Request ${id})`);
+    return new Problem(
+      500,
+      "internal",
+      `Something went wrong in Vennet. Nothing was changed. (Request ${id})`,
+    );
   }
 }

@@ -6,7 +6,10 @@ export class ExportRequest {
   @IsIn(["pdf", "epub"], { message: "A book is exported as pdf or epub." })
   format: "pdf" | "epub";
 
-  @ApiPropertyOptional({ default: true, description: "For a PDF: claim PDF/UA-1, and refuse what it does not allow." })
+  @ApiPropertyOptional({
+    default: true,
+    description: "For a PDF: claim PDF/UA-1, and refuse what it does not allow.",
+  })
   @IsOptional()
   @IsBoolean()
   accessible?: boolean;
@@ -25,7 +28,9 @@ export class ExportListingAnswer {
   size: number;
   @ApiProperty()
   createdAt: string;
-  @ApiProperty({ description: "Whether every link of the manuscript is intact in the file, and none is extra." })
+  @ApiProperty({
+    description: "Whether every link of the manuscript is intact in the file, and none is extra.",
+  })
   complete: boolean;
   @ApiProperty()
   intact: number;
@@ -44,7 +49,9 @@ export class ProofRowAnswer {
   text: string;
   @ApiProperty()
   destination: string;
-  @ApiProperty({ enum: ["intact", "missing", "other-destination", "other-words", "other-description", "dead-end"] })
+  @ApiProperty({
+    enum: ["intact", "missing", "other-destination", "other-words", "other-description", "dead-end"],
+  })
   verdict: "intact" | "missing" | "other-destination" | "other-words" | "other-description" | "dead-end";
   @ApiProperty({ type: [String] })
   found: string[];
@@ -64,7 +71,9 @@ export class ExtraLinkAnswer {
 export class ExportAnswer extends ExportListingAnswer {
   @ApiProperty({ type: Number, nullable: true })
   pages: number | null;
-  @ApiProperty({ description: "Links that the export made by itself: contents entries, note numbers and their ways back." })
+  @ApiProperty({
+    description: "Links that the export made by itself: contents entries, note numbers and their ways back.",
+  })
   apparatus: number;
   @ApiProperty({ type: [ProofRowAnswer] })
   rows: ProofRowAnswer[];

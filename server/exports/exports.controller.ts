@@ -28,7 +28,11 @@ export class ExportsController {
 
   @Post()
   @ApiCreatedResponse({ type: JobAnswer })
-  async begin(@SignedIn() account: Account, @Param("bookId") bookId: string, @Body() request: ExportRequest): Promise<JobAnswer> {
+  async begin(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Body() request: ExportRequest,
+  ): Promise<JobAnswer> {
     return jobAnswer(await this.exports.begin(await this.books.own(account, bookId), request));
   }
 
@@ -52,7 +56,11 @@ export class ExportsController {
 
   @Get(":exportId")
   @ApiOkResponse({ type: ExportAnswer })
-  async one(@SignedIn() account: Account, @Param("bookId") bookId: string, @Param("exportId") id: string): Promise<ExportAnswer> {
+  async one(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Param("exportId") id: string,
+  ): Promise<ExportAnswer> {
     return this.exports.answer((await this.books.own(account, bookId)).id, id);
   }
 

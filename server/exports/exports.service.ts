@@ -35,11 +35,18 @@ export class ExportsService {
   }
 
   async obstacles(book: Book, accessible: boolean): Promise<ObstacleAnswer[]> {
-    return findObstacles(await this.books.manuscript(book), accessible).map(({ code, message }) => ({ code, message }));
+    return findObstacles(await this.books.manuscript(book), accessible).map(({ code, message }) => ({
+      code,
+      message,
+    }));
   }
 
   async list(bookId: string): Promise<ExportListingAnswer[]> {
-    const rows = await this.database.manager.find(Export, { where: { bookId }, order: { createdAt: "DESC" }, take: 50 });
+    const rows = await this.database.manager.find(Export, {
+      where: { bookId },
+      order: { createdAt: "DESC" },
+      take: 50,
+    });
     return rows.map(listing);
   }
 
@@ -97,7 +104,10 @@ export class ExportsService {
     signal.throwIfAborted();
     await this.database.transaction(async (manager) => {
       const fileName = `${fileStem(book.title)}.${format}`;
-      const file = await this.files.store({ bookId: row.id, name: fileName, mediaType: mediaTypes[format], bytes }, manager);
+      const file = await this.files.store(
+        { bookId: row.id, name: fileName, mediaType: mediaTypes[format], bytes },
+        manager,
+      );
       await manager.insert(Export, {
         id: randomUUID(),
         bookId: row.id,
@@ -133,6 +143,10 @@ function listing(row: Export): ExportListingAnswer {
 }
 
 function fileStem(title: string): string {
-  const stem = title.normalize("NFKD").replace(/[^\p{L}\p{N}]+/gu, "-").replace(/^-+|-+$/g, "").toLowerCase();
+  const stem = title
+    .normalize("NFKD")
+    .replace(/[^\p{L}\p{N}]+/gu, "-")
+    .replace(/^-+|-+$/g, "")
+    .toLowerCase();
   return stem.slice(0, 80) || "book";
 }

@@ -1,6 +1,13 @@
 import { Controller, Get, Param, Post, Res, UploadedFile, UseInterceptors } from "@nestjs/common";
 import { FileInterceptor } from "@nestjs/platform-express";
-import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiProperty, ApiTags } from "@nestjs/swagger";
+import {
+  ApiBody,
+  ApiConsumes,
+  ApiCreatedResponse,
+  ApiOkResponse,
+  ApiProperty,
+  ApiTags,
+} from "@nestjs/swagger";
 import type { Response } from "express";
 import { Account } from "../accounts/account.entity.ts";
 import { SignedIn } from "../accounts/session.guard.ts";

@@ -35,7 +35,12 @@ export class FilesService {
   }
 
   /** Stores a picture after looking at its bytes; its name and claimed type are not trusted. */
-  async storePicture(bookId: string, name: string, bytes: Uint8Array, manager?: EntityManager): Promise<StoredFile> {
+  async storePicture(
+    bookId: string,
+    name: string,
+    bytes: Uint8Array,
+    manager?: EntityManager,
+  ): Promise<StoredFile> {
     const type = await fileTypeFromBuffer(bytes);
     if (!type || !pictureTypes.includes(type.mime)) {
       throw new Problem(
@@ -55,7 +60,10 @@ export class FilesService {
   }
 
   async read(id: string): Promise<Buffer> {
-    const chunks = await this.database.manager.find(FileChunk, { where: { fileId: id }, order: { ordinal: "ASC" } });
+    const chunks = await this.database.manager.find(FileChunk, {
+      where: { fileId: id },
+      order: { ordinal: "ASC" },
+    });
     return Buffer.concat(chunks.map((chunk) => chunk.bytes));
   }
 

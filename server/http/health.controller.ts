@@ -10,7 +10,11 @@ export class HealthAnswer {
   state: string;
   @ApiProperty({ description: "Whether the demo account can be used." })
   demo: boolean;
-  @ApiProperty({ type: String, nullable: true, description: "Where a browser finds the stand-in web, if it runs." })
+  @ApiProperty({
+    type: String,
+    nullable: true,
+    description: "Where a browser finds the stand-in web, if it runs.",
+  })
   standInWeb: string | null;
 }
 

@@ -6,7 +6,10 @@ import type { RequestHandler } from "express";
 
 /** The one structured log. Cookies, passwords and session tokens never reach it. */
 export function makeLog(level: string): Logger {
-  return pino({ level, redact: ["req.headers.cookie", "req.headers.authorization", 'res.headers["set-cookie"]'] });
+  return pino({
+    level,
+    redact: ["req.headers.cookie", "req.headers.authorization", 'res.headers["set-cookie"]'],
+  });
 }
 
 /** Gives every request an id, sends it back, and logs one line a request. */

@@ -37,7 +37,8 @@ export const checkOrigin: RequestHandler = (request, _response, next) => {
   if (["GET", "HEAD", "OPTIONS"].includes(request.method)) return next();
   const origin = request.headers.origin;
   const site = request.headers["sec-fetch-site"];
-  const sameOrigin = origin !== undefined && URL.canParse(origin) && new URL(origin).host === request.headers.host;
+  const sameOrigin =
+    origin !== undefined && URL.canParse(origin) && new URL(origin).host === request.headers.host;
   const noBrowser = origin === undefined && (site === undefined || site === "same-origin" || site === "none");
   if (sameOrigin || noBrowser) return next();
   next(new Problem(403, "origin", "This request comes from another site's page, so it was refused."));

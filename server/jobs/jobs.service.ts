@@ -34,7 +34,10 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
   }
 
   async onApplicationBootstrap(): Promise<void> {
-    const left = await this.jobs.find({ where: { state: In(["waiting", "running"]) }, order: { createdAt: "ASC" } });
+    const left = await this.jobs.find({
+      where: { state: In(["waiting", "running"]) },
+      order: { createdAt: "ASC" },
+    });
     this.waiting.push(...left);
     this.next();
   }
@@ -47,7 +50,16 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
 
   async enqueue(bookId: string, kind: JobKind, input: Record<string, unknown> = {}): Promise<Job> {
     const job = await this.jobs.save(
-      this.jobs.create({ id: randomUUID(), bookId, kind, state: "waiting", input, done: 0, total: 0, message: "" }),
+      this.jobs.create({
+        id: randomUUID(),
+        bookId,
+        kind,
+        state: "waiting",
+        input,
+        done: 0,
+        total: 0,
+        message: "",
+      }),
     );
     this.waiting.push(job);
     this.next();
@@ -93,7 +105,10 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       const watchers = this.watchers.get(job.id) ?? new Set();
       this.watchers.set(job.id, watchers.add(tell));
       // Read again: it may have ended between the caller's look and now.
-      void this.find(job.id).then((current) => tell(current ?? job), (error: unknown) => subscriber.error(error));
+      void this.find(job.id).then(
+        (current) => tell(current ?? job),
+        (error: unknown) => subscriber.error(error),
+      );
       return () => {
         watchers.delete(tell);
         if (watchers.size === 0) this.watchers.delete(job.id);
@@ -124,7 +139,9 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       this.tell(job);
       void this.jobs
         .update({ id: job.id, state: "running" }, progress)
-        .catch((error: unknown) => this.logger.error(`Progress of job ${job.id} was not kept: ${String(error)}`));
+        .catch((error: unknown) =>
+          this.logger.error(`Progress of job ${job.id} was not kept: ${String(error)}`),
+        );
     };
     try {
       job.state = "running";
@@ -138,7 +155,8 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       if (this.stopping) return;
       if (signal.aborted) return this.finish(job, "cancelled", "Cancelled.");
       if (!(error instanceof Problem)) this.logger.error((error as Error).stack ?? String(error));
-      const message = error instanceof Problem ? error.message : `It could not be finished: ${(error as Error).message}`;
+      const message =
+        error instanceof Problem ? error.message : `It could not be finished: ${(error as Error).message}`;
       await this.finish(job, "failed", message);
     }
   }

@@ -13,6 +13,7 @@ export function describeInterface(app: INestApplication): OpenAPIObject {
     .addCookieAuth(sessionCookie)
     .build();
   return SwaggerModule.createDocument(app, config, {
-    operationIdFactory: (controller, method) => `${controller.replace(/Controller$/, "").toLowerCase()}_${method}`,
+    operationIdFactory: (controller, method) =>
+      `${controller.replace(/Controller$/, "").toLowerCase()}_${method}`,
   });
 }

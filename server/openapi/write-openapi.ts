@@ -9,5 +9,8 @@ import { describeInterface } from "./describe-interface.ts";
 // started, so no database is needed.
 const app = await NestFactory.create(AppModule.with(new Settings({})), { preview: true, logger: ["error"] });
 app.setGlobalPrefix("api");
-writeFileSync(join(import.meta.dirname, "../../openapi.json"), JSON.stringify(describeInterface(app), null, 2));
+writeFileSync(
+  join(import.meta.dirname, "../../openapi.json"),
+  JSON.stringify(describeInterface(app), null, 2),
+);
 process.exit(0);

@@ -84,7 +84,12 @@ export class Asker implements OnApplicationShutdown {
         ({ ip, port: target, authority }) => {
           const connect = authority ? buildConnector({ timeout, allowH2: false, ca: authority }) : plain;
           connect(
-            { ...options, hostname: ip, port: String(target), servername: secure ? options.hostname : undefined } as buildConnector.Options,
+            {
+              ...options,
+              hostname: ip,
+              port: String(target),
+              servername: secure ? options.hostname : undefined,
+            } as buildConnector.Options,
             callback,
           );
         },
@@ -110,7 +115,10 @@ function failureOf(error: unknown): Failure {
     return { code: "timeout" };
   }
   if (code === "ECONNREFUSED") return { code: "refused" };
-  if (error instanceof errors.SocketError || ["ECONNRESET", "EPIPE", "EHOSTUNREACH", "ENETUNREACH"].includes(code)) {
+  if (
+    error instanceof errors.SocketError ||
+    ["ECONNRESET", "EPIPE", "EHOSTUNREACH", "ENETUNREACH"].includes(code)
+  ) {
     return { code: "dropped" };
   }
   if (/CERT|SSL|TLS|UNABLE_TO_VERIFY|SELF_SIGNED/.test(code)) return { code: "tls", detail: code };

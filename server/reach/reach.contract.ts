@@ -11,7 +11,11 @@ export class HopAnswer {
   status: number | null;
   @ApiProperty({ type: String, nullable: true })
   location: string | null;
-  @ApiProperty({ type: String, nullable: true, description: "The code of the failure, where no answer came." })
+  @ApiProperty({
+    type: String,
+    nullable: true,
+    description: "The code of the failure, where no answer came.",
+  })
   failure: string | null;
   @ApiProperty({ description: "Milliseconds to the answer's head." })
   ms: number;

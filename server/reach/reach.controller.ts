@@ -19,7 +19,10 @@ export class ReachController {
 
   @Get("destinations")
   @ApiOkResponse({ type: [DestinationAnswer] })
-  async destinations(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<DestinationAnswer[]> {
+  async destinations(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+  ): Promise<DestinationAnswer[]> {
     return this.reach.destinations((await this.books.own(account, bookId)).id);
   }
 

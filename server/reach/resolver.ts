@@ -51,13 +51,18 @@ export class Resolver {
       return (await lookup(name, { all: true })).map(({ address }) => address);
     } catch (error) {
       const code = (error as NodeJS.ErrnoException).code;
-      throw new ReachFailure({ code: code === "ENOTFOUND" || code === "ENODATA" ? "unknown-name" : "name-server" });
+      throw new ReachFailure({
+        code: code === "ENOTFOUND" || code === "ENODATA" ? "unknown-name" : "name-server",
+      });
     }
   }
 
   private async standIn(host: string, secure: boolean): Promise<Endpoint> {
     const { standIns } = this.settings;
-    if (!standIns || !(await this.standInHosts(standIns.httpPort)).has(host.toLowerCase().replace(/\.$/, ""))) {
+    if (
+      !standIns ||
+      !(await this.standInHosts(standIns.httpPort)).has(host.toLowerCase().replace(/\.$/, ""))
+    ) {
       throw new ReachFailure({ code: "unknown-name" });
     }
     return secure

@@ -12,7 +12,12 @@ export interface PlainBook extends Omit<Book, "chapters"> {
 /** What the workshop can do: for each task what goes in and what comes out. */
 export interface Tasks {
   importMarkdown: {
-    input: { markdown: string; fallbackTitle: string; baseAddress: string | null; pictures: Record<string, string> };
+    input: {
+      markdown: string;
+      fallbackTitle: string;
+      baseAddress: string | null;
+      pictures: Record<string, string>;
+    };
     output: { title: string; chapters: ChapterJson[]; leftOut: LeftOut[] };
   };
   /** Sets a PDF. `accessible` asks for PDF/UA-1; without it the PDF is tagged but makes no such claim. */

@@ -60,13 +60,17 @@ export class Typesetter {
     if (!compiled.result) {
       const error = compiled.takeError();
       const diagnostics = error ? (this.compiler.fetchDiagnostics(error) as { message: string }[]) : [];
-      throw new TypesetError([...new Set(diagnostics.map((one) => one.message))].join("; ") || "unknown reason");
+      throw new TypesetError(
+        [...new Set(diagnostics.map((one) => one.message))].join("; ") || "unknown reason",
+      );
     }
     let pdf: Uint8Array;
     try {
       pdf = this.compiler.pdf(compiled.result, accessible ? { pdfStandard: "ua-1" } : {});
     } catch (error) {
-      const messages = [...(error as Error).message.matchAll(/message: "((?:[^"\\]|\\.)*)"/g)].map((match) => match[1]!);
+      const messages = [...(error as Error).message.matchAll(/message: "((?:[^"\\]|\\.)*)"/g)].map(
+        (match) => match[1]!,
+      );
       throw new TypesetError([...new Set(messages)].join("; ") || (error as Error).message);
     }
     // Keeps what the last few settings used, and lets go of the rest.

@@ -12,7 +12,9 @@ import { Typesetter } from "./typesetter.ts";
 
 let typesetter: Typesetter | null = null;
 
-const work: { [K in TaskName]: (input: Tasks[K]["input"]) => Promise<Tasks[K]["output"]> | Tasks[K]["output"] } = {
+const work: {
+  [K in TaskName]: (input: Tasks[K]["input"]) => Promise<Tasks[K]["output"]> | Tasks[K]["output"];
+} = {
   importMarkdown: ({ markdown, fallbackTitle, baseAddress, pictures }) => {
     const { title, chapters, leftOut } = importMarkdown(markdown, {
       fallbackTitle,
@@ -37,7 +39,11 @@ function revive(book: PlainBook): Book {
 }
 
 function fileName(source: string): string {
-  const name = source.replace(/[?#].*$/s, "").split("/").at(-1) ?? "";
+  const name =
+    source
+      .replace(/[?#].*$/s, "")
+      .split("/")
+      .at(-1) ?? "";
   try {
     return decodeURIComponent(name);
   } catch {
@@ -52,7 +58,8 @@ process.on("message", ({ name, input }: { name: TaskName; input: never }) => {
     .then(
       (output) => send({ ok: true, output }),
       (error: Error & { code?: unknown }) => {
-        const expected = typeof error.code === "string" && error.name !== "Error" && error.name !== "TypeError";
+        const expected =
+          typeof error.code === "string" && error.name !== "Error" && error.name !== "TypeError";
         send({
           ok: false,
           code: expected ? String(error.code) : "internal",

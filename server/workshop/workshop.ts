@@ -18,7 +18,11 @@ export class Workshop implements OnApplicationShutdown {
   private readonly typesetting = new Bench();
   private readonly other = new Bench();
 
-  run<K extends TaskName>(name: K, input: Tasks[K]["input"], signal?: AbortSignal): Promise<Tasks[K]["output"]> {
+  run<K extends TaskName>(
+    name: K,
+    input: Tasks[K]["input"],
+    signal?: AbortSignal,
+  ): Promise<Tasks[K]["output"]> {
     const bench = name === "writePdf" ? this.typesetting : this.other;
     return bench.run(name, input, signal) as Promise<Tasks[K]["output"]>;
   }
@@ -63,12 +67,17 @@ class Bench {
       const onMessage = (result: TaskResult): void => {
         settle();
         if (result.ok) resolve(result.output);
-        else reject(result.expected ? new Problem(422, result.code, result.message) : new Error(result.message));
+        else
+          reject(result.expected ? new Problem(422, result.code, result.message) : new Error(result.message));
       };
       const onExit = (code: number | null): void => {
         settle();
         this.child = null;
-        reject(new Error(`The work ended too early (${code === null ? "stopped" : `code ${code}`}), perhaps for want of memory.`));
+        reject(
+          new Error(
+            `The work ended too early (${code === null ? "stopped" : `code ${code}`}), perhaps for want of memory.`,
+          ),
+        );
       };
       const onAbort = (): void => {
         settle();

@@ -3,16 +3,18 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 /** How a host of the stand-in web answers one request. */
 export type Answer = (request: IncomingMessage, response: ServerResponse, url: URL) => void;
 
-const page = (title: string): Answer => (request, response, url) => {
-  response.writeHead(200, { "content-type": "text/html; charset=utf-8" });
-  const shown = `${title}${url.pathname === "/" ? "" : ` — ${decodeURIComponent(url.pathname.slice(1)).replace(/[-/]/g, " ")}`}`;
-  const safe = shown.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
-  response.end(
-    request.method === "HEAD"
-      ? undefined
-      : `<!doctype html><html lang="en"><title>${safe}</title><h1>${safe}</h1><p>A page of the stand-in web: ${url.host}.</p></html>`,
-  );
-};
+const page =
+  (title: string): Answer =>
+  (request, response, url) => {
+    response.writeHead(200, { "content-type": "text/html; charset=utf-8" });
+    const shown = `${title}${url.pathname === "/" ? "" : ` — ${decodeURIComponent(url.pathname.slice(1)).replace(/[-/]/g, " ")}`}`;
+    const safe = shown.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
+    response.end(
+      request.method === "HEAD"
+        ? undefined
+        : `<!doctype html><html lang="en"><title>${safe}</title><h1>${safe}</h1><p>A page of the stand-in web: ${url.host}.</p></html>`,
+    );
+  };
 
 const status =
   (code: number, text: string): Answer =>
@@ -52,7 +54,10 @@ export const hosts: Record<string, Host> = {
     paths: { "/notices": redirect(301, () => "/mariners/notices") },
   },
   "causeways.example": { otherwise: page("The Causeway Wardens") },
-  "saltmarsh.example": { otherwise: page("Saltmarsh Trust"), paths: { "/hides/east": status(404, "Not here.") } },
+  "saltmarsh.example": {
+    otherwise: page("Saltmarsh Trust"),
+    paths: { "/hides/east": status(404, "Not here.") },
+  },
   "ferry.hesterley.example": { otherwise: page("Sound Ferries") },
   "birds.hesterley.example": { otherwise: page("Sound Bird Notes") },
   "maps.hesterley.example": { otherwise: page("Hesterley Maps") },
@@ -70,7 +75,9 @@ export const hosts: Record<string, Host> = {
     },
   },
   // Moved as a whole to another host.
-  "old-tides.example": { otherwise: redirect(301, (url) => `https://tides.hesterley.example${url.pathname}`) },
+  "old-tides.example": {
+    otherwise: redirect(301, (url) => `https://tides.hesterley.example${url.pathname}`),
+  },
   "faulty.example": { otherwise: status(500, "Out of order.") },
   "circle.example": { otherwise: redirect(302, (url) => (url.pathname === "/a" ? "/b" : "/a")) },
   "endless.example": { otherwise: redirect(302, (url) => `/${Number(url.pathname.slice(1)) + 1}`) },

@@ -79,7 +79,9 @@ function json(response: ServerResponse, value: unknown): void {
   response.end(JSON.stringify(value));
 }
 
-function listen(server: ReturnType<typeof createServer> | ReturnType<typeof createTlsServer>): Promise<number> {
+function listen(
+  server: ReturnType<typeof createServer> | ReturnType<typeof createTlsServer>,
+): Promise<number> {
   return new Promise((resolve, reject) => {
     server.once("error", reject);
     server.listen(0, "127.0.0.1", () => resolve((server.address() as AddressInfo).port));

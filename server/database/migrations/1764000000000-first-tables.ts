@@ -53,11 +53,11 @@ export class FirstTables1764000000000 implements MigrationInterface {
       INDEX IDX_e785f6f42893d59710fea66649 (bookId, askedHash),
       PRIMARY KEY (chapterId, ordinal)
     ) ENGINE=InnoDB`);
-    await runner.query(`CREATE TABLE export (
+    await runner.query(`CREATE TABLE \`export\` (
       id char(36) NOT NULL,
       bookId char(36) NOT NULL,
       format varchar(10) NOT NULL,
-      accessible tinyint NOT NULL,
+      \`accessible\` tinyint NOT NULL,
       fileId char(36) NOT NULL,
       fileName varchar(255) NOT NULL,
       size int UNSIGNED NOT NULL,
@@ -109,7 +109,18 @@ export class FirstTables1764000000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of ["account", "session", "book", "chapter", "link_use", "export", "stored_file", "file_chunk", "job", "reach_outcome"]) {
+    for (const table of [
+      "account",
+      "session",
+      "book",
+      "chapter",
+      "link_use",
+      "export",
+      "stored_file",
+      "file_chunk",
+      "job",
+      "reach_outcome",
+    ]) {
       await runner.query(`DROP TABLE \`${table}\``);
     }
   }

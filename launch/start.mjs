@@ -1,0 +1,66 @@
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { build } from "./build.mjs";
+import { takeDataFolder } from "./database.mjs";
+import { installDebianPackages, toRun } from "./debian-packages.mjs";
+import { LaunchError } from "./errors.mjs";
+import { installNpmPackages, root } from "./install.mjs";
+import { freePort, isPortFree, Processes } from "./processes.mjs";
+import { startServices } from "./services.mjs";
+
+// `npm start`: from a fresh clone to a running Vennet.
+
+const folder = process.env.VENNET_DATA ?? join(root, ".vennet/data");
+const processes = new Processes();
+let giveBack = () => undefined;
+
+async function stop(code) {
+  await processes.endAll();
+  giveBack();
+  process.exit(code);
+}
+process.on("SIGINT", () => void stop(0));
+process.on("SIGTERM", () => void stop(0));
+process.on("SIGHUP", () => void stop(0));
+processes.onUnexpectedEnd = (name) => {
+  if (!started) return;
+  console.error(`Unexpectedly, ${name} has ended. Everything else is ended too.`);
+  void stop(1);
+};
+let started = false;
+
+try {
+  mkdirSync(folder, { recursive: true });
+  giveBack = takeDataFolder(folder);
+  installDebianPackages(toRun);
+  installNpmPackages();
+  build();
+  const { address } = await startServices(processes, folder, await choosePort());
+  started = true;
+  const { loadDemo } = await import("../demo/load.mjs");
+  if (await loadDemo(address)) console.log("The demo book has been brought in.");
+  console.log(`\nVennet is at ${address}`);
+  console.log(
+    "Demo sign-in: one press on the sign-in page, or walker@hesterley.example with the password low-tide-at-nine",
+  );
+  console.log("Ctrl-C ends it.");
+} catch (error) {
+  console.error(error instanceof LaunchError ? error.message : error);
+  await stop(1);
+}
+
+/** The port that was asked for has to be free; the usual one may give way to another. */
+async function choosePort() {
+  const asked = process.env.PORT;
+  const port = Number(asked ?? 4600);
+  if (await isPortFree(port)) return port;
+  if (asked !== undefined) {
+    throw new LaunchError(
+      "port",
+      `Port ${port} is taken by another program. Set PORT to a free one, or leave it out.`,
+    );
+  }
+  const other = await freePort();
+  console.log(`Port ${port} is taken by another program, so Vennet uses ${other}.`);
+  return other;
+}
