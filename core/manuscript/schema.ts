@@ -1,5 +1,11 @@
 import { Schema, type Attrs, type Mark, type Node } from "prosemirror-model";
-import { assertDestination, writeDestination, type Destination } from "../destination/destination.ts";
+import {
+  assertDestination,
+  readHref,
+  writeDestination,
+  type Destination,
+} from "../destination/destination.ts";
+import { newId } from "./ids.ts";
 
 /** The attributes of a link mark. The id stays with the link through every edit. */
 export interface LinkAttrs {
@@ -264,13 +270,18 @@ export const schema = new Schema({
           // Only what the editor itself wrote to the clipboard carries this attribute.
           getAttrs: (dom) => linkFromDom(dom as HTMLElement),
         },
+        {
+          tag: "a[href]",
+          // From anywhere else: only web and email addresses; of other links the words alone are taken.
+          getAttrs: (dom) => linkFromHref(dom as HTMLElement),
+        },
       ],
       toDOM: (mark) => {
         const attrs = linkAttrs(mark);
         return [
           "a",
           {
-            href: hrefFor(attrs.destination),
+            href: writeDestination(attrs.destination),
             "data-link": attrs.id,
             "data-destination": JSON.stringify(attrs.destination),
             "data-description": attrs.description ?? "",
@@ -299,15 +310,21 @@ function checkLevel(value: unknown): void {
     throw new RangeError("A heading has a level from 1 to 4.");
 }
 
-function hrefFor(destination: Destination): string {
-  return writeDestination(destination);
-}
-
 function linkFromDom(dom: HTMLElement): Attrs | false {
   try {
     const destination: unknown = JSON.parse(dom.dataset["destination"] ?? "null");
     assertDestination(destination);
     return { id: dom.dataset["link"], destination, description: dom.dataset["description"] || null };
+  } catch {
+    return false;
+  }
+}
+
+function linkFromHref(dom: HTMLElement): Attrs | false {
+  try {
+    const destination = readHref(dom.getAttribute("href") ?? "", null);
+    if (destination.kind !== "web" && destination.kind !== "email") return false;
+    return { id: newId(), destination, description: dom.getAttribute("title") || null };
   } catch {
     return false;
   }

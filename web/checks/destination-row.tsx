@@ -1,0 +1,64 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import type { CheckedDestination } from "../api/client";
+import { Button } from "../parts/button";
+import { StateMark } from "../parts/state-mark";
+import { plural, shownDate } from "../parts/wording";
+
+/** One destination with its state, where it is used, and on demand every question and answer. */
+export function DestinationRow({ bookId, destination }: { bookId: string; destination: CheckedDestination }) {
+  const [open, setOpen] = useState(false);
+  const { address, state, reason, uses, hops, checkedAt } = destination;
+  return (
+    <article className="grid gap-x-5 gap-y-1 border-b border-hairline px-5 py-2.5 last:border-b-0 md:grid-cols-[7.5rem_1fr_19rem]">
+      <div className="text-sm md:pt-0.5">
+        <StateMark state={state} />
+      </div>
+      <div className="min-w-0">
+        <p className="font-mono text-[0.9rem] [overflow-wrap:anywhere]">{address}</p>
+        <p className="text-sm">
+          {reason}{" "}
+          {hops.length > 0 && (
+            <Button
+              kind="quiet"
+              className="min-h-0 text-sm"
+              aria-expanded={open}
+              onClick={() => setOpen(!open)}
+            >
+              Evidence
+            </Button>
+          )}
+        </p>
+        {open && (
+          <div className="mt-1 mb-2">
+            <ol className="border-l-2 border-blue pl-3 font-mono text-[0.82rem]">
+              {hops.map((hop, i) => (
+                <li key={i} className="[overflow-wrap:anywhere]">
+                  {hop.method} {hop.address} → <strong>{hop.status ?? hop.failure}</strong>
+                  {hop.location && ` to ${hop.location}`}, {hop.ms} ms
+                </li>
+              ))}
+            </ol>
+            {checkedAt && <p className="mt-1 text-sm text-faint">Asked {shownDate(checkedAt)}</p>}
+          </div>
+        )}
+      </div>
+      <ul className="text-sm">
+        {uses.slice(0, open ? undefined : 2).map((use) => (
+          <li key={use.linkId} className="truncate" title={`${use.text} (${use.chapter})`}>
+            <Link
+              to={`/books/${bookId}/write/${use.chapterId}?link=${use.linkId}`}
+              className="underline decoration-edge underline-offset-2 hover:text-blue"
+            >
+              {use.text || "(no words)"}
+            </Link>{" "}
+            <span className="text-faint">{use.chapter}</span>
+          </li>
+        ))}
+        {!open && uses.length > 2 && (
+          <li className="text-faint">and {plural(uses.length - 2, "more place")}</li>
+        )}
+      </ul>
+    </article>
+  );
+}

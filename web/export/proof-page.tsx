@@ -1,0 +1,159 @@
+import { useQuery } from "@tanstack/react-query";
+import { BadgeCheck, TriangleAlert } from "lucide-react";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import { answerOf, api, type ExportWithProof } from "../api/client";
+import { useBook } from "../book-page";
+import { PageFrame } from "../frame/page-frame";
+import { Problem, Waiting } from "../parts/notice";
+import { plural, shownDate } from "../parts/wording";
+import { ProofVerdict } from "./proof-verdict";
+
+type Row = ExportWithProof["rows"][number];
+
+const verdicts: Record<Row["verdict"], string> = {
+  intact: "Intact",
+  missing: "Missing",
+  "other-destination": "Leads elsewhere",
+  "other-words": "Other words",
+  "other-description": "Other description",
+  "dead-end": "Leads nowhere",
+};
+
+/** The link proof of one exported file: every link of the manuscript beside what the file has of it. */
+export function ProofPage() {
+  const book = useBook();
+  const { exportId } = useParams() as { exportId: string };
+  const [onlyWrong, setOnlyWrong] = useState(false);
+  const proof = useQuery({
+    queryKey: ["export", exportId],
+    queryFn: () =>
+      answerOf(
+        api.GET("/api/books/{bookId}/exports/{exportId}", {
+          params: { path: { bookId: book.id, exportId } },
+        }),
+      ),
+  });
+  return (
+    <PageFrame book={book}>
+      <div className="h-full overflow-y-auto">
+        <div className="mx-auto max-w-6xl px-6 py-8">
+          <Link
+            to={`/books/${book.id}/export`}
+            className="text-faint underline underline-offset-4 hover:text-blue"
+          >
+            All exports
+          </Link>
+          <h1 className="mt-1 font-serif text-3xl font-semibold">Link proof</h1>
+          {proof.isPending && <Waiting what="Reading the proof" />}
+          {proof.error && <Problem>{proof.error.message}</Problem>}
+          {proof.data && (
+            <>
+              <div
+                className={`mt-4 flex flex-wrap items-baseline gap-x-8 gap-y-1 border bg-paper p-5 ${proof.data.complete ? "border-hairline" : "border-2 border-red"}`}
+              >
+                <div className="text-lg">
+                  <ProofVerdict proof={proof.data} />
+                </div>
+                <p className="text-sm text-faint">
+                  {proof.data.fileName}, {shownDate(proof.data.createdAt)}
+                  {proof.data.pages !== null && `, ${plural(proof.data.pages, "page")}`}. Besides, the file
+                  has {plural(proof.data.apparatus, "link")} of its own: contents and notes.
+                </p>
+                <a
+                  className="ml-auto underline underline-offset-4 hover:text-blue"
+                  href={`/api/books/${book.id}/exports/${exportId}/file`}
+                  download={proof.data.fileName}
+                >
+                  Download
+                </a>
+              </div>
+              {proof.data.extraLinks.length > 0 && <ExtraLinks links={proof.data.extraLinks} />}
+              {!proof.data.complete && (
+                <label className="mt-4 flex items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-blue"
+                    checked={onlyWrong}
+                    onChange={(event) => setOnlyWrong(event.target.checked)}
+                  />
+                  Show only what is wrong
+                </label>
+              )}
+              <ProofTable rows={proof.data.rows.filter((row) => !onlyWrong || row.verdict !== "intact")} />
+            </>
+          )}
+        </div>
+      </div>
+    </PageFrame>
+  );
+}
+
+function ProofTable({ rows }: { rows: Row[] }) {
+  return (
+    <div
+      className="mt-4 overflow-x-auto border border-hairline bg-paper"
+      tabIndex={0}
+      role="region"
+      aria-label="Links of the manuscript"
+    >
+      <table className="w-full min-w-[44rem] text-sm">
+        <thead>
+          <tr className="text-left text-faint">
+            <th className="px-4 py-2 font-normal">In the file</th>
+            <th className="px-4 py-2 font-normal">Link text</th>
+            <th className="px-4 py-2 font-normal">Destination</th>
+            <th className="px-4 py-2 font-normal">Found at</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, i) => (
+            <tr
+              key={i}
+              className={`border-t border-hairline align-top ${row.verdict === "intact" ? "" : "bg-red-wash"}`}
+            >
+              <td className="px-4 py-1.5 whitespace-nowrap">
+                <Verdict verdict={row.verdict} />
+              </td>
+              <td className="max-w-[16rem] px-4 py-1.5">
+                <span className="font-serif [overflow-wrap:anywhere]">{row.text}</span>
+                <span className="block text-faint">{row.chapter}</span>
+              </td>
+              <td className="max-w-[24rem] px-4 py-1.5">
+                <span className="font-mono text-[0.82rem] [overflow-wrap:anywhere]">{row.destination}</span>
+                {row.note && <span className="block text-red">{row.note}</span>}
+              </td>
+              <td className="px-4 py-1.5 text-faint">{row.found.join("; ") || "–"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Verdict({ verdict }: { verdict: Row["verdict"] }) {
+  const Icon = verdict === "intact" ? BadgeCheck : TriangleAlert;
+  return (
+    <span
+      className={`inline-flex items-center gap-1 ${verdict === "intact" ? "" : "font-semibold text-red"}`}
+    >
+      <Icon aria-hidden size={15} /> {verdicts[verdict]}
+    </span>
+  );
+}
+
+function ExtraLinks({ links }: { links: ExportWithProof["extraLinks"] }) {
+  return (
+    <section className="mt-4 border-2 border-red bg-paper p-5">
+      <h2 className="font-semibold text-red">In the file, but not in the manuscript</h2>
+      <ul className="mt-2 text-sm">
+        {links.map((link, i) => (
+          <li key={i}>
+            “{link.text}” to <span className="font-mono">{link.destination}</span>, {link.where}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

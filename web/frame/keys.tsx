@@ -1,0 +1,90 @@
+import { Dialog } from "radix-ui";
+import { useEffect, useState } from "react";
+import { Button } from "../parts/button";
+
+const mod = navigator.platform.startsWith("Mac") ? "⌘" : "Ctrl";
+
+const groups: [string, [string, string][]][] = [
+  [
+    "Links",
+    [
+      [`${mod} K`, "Open the link line: link the selected words, or change the link at the cursor"],
+      ["Enter", "In the link line: link"],
+      ["Esc", "In the link line or a margin card: leave all as it was"],
+      ["Alt ↓, Alt ↑", "Next and previous link"],
+      [`${mod} Enter`, "Follow the link at the cursor"],
+    ],
+  ],
+  [
+    "Text",
+    [
+      [`${mod} B, ${mod} I`, "Bold, italic"],
+      [`${mod} E`, "Code"],
+      [`${mod} Alt 1 … 4`, "Heading of this level"],
+      [`${mod} Alt 0`, "Paragraph"],
+      [`${mod} Z, ${mod} Shift Z`, "Undo, redo"],
+      ["Tab, Shift Tab", "In a list: deeper, higher. In a table: next, previous cell"],
+      [`${mod} S`, "Save now (it saves by itself)"],
+    ],
+  ],
+  [
+    "Chapters",
+    [
+      ["Space, ↑ ↓, Space", "On a chapter's grip: take it up, move it, put it down"],
+      ["F2", "On a chapter: rename"],
+      ["Delete", "On a chapter: delete (can be undone)"],
+    ],
+  ],
+  ["Everywhere", [["?", "This list"]]],
+];
+
+/** The list of keys, which `?` opens wherever no text is being written. */
+export function Keys() {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const target = event.target as HTMLElement;
+      if (event.key !== "?" || target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+        return;
+      setOpen(true);
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, []);
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>
+        <Button kind="quiet" aria-label="Keys">
+          ?
+        </Button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-50 bg-ink/30" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-y-0 right-0 z-50 w-[26rem] max-w-full overflow-y-auto border-l border-ink bg-paper p-6"
+        >
+          <div className="flex items-baseline justify-between">
+            <Dialog.Title className="font-serif text-xl">Keys</Dialog.Title>
+            <Dialog.Close asChild>
+              <Button kind="quiet">Close</Button>
+            </Dialog.Close>
+          </div>
+          {groups.map(([name, rows]) => (
+            <section key={name} className="mt-4">
+              <h3 className="text-sm text-faint">{name}</h3>
+              <dl>
+                {rows.map(([keys, what]) => (
+                  <div key={keys} className="grid grid-cols-[9.5rem_1fr] gap-2 border-t border-hairline py-1">
+                    <dt className="font-mono text-[0.85rem]">{keys}</dt>
+                    <dd>{what}</dd>
+                  </div>
+                ))}
+              </dl>
+            </section>
+          ))}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,60 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { ApiError } from "./api/client";
+import { BookPage } from "./book-page";
+import { ChecksPage } from "./checks/checks-page";
+import { ExportPage } from "./export/export-page";
+import { ProofPage } from "./export/proof-page";
+import { showTheme } from "./frame/theme";
+import { UndoBar } from "./frame/undo-bar";
+import { SignedInOnly } from "./session/session";
+import { SignInPage } from "./session/sign-in-page";
+import { ShelfPage } from "./shelf/shelf-page";
+import { WritePage } from "./write/write-page";
+import "./style.css";
+
+showTheme();
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // What the server refuses it will refuse again; only its absence is worth another try.
+      retry: (count, error) => error instanceof ApiError && error.away && count < 3,
+      staleTime: 5_000,
+    },
+  },
+});
+
+const router = createBrowserRouter([
+  { path: "/sign-in", Component: SignInPage },
+  {
+    Component: SignedInOnly,
+    children: [
+      { path: "/", Component: ShelfPage },
+      {
+        path: "/books/:bookId",
+        Component: BookPage,
+        children: [
+          { index: true, element: <Navigate to="write" replace /> },
+          { path: "write", Component: WritePage },
+          { path: "write/:chapterId", Component: WritePage },
+          { path: "checks", Component: ChecksPage },
+          { path: "export", Component: ExportPage },
+          { path: "export/:exportId", Component: ProofPage },
+        ],
+      },
+      { path: "*", element: <Navigate to="/" replace /> },
+    ],
+  },
+]);
+
+createRoot(document.getElementById("root")!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+      <UndoBar />
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,113 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link } from "react-router";
+import { answerOf, api, type Book } from "../api/client";
+import { PageFrame } from "../frame/page-frame";
+import { Button } from "../parts/button";
+import { Problem, Waiting } from "../parts/notice";
+import { linkStates, StateMark } from "../parts/state-mark";
+import { plural, shownDate } from "../parts/wording";
+import { BookDetails } from "./book-details";
+import { BringIn } from "./bring-in";
+import { NewBook } from "./new-book";
+
+/** The author's books. */
+export function ShelfPage() {
+  const [adding, setAdding] = useState<"new" | "file" | null>(null);
+  const books = useQuery({ queryKey: ["books"], queryFn: () => answerOf(api.GET("/api/books")) });
+  useEffect(() => {
+    document.title = "Shelf – Vennet";
+  }, []);
+  const empty = books.data?.length === 0;
+  return (
+    <PageFrame>
+      <div className="h-full overflow-y-auto">
+        <div className="mx-auto max-w-5xl px-6 py-8">
+          <div className="flex flex-wrap items-baseline gap-3">
+            <h1 className="mr-auto font-serif text-3xl font-semibold">Shelf</h1>
+            <Button
+              aria-expanded={adding === "file"}
+              onClick={() => setAdding(adding === "file" ? null : "file")}
+            >
+              Bring in a manuscript
+            </Button>
+            <Button
+              aria-expanded={adding === "new"}
+              onClick={() => setAdding(adding === "new" ? null : "new")}
+            >
+              Begin a new book
+            </Button>
+          </div>
+          {adding === "new" && <NewBook onClose={() => setAdding(null)} />}
+          {adding === "file" && <BringIn onClose={() => setAdding(null)} />}
+          <div className="mt-6">
+            {books.isPending && <Waiting what="Looking at the Shelf" />}
+            {books.error && (
+              <Problem action={<Button onClick={() => void books.refetch()}>Try again</Button>}>
+                {books.error.message}
+              </Problem>
+            )}
+            {empty && adding === null && (
+              <p className="border border-hairline bg-paper p-10 font-serif text-lg">
+                The Shelf is empty. Bring in a manuscript that you have, as a Markdown file, or begin a new
+                book.
+              </p>
+            )}
+            {books.data && !empty && (
+              <ul className="border border-hairline bg-paper">
+                {books.data.map((book) => (
+                  <ShelfRow key={book.id} book={book} />
+                ))}
+              </ul>
+            )}
+          </div>
+        </div>
+      </div>
+    </PageFrame>
+  );
+}
+
+function ShelfRow({ book }: { book: Book }) {
+  const [open, setOpen] = useState(false);
+  const states = linkStates.filter((state) => book.webLinks[state] > 0);
+  return (
+    <li className="border-b border-hairline last:border-b-0">
+      <div className="grid gap-x-8 gap-y-2 px-6 py-5 md:grid-cols-[1fr_16rem]">
+        <div className="min-w-0">
+          <Link
+            to={`/books/${book.id}/write`}
+            className="font-serif text-xl leading-snug font-semibold underline-offset-4 [overflow-wrap:anywhere] hover:text-blue hover:underline"
+          >
+            {book.title}
+          </Link>
+          <p className="mt-1">{book.author}</p>
+          <p className="mt-2 text-sm text-faint">
+            {plural(book.chapters, "chapter")}, {plural(book.words, "word")}. Last changed{" "}
+            {shownDate(book.modifiedAt)}.
+          </p>
+          <Button
+            kind="quiet"
+            className="mt-1 -ml-1 text-sm"
+            aria-expanded={open}
+            onClick={() => setOpen(!open)}
+          >
+            Title, author, language
+          </Button>
+        </div>
+        <div className="text-sm md:border-l md:border-hairline md:pl-6">
+          <p className="font-semibold">{plural(book.links, "link")}</p>
+          {states.length > 0 && (
+            <ul className="mt-1 flex flex-col gap-0.5">
+              {states.map((state) => (
+                <li key={state}>
+                  <StateMark state={state} count={book.webLinks[state]} />
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      </div>
+      {open && <BookDetails book={book} onClose={() => setOpen(false)} />}
+    </li>
+  );
+}

@@ -1,0 +1,250 @@
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from "@dnd-kit/core";
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { useQueryClient } from "@tanstack/react-query";
+import { GripVertical, PenLine, Plus, Trash2 } from "lucide-react";
+import { useState, type KeyboardEvent } from "react";
+import { NavLink, useNavigate } from "react-router";
+import { answerOf, api, type ChapterListing } from "../api/client";
+import { useUndo } from "../frame/undo-bar";
+import { Button } from "../parts/button";
+import { Problem } from "../parts/notice";
+
+/** The book's chapters in order: open, add, rename, move, delete. */
+export function ChapterList({
+  bookId,
+  chapters,
+  current,
+  renameCurrent,
+}: {
+  bookId: string;
+  chapters: ChapterListing[];
+  current: string | null;
+  /** Renames the chapter that is being written; its text is in the editor, not on the server. */
+  renameCurrent: (title: string) => void;
+}) {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const offerUndo = useUndo((undo) => undo.offer);
+  const [renaming, setRenaming] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const path = { bookId };
+  const key = ["chapters", bookId];
+
+  const attempt = async (work: () => Promise<unknown>): Promise<void> => {
+    setProblem(null);
+    try {
+      await work();
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+    await queries.invalidateQueries({ queryKey: key });
+  };
+  const add = (): Promise<void> =>
+    attempt(async () => {
+      const title = `Chapter ${chapters.length + 1}`;
+      const made = await answerOf(
+        api.POST("/api/books/{bookId}/chapters", { params: { path }, body: { title } }),
+      );
+      await queries.invalidateQueries({ queryKey: key });
+      await navigate(`/books/${bookId}/write/${made.id}`);
+    });
+  const rename = (chapter: ChapterListing, title: string): void => {
+    setRenaming(null);
+    if (title === "" || title === chapter.title) return;
+    if (chapter.id === current) {
+      renameCurrent(title);
+      return;
+    }
+    const params = { path: { bookId, chapterId: chapter.id } };
+    void attempt(() =>
+      answerOf(api.PATCH("/api/books/{bookId}/chapters/{chapterId}", { params, body: { title } })),
+    );
+  };
+  const remove = (chapter: ChapterListing): void => {
+    const params = { path: { bookId, chapterId: chapter.id } };
+    void attempt(async () => {
+      await answerOf(api.DELETE("/api/books/{bookId}/chapters/{chapterId}", { params }));
+      offerUndo({
+        message: `“${chapter.title || "Untitled chapter"}” was deleted.`,
+        undo: () =>
+          void attempt(async () => {
+            await answerOf(api.POST("/api/books/{bookId}/chapters/{chapterId}/restore", { params }));
+            await queries.invalidateQueries({ queryKey: key });
+            await navigate(`/books/${bookId}/write/${chapter.id}`);
+          }),
+      });
+      const left = chapters.filter((other) => other.id !== chapter.id);
+      if (chapter.id === current) await navigate(`/books/${bookId}/write${left[0] ? `/${left[0].id}` : ""}`);
+    });
+  };
+  const move = ({ active, over }: DragEndEvent): void => {
+    const from = chapters.findIndex((chapter) => chapter.id === active.id);
+    const to = chapters.findIndex((chapter) => chapter.id === over?.id);
+    if (to === -1 || from === to) return;
+    const moved = arrayMove(chapters, from, to);
+    queries.setQueryData(key, moved);
+    void attempt(() =>
+      answerOf(
+        api.PUT("/api/books/{bookId}/chapters/order", {
+          params: { path },
+          body: { chapters: moved.map(({ id }) => id) },
+        }),
+      ),
+    );
+  };
+
+  return (
+    <nav
+      aria-label="Chapters"
+      className="flex h-full flex-col overflow-y-auto border-r border-hairline bg-paper py-4"
+    >
+      <h2 className="px-5 text-sm text-faint">Chapters</h2>
+      {problem && <Problem>{problem}</Problem>}
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={move}>
+        <SortableContext items={chapters.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+          <ol className="mt-1">
+            {chapters.map((chapter, i) => (
+              <ChapterRow
+                key={chapter.id}
+                bookId={bookId}
+                chapter={chapter}
+                number={i + 1}
+                current={chapter.id === current}
+                renaming={renaming === chapter.id}
+                onRename={() => setRenaming(chapter.id)}
+                onRenamed={(title) => rename(chapter, title)}
+                onDelete={() => remove(chapter)}
+              />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      <Button kind="quiet" className="mt-2 ml-4 self-start" onClick={() => void add()}>
+        <Plus aria-hidden size={15} /> Add a chapter
+      </Button>
+    </nav>
+  );
+}
+
+function ChapterRow({
+  bookId,
+  chapter,
+  number,
+  current,
+  renaming,
+  onRename,
+  onRenamed,
+  onDelete,
+}: {
+  bookId: string;
+  chapter: ChapterListing;
+  number: number;
+  current: boolean;
+  renaming: boolean;
+  onRename: () => void;
+  onRenamed: (title: string) => void;
+  onDelete: () => void;
+}) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id: chapter.id,
+  });
+  const name = chapter.title || "Untitled chapter";
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === "F2") onRename();
+    else if (event.key === "Delete") onDelete();
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`group relative flex items-start pr-3 pl-1 ${current ? "bg-blue-wash" : ""} ${isDragging ? "z-10 bg-paper shadow-md" : ""}`}
+    >
+      <button
+        type="button"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move “${name}”`}
+        className="mt-1 shrink-0 cursor-grab p-1 text-edge opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+      >
+        <GripVertical aria-hidden size={15} />
+      </button>
+      {renaming ? (
+        <RenameField title={chapter.title} onDone={onRenamed} />
+      ) : (
+        <NavLink
+          to={`/books/${bookId}/write/${chapter.id}`}
+          onKeyDown={onKeyDown}
+          className={`min-w-0 grow py-1.5 leading-snug hover:text-blue ${current ? "font-semibold" : ""}`}
+        >
+          <span className="mr-1.5 text-faint tabular-nums">{number}</span>
+          <span className="font-serif [overflow-wrap:anywhere]">{name}</span>
+          <span className="block text-[0.8rem] font-normal text-faint">
+            {chapter.links} {chapter.links === 1 ? "link" : "links"}
+          </span>
+        </NavLink>
+      )}
+      {!renaming && (
+        <span className="mt-1 flex shrink-0 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
+          <button
+            type="button"
+            aria-label={`Rename “${name}”`}
+            title="Rename"
+            onClick={onRename}
+            className="p-1 text-faint hover:text-blue"
+          >
+            <PenLine aria-hidden size={14} />
+          </button>
+          <button
+            type="button"
+            aria-label={`Delete “${name}”`}
+            title="Delete"
+            onClick={onDelete}
+            className="p-1 text-faint hover:text-red"
+          >
+            <Trash2 aria-hidden size={14} />
+          </button>
+        </span>
+      )}
+    </li>
+  );
+}
+
+function RenameField({ title, onDone }: { title: string; onDone: (title: string) => void }) {
+  const [value, setValue] = useState(title);
+  return (
+    <input
+      autoFocus
+      aria-label="Title of the chapter"
+      value={value}
+      onFocus={(event) => event.target.select()}
+      onChange={(event) => setValue(event.target.value)}
+      onBlur={() => onDone(value.trim())}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") onDone(value.trim());
+        if (event.key === "Escape") onDone(title);
+      }}
+      className="my-1 w-full border-b border-blue bg-transparent font-serif"
+    />
+  );
+}

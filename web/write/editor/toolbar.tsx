@@ -1,0 +1,199 @@
+import { schema } from "@vennet/core/manuscript/schema";
+import {
+  Bold,
+  Code,
+  ImagePlus,
+  Italic,
+  Link2,
+  List,
+  ListOrdered,
+  Minus,
+  Quote,
+  Redo2,
+  SquareCode,
+  Superscript,
+  Table,
+  Undo2,
+  type LucideIcon,
+} from "lucide-react";
+import { setBlockType, toggleMark, wrapIn } from "prosemirror-commands";
+import { redo, undo } from "prosemirror-history";
+import type { MarkType } from "prosemirror-model";
+import { wrapInList } from "prosemirror-schema-list";
+import type { Command, EditorState } from "prosemirror-state";
+import {
+  addColumnAfter,
+  addRowAfter,
+  deleteColumn,
+  deleteRow,
+  deleteTable,
+  isInTable,
+} from "prosemirror-tables";
+import type { EditorView } from "prosemirror-view";
+import { Toolbar as Bar } from "radix-ui";
+import { useRef } from "react";
+import { Button } from "../../parts/button";
+import { makeHeading } from "./editor-keys";
+import { insertNote, insertSectionBreak, insertTable } from "./insert-commands";
+
+const { strong, emphasis, code } = schema.marks;
+const nodes = schema.nodes;
+
+/** The tools of the text, one row of them; a second appears while the cursor is in a table. */
+export function Toolbar({
+  view,
+  state,
+  onLink,
+  onPicture,
+}: {
+  view: EditorView;
+  state: EditorState;
+  onLink: () => void;
+  onPicture: (file: File) => void;
+}) {
+  const picker = useRef<HTMLInputElement>(null);
+  const run = (command: Command): void => {
+    command(view.state, view.dispatch, view);
+    view.focus();
+  };
+  const tool = (label: string, icon: LucideIcon, command: Command, pressed?: boolean) => (
+    <Tool
+      label={label}
+      icon={icon}
+      pressed={pressed}
+      disabled={!command(state)}
+      onPress={() => run(command)}
+    />
+  );
+  const block = state.selection.$from.parent;
+  const style =
+    block.type === nodes.heading
+      ? String(block.attrs["level"])
+      : block.type === nodes.title
+        ? "title"
+        : "text";
+  return (
+    <div className="sticky top-0 z-30 border-b border-hairline bg-paper">
+      <Bar.Root aria-label="Text tools" className="flex flex-wrap items-center gap-0.5 px-3 py-1">
+        <Tool label="Link" icon={Link2} onPress={onLink} words />
+        <Gap />
+        <select
+          aria-label="Kind of paragraph"
+          value={style}
+          disabled={style === "title"}
+          onChange={(event) => {
+            const { value } = event.target;
+            run(value === "text" ? setBlockType(nodes.paragraph!) : makeHeading(Number(value)));
+          }}
+          className="min-h-7 border border-hairline bg-paper px-1 text-sm"
+        >
+          {style === "title" && <option value="title">Chapter title</option>}
+          <option value="text">Paragraph</option>
+          {[1, 2, 3, 4].map((level) => (
+            <option key={level} value={level}>
+              Heading {level}
+            </option>
+          ))}
+        </select>
+        <Gap />
+        {tool("Bold", Bold, toggleMark(strong!), hasMark(state, strong!))}
+        {tool("Italic", Italic, toggleMark(emphasis!), hasMark(state, emphasis!))}
+        {tool("Code", Code, toggleMark(code!), hasMark(state, code!))}
+        <Gap />
+        {tool("Bulleted list", List, wrapInList(nodes.bullet_list!))}
+        {tool("Numbered list", ListOrdered, wrapInList(nodes.ordered_list!))}
+        {tool("Quotation", Quote, wrapIn(nodes.blockquote!))}
+        {tool("Listing", SquareCode, setBlockType(nodes.code_block!))}
+        <Gap />
+        {tool("Table", Table, insertTable)}
+        <Tool label="Picture" icon={ImagePlus} onPress={() => picker.current?.click()} />
+        {tool("Note", Superscript, insertNote)}
+        {tool("Section break", Minus, insertSectionBreak)}
+        <Gap />
+        {tool("Undo", Undo2, undo)}
+        {tool("Redo", Redo2, redo)}
+      </Bar.Root>
+      <input
+        ref={picker}
+        type="file"
+        hidden
+        aria-label="Picture file"
+        accept="image/png,image/jpeg,image/gif"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) onPicture(file);
+          event.target.value = "";
+        }}
+      />
+      {isInTable(state) && (
+        <div
+          role="group"
+          aria-label="Table tools"
+          className="flex flex-wrap gap-x-3 border-t border-hairline px-3 py-0.5 text-sm"
+        >
+          {(
+            [
+              ["Row below", addRowAfter],
+              ["Column after", addColumnAfter],
+              ["Delete row", deleteRow],
+              ["Delete column", deleteColumn],
+              ["Delete table", deleteTable],
+            ] as [string, Command][]
+          ).map(([label, command]) => (
+            <Button
+              key={label}
+              kind="quiet"
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => run(command)}
+            >
+              {label}
+            </Button>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Gap() {
+  return <span aria-hidden className="mx-1.5 h-5 border-l border-hairline" />;
+}
+
+function Tool({
+  label,
+  icon: Icon,
+  pressed,
+  disabled,
+  words = false,
+  onPress,
+}: {
+  label: string;
+  icon: LucideIcon;
+  pressed?: boolean | undefined;
+  disabled?: boolean;
+  words?: boolean;
+  onPress: () => void;
+}) {
+  return (
+    <Bar.Button
+      aria-label={label}
+      title={label}
+      aria-pressed={pressed}
+      disabled={disabled}
+      // The text keeps its selection while a tool is pressed.
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={onPress}
+      className="inline-flex min-h-7 min-w-7 items-center justify-center gap-1 px-1.5 hover:bg-blue-wash disabled:opacity-45 aria-pressed:bg-blue-wash aria-pressed:text-blue"
+    >
+      <Icon aria-hidden size={16} />
+      {words && label}
+    </Bar.Button>
+  );
+}
+
+function hasMark(state: EditorState, type: MarkType): boolean {
+  const { from, to, empty, $from } = state.selection;
+  return empty
+    ? Boolean(type.isInSet(state.storedMarks ?? $from.marks()))
+    : state.doc.rangeHasMark(from, to, type);
+}

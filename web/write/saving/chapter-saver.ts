@@ -1,0 +1,150 @@
+import { writeChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
+import type { Node } from "prosemirror-model";
+import { createStore } from "zustand";
+import { answerOf, api, ApiError, type Chapter } from "../../api/client";
+import { dropDraft, keepDraft } from "./drafts";
+
+/** How a chapter's text stands with the server. */
+export type SaveStatus =
+  | { is: "saved" }
+  | { is: "unsaved" }
+  | { is: "saving" }
+  /** The server is away; the text is kept in this browser and sent when it is back. */
+  | { is: "away" }
+  /** Somebody else has saved the chapter since. */
+  | { is: "conflict"; mine: ChapterJson; theirs: Chapter }
+  | { is: "refused"; message: string };
+
+const pauseBeforeDraft = 200;
+const pauseBeforeSave = 1_000;
+const retryAfter = 3_000;
+
+/**
+ * Saves one chapter while it is written: first into this browser, a moment later to the server, with the
+ * revision that the text was made from. What the server does not have yet is never only in memory for long.
+ */
+export class ChapterSaver {
+  readonly status = createStore<SaveStatus>(() => ({ is: "saved" }));
+  private doc: Node | null = null;
+  private draftTimer: ReturnType<typeof setTimeout> | undefined;
+  private saveTimer: ReturnType<typeof setTimeout> | undefined;
+  private saving = false;
+
+  constructor(
+    private readonly bookId: string,
+    private readonly chapterId: string,
+    private revision: number,
+    private readonly onSaved: () => void,
+  ) {}
+
+  /** Begins to listen to the window: for its closing, and for the network's return. */
+  open(): void {
+    addEventListener("online", this.saveNow);
+    addEventListener("pagehide", this.keepNow);
+  }
+
+  /** Ends the saver; what is unsaved is kept and sent once more. */
+  close(): void {
+    removeEventListener("online", this.saveNow);
+    removeEventListener("pagehide", this.keepNow);
+    this.keepNow();
+    this.saveNow();
+    clearTimeout(this.saveTimer);
+  }
+
+  /** Takes the document after a change. */
+  changed(doc: Node): void {
+    this.doc = doc;
+    if (this.is("conflict")) return;
+    if (!this.is("away") && !this.saving) this.set({ is: "unsaved" });
+    clearTimeout(this.draftTimer);
+    this.draftTimer = setTimeout(this.keepNow, pauseBeforeDraft);
+    this.schedule(pauseBeforeSave);
+  }
+
+  /** Sends what is unsaved at once. */
+  readonly saveNow = (): void => {
+    clearTimeout(this.saveTimer);
+    if (this.doc && !this.saving && !this.is("conflict")) void this.save(this.doc);
+  };
+
+  private readonly keepNow = (): void => {
+    clearTimeout(this.draftTimer);
+    // Once both texts are shown, the author's choice alone says what is kept.
+    if (!this.doc || this.is("conflict")) return;
+    keepDraft({ chapterId: this.chapterId, revision: this.revision, document: writeChapter(this.doc) }).catch(
+      (error: unknown) => {
+        this.set({
+          is: "refused",
+          message: `This browser cannot keep the text: ${(error as Error).message}`,
+        });
+      },
+    );
+  };
+
+  private async save(doc: Node): Promise<void> {
+    const path = { bookId: this.bookId, chapterId: this.chapterId };
+    const document = writeChapter(doc);
+    this.saving = true;
+    if (!this.is("away")) this.set({ is: "saving" });
+    try {
+      const saved = await answerOf(
+        api.PUT("/api/books/{bookId}/chapters/{chapterId}", {
+          params: { path },
+          body: { revision: this.revision, document: document as unknown as Record<string, unknown> },
+        }),
+      );
+      this.saving = false;
+      this.revision = saved.revision;
+      this.onSaved();
+      if (this.doc === doc) {
+        this.doc = null;
+        clearTimeout(this.draftTimer);
+        await dropDraft(this.chapterId);
+        this.set({ is: "saved" });
+      } else {
+        this.keepNow();
+        this.set({ is: "unsaved" });
+        this.schedule(pauseBeforeSave);
+      }
+    } catch (error) {
+      this.saving = false;
+      await this.failed(error as ApiError, document);
+    }
+  }
+
+  private async failed(error: ApiError, mine: ChapterJson): Promise<void> {
+    if (error.code === "old-revision") {
+      const path = { bookId: this.bookId, chapterId: this.chapterId };
+      try {
+        const theirs = await answerOf(
+          api.GET("/api/books/{bookId}/chapters/{chapterId}", { params: { path } }),
+        );
+        this.keepNow();
+        this.set({ is: "conflict", mine: this.doc ? writeChapter(this.doc) : mine, theirs });
+        return;
+      } catch (again) {
+        error = again as ApiError;
+      }
+    }
+    if (error.away) {
+      this.set({ is: "away" });
+      this.schedule(retryAfter);
+      return;
+    }
+    this.set({ is: "refused", message: error.message });
+  }
+
+  private schedule(pause: number): void {
+    clearTimeout(this.saveTimer);
+    this.saveTimer = setTimeout(this.saveNow, pause);
+  }
+
+  private is(status: SaveStatus["is"]): boolean {
+    return this.status.getState().is === status;
+  }
+
+  private set(status: SaveStatus): void {
+    this.status.setState(status, true);
+  }
+}

@@ -1,0 +1,188 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { Navigate, useParams, useSearchParams } from "react-router";
+import { useStore } from "zustand";
+import { answerOf, api, type ChapterListing } from "../api/client";
+import { useBook } from "../book-page";
+import { PageFrame } from "../frame/page-frame";
+import { Button } from "../parts/button";
+import { Problem, Waiting } from "../parts/notice";
+import { ChapterEditor, type EditorHandle } from "./chapter-editor";
+import { ChapterList } from "./chapter-list";
+import { ChapterSaver } from "./saving/chapter-saver";
+import { openChapter, type OpenedChapter } from "./saving/open-chapter";
+import { SaveState } from "./saving/save-state";
+import { TwoTexts } from "./saving/two-texts";
+
+/** Where the book is written: the chapters on the left, the page of the open one with its margin beside them. */
+export function WritePage() {
+  const book = useBook();
+  const { chapterId } = useParams();
+  const [search] = useSearchParams();
+  const [saver, setSaver] = useState<ChapterSaver | null>(null);
+  const editor = useRef<EditorHandle | null>(null);
+  const chapters = useQuery({
+    queryKey: ["chapters", book.id],
+    queryFn: () =>
+      answerOf(api.GET("/api/books/{bookId}/chapters", { params: { path: { bookId: book.id } } })),
+  });
+  const first = chapters.data?.[0];
+  if (!chapterId && first) return <Navigate to={`/books/${book.id}/write/${first.id}?${search}`} replace />;
+  return (
+    <PageFrame book={book} aside={saver && <SaveState saver={saver} />}>
+      <div className="grid h-full grid-rows-[auto_minmax(0,1fr)] md:grid-cols-[15rem_minmax(0,1fr)] md:grid-rows-1">
+        <div className="max-h-40 min-h-0 md:max-h-none">
+          {chapters.data ? (
+            <ChapterList
+              bookId={book.id}
+              chapters={chapters.data}
+              current={chapterId ?? null}
+              renameCurrent={(title) => editor.current?.rename(title)}
+            />
+          ) : chapters.error ? (
+            <Problem action={<Button onClick={() => void chapters.refetch()}>Try again</Button>}>
+              {chapters.error.message}
+            </Problem>
+          ) : (
+            <Waiting what="Reading the chapters" />
+          )}
+        </div>
+        <div className="min-h-0 overflow-y-auto">
+          {chapterId && chapters.data && (
+            <OpenChapter
+              key={chapterId}
+              bookId={book.id}
+              chapterId={chapterId}
+              chapters={chapters.data}
+              onSaver={setSaver}
+              handle={(handle) => (editor.current = handle)}
+            />
+          )}
+          {!chapterId && chapters.data?.length === 0 && (
+            <p className="m-8 border border-hairline bg-paper p-10 font-serif text-lg">
+              The book has no chapter. Add one on the left.
+            </p>
+          )}
+        </div>
+      </div>
+    </PageFrame>
+  );
+}
+
+function OpenChapter({
+  bookId,
+  chapterId,
+  chapters,
+  onSaver,
+  handle,
+}: {
+  bookId: string;
+  chapterId: string;
+  chapters: ChapterListing[];
+  onSaver: (saver: ChapterSaver | null) => void;
+  handle: (handle: EditorHandle | null) => void;
+}) {
+  const [generation, setGeneration] = useState(0);
+  const opened = useQuery({
+    queryKey: ["opened-chapter", chapterId, generation],
+    queryFn: () => openChapter(bookId, chapterId),
+    // An open text is never exchanged under the author's hands.
+    staleTime: Infinity,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
+  });
+  const again = (): void => setGeneration(generation + 1);
+  if (opened.error) {
+    return (
+      <div className="m-8">
+        <Problem action={<Button onClick={() => void opened.refetch()}>Try again</Button>}>
+          {opened.error.message}
+        </Problem>
+      </div>
+    );
+  }
+  if (!opened.data) return <Waiting what="Opening the chapter" />;
+  const position = chapters.findIndex((chapter) => chapter.id === chapterId);
+  if (opened.data.is === "conflict") {
+    return (
+      <TwoTexts
+        bookId={bookId}
+        mine={opened.data.mine}
+        theirs={opened.data.theirs}
+        position={position}
+        onSettled={again}
+      />
+    );
+  }
+  return (
+    <WrittenChapter
+      key={generation}
+      bookId={bookId}
+      chapterId={chapterId}
+      opened={opened.data}
+      position={position}
+      onSaver={onSaver}
+      onReopen={again}
+      handle={handle}
+    />
+  );
+}
+
+function WrittenChapter({
+  bookId,
+  chapterId,
+  opened,
+  position,
+  onSaver,
+  onReopen,
+  handle,
+}: {
+  bookId: string;
+  chapterId: string;
+  opened: Extract<OpenedChapter, { is: "text" }>;
+  position: number;
+  onSaver: (saver: ChapterSaver | null) => void;
+  onReopen: () => void;
+  handle: (handle: EditorHandle | null) => void;
+}) {
+  const queries = useQueryClient();
+  const saver = useMemo(
+    () =>
+      new ChapterSaver(bookId, chapterId, opened.revision, () => {
+        void queries.invalidateQueries({ queryKey: ["chapters", bookId] });
+        void queries.invalidateQueries({ queryKey: ["destinations", bookId] });
+        void queries.invalidateQueries({ queryKey: ["books"] });
+      }),
+    [bookId, chapterId, opened, queries],
+  );
+  useEffect(() => {
+    saver.open();
+    onSaver(saver);
+    return () => {
+      onSaver(null);
+      saver.close();
+    };
+  }, [saver, onSaver]);
+  const status = useStore(saver.status);
+  if (status.is === "conflict") {
+    return (
+      <TwoTexts
+        bookId={bookId}
+        mine={status.mine}
+        theirs={status.theirs}
+        position={position}
+        onSettled={onReopen}
+      />
+    );
+  }
+  return (
+    <ChapterEditor
+      bookId={bookId}
+      document={opened.document}
+      unsent={opened.unsent}
+      saver={saver}
+      handle={handle}
+    />
+  );
+}
