@@ -85,7 +85,8 @@ export function readHref(href: string, base: string | null): Destination {
   const scheme = schemeOf(seen);
   if (scheme === "mailto:") return { kind: "email", address: seen };
   if (scheme !== null) return webDestination(seen);
-  if (seen.startsWith("#")) return { kind: "place", target: safeDecode(seen.slice(1)) };
+  // WHATWG HTML: the empty fragment is the top, as `#top` is.
+  if (seen.startsWith("#")) return { kind: "place", target: safeDecode(seen.slice(1)) || "top" };
   if (seen.startsWith("//")) return webDestination("https:" + seen);
   if (base !== null) return webDestination(new URL(seen, base).href);
   return { kind: "file", path: seen };

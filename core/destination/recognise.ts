@@ -61,17 +61,20 @@ export function isPlainlyAnAddress(text: string): boolean {
 }
 
 function strip(typed: string, mended: string[]): string {
-  let text = typed.trim();
+  let text = withoutFinalStop(typed.trim(), mended);
   const wrapped = /^[<"'“„‘«](.*)[>"'”“’»]$/s.exec(text);
   if (wrapped) {
     text = wrapped[1]!.trim();
     mended.push("brackets or quotes around it taken off");
-  }
-  if (/[.,;]$/.test(text)) {
-    text = text.replace(/[.,;]+$/, "");
-    mended.push("the full stop or comma at its end taken off");
+    text = withoutFinalStop(text, mended);
   }
   return text;
+}
+
+function withoutFinalStop(text: string, mended: string[]): string {
+  if (!/[.,;]$/.test(text)) return text;
+  mended.push("the full stop or comma at its end taken off");
+  return text.replace(/[.,;\s]+$/, "");
 }
 
 function isEmailAddress(text: string): boolean {

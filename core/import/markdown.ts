@@ -561,7 +561,7 @@ class MarkdownReader {
   }
 
   private placeFor(name: string): string | undefined {
-    if (name === "" || name === "top") return this.drafts[0]!.title.attrs["id"] as string;
+    if (name === "top" && !this.places.has(name)) return this.drafts[0]!.title.attrs["id"] as string;
     return this.places.get(name) ?? this.places.get(name.toLowerCase());
   }
 
@@ -604,7 +604,11 @@ function mapChildren(node: Node, change: (child: Node) => Node): Node["content"]
 }
 
 function trimBlanks(nodes: Node[]): Node[] {
-  const out = [...nodes];
+  const out = nodes.flatMap((node, i) => {
+    if (!node.isText || nodes[i - 1]?.type.name !== "hard_break") return [node];
+    const text = node.text!.replace(/^ +/, "");
+    return text === "" ? [] : [schema.text(text, node.marks)];
+  });
   const edge = (index: number, pattern: RegExp): void => {
     const node = out.at(index);
     if (!node?.isText) return;

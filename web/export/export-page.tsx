@@ -149,7 +149,7 @@ function ExportRow({ bookId, one }: { bookId: string; one: ExportListing }) {
   const link = "underline decoration-edge underline-offset-4 hover:text-blue";
   return (
     <li
-      className={`grid items-baseline gap-x-5 gap-y-1 border-b border-hairline px-5 py-3 last:border-b-0 md:grid-cols-[1fr_20rem_auto] ${one.complete ? "" : "border-l-4 border-l-red bg-red-wash"}`}
+      className={`grid items-start gap-x-5 gap-y-1 border-b border-hairline px-5 py-3 last:border-b-0 md:grid-cols-[1fr_20rem_auto] ${one.complete ? "" : "border-l-4 border-l-red bg-red-wash"}`}
     >
       <div className="min-w-0">
         <p className="truncate" title={one.fileName}>

@@ -1,10 +1,10 @@
 import type { ButtonHTMLAttributes } from "react";
 
 const kinds = {
-  main: "bg-blue text-paper border-blue hover:brightness-110 disabled:opacity-60",
+  main: "px-3 bg-blue text-paper border-blue hover:brightness-110 disabled:opacity-60",
   plain:
-    "bg-transparent text-ink border-edge hover:bg-blue-wash disabled:text-faint disabled:border-hairline",
-  grave: "bg-transparent text-red border-red hover:bg-red-wash",
+    "px-3 bg-transparent text-ink border-edge hover:bg-blue-wash disabled:text-faint disabled:border-hairline",
+  grave: "px-3 bg-transparent text-red border-red hover:bg-red-wash",
   quiet:
     "border-transparent text-ink underline underline-offset-4 decoration-edge hover:decoration-blue hover:text-blue px-1",
 };
@@ -19,7 +19,7 @@ export function Button({
     <button
       type="button"
       {...rest}
-      className={`inline-flex min-h-7 items-center gap-1.5 border px-3 py-0.5 text-[0.93rem] ${kinds[kind]} ${className}`}
+      className={`inline-flex min-h-7 items-center gap-1.5 border py-0.5 text-[0.93rem] ${kinds[kind]} ${className}`}
     />
   );
 }

@@ -205,7 +205,7 @@ function ChapterRow({
         </NavLink>
       )}
       {!renaming && (
-        <span className="mt-1 flex shrink-0 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
+        <span className="absolute right-1 bottom-1 flex bg-paper opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
           <button
             type="button"
             aria-label={`Rename “${name}”`}

@@ -23,6 +23,7 @@ export function LinkLine({
   const [typed, setTyped] = useState(initial);
   const [words, setWords] = useState("");
   const [asked, setAsked] = useState(false);
+  // The line itself, with its two blue rules, shows where the focus is.
   const box = useRef<HTMLFormElement>(null);
   const id = useId();
   const reading = read(typed);
@@ -63,7 +64,7 @@ export function LinkLine({
             autoFocus
             value={words}
             onChange={(event) => setWords(event.target.value)}
-            className="w-full bg-transparent font-serif outline-offset-4"
+            className="w-full bg-transparent font-serif outline-none"
           />
         </div>
       )}
@@ -82,7 +83,7 @@ export function LinkLine({
           placeholder="https://"
           aria-describedby={`${id}-says`}
           aria-invalid={asked && !reading.recognised ? true : undefined}
-          className="w-full bg-transparent font-mono outline-offset-4"
+          className="w-full bg-transparent font-mono outline-none"
         />
       </div>
       <div id={`${id}-says`} className="mt-1 flex flex-wrap gap-x-4 pr-3 pl-[5.75rem] text-sm" role="status">

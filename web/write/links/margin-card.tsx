@@ -99,7 +99,7 @@ function CardForm({ use, actions }: { use: LinkUse; actions: CardActions }) {
         event.preventDefault();
         actions.leave();
       }}
-      className="mt-2 grid gap-1.5"
+      className="mt-1.5 grid gap-1 [&_button]:text-[0.83rem]"
     >
       <Field name="words" label="Words" defaultValue={use.text} />
       <Field name="address" label="Leads to" defaultValue={address} problem={problem} spellCheck={false} />

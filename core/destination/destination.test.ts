@@ -1,0 +1,89 @@
+import { describe, expect, test } from "@jest/globals";
+import { assertDestination, readHref, schemeOf, shortDestination, webDestination } from "./destination.ts";
+
+describe("web addresses", () => {
+  // WHATWG URL, as Node's own URL has it.
+  test("are written as the URL standard writes them", () => {
+    expect(webDestination("http://EXAMPLE.com:80/%7Ea").address).toBe("http://example.com/%7Ea");
+    expect(webDestination("https://tides.example").address).toBe("https://tides.example/");
+  });
+
+  test.each([
+    "javascript:alert(1)",
+    "JaVaScRiPt:alert(1)",
+    " javascript:alert(1)",
+    "java\nscript:alert(1)",
+    "\u0001javascript:alert(1)",
+    "data:text/html,<script>alert(1)</script>",
+    "vbscript:msgbox",
+    "file:///etc/passwd",
+    "blob:https://tides.example/1",
+  ])("%j can never become a link", (address) => {
+    expect(() => readHref(address, null)).toThrow(expect.objectContaining({ code: "scheme" }));
+    expect(() => webDestination(address)).toThrow(expect.objectContaining({ code: "scheme" }));
+    expect(() => assertDestination({ kind: "web", address })).toThrow();
+    expect(() => assertDestination({ kind: "email", address })).toThrow();
+    expect(() => assertDestination({ kind: "file", path: address })).toThrow();
+  });
+
+  test("need a host", () => {
+    expect(() => webDestination("https://")).toThrow(expect.objectContaining({ code: "address" }));
+    expect(() => webDestination("tides")).toThrow(expect.objectContaining({ code: "address" }));
+  });
+});
+
+describe("relative references", () => {
+  // RFC 3986 section 5.4 (from memory; Node's URL confirms them). The URL parser adds the final "/" of //g.
+  test.each([
+    ["g", "http://a/b/c/g"],
+    ["../../g", "http://a/g"],
+    ["?y", "http://a/b/c/d;p?y"],
+    ["../../../g", "http://a/g"],
+    ["g;x=1/../y", "http://a/b/c/y"],
+  ])("%s is resolved against the base", (reference, resolved) => {
+    expect(readHref(reference, "http://a/b/c/d;p?q")).toEqual({ kind: "web", address: resolved });
+  });
+
+  test("a reference without scheme but with host is https", () => {
+    expect(readHref("//g", "http://a/b/c/d;p?q")).toEqual({ kind: "web", address: "https://g/" });
+  });
+
+  test("without a base they are files beside the book", () => {
+    expect(readHref("./plans/refuge.pdf", null)).toEqual({ kind: "file", path: "./plans/refuge.pdf" });
+  });
+
+  test("a fragment alone is a place in the book, percent-decoded", () => {
+    expect(readHref("#low%20water", "http://a/")).toEqual({ kind: "place", target: "low water" });
+    expect(readHref("#100%", null)).toEqual({ kind: "place", target: "100%" });
+  });
+});
+
+test("mailto addresses are emails and keep their fields", () => {
+  // RFC 6068 section 6 (from memory).
+  const address = "mailto:joe@example.com?cc=bob@example.com&body=hello";
+  expect(readHref(address, null)).toEqual({ kind: "email", address });
+  expect(shortDestination({ kind: "email", address })).toBe("joe@example.com");
+});
+
+test("the scheme is read as a browser reads it", () => {
+  expect(schemeOf("HTTPS://a")).toBe("https:");
+  expect(schemeOf("ht\ttps://a")).toBe("https:");
+  expect(schemeOf("tides/today")).toBeNull();
+});
+
+test("a stored destination is refused when it is not one", () => {
+  for (const wrong of [
+    null,
+    "https://a.example",
+    {},
+    { kind: "web" },
+    { kind: "place", target: "" },
+    { kind: "phone" },
+  ]) {
+    expect(() => assertDestination(wrong)).toThrow();
+  }
+  expect(() =>
+    assertDestination({ kind: "web", address: `https://a.example/${"x".repeat(8000)}` }),
+  ).toThrow();
+  expect(() => assertDestination({ kind: "place", target: "h1" })).not.toThrow();
+});

@@ -1,0 +1,54 @@
+import { describe, expect, test } from "@jest/globals";
+import { isPlainlyAnAddress, recognise } from "./recognise.ts";
+
+describe("what is typed into the link line", () => {
+  test.each([
+    ["https://tides.example/today", "https://tides.example/today"],
+    ["  https://tides.example/today  ", "https://tides.example/today"],
+    ["<https://tides.example/today>", "https://tides.example/today"],
+    ["“https://tides.example/today”", "https://tides.example/today"],
+    ["https://tides.example/today.", "https://tides.example/today"],
+    ["www.tides.example", "https://www.tides.example/"],
+    ["tides.example/today", "https://tides.example/today"],
+    ["iana.org", "https://iana.org/"],
+    ["tides.example:8080/a", "https://tides.example:8080/a"],
+  ])("%j is the web address %s", (typed, address) => {
+    expect(recognise(typed).destination).toEqual({ kind: "web", address });
+  });
+
+  test.each(["wardens@causeways.example", "mailto:wardens@causeways.example"])("%s is an email", (typed) => {
+    expect(recognise(typed).destination).toEqual({
+      kind: "email",
+      address: "mailto:wardens@causeways.example",
+    });
+  });
+
+  test("what was mended is told", () => {
+    expect(recognise("https://tides.example/").mended).toEqual([]);
+    expect(recognise("<www.tides.example>,").mended).toHaveLength(3);
+    expect(recognise("www.tides.example.").mended).toHaveLength(2);
+  });
+
+  test.each([
+    ["", "empty"],
+    ["the tide office", "address"],
+    ["chapter.onward", "address"],
+    ["javascript:alert(1)", "scheme"],
+    ["data:text/html,x", "scheme"],
+    ["C:\\book\\map.pdf", "disk"],
+    ["file:///home/orla/map.pdf", "disk"],
+    ["\\\\share\\map.pdf", "disk"],
+  ])("%j is refused as %s", (typed, code) => {
+    expect(() => recognise(typed)).toThrow(expect.objectContaining({ code }));
+  });
+});
+
+// Common practice: "www." is enough for a link to be made unasked, a bare name.tld is not.
+test("only what is plainly an address links a selection on paste", () => {
+  expect(isPlainlyAnAddress("https://tides.example/")).toBe(true);
+  expect(isPlainlyAnAddress("www.tides.example")).toBe(true);
+  expect(isPlainlyAnAddress("wardens@causeways.example")).toBe(true);
+  expect(isPlainlyAnAddress("tides.example")).toBe(false);
+  expect(isPlainlyAnAddress("see https://tides.example/")).toBe(false);
+  expect(isPlainlyAnAddress("javascript:alert(1)")).toBe(false);
+});

@@ -1,0 +1,175 @@
+import { describe, expect, test } from "@jest/globals";
+import { writeDestination } from "../destination/destination.ts";
+import { linkUses } from "../manuscript/links.ts";
+import { pictureAttrs } from "../manuscript/schema.ts";
+import { bringIn } from "../test/sample-book.ts";
+import { importMarkdown } from "./markdown.ts";
+
+const links = (markdown: string, base: string | null = null): [string, string][] =>
+  bringIn(markdown, base).chapters.flatMap((doc) =>
+    linkUses(doc).map((use): [string, string] => [use.text, writeDestination(use.destination)]),
+  );
+const titles = (markdown: string): string[] =>
+  bringIn(markdown).chapters.map((doc) => doc.firstChild!.textContent);
+
+describe("chapters", () => {
+  test("begin at headings of the first level, in both of their forms and in HTML", () => {
+    expect(
+      titles("# One\n\ntext\n\nTwo\n===\n\n<h1 align=center>Three</h1>\n\n<div><h1>Four</h1></div>"),
+    ).toEqual(["One", "Two", "Three", "Four"]);
+  });
+
+  test("text before the first one gets a chapter with the fallback title", () => {
+    expect(titles("Before.\n\n# One")).toEqual(["Untitled", "One"]);
+    expect(bringIn("Before.\n\n# One").title).toBe("One");
+    expect(titles("")).toEqual(["Untitled"]);
+    expect(titles("\uFEFF# One")).toEqual(["One"]);
+  });
+});
+
+describe("links", () => {
+  // CommonMark 0.31 sections 6.3, 6.5 and GFM autolinks: each of their forms.
+  test.each([
+    ["[t](https://a.example/b)", "https://a.example/b"],
+    ["[t](<https://a.example/b c>)", "https://a.example/b%20c"],
+    ["[t](https://a.example/(b))", "https://a.example/(b)"],
+    ["[t][r]\n\n[r]: https://a.example/r 'Title'", "https://a.example/r"],
+    ["[t][]\n\n[t]: https://a.example/t", "https://a.example/t"],
+    ["[t]\n\n[T]: https://a.example/t", "https://a.example/t"],
+    ['<a href="https://a.example/h">t</a>', "https://a.example/h"],
+    ["[t](mailto:a@b.example)", "mailto:a@b.example"],
+    ["[t](https://a.example/?a=1&amp;b=2)", "https://a.example/?a=1&b=2"],
+    ["[t](//a.example/x)", "https://a.example/x"],
+    ["[t](plan.pdf)", "plan.pdf"],
+  ])("%j arrives", (markdown, address) => {
+    expect(links(markdown)).toEqual([["t", address]]);
+  });
+
+  test("bare addresses arrive as GFM recognises them", () => {
+    expect(links("<https://a.example/> and www.b.example/x, or me@c.example.")).toEqual([
+      ["https://a.example/", "https://a.example/"],
+      ["www.b.example/x", "http://www.b.example/x"],
+      ["me@c.example", "mailto:me@c.example"],
+    ]);
+  });
+
+  test("titles become descriptions", () => {
+    expect(linkUses(bringIn('[t](https://a.example "Tide office")').chapters[0]!)[0]!.description).toBe(
+      "Tide office",
+    );
+  });
+
+  test("relative ones start from the base address where there is one", () => {
+    expect(links("[t](../b?c#d)", "https://a.example/x/y")).toEqual([["t", "https://a.example/b?c#d"]]);
+  });
+
+  test("dangerous ones never arrive; their words do, and they are listed with their line", () => {
+    const imported = bringIn(
+      "# T\n\n[one](javascript:alert(1))\n\n<a href='data:text/html,x'>two</a>\n\n[three](VBSCRIPT:x)\n\n<script>alert(4)</script>",
+    );
+    expect(linkUses(imported.chapters[0]!)).toEqual([]);
+    expect(imported.chapters[0]!.textContent).toBe("Tonetwothree");
+    expect(imported.leftOut.map((item) => item.line)).toEqual([3, 5, 7, 9]);
+  });
+
+  test("a link without words is listed", () => {
+    expect(bringIn("[](https://a.example/)").leftOut[0]!.what).toContain("https://a.example/");
+  });
+});
+
+describe("places", () => {
+  const target = (markdown: string, nth = 0): string => {
+    const { chapters } = bringIn(markdown);
+    const uses = chapters.flatMap((doc) => linkUses(doc));
+    const id = writeDestination(uses[nth]!.destination).slice(1);
+    let found = "";
+    for (const doc of chapters) {
+      doc.descendants((node) => {
+        if (node.attrs["id"] === id) found = `${node.type.name}: ${node.textContent || node.attrs["name"]}`;
+      });
+    }
+    return found;
+  };
+
+  test("links to headings lead to them, over chapters too, as file hosts name them", () => {
+    expect(target("# One\n\n[x](#low-water)\n\n# Two\n\n## Low *water*!")).toBe("heading: Low water!");
+    expect(target("# One\n\n[x](#one)")).toBe("title: One");
+    expect(target("# One\n\n## Same\n\n## Same\n\n[x](#same-1)")).toBe("heading: Same");
+    expect(target("# One\n\n[x](#)")).toBe("title: One");
+  });
+
+  test("links to named anchors lead to them; an anchor in a heading is the heading", () => {
+    expect(target('# One\n\n<a id="spot"></a>Here. [x](#spot)')).toBe("anchor: spot");
+    expect(target('# One\n\n## <a name="spot"></a>Low\n\n[x](#spot)')).toBe("heading: Low");
+  });
+
+  test("a link to no place is kept and listed", () => {
+    const imported = bringIn("# One\n\ntext\n\n[x](#nowhere)");
+    expect(links("# One\n\n[x](#nowhere)")).toEqual([["x", "#nowhere"]]);
+    expect(imported.leftOut).toEqual([
+      expect.objectContaining({ line: 5, why: expect.stringContaining("no such place") }),
+    ]);
+  });
+});
+
+describe("text", () => {
+  const outline = (markdown: string): string => bringIn(markdown).chapters[0]!.child(1).toString();
+
+  test.each([
+    ["**b** *i* `c`", 'paragraph(strong("b"), " ", emphasis("i"), " ", code("c"))'],
+    ["- a\n- b", 'bullet_list(list_item(paragraph("a")), list_item(paragraph("b")))'],
+    ["3. a", 'ordered_list(list_item(paragraph("a")))'],
+    ["> a\n> # b", 'blockquote(paragraph("a"), heading("b"))'],
+    ["```js\nx\n\ny\n```", 'code_block("x\\n\\ny")'],
+    ["a  \nb", 'paragraph("a", hard_break, "b")'],
+    ["***", "section_break"],
+    ["- [x] a", 'bullet_list(list_item(paragraph("☑ a")))'],
+    [
+      "| a |\n|--:|\n| b |",
+      'table(table_row(table_header(paragraph("a"))), table_row(table_cell(paragraph("b"))))',
+    ],
+    ["<details><summary>s</summary>t</details>", 'paragraph("s")'],
+    ["<table><tr><td rowspan=2>a</td></tr></table>", 'table(table_row(table_cell(paragraph("a"))))'],
+    ["a &amp; b &lt;c&gt;", 'paragraph("a & b <c>")'],
+  ])("%j", (markdown, expected) => {
+    expect(outline(markdown)).toBe(expected);
+  });
+
+  test("formatting without a place in a manuscript loses its look, not its words, and is listed", () => {
+    const imported = bringIn("# T\n\n~~old~~ H<sub>2</sub>O\n\n###### deep");
+    expect(imported.chapters[0]!.textContent).toBe("Told H2Odeep");
+    expect(imported.leftOut.map(({ line, what }) => `${line} ${what.split(":")[0]}`)).toEqual([
+      "3 Struck-out text",
+      "3 Lowered text",
+      "5 The heading “deep” of level 6",
+    ]);
+  });
+
+  test("notes go with the chapter that refers to them; a note in a note is found", () => {
+    const { chapters } = bringIn(
+      "# One\n\na[^x]\n\n# Two\n\nb[^y]\n\n[^y]: Y[^z]\n\n[^x]: X\n\n[^z]: Z\n\n[^unused]: U",
+    );
+    expect(
+      chapters.map((doc) =>
+        doc.children.filter((node) => node.type.name === "note").map((n) => n.textContent),
+      ),
+    ).toEqual([["X"], ["Y", "Z", "U"]]);
+  });
+
+  test("pictures that were sent along are taken, others are listed and keep their words", () => {
+    const imported = importMarkdown("# T\n\n![Map](pictures/map.png) ![Boat](boat.png)", {
+      fallbackTitle: "",
+      baseAddress: null,
+      pictureFor: (source) => (source.endsWith("map.png") ? "file-1" : null),
+    });
+    const found: [string | null, string][] = [];
+    imported.chapters[0]!.descendants((node) => {
+      if (node.type.name === "picture") found.push([pictureAttrs(node).file, pictureAttrs(node).alt]);
+    });
+    expect(found).toEqual([
+      ["file-1", "Map"],
+      [null, "Boat"],
+    ]);
+    expect(imported.leftOut).toHaveLength(1);
+  });
+});

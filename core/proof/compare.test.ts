@@ -1,0 +1,128 @@
+import { describe, expect, test } from "@jest/globals";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { writeEpub } from "../publish/epub.ts";
+import { bookOf } from "../test/sample-book.ts";
+import { compareLinks, manuscriptLinks, type LinkProof } from "./compare.ts";
+import type { ExportedLink } from "./exported-link.ts";
+import { readEpub } from "./read-epub.ts";
+
+const book = bookOf(`# One
+
+[office](https://tides.example/ "Tide office") and [office](https://tides.example/) and [low water](#low)[^1]
+
+## Low
+
+[mail](mailto:a@b.example?subject=Hi%20there)
+
+[^1]: [in a note](https://n.example/)
+`);
+const epub = writeEpub(book);
+
+/** The proof of the book against its e-book, after somebody has meddled with the first chapter. */
+function proofOf(meddle: (page: string) => string = (page) => page): LinkProof {
+  const files = unzipSync(epub);
+  const name = "EPUB/chapter-001.xhtml";
+  const page = strFromU8(files[name]!);
+  const changed = meddle(page);
+  files[name] = strToU8(changed);
+  return compareLinks(manuscriptLinks(book), readEpub(zipSync(files)));
+}
+
+const wrong = (proof: LinkProof): [string, string][] =>
+  proof.rows.filter((row) => row.verdict !== "intact").map((row) => [row.link.text, row.verdict]);
+
+describe("the proof of an e-book", () => {
+  test("is complete when nothing is lost", () => {
+    expect(proofOf()).toMatchObject({ complete: true, intact: 5, total: 5, extra: [] });
+    expect(proofOf().apparatus).toBeGreaterThan(3);
+  });
+
+  test.each([
+    ["a lost link", /<a href="mailto[^>]*>mail<\/a>/, "mail", [["mail", "missing"]]],
+    ["another destination", /mailto:a@b/, "mailto:x@b", [["mail", "other-destination"]]],
+    ["other words", />low water</, ">high water<", [["low water", "other-words"]]],
+    ["a lost description", / title="Tide office"/, "", [["office", "other-description"]]],
+    ["a landing place that is gone", /<h2 id="\w+">/, "<h2>", [["low water", "dead-end"]]],
+    ["a subject that was cut", /Hi%20there/, "Hi", [["mail", "other-destination"]]],
+  ] as [string, RegExp, string, [string, string][]][])(
+    "names %s",
+    (_what, pattern, replacement, expected) => {
+      const proof = proofOf((page) => {
+        expect(page).toMatch(pattern);
+        return page.replace(pattern, replacement);
+      });
+      expect(wrong(proof)).toEqual(expected);
+      expect(proof.complete).toBe(false);
+    },
+  );
+
+  test("names a link that the manuscript does not have", () => {
+    const proof = proofOf((page) =>
+      page.replace("</h2>", '</h2><p><a href="https://evil.test/">new</a></p>'),
+    );
+    expect(proof).toMatchObject({ complete: false, intact: 5 });
+    expect(proof.extra).toEqual([
+      { text: "new", destination: "https://evil.test/", where: "EPUB/chapter-001.xhtml" },
+    ]);
+  });
+
+  test("a file that cannot be read is an error, not an empty proof", () => {
+    expect(() => readEpub(new Uint8Array([1, 2, 3]))).toThrow(
+      expect.objectContaining({ code: "unreadable" }),
+    );
+    expect(() => proofOf((page) => page.replace("</h2>", ""))).toThrow(
+      expect.objectContaining({ code: "unreadable" }),
+    );
+  });
+});
+
+test("a link that cannot travel is missing, with the reason", () => {
+  const proof = compareLinks(manuscriptLinks(bookOf("# T\n\n[plan](plan.pdf) [x](#nowhere)")), {
+    format: "epub",
+    pages: null,
+    links: [],
+  });
+  expect(proof.rows.map((row) => [row.verdict, row.note])).toEqual([
+    ["missing", expect.stringContaining("plan.pdf")],
+    ["missing", expect.stringContaining("nowhere")],
+  ]);
+});
+
+describe("the proof of a PDF", () => {
+  const manuscript = manuscriptLinks(
+    bookOf("# T\n\n[a long co-operative walk](https://a.example/) and [b](https://b.example/)"),
+  );
+  const link = (text: string, address: string, page: number): ExportedLink => ({
+    destination: { as: "address", address },
+    text,
+    description: null,
+    where: `page ${page}`,
+    page,
+    apparatus: false,
+  });
+  const compare = (links: ExportedLink[]) => compareLinks(manuscript, { format: "pdf", pages: 3, links });
+
+  test("a link broken over two pages counts once, with both places", () => {
+    const proof = compare([
+      link("a long co-", "https://a.example/", 1),
+      link("b", "https://b.example/", 1),
+      link("operative walk", "https://a.example/", 2),
+    ]);
+    expect(proof.complete).toBe(true);
+    expect(proof.rows[0]!.found).toEqual(["page 1", "page 2"]);
+  });
+
+  test("two halves far apart are not one link", () => {
+    const proof = compare([
+      link("a long co-", "https://a.example/", 1),
+      link("operative walk", "https://a.example/", 3),
+      link("b", "https://b.example/", 3),
+    ]);
+    expect(proof.complete).toBe(false);
+  });
+
+  test("half a link is not a whole one", () => {
+    const proof = compare([link("a long", "https://a.example/", 1), link("b", "https://b.example/", 1)]);
+    expect(wrong(proof)).toEqual([["a long co-operative walk", "other-words"]]);
+  });
+});

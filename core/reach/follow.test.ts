@@ -1,0 +1,145 @@
+import { describe, expect, test } from "@jest/globals";
+import { askedAddress, nextStep } from "./follow.ts";
+import { explainOutcome, type Hop, type Outcome } from "./outcome.ts";
+
+type Reply = Partial<Pick<Hop, "status" | "location" | "failure">>;
+
+/** Asks as the server does, but of a table: `METHOD address` to what it answers. */
+function reach(address: string, replies: Record<string, Reply>): Outcome {
+  const hops: Hop[] = [];
+  for (let i = 0; i < 100; i++) {
+    const step = nextStep(address, hops);
+    if ("stop" in step) return step.stop;
+    const reply = replies[`${step.ask.method} ${step.ask.address}`] ??
+      replies["otherwise"] ?? { status: 404 };
+    hops.push({ status: null, location: null, failure: null, ms: 1, ...step.ask, ...reply });
+  }
+  throw new Error("It never stopped.");
+}
+
+const page = "https://tides.example/today";
+
+describe("one answer", () => {
+  // RFC 9110 section 15 (from memory).
+  test.each([
+    [200, "sound", "ok"],
+    [204, "sound", "ok"],
+    [404, "broken", "not-found"],
+    [410, "broken", "gone"],
+    [401, "guarded", "guarded"],
+    [403, "guarded", "guarded"],
+    [407, "guarded", "guarded"],
+    [429, "unsure", "status"],
+    [500, "unsure", "status"],
+    [503, "unsure", "status"],
+    [304, "unsure", "status"],
+  ] as const)("%i is %s", (status, state, code) => {
+    expect(reach(page, { otherwise: { status } })).toMatchObject({ state, code, movedTo: null });
+  });
+
+  test.each([
+    ["unknown-name", "broken"],
+    ["not-public", "broken"],
+    ["tls", "broken"],
+    ["name-server", "unsure"],
+    ["timeout", "unsure"],
+    ["dropped", "unsure"],
+    ["refused", "unsure"],
+  ] as const)("the failure %s is %s", (code, state) => {
+    expect(reach(page, { otherwise: { failure: { code } as never } })).toMatchObject({ state, code });
+  });
+});
+
+test("a refused HEAD says nothing, so GET is asked", () => {
+  // RFC 9110 section 15.5.6 (from memory): 405 is about the method.
+  for (const status of [405, 501, 403, 404, 500]) {
+    const outcome = reach(page, { [`HEAD ${page}`]: { status }, [`GET ${page}`]: { status: 200 } });
+    expect(outcome).toMatchObject({ state: "sound", code: "ok" });
+    expect(outcome.hops.map((hop) => hop.method)).toEqual(["HEAD", "GET"]);
+  }
+});
+
+test("a dropped HEAD is asked again as GET, a timed-out one is not", () => {
+  const dropped = reach(page, {
+    [`HEAD ${page}`]: { failure: { code: "dropped" } },
+    [`GET ${page}`]: { status: 200 },
+  });
+  expect(dropped.state).toBe("sound");
+  expect(reach(page, { otherwise: { failure: { code: "timeout" } } }).hops).toHaveLength(1);
+});
+
+describe("redirects", () => {
+  const to = (status: number, location: string): Reply => ({ status, location });
+
+  // RFC 9110 section 15.4 (from memory): 301 and 308 are permanent, 302, 303 and 307 are not.
+  test.each([301, 308])("%i is permanent and gives the new address", (status) => {
+    const outcome = reach(page, {
+      [`HEAD ${page}`]: to(status, "/now"),
+      "HEAD https://tides.example/now": { status: 200 },
+    });
+    expect(outcome).toMatchObject({ state: "moved", movedTo: "https://tides.example/now" });
+  });
+  test.each([302, 303, 307])("%i is temporary and gives none", (status) => {
+    const outcome = reach(page, {
+      [`HEAD ${page}`]: to(status, "/now"),
+      "HEAD https://tides.example/now": { status: 200 },
+    });
+    expect(outcome).toMatchObject({ state: "sound", code: "redirected", movedTo: null });
+  });
+
+  test("only the permanent hops before the first temporary one are taken over", () => {
+    const outcome = reach(page, {
+      [`HEAD ${page}`]: to(301, "/a"),
+      "HEAD https://tides.example/a": to(302, "/b"),
+      "HEAD https://tides.example/b": to(301, "/c"),
+      "HEAD https://tides.example/c": { status: 200 },
+    });
+    expect(outcome).toMatchObject({ state: "moved", movedTo: "https://tides.example/a" });
+  });
+
+  test("the fragment stays, unless the redirect has its own", () => {
+    // RFC 9110 section 10.2.2 (from memory).
+    const replies = (location: string) => ({
+      [`HEAD ${page}`]: to(301, location),
+      otherwise: { status: 200 },
+    });
+    expect(reach(`${page}#low`, replies("/now")).movedTo).toBe("https://tides.example/now#low");
+    expect(reach(`${page}#low`, replies("/now#high")).movedTo).toBe("https://tides.example/now#high");
+  });
+
+  test("ten are followed, eleven are too many", () => {
+    const chain = (length: number): Record<string, Reply> => {
+      const replies: Record<string, Reply> = {};
+      for (let i = 0; i < length; i++) replies[`HEAD https://tides.example/${i}`] = to(302, `/${i + 1}`);
+      return { ...replies, [`HEAD https://tides.example/${length}`]: { status: 200 } };
+    };
+    expect(reach("https://tides.example/0", chain(10)).state).toBe("sound");
+    expect(reach("https://tides.example/0", chain(11))).toMatchObject({
+      state: "broken",
+      code: "too-many-redirects",
+    });
+  });
+
+  test("a circle, a script and a moved page that is gone are broken", () => {
+    const circle = { [`HEAD ${page}`]: to(302, "/b"), "HEAD https://tides.example/b": to(302, page) };
+    expect(reach(page, circle)).toMatchObject({ state: "broken", code: "loop" });
+    expect(reach(page, { otherwise: to(302, "javascript:alert(1)") })).toMatchObject({
+      code: "bad-redirect",
+    });
+    expect(reach(page, { [`HEAD ${page}`]: to(301, "/gone"), otherwise: { status: 410 } })).toMatchObject({
+      state: "broken",
+      code: "gone",
+    });
+  });
+});
+
+test("a fragment is never sent", () => {
+  expect(askedAddress(`${page}#low-water`)).toBe(page);
+});
+
+test("every outcome has a sentence, and its status is in it", () => {
+  expect(explainOutcome(reach(page, { otherwise: { status: 503 } }))).toContain("503");
+  expect(explainOutcome(reach(page, { otherwise: { failure: { code: "unknown-name" } } }))).toBe(
+    "No server has this name.",
+  );
+});
