@@ -33,7 +33,7 @@ interface Annotation {
 export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
   const task = getDocument({
     // pdf.js takes the buffer for itself, so it gets a copy.
-    data: bytes.slice(),
+    data: new Uint8Array(bytes),
     verbosity: VerbosityLevel.ERRORS,
     isEvalSupported: false,
     useSystemFonts: false,

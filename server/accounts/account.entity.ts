@@ -16,6 +16,6 @@ export class Account {
   @Column("varchar", { length: 255 })
   passwordHash: string;
 
-  @CreateDateColumn({ type: "datetime", precision: 3 })
+  @CreateDateColumn({ type: "datetime", precision: 3, default: () => "CURRENT_TIMESTAMP(3)" })
   createdAt: Date;
 }

@@ -23,6 +23,6 @@ export class Book {
   @Column("datetime", { precision: 3 })
   modifiedAt: Date;
 
-  @CreateDateColumn({ type: "datetime", precision: 3 })
+  @CreateDateColumn({ type: "datetime", precision: 3, default: () => "CURRENT_TIMESTAMP(3)" })
   createdAt: Date;
 }

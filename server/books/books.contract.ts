@@ -1,5 +1,8 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { IsLocale, IsOptional, IsString, IsUrl, Length, MaxLength } from "class-validator";
+import { IsOptional, IsString, IsUrl, Length, Matches, MaxLength } from "class-validator";
+
+/** The tags of BCP 47 that begin with a language code of ISO 639. */
+const languageTag = /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/;
 
 export class NewBookRequest {
   @ApiProperty()
@@ -9,7 +12,7 @@ export class NewBookRequest {
 
   @ApiPropertyOptional({ description: "A BCP 47 tag, as “en” or “de”." })
   @IsOptional()
-  @IsLocale({ message: "A language is written as “en”, “de” or “en-GB”." })
+  @Matches(languageTag, { message: "A language is written as “en”, “de” or “en-GB”." })
   language?: string;
 }
 
@@ -28,7 +31,7 @@ export class ChangeBookRequest {
 
   @ApiPropertyOptional()
   @IsOptional()
-  @IsLocale({ message: "A language is written as “en”, “de” or “en-GB”." })
+  @Matches(languageTag, { message: "A language is written as “en”, “de” or “en-GB”." })
   language?: string;
 }
 

@@ -69,7 +69,8 @@ export class BooksService {
   }
 
   async change(book: Book, request: ChangeBookRequest): Promise<BookAnswer> {
-    Object.assign(book, request, { modifiedAt: new Date() });
+    const given = Object.entries(request).filter(([, value]) => value !== undefined);
+    Object.assign(book, Object.fromEntries(given), { modifiedAt: new Date() });
     return this.answer(await this.database.manager.save(Book, book));
   }
 

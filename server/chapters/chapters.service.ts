@@ -98,7 +98,7 @@ export class ChaptersService {
   async reorder(bookId: string, ids: string[]): Promise<ChapterListingAnswer[]> {
     await this.changing(bookId, async (manager) => {
       const present = await this.order(manager, bookId);
-      if (present.length !== ids.length || new Set([...present, ...ids]).size !== ids.length) {
+      if ([...present].sort().join() !== [...ids].sort().join()) {
         throw new Problem(
           409,
           "chapters-changed",

@@ -34,6 +34,6 @@ export class Job {
   @Column("text")
   message: string;
 
-  @CreateDateColumn({ type: "datetime", precision: 3 })
+  @CreateDateColumn({ type: "datetime", precision: 3, default: () => "CURRENT_TIMESTAMP(3)" })
   createdAt: Date;
 }

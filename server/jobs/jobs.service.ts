@@ -1,4 +1,5 @@
 import { randomUUID } from "node:crypto";
+import { setMaxListeners } from "node:events";
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from "@nestjs/common";
 import { InjectRepository } from "@nestjs/typeorm";
 import { Observable } from "rxjs";
@@ -121,6 +122,8 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       const job = this.waiting.shift();
       if (!job) return;
       const abort = new AbortController();
+      // A run listens once for every question that is under way.
+      setMaxListeners(0, abort.signal);
       const ended = this.run(job, abort.signal).finally(() => {
         this.running.delete(job.id);
         this.next();
@@ -156,7 +159,9 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       if (signal.aborted) return this.finish(job, "cancelled", "Cancelled.");
       if (!(error instanceof Problem)) this.logger.error((error as Error).stack ?? String(error));
       const message =
-        error instanceof Problem ? error.message : `It could not be finished: ${(error as Error).message}`;
+        error instanceof Problem
+          ? error.message
+          : `Something went wrong in Vennet; its log says what. Try again. (Job ${job.id})`;
       await this.finish(job, "failed", message);
     }
   }

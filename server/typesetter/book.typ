@@ -35,6 +35,11 @@
   v(4mm)
 }
 #show outline.entry: set text(hyphenate: false)
+// An entry of the contents is a link itself; links in a heading's words would be links inside it.
+#show outline.entry: it => {
+  show link: inner => if type(inner.dest) == str { inner.body } else { inner }
+  it
+}
 
 #let set-text(run) = {
   let body = if "code" in run { raw(run.v) } else { text(run.v) }
@@ -53,7 +58,15 @@
     let target = if "url" in item { item.url } else { label(item.place) }
     link(target, set-inlines(item.c, set-blocks))
   }
-  else if item.t == "note" { labelled(footnote(set-blocks(item.c)), item.label) }
+  else if item.t == "note" {
+    // A note's first paragraph stands on the line of its number.
+    let first = item.c.at(0)
+    let body = if first.t == "paragraph" {
+      set-inlines(first.c, set-blocks)
+      set-blocks(item.c.slice(1))
+    } else { set-blocks(item.c) }
+    labelled(footnote(body), item.label)
+  }
   else if item.t == "note-again" { footnote(label(item.label)) }
   else if item.t == "picture" {
     // A picture keeps its own size up to the width of the text.

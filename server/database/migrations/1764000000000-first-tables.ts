@@ -7,7 +7,7 @@ export class FirstTables1764000000000 implements MigrationInterface {
       email varchar(255) NOT NULL,
       name varchar(200) NOT NULL,
       passwordHash varchar(255) NOT NULL,
-      createdAt datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(6),
+      createdAt datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
       UNIQUE INDEX IDX_4c8f96ccf523e9a3faefd5bdd4 (email),
       PRIMARY KEY (id)
     ) ENGINE=InnoDB`);
@@ -25,7 +25,7 @@ export class FirstTables1764000000000 implements MigrationInterface {
       author varchar(200) NOT NULL,
       language varchar(35) NOT NULL DEFAULT 'en',
       modifiedAt datetime(3) NOT NULL,
-      createdAt datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(6),
+      createdAt datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
       INDEX IDX_5b0a79959c8187cb78c661dbb5 (accountId),
       PRIMARY KEY (id)
     ) ENGINE=InnoDB`);
@@ -91,7 +91,7 @@ export class FirstTables1764000000000 implements MigrationInterface {
       done int NOT NULL DEFAULT '0',
       total int NOT NULL DEFAULT '0',
       message text NOT NULL,
-      createdAt datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(6),
+      createdAt datetime(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
       INDEX IDX_601ef8a59434591f31c3c294a7 (bookId),
       INDEX IDX_d4ad1c50002ead62808d6c1560 (state),
       PRIMARY KEY (id)

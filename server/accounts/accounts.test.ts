@@ -1,0 +1,136 @@
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { getDataSourceToken } from "@nestjs/typeorm";
+import type { DataSource } from "typeorm";
+import { startTestServer, type TestServer } from "../test/test-server.ts";
+import { demoSignIn } from "./accounts.service.ts";
+
+let server: TestServer;
+beforeAll(async () => void (server = await startTestServer({ VENNET_DEMO: "1" })));
+afterAll(() => server.close());
+
+const account = { name: "Orla", email: "orla@tindrum.example", password: "low tide at nine" };
+
+describe("signing in", () => {
+  test("an account is made, its session's cookie is closed to scripts and other sites", async () => {
+    const client = server.client();
+    const made = await client.call("POST", "/accounts", account);
+    expect(made.status).toBe(201);
+    expect(made.body).toEqual({ id: expect.any(String), name: "Orla", email: account.email });
+    expect(made.headers.get("set-cookie")).toMatch(/HttpOnly/);
+    expect(made.headers.get("set-cookie")).toMatch(/SameSite=Lax/);
+    expect((await client.call("GET", "/session")).body["email"]).toBe(account.email);
+  });
+
+  test("neither password nor session token is in the database", async () => {
+    const client = server.client();
+    await client.call("POST", "/session", { email: account.email, password: account.password });
+    const database = server.app.get<DataSource>(getDataSourceToken());
+    const rows = JSON.stringify([await database.query("SELECT * FROM account"), await database.query("SELECT * FROM session")]);
+    expect(rows).toContain("$argon2id$");
+    expect(rows).not.toContain(account.password);
+    expect(rows).not.toContain(client.cookie.split("=")[1]);
+  });
+
+  test("a wrong password and an unknown address are told alike", async () => {
+    const wrong = await server.client().call("POST", "/session", { ...account, name: undefined, password: "high tide" });
+    const unknown = await server.client().call("POST", "/session", { email: "nobody@tindrum.example", password: "x" });
+    expect([wrong.status, wrong.body]).toEqual([401, { code: "sign-in", message: expect.any(String) }]);
+    expect(unknown.body).toEqual(wrong.body);
+  });
+
+  test("signing out ends the session for good", async () => {
+    const client = await server.client().signUp();
+    const { cookie } = client;
+    expect((await client.call("DELETE", "/session")).status).toBe(204);
+    client.cookie = cookie;
+    expect((await client.call("GET", "/session")).status).toBe(401);
+  });
+
+  test("the demo account works at one press, and by its password", async () => {
+    expect((await server.client().call("POST", "/session/demo")).body["email"]).toBe(demoSignIn.email);
+    expect((await server.client().call("POST", "/session", demoSignIn)).status).toBe(201);
+  });
+
+  test("an address is taken once", async () => {
+    const again = await server.client().call("POST", "/accounts", { ...account, email: "ORLA@tindrum.example" });
+    expect([again.status, again.body["code"], again.body["field"]]).toEqual([409, "email-taken", "email"]);
+  });
+});
+
+describe("who may do what", () => {
+  test("every route but sign-in and health asks for a session", async () => {
+    const { paths } = (await (await fetch(`${server.url}/api/openapi.json`)).json()) as {
+      paths: Record<string, Record<string, unknown>>;
+    };
+    const open = new Set(["post /api/session", "post /api/session/demo", "post /api/accounts", "get /api/health"]);
+    let asked = 0;
+    for (const [path, methods] of Object.entries(paths)) {
+      for (const method of Object.keys(methods)) {
+        if (open.has(`${method} ${path}`)) continue;
+        const { status, body } = await server.client().call(method.toUpperCase(), path.replace(/^\/api/, "").replace(/\{\w+\}/g, "x"));
+        expect([method, path, status, body["code"]]).toEqual([method, path, 401, "signed-out"]);
+        asked++;
+      }
+    }
+    expect(asked).toBeGreaterThan(20);
+  });
+
+  test("another author's book answers 404, as if there were none", async () => {
+    const orla = await server.client().signUp();
+    const pell = await server.client().signUp();
+    const { id } = (await orla.call("POST", "/books", { title: "Mine" })).body as { id: string };
+    const chapter = (await orla.call<{ id: string }[]>("GET", `/books/${id}/chapters`)).body[0]!.id;
+    const job = (await orla.call("POST", `/books/${id}/reach`)).body["id"] as string;
+    for (const [method, path] of [
+      ["GET", `/books/${id}`],
+      ["PATCH", `/books/${id}`],
+      ["DELETE", `/books/${id}`],
+      ["GET", `/books/${id}/chapters`],
+      ["GET", `/books/${id}/chapters/${chapter}`],
+      ["DELETE", `/books/${id}/chapters/${chapter}`],
+      ["GET", `/books/${id}/destinations`],
+      ["POST", `/books/${id}/reach`],
+      ["GET", `/books/${id}/exports`],
+      ["GET", `/jobs/${job}`],
+      ["GET", `/jobs/${job}/events`],
+      ["DELETE", `/jobs/${job}`],
+    ] as const) {
+      const answer = await pell.call(method, path, method === "PATCH" ? {} : undefined);
+      expect([method, path, answer.status, answer.body["code"]]).toEqual([method, path, 404, "not-found"]);
+    }
+    // A chapter is not reachable through a book of one's own either.
+    const own = (await pell.call("POST", "/books", { title: "Hers" })).body["id"] as string;
+    expect((await pell.call("GET", `/books/${own}/chapters/${chapter}`)).status).toBe(404);
+    expect((await orla.call("GET", `/books/${id}`)).status).toBe(200);
+  });
+
+  test("a writing request from another site's page is refused", async () => {
+    const client = await server.client().signUp();
+    const write = (headers: Record<string, string>) => client.call("POST", "/books", { title: "T" }, headers);
+    expect((await write({ origin: "https://evil.test" })).body["code"]).toBe("origin");
+    expect((await write({ origin: "null" })).status).toBe(403);
+    expect((await write({ "sec-fetch-site": "cross-site" })).status).toBe(403);
+    expect((await write({ origin: server.url })).status).toBe(201);
+    expect((await write({})).status).toBe(201);
+  });
+});
+
+describe("errors have one shape", () => {
+  test("a field that is wrong is named", async () => {
+    const { status, body } = await server.client().call("POST", "/accounts", { ...account, password: "short" });
+    expect([status, body]).toEqual([400, { code: "invalid", message: "A password has at least 10 characters.", field: "password" }]);
+  });
+  test("what is not there, and what cannot be read", async () => {
+    const client = await server.client().signUp();
+    expect((await client.call("GET", "/nothing")).body).toMatchObject({ code: "not-found", message: expect.any(String) });
+    const broken = await fetch(`${server.url}/api/session`, { method: "POST", body: "{", headers: { "content-type": "application/json" } });
+    expect([broken.status, Object.keys((await broken.json()) as object)]).toEqual([400, ["code", "message"]]);
+    expect((await client.call("POST", "/books", { title: "T", surprise: 1 })).status).toBe(400);
+  });
+  test("every answer has a request id, a policy without inline script, and no hint of the software", async () => {
+    const { headers } = await fetch(`${server.url}/api/health`);
+    expect(headers.get("x-request-id")).toMatch(/^[0-9a-f-]{36}$/);
+    expect(headers.get("content-security-policy")).toMatch(/script-src 'self'(;|$)/);
+    expect(headers.get("x-powered-by")).toBeNull();
+  });
+});
