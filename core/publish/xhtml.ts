@@ -22,7 +22,7 @@ export interface XhtmlContext {
 export function escapeXml(text: string): string {
   return (
     text
-      // eslint-disable-next-line no-control-regex
+       
       .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, "")
       .replace(/&/g, "&amp;")
       .replace(/</g, "&lt;")

@@ -25,15 +25,22 @@ describe("signing in", () => {
     const client = server.client();
     await client.call("POST", "/session", { email: account.email, password: account.password });
     const database = server.app.get<DataSource>(getDataSourceToken());
-    const rows = JSON.stringify([await database.query("SELECT * FROM account"), await database.query("SELECT * FROM session")]);
+    const rows = JSON.stringify([
+      await database.query("SELECT * FROM account"),
+      await database.query("SELECT * FROM session"),
+    ]);
     expect(rows).toContain("$argon2id$");
     expect(rows).not.toContain(account.password);
     expect(rows).not.toContain(client.cookie.split("=")[1]);
   });
 
   test("a wrong password and an unknown address are told alike", async () => {
-    const wrong = await server.client().call("POST", "/session", { ...account, name: undefined, password: "high tide" });
-    const unknown = await server.client().call("POST", "/session", { email: "nobody@tindrum.example", password: "x" });
+    const wrong = await server
+      .client()
+      .call("POST", "/session", { ...account, name: undefined, password: "high tide" });
+    const unknown = await server
+      .client()
+      .call("POST", "/session", { email: "nobody@tindrum.example", password: "x" });
     expect([wrong.status, wrong.body]).toEqual([401, { code: "sign-in", message: expect.any(String) }]);
     expect(unknown.body).toEqual(wrong.body);
   });
@@ -52,7 +59,9 @@ describe("signing in", () => {
   });
 
   test("an address is taken once", async () => {
-    const again = await server.client().call("POST", "/accounts", { ...account, email: "ORLA@tindrum.example" });
+    const again = await server
+      .client()
+      .call("POST", "/accounts", { ...account, email: "ORLA@tindrum.example" });
     expect([again.status, again.body["code"], again.body["field"]]).toEqual([409, "email-taken", "email"]);
   });
 });
@@ -62,12 +71,19 @@ describe("who may do what", () => {
     const { paths } = (await (await fetch(`${server.url}/api/openapi.json`)).json()) as {
       paths: Record<string, Record<string, unknown>>;
     };
-    const open = new Set(["post /api/session", "post /api/session/demo", "post /api/accounts", "get /api/health"]);
+    const open = new Set([
+      "post /api/session",
+      "post /api/session/demo",
+      "post /api/accounts",
+      "get /api/health",
+    ]);
     let asked = 0;
     for (const [path, methods] of Object.entries(paths)) {
       for (const method of Object.keys(methods)) {
         if (open.has(`${method} ${path}`)) continue;
-        const { status, body } = await server.client().call(method.toUpperCase(), path.replace(/^\/api/, "").replace(/\{\w+\}/g, "x"));
+        const { status, body } = await server
+          .client()
+          .call(method.toUpperCase(), path.replace(/^\/api/, "").replace(/\{\w+\}/g, "x"));
         expect([method, path, status, body["code"]]).toEqual([method, path, 401, "signed-out"]);
         asked++;
       }
@@ -117,13 +133,25 @@ describe("who may do what", () => {
 
 describe("errors have one shape", () => {
   test("a field that is wrong is named", async () => {
-    const { status, body } = await server.client().call("POST", "/accounts", { ...account, password: "short" });
-    expect([status, body]).toEqual([400, { code: "invalid", message: "A password has at least 10 characters.", field: "password" }]);
+    const { status, body } = await server
+      .client()
+      .call("POST", "/accounts", { ...account, password: "short" });
+    expect([status, body]).toEqual([
+      400,
+      { code: "invalid", message: "A password has at least 10 characters.", field: "password" },
+    ]);
   });
   test("what is not there, and what cannot be read", async () => {
     const client = await server.client().signUp();
-    expect((await client.call("GET", "/nothing")).body).toMatchObject({ code: "not-found", message: expect.any(String) });
-    const broken = await fetch(`${server.url}/api/session`, { method: "POST", body: "{", headers: { "content-type": "application/json" } });
+    expect((await client.call("GET", "/nothing")).body).toMatchObject({
+      code: "not-found",
+      message: expect.any(String),
+    });
+    const broken = await fetch(`${server.url}/api/session`, {
+      method: "POST",
+      body: "{",
+      headers: { "content-type": "application/json" },
+    });
     expect([broken.status, Object.keys((await broken.json()) as object)]).toEqual([400, ["code", "message"]]);
     expect((await client.call("POST", "/books", { title: "T", surprise: 1 })).status).toBe(400);
   });

@@ -19,7 +19,11 @@ const picture = readFileSync(join(demo, "pictures/monks-path.png"));
 describe("bringing a manuscript in", () => {
   test("makes a book of the demo manuscript, with every link and its picture", async () => {
     const markdown = readFileSync(join(demo, "hesterley-sound.md"), "utf8");
-    const { status, body } = await author.bringIn(markdown, { title: "Causeways" }, { "monks-path.png": picture });
+    const { status, body } = await author.bringIn(
+      markdown,
+      { title: "Causeways" },
+      { "monks-path.png": picture },
+    );
     expect(status).toBe(201);
     expect(body.leftOut).toEqual([]);
     expect(body.book).toMatchObject({ title: "Causeways", author: "Pell Arrandine", chapters: 7 });
@@ -37,9 +41,15 @@ describe("bringing a manuscript in", () => {
 
   test("uses the base address for relative links, and says when it is none", async () => {
     const good = await author.bringIn("# T\n\n[x](../a)", { baseAddress: "https://docs.example/guide/one" });
-    const destinations = await author.call<{ address: string }[]>("GET", `/books/${good.body.book.id}/destinations`);
+    const destinations = await author.call<{ address: string }[]>(
+      "GET",
+      `/books/${good.body.book.id}/destinations`,
+    );
     expect(destinations.body.map(({ address }) => address)).toEqual(["https://docs.example/a"]);
-    expect((await author.bringIn("# T", { baseAddress: "docs" })).body).toMatchObject({ code: "invalid", field: "baseAddress" });
+    expect((await author.bringIn("# T", { baseAddress: "docs" })).body).toMatchObject({
+      code: "invalid",
+      field: "baseAddress",
+    });
     expect((await author.bringIn("# T", { baseAddress: "javascript:x" })).status).toBe(400);
   });
 
@@ -47,9 +57,15 @@ describe("bringing a manuscript in", () => {
     const before = (await author.call<unknown[]>("GET", "/books")).body.length;
     const binary = await author.bringIn(new Uint8Array([0xff, 0xfe, 0x00, 0x41]));
     expect([binary.status, binary.body.code, binary.body.field]).toEqual([415, "encoding", "manuscript"]);
-    const fake = await author.bringIn("# T", {}, { "a.png": new TextEncoder().encode("<svg onload=alert(1)>") });
+    const fake = await author.bringIn(
+      "# T",
+      {},
+      { "a.png": new TextEncoder().encode("<svg onload=alert(1)>") },
+    );
     expect([fake.status, fake.body.code]).toEqual([415, "picture-type"]);
-    expect((await author.call("POST", "/books/import", new FormData())).body).toMatchObject({ code: "no-file" });
+    expect((await author.call("POST", "/books/import", new FormData())).body).toMatchObject({
+      code: "no-file",
+    });
     expect((await author.call<unknown[]>("GET", "/books")).body.length).toBe(before);
   });
 
@@ -64,17 +80,24 @@ test("a book is begun, renamed and deleted with all that it had", async () => {
   expect(body).toMatchObject({ title: "Short walks", chapters: 1, links: 0, language: "en" });
   const changed = await author.call("PATCH", `/books/${body["id"]}`, { title: "Kurze Wege", language: "de" });
   expect(changed.body).toMatchObject({ title: "Kurze Wege", language: "de", author: "Pell Arrandine" });
-  expect((await author.call("PATCH", `/books/${body["id"]}`, { language: "german" })).body["field"]).toBe("language");
+  expect((await author.call("PATCH", `/books/${body["id"]}`, { language: "german" })).body["field"]).toBe(
+    "language",
+  );
   const form = new FormData();
   form.set("picture", new Blob([picture]), "map.png");
   const file = await author.call("POST", `/books/${body["id"]}/pictures`, form);
-  const stored = await fetch(`${server.url}/api/books/${body["id"]}/files/${file.body["id"]}`, { headers: { cookie: author.cookie } });
+  const stored = await fetch(`${server.url}/api/books/${body["id"]}/files/${file.body["id"]}`, {
+    headers: { cookie: author.cookie },
+  });
   expect(Buffer.from(await stored.arrayBuffer()).equals(picture)).toBe(true);
   expect(stored.headers.get("content-type")).toBe("image/png");
   expect((await author.call("DELETE", `/books/${body["id"]}`)).status).toBe(204);
   const database = server.app.get<DataSource>(getDataSourceToken());
   for (const table of ["chapter", "link_use", "stored_file", "job"]) {
-    expect([table, await database.query(`SELECT 1 FROM ${table} WHERE bookId = ?`, [body["id"]])]).toEqual([table, []]);
+    expect([table, await database.query(`SELECT 1 FROM ${table} WHERE bookId = ?`, [body["id"]])]).toEqual([
+      table,
+      [],
+    ]);
   }
   expect(await database.query("SELECT 1 FROM file_chunk WHERE fileId = ?", [file.body["id"]])).toEqual([]);
 });

@@ -10,13 +10,17 @@ beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 beforeEach(async () => {
   author = await server.client().signUp();
-  const imported = await author.bringIn("# One\n\nSee [tides](https://tides.hesterley.example/).\n\n# Two\n\n[a](https://a.example/) [b](mailto:b@b.example)\n\n# Three");
+  const imported = await author.bringIn(
+    "# One\n\nSee [tides](https://tides.hesterley.example/).\n\n# Two\n\n[a](https://a.example/) [b](mailto:b@b.example)\n\n# Three",
+  );
   bookId = imported.body.book.id;
 });
 
-const list = async (): Promise<{ id: string; title: string; revision: number; links: number; words: number }[]> =>
-  (await author.call<any>("GET", `/books/${bookId}/chapters`)).body;
-const read = async (id: string): Promise<any> => (await author.call("GET", `/books/${bookId}/chapters/${id}`)).body;
+const list = async (): Promise<
+  { id: string; title: string; revision: number; links: number; words: number }[]
+> => (await author.call<any>("GET", `/books/${bookId}/chapters`)).body;
+const read = async (id: string): Promise<any> =>
+  (await author.call("GET", `/books/${bookId}/chapters/${id}`)).body;
 const save = (id: string, revision: number, document: unknown) =>
   author.call("PUT", `/books/${bookId}/chapters/${id}`, { revision, document });
 const withText = (document: any, text: string): any => ({
@@ -44,7 +48,9 @@ describe("saving", () => {
   test("by many at once lets exactly one win", async () => {
     const [one] = await list();
     const { document } = await read(one!.id);
-    const saves = await Promise.all(Array.from({ length: 8 }, (_, i) => save(one!.id, 1, withText(document, `writer ${i}`))));
+    const saves = await Promise.all(
+      Array.from({ length: 8 }, (_, i) => save(one!.id, 1, withText(document, `writer ${i}`))),
+    );
     const winners = saves.flatMap(({ status }, i) => (status === 200 ? [i] : []));
     expect(winners).toHaveLength(1);
     expect(saves.filter(({ status }) => status === 409)).toHaveLength(7);
@@ -54,13 +60,21 @@ describe("saving", () => {
   test("never lets a dangerous link in, nor a document that is none", async () => {
     const [one] = await list();
     const json = JSON.stringify((await read(one!.id)).document);
-    for (const address of ["javascript:alert(1)", "data:text/html,x", "vbscript:x", "java\\nscript:alert(1)"]) {
+    for (const address of [
+      "javascript:alert(1)",
+      "data:text/html,x",
+      "vbscript:x",
+      "java\\nscript:alert(1)",
+    ]) {
       const spoilt = JSON.parse(json.replace("https://tides.hesterley.example/", address)) as unknown;
       const { status, body } = await save(one!.id, 1, spoilt);
       expect([address, status, body["code"], body["field"]]).toEqual([address, 422, "document", "document"]);
     }
     expect((await save(one!.id, 1, { type: "doc" })).status).toBe(422);
-    expect((await author.call("POST", `/books/${bookId}/chapters`, { title: "x", document: { type: "doc" } })).status).toBe(422);
+    expect(
+      (await author.call("POST", `/books/${bookId}/chapters`, { title: "x", document: { type: "doc" } }))
+        .status,
+    ).toBe(422);
   });
 });
 
@@ -77,7 +91,12 @@ describe("the ledger", () => {
     expect(await rows()).toEqual(before);
     expect(before).toEqual(
       expect.arrayContaining([
-        expect.objectContaining({ kind: "web", destination: "https://a.example/", text: "a", askedHash: expect.any(String) }),
+        expect.objectContaining({
+          kind: "web",
+          destination: "https://a.example/",
+          text: "a",
+          askedHash: expect.any(String),
+        }),
         expect.objectContaining({ kind: "email", destination: "mailto:b@b.example", askedHash: null }),
       ]),
     );
@@ -94,7 +113,9 @@ describe("the list of chapters", () => {
     const two = (await list())[2]!;
     const renamed = await author.call("PATCH", `/books/${bookId}/chapters/${two.id}`, { title: "Zwei" });
     expect([renamed.body["title"], renamed.body["revision"]]).toEqual(["Zwei", 2]);
-    expect((await author.call("PATCH", `/books/${bookId}/chapters/${two.id}`, { title: "" })).body["field"]).toBe("title");
+    expect(
+      (await author.call("PATCH", `/books/${bookId}/chapters/${two.id}`, { title: "" })).body["field"],
+    ).toBe("title");
   });
 
   test("is put in another order, unless it has changed in the meantime", async () => {

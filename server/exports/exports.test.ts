@@ -28,7 +28,10 @@ function kept(name: string, bytes: Buffer): string {
 function tool(command: string, ...args: string[]): Promise<{ status: number; output: string }> {
   return new Promise((resolve) => {
     execFile(command, args, { maxBuffer: 1 << 26 }, (error, stdout, stderr) =>
-      resolve({ status: typeof error?.code === "number" ? error.code : error ? -1 : 0, output: stdout + stderr }),
+      resolve({
+        status: typeof error?.code === "number" ? error.code : error ? -1 : 0,
+        output: stdout + stderr,
+      }),
     );
   });
 }
@@ -49,7 +52,9 @@ async function popplerAddresses(path: string): Promise<string[]> {
 function epubAddresses(bytes: Buffer): string[] {
   const found: string[] = [];
   const files = unzipSync(bytes);
-  for (const name of Object.keys(files).filter((file) => file.endsWith(".xhtml")).sort()) {
+  for (const name of Object.keys(files)
+    .filter((file) => file.endsWith(".xhtml"))
+    .sort()) {
     const parser = new SaxesParser<{ xmlns: false }>({ xmlns: false } as { xmlns: false });
     parser.on("opentag", (tag) => {
       const href = tag.attributes["href"] as string | undefined;
@@ -64,7 +69,10 @@ const distinct = (addresses: string[]): string[] => [...new Set(addresses)].sort
 
 describe("a document that this project did not write", () => {
   // The README of ajv 6.15.0, an npm package: 171 web links and 91 links to its own headings.
-  const readme = join(dirname(createRequire(join(import.meta.dirname, "../../e2e/package.json")).resolve("ajv/package.json")), "README.md");
+  const readme = join(
+    dirname(createRequire(join(import.meta.dirname, "../../e2e/package.json")).resolve("ajv/package.json")),
+    "README.md",
+  );
   const markdown = readFileSync(readme, "utf8");
   let bookId: string;
 
@@ -92,14 +100,20 @@ describe("a document that this project did not write", () => {
     const info = (await tool("pdfinfo", path)).output;
     expect(info).toMatch(/Tagged:\s+yes/);
     const names = (await tool("pdfinfo", "-dests", path)).output;
-    for (const row of proof.rows) if (row.destination.startsWith("#")) expect(names).toContain(row.destination.slice(1));
+    for (const row of proof.rows)
+      if (row.destination.startsWith("#")) expect(names).toContain(row.destination.slice(1));
   });
 
   test("arrives in an e-book with every link, as a plain parse counts them too", async () => {
     const { proof, bytes } = await author.exported(bookId, "epub");
     expect(proof).toMatchObject({ complete: true, extraLinks: [] });
-    expect(await epubcheck(kept("readme.epub", bytes))).toMatchObject({ status: 0, output: expect.stringContaining("No errors or warnings") });
-    const web = proof.rows.filter((row: any) => !row.destination.startsWith("#")).map((row: any) => row.destination);
+    expect(await epubcheck(kept("readme.epub", bytes))).toMatchObject({
+      status: 0,
+      output: expect.stringContaining("No errors or warnings"),
+    });
+    const web = proof.rows
+      .filter((row: any) => !row.destination.startsWith("#"))
+      .map((row: any) => row.destination);
     expect(epubAddresses(bytes).sort()).toEqual(web.sort());
   });
 });
@@ -109,7 +123,11 @@ describe("the demo book", () => {
   let bookId: string;
   beforeAll(async () => {
     const picture = readFileSync(join(demo, "pictures/monks-path.png"));
-    const { body } = await author.bringIn(readFileSync(join(demo, "hesterley-sound.md")), {}, { "monks-path.png": picture });
+    const { body } = await author.bringIn(
+      readFileSync(join(demo, "hesterley-sound.md")),
+      {},
+      { "monks-path.png": picture },
+    );
     bookId = body.book.id;
   });
 
@@ -149,8 +167,14 @@ describe("the demo book", () => {
     expect(annotations).toBeGreaterThan(57);
     expect((await pdf.getOutline()).map((item: any) => item.title)).toContain("Widow's Row");
     expect((await pdf.getMetadata()).info).toMatchObject({ Author: "Pell Arrandine", Language: "en" });
-    const described = (await (await pdf.getPage(3)).getAnnotations()).map((one: any) => [one.unsafeUrl, one.contentsObj.str]);
-    expect(described).toContainEqual(["https://tides.hesterley.example/tables/today", "Today's tide tables, from the Hesterley Tide Office"]);
+    const described = (await (await pdf.getPage(3)).getAnnotations()).map((one: any) => [
+      one.unsafeUrl,
+      one.contentsObj.str,
+    ]);
+    expect(described).toContainEqual([
+      "https://tides.hesterley.example/tables/today",
+      "Today's tide tables, from the Hesterley Tide Office",
+    ]);
   });
 });
 
@@ -159,7 +183,10 @@ describe("what is hard to set", () => {
     author.exported((await author.bringIn(markdown)).body.book.id, format, more);
 
   test("a lost link is told loudly", async () => {
-    const { proof, message } = await exportOf("# T\n\n[plan](plan.pdf) and [web](https://a.example/) and [x](#nowhere)", "pdf");
+    const { proof, message } = await exportOf(
+      "# T\n\n[plan](plan.pdf) and [web](https://a.example/) and [x](#nowhere)",
+      "pdf",
+    );
     expect(message).toBe("2 of 3 links are not in the file as they should be.");
     expect(proof).toMatchObject({ complete: false, intact: 1, total: 3 });
     expect(proof.rows.map((row: any) => row.verdict)).toEqual(["missing", "intact", "missing"]);
@@ -202,14 +229,21 @@ ${"Filler. ".repeat(200)}
   });
 
   test("emoji, mathematics and symbols have glyphs, so the PDF/UA claim holds", async () => {
-    expect((await exportOf("# T 🌊\n\n⚠️ ✔ → ≤ ∑ ☐ 🥾 [x 👍](https://a.example/)", "pdf")).proof.complete).toBe(true);
+    expect(
+      (await exportOf("# T 🌊\n\n⚠️ ✔ → ≤ ∑ ☐ 🥾 [x 👍](https://a.example/)", "pdf")).proof.complete,
+    ).toBe(true);
   });
 
   test("a picture without words stops the accessible PDF with its place named, and only that", async () => {
     const picture = readFileSync(join(import.meta.dirname, "../../demo/manuscript/pictures/monks-path.png"));
     const { body } = await author.bringIn("# Paths\n\n![](map.png)", {}, { "map.png": picture });
-    await expect(author.exported(body.book.id, "pdf")).rejects.toThrow(/failed: Chapter “Paths”: the picture “map\.png” has no text alternative/);
-    const obstacles = await author.call<{ code: string }[]>("GET", `/books/${body.book.id}/exports/obstacles`);
+    await expect(author.exported(body.book.id, "pdf")).rejects.toThrow(
+      /failed: Chapter “Paths”: the picture “map\.png” has no text alternative/,
+    );
+    const obstacles = await author.call<{ code: string }[]>(
+      "GET",
+      `/books/${body.book.id}/exports/obstacles`,
+    );
     expect(obstacles.body.map(({ code }) => code)).toEqual(["picture-alternative"]);
     expect((await author.exported(body.book.id, "pdf", { accessible: false })).proof.complete).toBe(true);
     expect((await author.exported(body.book.id, "epub")).proof.complete).toBe(true);
@@ -222,8 +256,12 @@ ${"Filler. ".repeat(200)}
   });
 
   test("an export can be cancelled, and leaves nothing", async () => {
-    const { body } = await author.bringIn(`# T\n\n${"Words and [a link](https://a.example/) in it. ".repeat(4000)}`);
-    const job = await author.call<{ id: string }>("POST", `/books/${body.book.id}/exports`, { format: "pdf" });
+    const { body } = await author.bringIn(
+      `# T\n\n${"Words and [a link](https://a.example/) in it. ".repeat(4000)}`,
+    );
+    const job = await author.call<{ id: string }>("POST", `/books/${body.book.id}/exports`, {
+      format: "pdf",
+    });
     await new Promise((resolve) => setTimeout(resolve, 600));
     expect((await author.call("DELETE", `/jobs/${job.body.id}`)).status).toBe(204);
     expect((await author.jobEnd(job.body)).state).toBe("cancelled");

@@ -19,7 +19,9 @@ interface Destination {
 }
 
 async function bookWith(addresses: string[]): Promise<string> {
-  const { body } = await author.bringIn(`# T\n\n${addresses.map((address, i) => `[w${i}](<${address}>)`).join(" ")}`);
+  const { body } = await author.bringIn(
+    `# T\n\n${addresses.map((address, i) => `[w${i}](<${address}>)`).join(" ")}`,
+  );
   return body.book.id as string;
 }
 
@@ -32,7 +34,10 @@ async function run(addresses: string[]): Promise<{ end: any; states: Record<stri
 }
 
 const tally = async (): Promise<Record<string, number>> =>
-  (await (await fetch(`http://127.0.0.1:${process.env["STANDIN_WEB_PORT"]}/.tally`)).json()) as Record<string, number>;
+  (await (await fetch(`http://127.0.0.1:${process.env["STANDIN_WEB_PORT"]}/.tally`)).json()) as Record<
+    string,
+    number
+  >;
 
 test("every way in which the stand-in web answers is told by its state and evidence", async () => {
   const expected: Record<string, [state: string, reason: RegExp, hops: string[]]> = {
@@ -40,7 +45,11 @@ test("every way in which the stand-in web answers is told by its state and evide
     "http://tides.hesterley.example/gauges": ["sound", /200/, ["HEAD 200"]],
     "https://weather.hesterley.example/": ["sound", /200/, ["HEAD 405", "GET 200"]],
     "https://tides.hesterley.example/today": ["sound", /temporary/, ["HEAD 302", "HEAD 200"]],
-    "https://old-tides.example/tables": ["moved", /tides\.hesterley\.example\/tables/, ["HEAD 301", "HEAD 200"]],
+    "https://old-tides.example/tables": [
+      "moved",
+      /tides\.hesterley\.example\/tables/,
+      ["HEAD 301", "HEAD 200"],
+    ],
     "https://tides.hesterley.example/tables/2019": ["broken", /404/, ["HEAD 404", "GET 404"]],
     "https://tides.hesterley.example/gauges/old-pier": ["broken", /410/, ["HEAD 410", "GET 410"]],
     "https://museum.hesterley.example/archive": ["guarded", /401/, ["HEAD 401", "GET 401"]],
@@ -61,7 +70,8 @@ test("every way in which the stand-in web answers is told by its state and evide
     hops.map((hop) => `${hop.method} ${hop.status ?? hop.failure}`),
   ]);
   expect(seen).toEqual(Object.entries(expected).map(([address, [state, , hops]]) => [address, state, hops]));
-  for (const [address, [, reason]] of Object.entries(expected)) expect(states[address]!.reason).toMatch(reason);
+  for (const [address, [, reason]] of Object.entries(expected))
+    expect(states[address]!.reason).toMatch(reason);
   expect(end).toMatchObject({ state: "done", done: 17, total: 17 });
   expect(end.events).toBeGreaterThan(1);
   expect(states["https://old-tides.example/tables"]!.movedTo).toBe("https://tides.hesterley.example/tables");
@@ -70,7 +80,13 @@ test("every way in which the stand-in web answers is told by its state and evide
 test("each distinct destination is asked once, however often and with whatever fragment it is linked", async () => {
   await tally();
   const page = "https://maps.hesterley.example/sheets/sound";
-  const { states, end } = await run([page, page, `${page}#grid`, `${page}#key`, "https://MAPS.hesterley.example/sheets/sound"]);
+  const { states, end } = await run([
+    page,
+    page,
+    `${page}#grid`,
+    `${page}#key`,
+    "https://MAPS.hesterley.example/sheets/sound",
+  ]);
   expect((await tally())["HEAD maps.hesterley.example/sheets/sound"]).toBe(1);
   expect(end.total).toBe(1);
   expect(Object.values(states).map(({ state }) => state)).toEqual(["sound", "sound", "sound"]);
@@ -94,7 +110,16 @@ describe("the address policy stands in the way of every connection", () => {
     const asker = permissive.app.get(Asker);
     const signal = new AbortController().signal;
     // Node's URL has already turned the last four into plain IPv4 by the time that they are judged.
-    for (const host of ["127.0.0.1", "localhost", "[::1]", "[::ffff:127.0.0.1]", "2130706433", "0x7f.1", "127.1", "0"]) {
+    for (const host of [
+      "127.0.0.1",
+      "localhost",
+      "[::1]",
+      "[::ffff:127.0.0.1]",
+      "2130706433",
+      "0x7f.1",
+      "127.1",
+      "0",
+    ]) {
       const outcome = await asker.reach(`http://${host}:${port}/`, signal);
       expect([host, outcome.state, outcome.code]).toEqual([host, "broken", "not-public"]);
     }
@@ -108,7 +133,9 @@ describe("the address policy stands in the way of every connection", () => {
 
   test("reserved names go to the stand-ins only, and nowhere when these do not run", async () => {
     const alone = await startTestServer({ STANDIN_WEB_PORT: "" });
-    const outcome = await alone.app.get(Asker).reach("https://tides.hesterley.example/", new AbortController().signal);
+    const outcome = await alone.app
+      .get(Asker)
+      .reach("https://tides.hesterley.example/", new AbortController().signal);
     expect(outcome).toMatchObject({ state: "broken", code: "unknown-name" });
     await alone.close();
   });

@@ -14,17 +14,30 @@ export class Client {
   cookie = "";
   constructor(readonly url: string) {}
 
-  async call<T = Record<string, any>>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+  async call<T = Record<string, any>>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer<T>> {
     const form = body instanceof FormData;
     const response = await fetch(`${this.url}/api${path}`, {
       method,
-      headers: { cookie: this.cookie, ...(body && !form ? { "content-type": "application/json" } : {}), ...headers },
+      headers: {
+        cookie: this.cookie,
+        ...(body && !form ? { "content-type": "application/json" } : {}),
+        ...headers,
+      },
       ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
     });
     const cookie = response.headers.get("set-cookie");
     if (cookie) this.cookie = cookie.split(";")[0]!;
     const text = await response.text();
-    return { status: response.status, body: (text ? JSON.parse(text) : null) as T, headers: response.headers };
+    return {
+      status: response.status,
+      body: (text ? JSON.parse(text) : null) as T,
+      headers: response.headers,
+    };
   }
 
   async signUp(name = "Pell Arrandine"): Promise<this> {
@@ -33,33 +46,49 @@ export class Client {
     return this;
   }
 
-  async bringIn(markdown: string | Uint8Array, fields: Record<string, string> = {}, pictures: Record<string, Uint8Array> = {}): Promise<Answer<any>> {
+  async bringIn(
+    markdown: string | Uint8Array,
+    fields: Record<string, string> = {},
+    pictures: Record<string, Uint8Array> = {},
+  ): Promise<Answer<any>> {
     const form = new FormData();
     form.set("manuscript", new Blob([markdown as BlobPart]), "walks.md");
     for (const [name, value] of Object.entries(fields)) form.set(name, value);
-    for (const [name, bytes] of Object.entries(pictures)) form.append("pictures", new Blob([bytes as BlobPart]), name);
+    for (const [name, bytes] of Object.entries(pictures))
+      form.append("pictures", new Blob([bytes as BlobPart]), name);
     return this.call("POST", "/books/import", form);
   }
 
   /** Follows a job's events to its end. */
-  async jobEnd(job: { id: string }): Promise<{ state: string; message: string; done: number; total: number; events: number }> {
-    const response = await fetch(`${this.url}/api/jobs/${job.id}/events`, { headers: { cookie: this.cookie } });
+  async jobEnd(job: {
+    id: string;
+  }): Promise<{ state: string; message: string; done: number; total: number; events: number }> {
+    const response = await fetch(`${this.url}/api/jobs/${job.id}/events`, {
+      headers: { cookie: this.cookie },
+    });
     let text = "";
     const decoder = new TextDecoder();
     const reader = response.body!.getReader();
-    for (let part = await reader.read(); !part.done; part = await reader.read()) text += decoder.decode(part.value, { stream: true });
+    for (let part = await reader.read(); !part.done; part = await reader.read())
+      text += decoder.decode(part.value, { stream: true });
     const events = [...text.matchAll(/^data: (.*)$/gm)].map((match) => JSON.parse(match[1]!) as any);
     return { ...events.at(-1), events: events.length };
   }
 
-  async exported(bookId: string, format: "pdf" | "epub", more: Record<string, unknown> = {}): Promise<{ proof: any; bytes: Buffer; message: string }> {
+  async exported(
+    bookId: string,
+    format: "pdf" | "epub",
+    more: Record<string, unknown> = {},
+  ): Promise<{ proof: any; bytes: Buffer; message: string }> {
     const job = await this.call<{ id: string }>("POST", `/books/${bookId}/exports`, { format, ...more });
     const end = await this.jobEnd(job.body);
     if (end.state !== "done") throw new Error(`${end.state}: ${end.message}`);
     const list = await this.call<{ id: string; format: string }[]>("GET", `/books/${bookId}/exports`);
     const { id } = list.body.find((one) => one.format === format)!;
     const proof = await this.call("GET", `/books/${bookId}/exports/${id}`);
-    const file = await fetch(`${this.url}/api/books/${bookId}/exports/${id}/file`, { headers: { cookie: this.cookie } });
+    const file = await fetch(`${this.url}/api/books/${bookId}/exports/${id}/file`, {
+      headers: { cookie: this.cookie },
+    });
     return { proof: proof.body, bytes: Buffer.from(await file.arrayBuffer()), message: end.message };
   }
 }
@@ -73,7 +102,12 @@ export interface TestServer {
 
 /** Starts the whole server on a free port, with the tests' database and stand-ins. */
 export async function startTestServer(environment: Record<string, string> = {}): Promise<TestServer> {
-  const settings = new Settings({ ...process.env, LOG_LEVEL: "silent", REACH_TIMEOUT_MS: "1500", ...environment });
+  const settings = new Settings({
+    ...process.env,
+    LOG_LEVEL: "silent",
+    REACH_TIMEOUT_MS: "1500",
+    ...environment,
+  });
   const app = await makeApplication(settings);
   await app.listen(0, "127.0.0.1");
   const url = await app.getUrl();

@@ -6,6 +6,7 @@ import { closeHistory } from "prosemirror-history";
 import type { Command, EditorState } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { useSearchParams } from "react-router";
 import { answerOf, api, sendForm, type LinkState } from "../api/client";
 import { Problem } from "../parts/notice";
@@ -77,7 +78,8 @@ export function ChapterEditor({
       const { from, to } = range.from < range.to ? range : editor.state.selection;
       if (!use && editor.state.doc.resolve(from).parent.inlineContent === false) return;
       editor.dispatch(tellLinkMarks(editor.state, { pending: { from, to } }));
-      setLine({ from, to, top: topOf(editor, to), use });
+      // At once, so that no key that is typed next falls into the text.
+      flushSync(() => setLine({ from, to, top: topOf(editor, to), use }));
     },
     [topOf],
   );

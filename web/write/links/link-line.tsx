@@ -34,19 +34,16 @@ export function LinkLine({
     if (reading.recognised && !wordsMissing) onTake(reading.recognised.destination, words.trim());
   };
   const onKeyDown = (event: KeyboardEvent): void => {
-    if (event.key === "Escape") {
-      event.preventDefault();
-      onLeave();
-    }
+    if (event.key !== "Escape" && event.key !== "Enter") return;
+    event.preventDefault();
+    if (event.key === "Enter") take();
+    else onLeave();
   };
   return (
     <form
       ref={box}
       aria-label="Link line"
-      onSubmit={(event) => {
-        event.preventDefault();
-        take();
-      }}
+      onSubmit={(event) => event.preventDefault()}
       onKeyDown={onKeyDown}
       onBlur={(event) => {
         if (!box.current?.contains(event.relatedTarget)) onLeave();

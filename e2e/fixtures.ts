@@ -1,0 +1,77 @@
+import { test as base, expect, type Page } from "@playwright/test";
+
+/** What every test has: the address of the tests' own Vennet, and a page that may not fail silently. */
+export const test = base.extend<{ quiet: string[] }>({
+  // eslint-disable-next-line no-empty-pattern
+  baseURL: async ({}, use) => use(process.env["VENNET_URL"]),
+  // Errors in the browser, breaches of the content policy among them, fail the test; some are expected.
+  quiet: [
+    async ({ page }, use) => {
+      const expected: string[] = [];
+      const errors: string[] = [];
+      page.on("pageerror", (error) => errors.push(error.message));
+      page.on("console", (message) => {
+        if (message.type() === "error") errors.push(message.text());
+      });
+      await use(expected);
+      expect(errors.filter((error) => !expected.some((part) => error.includes(part)))).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+export async function openDemo(page: Page): Promise<string> {
+  await page.goto("/sign-in");
+  await page.getByRole("button", { name: "Open the demo book" }).click();
+  await page.getByRole("link", { name: "The Tidal Causeways of Hesterley Sound" }).click();
+  await expect(page.getByRole("textbox", { name: "Text of the chapter" })).toBeVisible();
+  return new URL(page.url()).pathname.split("/")[2]!;
+}
+
+/** Signs a new author up, and brings a manuscript in, over the interface that scripts use. */
+export async function openOwnBook(page: Page, markdown: string): Promise<string> {
+  const { request } = page;
+  const email = `author-${Math.random().toString(36).slice(2)}@authors.example`;
+  await request.post("/api/accounts", {
+    data: { name: "Pell Arrandine", email, password: "a long password" },
+  });
+  const brought = await request.post("/api/books/import", {
+    multipart: { manuscript: { name: "walks.md", mimeType: "text/markdown", buffer: Buffer.from(markdown) } },
+  });
+  const { book } = (await brought.json()) as { book: { id: string } };
+  await page.goto(`/books/${book.id}/write`);
+  await expect(text(page)).toBeVisible();
+  return book.id;
+}
+
+export const text = (page: Page) => page.getByRole("textbox", { name: "Text of the chapter" });
+export const saved = (page: Page) => expect(page.getByText("Saved", { exact: true })).toBeVisible();
+
+/** Selects words in the text, by their first occurrence. */
+export async function selectWords(page: Page, words: string): Promise<void> {
+  await text(page).evaluate((root, wanted) => {
+    const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      const at = node.textContent!.indexOf(wanted);
+      if (at === -1) continue;
+      (root as HTMLElement).focus();
+      getSelection()!.setBaseAndExtent(node, at, node, at + wanted.length);
+      return;
+    }
+    throw new Error(`The text has no “${wanted}”.`);
+  }, words);
+  // The editor hears of a selection by an event of its own.
+  await page.waitForTimeout(100);
+}
+
+/** Puts text or HTML on the clipboard's way into the editor, as a paste does. */
+export async function paste(page: Page, content: { plain?: string; html?: string }): Promise<void> {
+  await text(page).evaluate((root, { plain, html }) => {
+    const data = new DataTransfer();
+    if (plain) data.setData("text/plain", plain);
+    if (html) data.setData("text/html", html);
+    root.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  }, content);
+}

@@ -1,0 +1,54 @@
+import { expect, test } from "./fixtures";
+
+test("an account is made, a manuscript brought in with what was left out, a book begun and deleted", async ({
+  page,
+  quiet,
+}) => {
+  quiet.push("401", "400");
+  await page.goto("/");
+  await expect(page).toHaveURL(/sign-in/);
+  await page.getByRole("button", { name: "I have no account yet" }).click();
+  await page.getByLabel("Your name").fill("Pell Arrandine");
+  await page.getByLabel("Email address").fill(`pell-${Math.random().toString(36).slice(2)}@authors.example`);
+  await page.getByLabel("Password").fill("short");
+  await page.getByRole("button", { name: "Make the account" }).click();
+  await expect(page.getByText("A password has at least 10 characters.")).toBeVisible();
+  await page.getByLabel("Password").fill("long enough now");
+  await page.getByRole("button", { name: "Make the account" }).click();
+  await expect(page.getByText("The Shelf is empty.")).toBeVisible();
+
+  await page.getByRole("button", { name: "Bring in a manuscript" }).click();
+  await page.getByLabel(/The manuscript/).setInputFiles({
+    name: "walks.md",
+    mimeType: "text/markdown",
+    buffer: Buffer.from("# Walks\n\n[a](https://tides.hesterley.example/) [b](javascript:alert(1)) ~~old~~"),
+  });
+  await page.getByRole("button", { name: "Bring it in" }).click();
+  const brought = page.getByRole("region", { name: "Brought in" });
+  await expect(brought).toContainText("“Walks” is on the Shelf, with 1 chapter and 1 link.");
+  await expect(brought.getByRole("row")).toHaveCount(3);
+  await brought.getByRole("button", { name: "Close" }).click();
+
+  await page.getByRole("button", { name: "Begin a new book" }).click();
+  await page.getByLabel("Title of the book").fill("Short walks");
+  await page.getByRole("button", { name: "Begin", exact: true }).click();
+  await expect(page.getByRole("textbox", { name: "Text of the chapter" })).toContainText("Chapter 1");
+  await page.getByRole("link", { name: "Shelf" }).click();
+
+  const row = page.getByRole("listitem").filter({ hasText: "Short walks" });
+  await row.getByRole("button", { name: "Title, author, language" }).click();
+  await row.getByLabel("Language").fill("german words");
+  await row.getByRole("button", { name: "Keep" }).click();
+  await expect(row).toContainText("A language is written as");
+  await row.getByLabel("Language").fill("de");
+  await row.getByLabel("Title").fill("Kurze Wege");
+  await row.getByRole("button", { name: "Keep" }).click();
+  const renamed = page.getByRole("listitem").filter({ hasText: "Kurze Wege" });
+  await renamed.getByRole("button", { name: "Title, author, language" }).click();
+  await renamed.getByRole("button", { name: "Delete the book" }).click();
+  await renamed.getByRole("button", { name: "Delete it" }).click();
+  await expect(renamed).toHaveCount(0);
+  await expect(page.getByRole("link", { name: "Walks" })).toBeVisible();
+  await page.getByRole("button", { name: "Sign out" }).click();
+  await expect(page).toHaveURL(/sign-in/);
+});
