@@ -39,7 +39,8 @@ export async function startDatabase(processes, folder) {
   const user = userInfo().username;
   if (!existsSync(join(data, "mysql"))) initialise(data, user);
   const port = await freePort();
-  const log = openSync(logFile, "a");
+  // Each start writes its log anew, so that what it says is about this start.
+  const log = openSync(logFile, "w");
   const { exited } = processes.start(
     "the database",
     "mariadbd",
@@ -65,7 +66,7 @@ export async function startDatabase(processes, folder) {
     if (ended || tries > 300) {
       throw new LaunchError(
         "database",
-        `The database did not start. Why is at the end of ${logFile}: ${lastError(logFile)}`,
+        `The database did not start. ${logFile} says: ${firstError(logFile)}`,
       );
     }
     await sleep(100);
@@ -139,13 +140,13 @@ function passwordFor(folder) {
   return readFileSync(file, "utf8");
 }
 
-function lastError(logFile) {
+function firstError(logFile) {
   const lines = readFileSync(logFile, "utf8").split("\n");
   return (
     lines
-      .filter((line) => line.includes("[ERROR]"))
-      .at(-1)
-      ?.replace(/^.*\[ERROR\]\s*/, "") ?? "no reason given"
+      .find((line) => line.includes("[ERROR]"))
+      ?.replace(/^.*\[ERROR\]\s*/, "")
+      .trim() ?? "no reason given"
   );
 }
 

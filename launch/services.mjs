@@ -43,7 +43,7 @@ export async function startServices(processes, folder, port, settings = {}) {
     env: environment,
   });
   await listening(server);
-  return { address: `http://127.0.0.1:${port}`, databaseUrl, environment };
+  return { address: `http://127.0.0.1:${port}`, environment, pid: server.child.pid };
 }
 
 async function listening({ name, child, exited }) {

@@ -63,7 +63,7 @@ try {
   installNpmPackages();
   build();
   check("types of the web application", ["tsc", "-p", "web"]);
-  check("types of the end-to-end tests and benchmarks", ["tsc", "-p", "e2e"]);
+  check("types of the end-to-end tests", ["tsc", "-p", "e2e"]);
   check("lint", ["eslint", "."]);
   check("format", ["prettier", "--check", "--log-level", "warn", "."]);
   jest("unit tests", "--selectProjects", "core", "web", "launch");

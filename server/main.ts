@@ -8,6 +8,8 @@ try {
   if (settings.demo) await app.get(AccountsService).demoAccount();
   await app.listen(settings.port, "127.0.0.1");
   process.send?.("listening");
+  // Whoever started this process is gone without a word.
+  process.on("disconnect", () => process.kill(process.pid, "SIGTERM"));
 } catch (error) {
   const { code, message } = error as NodeJS.ErrnoException;
   const reason =

@@ -1,0 +1,23 @@
+/** Markdown of a book of about 300 pages, with 1,500 web links and 1,500 links inside the book. */
+export function longBook() {
+  const words =
+    "low water bares the stone and the walker keeps to its seaward edge where weed is thin and posts are white".split(
+      " ",
+    );
+  let at = 0;
+  const phrase = (count) => Array.from({ length: count }, () => words[at++ % words.length]).join(" ");
+  const chapters = [];
+  for (let chapter = 1; chapter <= 30; chapter++) {
+    let text = `# Causeway ${chapter}\n\n`;
+    for (let section = 1; section <= 10; section++) {
+      text += `## Stretch ${chapter}-${section}\n\n`;
+      for (let paragraph = 1; paragraph <= 5; paragraph++) {
+        const to = `stretch-${(chapter % 30) + 1}-${section}`;
+        const host = `stone-${((chapter * section) % 250) + 1}.hesterley.test`;
+        text += `${phrase(20)} [${phrase(3)}](https://${host}/${chapter}/${section}/${paragraph}) ${phrase(10)} [${phrase(2)}](#${to}) ${phrase(8)}.\n\n`;
+      }
+    }
+    chapters.push(text);
+  }
+  return chapters.join("\n");
+}

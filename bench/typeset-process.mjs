@@ -1,0 +1,35 @@
+import { importMarkdown } from "@vennet/core/import/markdown";
+import { Typesetter } from "../server/dist/workshop/typesetter.js";
+
+// Sets the book that it is sent, and again after one paragraph was changed, and says how long each took.
+process.once("message", (markdown) => {
+  const book = (text) => ({
+    id: "b7c0ffee-0000-4000-8000-000000000001",
+    title: "All causeways",
+    author: "Orla Tindrum",
+    language: "en",
+    modified: "2026-01-01T00:00:00Z",
+    chapters: importMarkdown(text, {
+      fallbackTitle: "",
+      baseAddress: null,
+      pictureFor: () => null,
+    }).chapters.map((doc, i) => ({ id: String(i), doc })),
+    pictures: [],
+  });
+  const first = book(markdown);
+  const typesetter = new Typesetter();
+  const bytes = typesetter.write(first, true);
+  process.send({ step: "cold", bytes });
+  // The edit is made in the document that is open, as an author makes it: everything else stays as it is.
+  const edited = { ...first, chapters: [...first.chapters] };
+  const { doc } = edited.chapters[14];
+  const change = doc.type.schema.text("A sentence that was not there before. ");
+  const paragraph = doc.child(2);
+  edited.chapters[14] = {
+    id: "14",
+    doc: doc.copy(doc.content.replaceChild(2, paragraph.copy(paragraph.content.addToStart(change)))),
+  };
+  const started = performance.now();
+  typesetter.write(edited, true);
+  process.send({ step: "edited", ms: performance.now() - started });
+});

@@ -1,0 +1,17 @@
+import { join } from "node:path";
+import { build } from "./build.mjs";
+import { installDebianPackages, toTest } from "./debian-packages.mjs";
+import { LaunchError } from "./errors.mjs";
+import { installNpmPackages, root, run } from "./install.mjs";
+
+// `npm run bench`: each benchmark measures Vennet and what it is compared with in one run, and prints ratios.
+try {
+  installDebianPackages(toTest);
+  installNpmPackages();
+  build();
+  run("node", [join(root, "bench/reach.mjs")], "The benchmark of reach runs failed.");
+  run("node", [join(root, "bench/pdf.mjs")], "The benchmark of PDFs failed.");
+} catch (error) {
+  console.error(error instanceof LaunchError ? error.message : error);
+  process.exit(1);
+}

@@ -1,0 +1,122 @@
+import { afterAll, describe, expect, test } from "@jest/globals";
+import { spawn, type ChildProcess } from "node:child_process";
+import { once } from "node:events";
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { createServer, type AddressInfo } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { freePort, isPortFree } from "./processes.mjs";
+
+const folders: string[] = [];
+const folder = (): string => {
+  folders.push(mkdtempSync(join(tmpdir(), "vennet-launch-")));
+  return folders.at(-1)!;
+};
+afterAll(() => folders.forEach((one) => rmSync(one, { recursive: true, force: true })));
+
+interface Start {
+  child: ChildProcess;
+  output: () => string;
+  ended: Promise<number | null>;
+}
+
+function start(environment: Record<string, string>): Start {
+  const child = spawn(process.execPath, [join(import.meta.dirname, "start.mjs")], {
+    env: { ...process.env, NODE_OPTIONS: "", ...environment },
+    stdio: ["ignore", "pipe", "pipe"],
+  });
+  let text = "";
+  child.stdout.on("data", (data: Buffer) => (text += data.toString()));
+  child.stderr.on("data", (data: Buffer) => (text += data.toString()));
+  return { child, output: () => text, ended: once(child, "exit").then(([code]) => code as number | null) };
+}
+
+async function untilItSays(run: Start, words: string): Promise<void> {
+  for (let tries = 0; !run.output().includes(words); tries++) {
+    if (tries > 400 || run.child.exitCode !== null)
+      throw new Error(`It never said “${words}”:\n${run.output()}`);
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+}
+
+/** All processes whose command line names a folder. */
+function processesIn(place: string): string[] {
+  const found: string[] = [];
+  for (const pid of readdirSync("/proc").filter((name) => /^\d+$/.test(name))) {
+    try {
+      const command = readFileSync(`/proc/${pid}/cmdline`, "utf8").replaceAll("\0", " ");
+      if (command.includes(place)) found.push(command);
+    } catch {
+      // It ended while we looked.
+    }
+  }
+  return found;
+}
+
+describe("npm start", () => {
+  test("starts everything, keeps a second start out, and Ctrl-C ends all that it began", async () => {
+    const place = folder();
+    const port = String(await freePort());
+    const first = start({ VENNET_DATA: place, PORT: port });
+    await untilItSays(first, `Vennet is at http://127.0.0.1:${port}`);
+    expect(first.output()).toContain("The demo book has been brought in.");
+    expect(first.output()).toContain("walker@hesterley.example");
+    expect(processesIn(place).some((command) => command.includes("mariadbd"))).toBe(true);
+
+    const second = start({ VENNET_DATA: place });
+    expect(await second.ended).toBe(1);
+    expect(second.output().trim().split("\n")).toEqual([
+      expect.stringContaining("is in use by another start of Vennet"),
+    ]);
+    expect((await fetch(`http://127.0.0.1:${port}/api/health`)).status).toBe(200);
+
+    first.child.kill("SIGINT");
+    expect(await first.ended).toBe(0);
+    expect(processesIn(place)).toEqual([]);
+    expect(await isPortFree(Number(port))).toBe(true);
+
+    // What was there stays there.
+    const again = start({ VENNET_DATA: place, PORT: port });
+    await untilItSays(again, "Vennet is at");
+    expect(again.output()).not.toContain("brought in");
+    again.child.kill("SIGTERM");
+    await again.ended;
+  });
+
+  test("after a start that was killed, the next one works", async () => {
+    const place = folder();
+    const first = start({ VENNET_DATA: place });
+    await untilItSays(first, "Vennet is at");
+    first.child.kill("SIGKILL");
+    await first.ended;
+    const next = start({ VENNET_DATA: place });
+    await untilItSays(next, "Vennet is at");
+    next.child.kill("SIGINT");
+    expect(await next.ended).toBe(0);
+    expect(processesIn(place)).toEqual([]);
+  });
+
+  test("says in one line that its port is taken", async () => {
+    const other = createServer();
+    await new Promise<void>((resolve) => other.listen(0, "127.0.0.1", resolve));
+    const { port } = other.address() as AddressInfo;
+    const run = start({ VENNET_DATA: folder(), PORT: String(port) });
+    expect(await run.ended).toBe(1);
+    expect(run.output().trim()).toBe(
+      `Port ${port} is taken by another program. Set PORT to a free one, or leave it out.`,
+    );
+    other.close();
+  });
+
+  test("says in one line that the database won't start, and why", async () => {
+    const place = folder();
+    mkdirSync(join(place, "mariadb/mysql"), { recursive: true });
+    writeFileSync(join(place, "mariadb/ibdata1"), "no database");
+    const run = start({ VENNET_DATA: place });
+    expect(await run.ended).toBe(1);
+    expect(run.output().trim().split("\n")).toEqual([
+      expect.stringMatching(/^The database did not start\. .*mariadb\.log says: \S/),
+    ]);
+    expect(processesIn(place)).toEqual([]);
+  });
+});
