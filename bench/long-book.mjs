@@ -14,7 +14,7 @@ export function longBook() {
       for (let paragraph = 1; paragraph <= 5; paragraph++) {
         const to = `stretch-${(chapter % 30) + 1}-${section}`;
         const host = `stone-${((chapter * section) % 250) + 1}.hesterley.test`;
-        text += `${phrase(20)} [${phrase(3)}](https://${host}/${chapter}/${section}/${paragraph}) ${phrase(10)} [${phrase(2)}](#${to}) ${phrase(8)}.\n\n`;
+        text += `${phrase(31)} [${phrase(3)}](https://${host}/${chapter}/${section}/${paragraph}) ${phrase(18)} [${phrase(2)}](#${to}) ${phrase(14)}.\n\n`;
       }
     }
     chapters.push(text);

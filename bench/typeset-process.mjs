@@ -1,22 +1,17 @@
-import { importMarkdown } from "@vennet/core/import/markdown";
+import { readChapter } from "@vennet/core/manuscript/chapter";
 import { Typesetter } from "../server/dist/workshop/typesetter.js";
 
-// Sets the book that it is sent, and again after one paragraph was changed, and says how long each took.
-process.once("message", (markdown) => {
-  const book = (text) => ({
+// Sets the book that it is sent, and again after one paragraph was changed, and says how long that took.
+process.once("message", (documents) => {
+  const first = {
     id: "b7c0ffee-0000-4000-8000-000000000001",
     title: "All causeways",
     author: "Orla Tindrum",
     language: "en",
     modified: "2026-01-01T00:00:00Z",
-    chapters: importMarkdown(text, {
-      fallbackTitle: "",
-      baseAddress: null,
-      pictureFor: () => null,
-    }).chapters.map((doc, i) => ({ id: String(i), doc })),
+    chapters: documents.map((document, i) => ({ id: String(i), doc: readChapter(document) })),
     pictures: [],
-  });
-  const first = book(markdown);
+  };
   const typesetter = new Typesetter();
   const bytes = typesetter.write(first, true);
   process.send({ step: "cold", bytes });
