@@ -15,11 +15,6 @@ import { peakMemory, peakMemoryOfTree } from "./memory.mjs";
 
 /** The book as one web page on A5 paper, for Chromium to print. */
 function webPage(chapters) {
-  const { chapters } = importMarkdown(markdown, {
-    fallbackTitle: "",
-    baseAddress: null,
-    pictureFor: () => null,
-  });
   const book = { chapters: chapters.map((doc, i) => ({ id: String(i), doc })) };
   const places = placeIndex(book);
   const usedIds = new Set();

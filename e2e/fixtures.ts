@@ -2,7 +2,6 @@ import { test as base, expect, type Page } from "@playwright/test";
 
 /** What every test has: the address of the tests' own Vennet, and a page that may not fail silently. */
 export const test = base.extend<{ quiet: string[] }>({
-  // eslint-disable-next-line no-empty-pattern
   baseURL: async ({}, use) => use(process.env["VENNET_URL"]),
   // Errors in the browser, breaches of the content policy among them, fail the test; some are expected.
   quiet: [

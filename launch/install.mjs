@@ -10,10 +10,12 @@ export function installNpmPackages() {
   const lock = join(root, "package-lock.json");
   const installed = join(root, "node_modules/.package-lock.json");
   if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs) return;
+  // Not `npm ci`: it wants other systems' optional packages in the lock file, which npm leaves out where a
+  // registry lacks them.
   console.log("Installing npm packages (this takes a minute the first time)");
   run(
     "npm",
-    ["ci", "--no-audit", "--no-fund", "--loglevel=error"],
+    ["install", "--no-save", "--no-audit", "--no-fund", "--loglevel=error"],
     "The npm packages could not be installed.",
   );
 }

@@ -46,7 +46,7 @@ function withoutIgnoredCharacters(address: string): string {
   return (
     address
       // WHATWG URL drops these before it looks at the scheme.
-       
+
       .replace(/^[\u0000-\u0020]+|[\u0000-\u0020]+$/g, "")
       .replace(/[\t\n\r]/g, "")
   );
