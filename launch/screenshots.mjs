@@ -44,7 +44,6 @@ try {
     await page.getByRole("link", { name: "Checks" }).click();
     await page.getByRole("button", { name: "Ask all addresses" }).click();
     await page.getByText(/4[0-9] of 50 addresses asked/).waitFor();
-    await page.waitForTimeout(1200);
     await shot("checks");
     await page.getByText("The last run asked").waitFor();
     await page.getByRole("link", { name: "Export" }).click();

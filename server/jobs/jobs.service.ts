@@ -14,6 +14,7 @@ export type JobWork = (job: Job, report: Report, signal: AbortSignal) => Promise
 
 const finished = new Set(["done", "cancelled", "failed"]);
 const concurrentJobs = 4;
+const progressPause = 150;
 
 /**
  * Runs jobs in this server. Their state is in the database alone, so jobs that a stop has interrupted
@@ -133,18 +134,21 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
   }
 
   private async run(job: Job, signal: AbortSignal): Promise<void> {
-    let told = 0;
-    const report: Report = (progress) => {
-      Object.assign(job, progress);
-      // Watchers and database hear of it a few times a second, however fast the work is.
-      if (Date.now() - told < 150 && progress.done < progress.total) return;
-      told = Date.now();
+    // Watchers and database hear of it a few times a second, however fast the work is, and always of the last.
+    let timer: NodeJS.Timeout | undefined;
+    const tellLatest = (): void => {
+      timer = undefined;
       this.tell(job);
+      const { done, total, message } = job;
       void this.jobs
-        .update({ id: job.id, state: "running" }, progress)
+        .update({ id: job.id, state: "running" }, { done, total, message })
         .catch((error: unknown) =>
           this.logger.error(`Progress of job ${job.id} was not kept: ${String(error)}`),
         );
+    };
+    const report: Report = (progress) => {
+      Object.assign(job, progress);
+      timer ??= setTimeout(tellLatest, progressPause);
     };
     try {
       job.state = "running";
@@ -163,6 +167,8 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
           ? error.message
           : `Something went wrong in Vennet; its log says what. Try again. (Job ${job.id})`;
       await this.finish(job, "failed", message);
+    } finally {
+      clearTimeout(timer);
     }
   }
 
