@@ -4,7 +4,7 @@ import { startDatabase, takeDataFolder } from "./database.mjs";
 import { installDebianPackages, toRun } from "./debian-packages.mjs";
 import { LaunchError } from "./errors.mjs";
 import { installNpmPackages, root } from "./install.mjs";
-import { freePort, Processes } from "./processes.mjs";
+import { endOnSignals, freePort, Processes } from "./processes.mjs";
 import { startStandIns } from "./services.mjs";
 
 // `npm run dev`: the compiler, the server and the web application all watch their sources.
@@ -13,13 +13,7 @@ const folder = process.env.VENNET_DATA ?? join(root, ".vennet/data");
 const processes = new Processes();
 let giveBack = () => undefined;
 
-async function stop(code) {
-  await processes.endAll();
-  giveBack();
-  process.exit(code);
-}
-process.on("SIGINT", () => void stop(0));
-process.on("SIGTERM", () => void stop(0));
+const stop = endOnSignals(processes, () => giveBack());
 
 try {
   giveBack = takeDataFolder(folder);

@@ -42,6 +42,20 @@ export class Processes {
   }
 }
 
+/**
+ * Ends a launch in order when it is told to end from outside.
+ * @returns the function that ends it from inside, with an exit code
+ */
+export function endOnSignals(processes, giveBack) {
+  const end = async (code) => {
+    await processes.endAll();
+    giveBack();
+    process.exit(code);
+  };
+  for (const name of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(name, () => void end(0));
+  return end;
+}
+
 function signal(child, name) {
   try {
     if (child.pid !== undefined) process.kill(-child.pid, name);

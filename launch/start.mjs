@@ -5,7 +5,7 @@ import { takeDataFolder } from "./database.mjs";
 import { installDebianPackages, toRun } from "./debian-packages.mjs";
 import { LaunchError } from "./errors.mjs";
 import { installNpmPackages, root } from "./install.mjs";
-import { freePort, isPortFree, Processes } from "./processes.mjs";
+import { endOnSignals, freePort, isPortFree, Processes } from "./processes.mjs";
 import { startServices } from "./services.mjs";
 
 // `npm start`: from a fresh clone to a running Vennet.
@@ -14,14 +14,7 @@ const folder = process.env.VENNET_DATA ?? join(root, ".vennet/data");
 const processes = new Processes();
 let giveBack = () => undefined;
 
-async function stop(code) {
-  await processes.endAll();
-  giveBack();
-  process.exit(code);
-}
-process.on("SIGINT", () => void stop(0));
-process.on("SIGTERM", () => void stop(0));
-process.on("SIGHUP", () => void stop(0));
+const stop = endOnSignals(processes, () => giveBack());
 processes.onUnexpectedEnd = (name) => {
   if (!started) return;
   console.error(`Unexpectedly, ${name} has ended. Everything else is ended too.`);

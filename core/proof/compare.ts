@@ -3,7 +3,7 @@ import { placeIndex, type Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { linkUses } from "../manuscript/links.ts";
 import { travel } from "../publish/travel.ts";
-import type { ExportedLink, ExportReading } from "./exported-link.ts";
+import { foldBlanks, type ExportedLink, type ExportReading } from "./exported-link.ts";
 
 /** A link of the manuscript, with what an export ought to make of it. */
 export interface ManuscriptLink {
@@ -222,7 +222,7 @@ function key(as: string, value: string, text: string, format: ExportReading["for
 function comparable(text: string, format: ExportReading["format"]): string {
   const normal = text.normalize("NFC");
   return format === "epub"
-    ? normal.replace(/\s+/g, " ").trim()
+    ? foldBlanks(normal)
     : normal
         .normalize("NFKC")
         .replace(/[\s\u00ad\u200b\u2060\ufe0e\ufe0f\u200d-]+/g, "")

@@ -29,6 +29,11 @@ export interface ExportReading {
   links: ExportedLink[];
 }
 
+/** Words with each run of blanks as one, and none at the ends: what a reader sees of them. */
+export function foldBlanks(text: string): string {
+  return text.replace(/\s+/g, " ").trim();
+}
+
 /** The exported file could not be read back. */
 export class ProofError extends Error {
   override readonly name = "ProofError";

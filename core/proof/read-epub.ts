@@ -1,6 +1,6 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser, type SaxesTagPlain } from "saxes";
-import { ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
+import { foldBlanks, ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
 
 interface ReadLink {
   href: string;
@@ -28,7 +28,7 @@ export function readEpub(bytes: Uint8Array): ExportReading {
   }
   const links = found.map((link): ExportedLink => {
     const common = {
-      text: fold(link.text),
+      text: foldBlanks(link.text),
       description: link.title,
       where: link.file,
       page: null,
@@ -133,8 +133,4 @@ function readPage(xml: string, file: string): { ids: Set<string>; links: ReadLin
 function resolve(from: string, href: string): { file: string; fragment: string } {
   const url = new URL(href, `epub:///${from}`);
   return { file: decodeURIComponent(url.pathname.replace(/^\/+/, "")), fragment: url.hash.slice(1) };
-}
-
-function fold(text: string): string {
-  return text.replace(/\s+/g, " ").trim();
 }

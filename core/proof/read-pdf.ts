@@ -4,7 +4,7 @@ import {
   type PDFDocumentProxy,
   type PDFPageProxy,
 } from "pdfjs-dist/legacy/build/pdf.mjs";
-import { ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
+import { foldBlanks, ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
 
 interface StructureNode {
   role?: string;
@@ -95,7 +95,7 @@ async function readPage(
     // Contents entries and note numbers are links that the typesetter makes.
     const inside = apparatus || node.role === "TOCI" || node.role === "Lbl";
     if (node.role === "Link") {
-      const text = fold(textUnder(node, texts));
+      const text = foldBlanks(textUnder(node, texts));
       for (const id of annotationsUnder(node)) {
         const annotation = byId.get(id);
         if (annotation) await read(annotation, text, inside);
@@ -152,8 +152,4 @@ async function lands(
   const found = (await document.getDestination(destination)) !== null;
   names.set(destination, found);
   return found;
-}
-
-function fold(text: string): string {
-  return text.replace(/\s+/g, " ").trim();
 }

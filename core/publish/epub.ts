@@ -1,8 +1,7 @@
 import { strToU8, zipSync, type Zippable } from "fflate";
-import { placeIndex, type Book } from "../manuscript/book.ts";
+import { pictureSuffix, picturesIn, placeIndex, usedPictures, type Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { placesOf } from "../manuscript/outline.ts";
-import { pictureAttrs } from "../manuscript/schema.ts";
 import { chapterXhtml, escapeXml } from "./xhtml.ts";
 
 const style = `body { font-family: serif; line-height: 1.5; margin: 0 4%; }
@@ -20,7 +19,6 @@ blockquote { margin: 1em 1.5em; }
 .title-page { text-align: center; margin-top: 20%; }
 `;
 
-const pictureSuffix = { "image/png": "png", "image/jpeg": "jpg", "image/gif": "gif" } as const;
 // The earliest date that a zip entry can hold; a fixed one makes the same book the same bytes.
 const entryDate = new Date(1980, 0, 1);
 
@@ -31,7 +29,8 @@ const entryDate = new Date(1980, 0, 1);
  */
 export function writeEpub(book: Book): Uint8Array {
   const places = placeIndex(book);
-  const pictures = usedPictures(book);
+  const used = usedPictures(book);
+  const pictures = book.pictures.filter((picture) => used.has(picture.id));
   const chapterName = (i: number): string => `chapter-${String(i + 1).padStart(3, "0")}.xhtml`;
   const pictureName = (id: string): string | null => {
     const picture = pictures.find((candidate) => candidate.id === id);
@@ -76,16 +75,6 @@ export function writeEpub(book: Book): Uint8Array {
     files[`EPUB/${pictureName(picture.id)!}`] = [picture.bytes, { mtime: entryDate, level: 0 }];
   }
   return zipSync(files);
-}
-
-function usedPictures(book: Book): Book["pictures"] {
-  const used = new Set<string>();
-  for (const { doc } of book.chapters) {
-    doc.descendants((node) => {
-      if (node.type.name === "picture") used.add(pictureAttrs(node).file ?? "");
-    });
-  }
-  return book.pictures.filter((picture) => used.has(picture.id));
 }
 
 function page(book: Book, title: string, body: string): string {
@@ -165,15 +154,7 @@ ${spine}
 }
 
 function picturesHaveAlternatives(book: Book): boolean {
-  let all = true;
-  for (const { doc } of book.chapters) {
-    doc.descendants((node) => {
-      if (node.type.name !== "picture") return;
-      const { alt, decorative } = pictureAttrs(node);
-      if (alt.trim() === "" && !decorative) all = false;
-    });
-  }
-  return all;
+  return picturesIn(book).every(({ alt, decorative }) => decorative || alt.trim() !== "");
 }
 
 interface ContentsEntry {

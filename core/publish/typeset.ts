@@ -1,9 +1,10 @@
 import type { Node } from "prosemirror-model";
-import { placeIndex, type Book } from "../manuscript/book.ts";
+import { pictureSuffix, placeIndex, type Book } from "../manuscript/book.ts";
 import { inlineRuns } from "../manuscript/links.ts";
 import { numberNotes, type NumberedNote } from "../manuscript/notes.ts";
 import { HeadingLevels } from "../manuscript/outline.ts";
 import { pictureAttrs, pictureWords, type LinkAttrs } from "../manuscript/schema.ts";
+import { countHeadRows } from "../manuscript/tables.ts";
 import { travel, type Travel } from "./travel.ts";
 
 /** What the typesetter's template reads: JSON files by path. Author text is data in them, never markup. */
@@ -25,8 +26,6 @@ export interface Typeset {
 
 type Inline = Record<string, unknown>;
 type Block = Record<string, unknown>;
-
-const pictureSuffix = { "image/png": "png", "image/jpeg": "jpg", "image/gif": "gif" } as const;
 
 /**
  * The data from which the typesetter makes a PDF: `book.json` and one file a chapter. A link with a
@@ -134,13 +133,7 @@ class TypesetBuilder {
       (sum, cell) => sum + (cell.attrs["colspan"] as number),
       0,
     );
-    let headRows = 0;
-    while (
-      headRows < node.childCount &&
-      node.child(headRows).children.every((cell) => cell.type.name === "table_header")
-    ) {
-      headRows++;
-    }
+    const headRows = countHeadRows(node);
     const rows = node.children.map((row) =>
       row.children.map((cell) => ({
         colspan: cell.attrs["colspan"] as number,

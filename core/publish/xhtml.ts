@@ -3,6 +3,7 @@ import { inlineRuns } from "../manuscript/links.ts";
 import { numberNotes, type NumberedNote } from "../manuscript/notes.ts";
 import { HeadingLevels } from "../manuscript/outline.ts";
 import { pictureAttrs, pictureWords, type LinkAttrs } from "../manuscript/schema.ts";
+import { countHeadRows } from "../manuscript/tables.ts";
 import { travel } from "./travel.ts";
 
 /** What the XHTML of one chapter needs to know of the rest of the book. */
@@ -112,9 +113,7 @@ class ChapterWriter {
     const rows = node.children.map(
       (row) => `<tr>${row.children.map((cell) => this.cell(cell)).join("")}</tr>`,
     );
-    let head = 0;
-    while (head < rows.length && node.child(head).children.every((cell) => cell.type.name === "table_header"))
-      head++;
+    const head = countHeadRows(node);
     const thead = head > 0 ? `<thead>${rows.slice(0, head).join("")}</thead>` : "";
     const tbody = head < rows.length ? `<tbody>${rows.slice(head).join("")}</tbody>` : "";
     return `<table>${thead}${tbody}</table>`;

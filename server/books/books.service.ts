@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import type { Book as Manuscript, PictureFile } from "@vennet/core/manuscript/book";
+import { usedPictures, type Book as Manuscript, type PictureFile } from "@vennet/core/manuscript/book";
 import { emptyChapter, readChapter } from "@vennet/core/manuscript/chapter";
 import { DataSource, IsNull, type EntityManager } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
@@ -126,13 +126,12 @@ export class BooksService {
     });
   }
 
-  /** The whole book, as the exports take it. */
+  /** The book's text as the exports take it; its pictures are read apart, since most uses want none. */
   async manuscript(book: Book): Promise<Manuscript> {
     const rows = await this.database.manager.find(Chapter, {
       where: { bookId: book.id, deletedAt: IsNull() },
       order: { position: "ASC" },
     });
-    const pictures = await this.files.pictures(book.id);
     return {
       id: book.id,
       title: book.title,
@@ -140,14 +139,21 @@ export class BooksService {
       language: book.language,
       modified: book.modifiedAt.toISOString(),
       chapters: rows.map((row) => ({ id: row.id, doc: readChapter(row.document) })),
-      pictures: await Promise.all(
-        pictures.map(async (picture) => ({
-          id: picture.id,
-          mediaType: picture.mediaType as PictureFile["mediaType"],
-          bytes: await this.files.read(picture.id),
-        })),
-      ),
+      pictures: [],
     };
+  }
+
+  /** The bytes of the pictures that a manuscript uses. */
+  async picturesOf(manuscript: Manuscript): Promise<PictureFile[]> {
+    const used = usedPictures(manuscript);
+    const files = (await this.files.pictures(manuscript.id)).filter(({ id }) => used.has(id));
+    return Promise.all(
+      files.map(async ({ id, mediaType }) => ({
+        id,
+        mediaType: mediaType as PictureFile["mediaType"],
+        bytes: await this.files.read(id),
+      })),
+    );
   }
 
   private async insert(

@@ -90,17 +90,18 @@ export class ExportsService {
       throw new Problem(422, obstacles[0]!.code, obstacles.map((obstacle) => obstacle.message).join("\n"));
     }
     const { chapters, ...rest } = manuscript;
-    const book: PlainBook = {
+    const text: PlainBook = {
       ...rest,
       chapters: chapters.map(({ id, doc }) => ({ id, document: writeChapter(doc) })),
     };
+    const book = { ...text, pictures: await this.books.picturesOf(manuscript) };
     step(1, format === "pdf" ? "Setting the pages" : "Writing the e-book");
     const bytes =
       format === "pdf"
         ? await this.workshop.run("writePdf", { book, accessible }, signal)
         : await this.workshop.run("writeEpub", { book }, signal);
     step(2, "Reading the file back");
-    const proof = await this.workshop.run("prove", { book, format, bytes }, signal);
+    const proof = await this.workshop.run("prove", { book: text, format, bytes }, signal);
     signal.throwIfAborted();
     await this.database.transaction(async (manager) => {
       const fileName = `${fileStem(book.title)}.${format}`;

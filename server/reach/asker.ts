@@ -77,12 +77,14 @@ export class Asker implements OnApplicationShutdown {
 
   private connector(timeout: number): buildConnector.connector {
     const plain = buildConnector({ timeout, allowH2: false });
+    const ca = this.settings.standIns?.authority;
+    const standIn = ca ? buildConnector({ timeout, allowH2: false, ca }) : plain;
     return (options, callback) => {
       const secure = options.protocol === "https:";
       const port = Number(options.port || (secure ? 443 : 80));
       this.resolver.endpoint(options.hostname, port, secure).then(
-        ({ ip, port: target, authority }) => {
-          const connect = authority ? buildConnector({ timeout, allowH2: false, ca: authority }) : plain;
+        ({ ip, port: target, isStandIn }) => {
+          const connect = isStandIn ? standIn : plain;
           connect(
             {
               ...options,

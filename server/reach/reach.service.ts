@@ -9,6 +9,8 @@ import { Asker } from "./asker.ts";
 import { ReachOutcome } from "./reach-outcome.entity.ts";
 import type { DestinationAnswer } from "./reach.contract.ts";
 
+const savePause = 300;
+
 interface UseRow {
   askedHash: string;
   destination: string;
@@ -59,9 +61,11 @@ export class ReachService {
     const counts = new Map<string, number>();
     let done = 0;
     let unsaved: ReachOutcome[] = [];
+    let saved = performance.now();
     const save = async (): Promise<void> => {
       const rows = unsaved;
       unsaved = [];
+      saved = performance.now();
       if (rows.length > 0) await this.database.manager.upsert(ReachOutcome, rows, ["bookId", "askedHash"]);
     };
     report({ done, total, message: "Asking" });
@@ -74,16 +78,22 @@ export class ReachService {
         unsaved.push({ bookId, askedHash, state, code, hops, movedTo, checkedAt: new Date() });
         counts.set(state, (counts.get(state) ?? 0) + 1);
         done++;
-        if (unsaved.length >= 50 || done % 10 === 0) await save();
+        if (unsaved.length >= 50 || performance.now() - saved > savePause || queue.length === 0) await save();
         report({ done, total, message: tally(counts) });
       }
     };
-    try {
-      await Promise.all(Array.from({ length: this.settings.reachConcurrency }, lane));
-    } finally {
-      // What was learnt before a cancel is kept.
-      await save();
-    }
+    const lanes = await Promise.allSettled(
+      Array.from({ length: this.settings.reachConcurrency }, () =>
+        lane().catch((error: unknown) => {
+          // The others finish what they are at, and begin nothing new.
+          queue.length = 0;
+          throw error;
+        }),
+      ),
+    );
+    // What was learnt before a cancel is kept.
+    await save();
+    for (const ended of lanes) if (ended.status === "rejected") throw ended.reason;
     return tally(counts);
   }
 

@@ -9,8 +9,8 @@ import { Settings } from "../settings.ts";
 export interface Endpoint {
   ip: string;
   port: number;
-  /** A certificate authority trusted for this connection alone, as PEM. */
-  authority?: string;
+  /** Whether a stand-in answers there; its certificate is trusted for such connections alone. */
+  isStandIn: boolean;
 }
 
 /** A destination that may not or cannot be connected to. Thrown before any connection is made. */
@@ -43,7 +43,7 @@ export class Resolver {
       const refusal = judgeAddress(address);
       if (refusal) throw new ReachFailure(refusal);
     }
-    return { ip: addresses[0]!, port };
+    return { ip: addresses[0]!, port, isStandIn: false };
   }
 
   private async resolve(name: string): Promise<string[]> {
@@ -65,9 +65,7 @@ export class Resolver {
     ) {
       throw new ReachFailure({ code: "unknown-name" });
     }
-    return secure
-      ? { ip: "127.0.0.1", port: standIns.tlsPort, authority: standIns.authority }
-      : { ip: "127.0.0.1", port: standIns.httpPort };
+    return { ip: "127.0.0.1", port: secure ? standIns.tlsPort : standIns.httpPort, isStandIn: true };
   }
 
   private async standInHosts(port: number): Promise<Set<string>> {

@@ -96,7 +96,7 @@ function startChild(): ChildProcess {
   // The tests run the sources; the process that they start is the built one.
   const built = join(import.meta.dirname, "../dist/workshop/workshop-process.js");
   const child = fork(existsSync(beside) ? beside : built, { serialization: "advanced", execArgv: [] });
-  // A signal to the whole process group (Ctrl-C) is the server's to handle.
+  // A process that waits for work does not keep the server from ending.
   child.unref();
   child.channel?.unref();
   return child;

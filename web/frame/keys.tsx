@@ -19,9 +19,9 @@ const groups: [string, [string, string][]][] = [
     "Text",
     [
       [`${mod} B, ${mod} I`, "Bold, italic"],
-      [`${mod} E`, "Code"],
-      [`${mod} Alt 1 … 4`, "Heading of this level"],
-      [`${mod} Alt 0`, "Paragraph"],
+      ["Alt C", "Code"],
+      ["Alt .", "Paragraph to heading, heading to the next lower level"],
+      ["Alt ,", "Heading to the next higher level, and back to paragraph"],
       [`${mod} Z, ${mod} Shift Z`, "Undo, redo"],
       ["Tab, Shift Tab", "In a list: deeper, higher. In a table: next, previous cell"],
       [`${mod} S`, "Save now (it saves by itself)"],

@@ -14,6 +14,17 @@ export function makeHeading(level: number): Command {
   return (state, dispatch) => setBlockType(heading!, { id: newId(), level })(state, dispatch);
 }
 
+/** Goes one step down from paragraph over heading 1 to heading 4, or one step up again. */
+function stepHeading(step: 1 | -1): Command {
+  return (state, dispatch) => {
+    const { parent } = state.selection.$from;
+    if (parent.type !== heading && parent.type !== paragraph) return false;
+    const level = (parent.type === heading ? (parent.attrs["level"] as number) : 0) + step;
+    if (level < 0 || level > 4) return false;
+    return (level === 0 ? setBlockType(paragraph!) : makeHeading(level))(state, dispatch);
+  };
+}
+
 const breakLine: Command = chainCommands(exitCode, (state, dispatch) => {
   dispatch?.(state.tr.replaceSelectionWith(hard_break!.create()).scrollIntoView());
   return true;
@@ -27,13 +38,13 @@ export function editorKeys(): Plugin[] {
     "Mod-y": redo,
     "Mod-b": toggleMark(schema.marks.strong!),
     "Mod-i": toggleMark(schema.marks.emphasis!),
-    "Mod-e": toggleMark(schema.marks.code!),
     Enter: splitListItem(list_item!),
     Tab: chainCommands(goToNextCell(1), sinkListItem(list_item!)),
     "Shift-Tab": chainCommands(goToNextCell(-1), liftListItem(list_item!)),
     "Shift-Enter": breakLine,
-    "Mod-Alt-0": setBlockType(paragraph!),
+    "Alt-c": toggleMark(schema.marks.code!),
+    "Alt-.": stepHeading(1),
+    "Alt-,": stepHeading(-1),
   };
-  for (const level of [1, 2, 3, 4]) keys[`Mod-Alt-${level}`] = makeHeading(level);
   return [keymap(keys), keymap(baseKeymap)];
 }

@@ -6,14 +6,13 @@ import { Decoration, DecorationSet } from "prosemirror-view";
 import type { LinkState } from "../../api/client";
 
 interface LinkMarks {
-  uses: LinkUse[];
   /** The state of each address, as the last reach run left it. */
   states: Map<string, LinkState>;
   /** The words that the open link line is about; the browser's own selection is in the field then. */
   pending: { from: number; to: number } | null;
 }
 
-type Change = Partial<Pick<LinkMarks, "states" | "pending">>;
+type Change = Partial<LinkMarks>;
 
 const key = new PluginKey<LinkMarks>("link-marks");
 const usesOf = new WeakMap<Node, LinkUse[]>();
@@ -35,22 +34,22 @@ export function linkAtSelection(state: EditorState): LinkUse | null {
 export const linkMarks = new Plugin<LinkMarks>({
   key,
   state: {
-    init: (_config, state) => ({ uses: linksIn(state.doc), states: new Map(), pending: null }),
+    init: () => ({ states: new Map(), pending: null }),
     apply(transaction, value) {
       const change = transaction.getMeta(key) as Change | undefined;
       const pending = value.pending && {
         from: transaction.mapping.map(value.pending.from),
         to: transaction.mapping.map(value.pending.to),
       };
-      return { ...value, pending, ...change, uses: linksIn(transaction.doc) };
+      return { ...value, pending, ...change };
     },
   },
   props: {
     decorations(state) {
-      const { uses, states, pending } = key.getState(state)!;
+      const { states, pending } = key.getState(state)!;
       const active = linkAtSelection(state);
       const marks: Decoration[] = [];
-      for (const use of uses) {
+      for (const use of linksIn(state.doc)) {
         const classes = [
           states.get(writeDestination(use.destination)) === "broken" ? "link-broken" : "",
           active?.id === use.id ? "link-active" : "",
