@@ -211,3 +211,34 @@ test("a picture is brought, asks for its words, and stays", async ({ page, quiet
     .setInputFiles({ name: "fake.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
   await expect(page.getByRole("alert")).toContainText("is not a PNG, JPEG or GIF picture");
 });
+
+test("keys take a paragraph down through the headings and back up, and make code", async ({ page }) => {
+  await openOwnBook(page, "# One\n\nalpha beta");
+  const kind = page.getByRole("toolbar", { name: "Text tools" }).getByLabel("Kind of paragraph");
+  await text(page).locator("p").click();
+  for (const level of ["1", "2", "3", "4", "4"]) {
+    await page.keyboard.press("Alt+.");
+    await expect(kind).toHaveValue(level);
+  }
+  for (const level of ["3", "2", "1", "text", "text"]) {
+    await page.keyboard.press("Alt+,");
+    await expect(kind).toHaveValue(level);
+  }
+  await selectWords(page, "beta");
+  await page.keyboard.press("Alt+c");
+  await expect(text(page).locator("code")).toHaveText("beta");
+});
+
+test("the list of keys opens by its key where no text is written, and nowhere else", async ({ page }) => {
+  await openOwnBook(page, "# One\n\nalpha");
+  await text(page).locator("p").click();
+  await page.keyboard.press("End");
+  await page.keyboard.type("?");
+  await expect(text(page)).toContainText("alpha?");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await page.getByRole("link", { name: "Checks" }).focus();
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("Open the link line");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+});

@@ -28,9 +28,8 @@ import {
   ImportRequest,
   NewBookRequest,
 } from "./books.contract.ts";
-import { BooksService, type UploadedFile } from "./books.service.ts";
-
-export const uploadLimit = 50 * 1024 * 1024;
+import { uploadLimit, type UploadedFile } from "../files/uploaded-file.ts";
+import { BooksService } from "./books.service.ts";
 
 @ApiTags("books")
 @Controller("books")

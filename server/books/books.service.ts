@@ -10,6 +10,7 @@ import { ChaptersService } from "../chapters/chapters.service.ts";
 import { LinkUse } from "../chapters/link-use.entity.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { FilesService } from "../files/files.service.ts";
+import { uploadedName, type UploadedFile } from "../files/uploaded-file.ts";
 import { FileChunk, StoredFile } from "../files/stored-file.entity.ts";
 import { Export } from "../exports/export.entity.ts";
 import { Job } from "../jobs/job.entity.ts";
@@ -24,12 +25,6 @@ import type {
   LinkStatesAnswer,
   NewBookRequest,
 } from "./books.contract.ts";
-
-/** A file as it was uploaded. */
-export interface UploadedFile {
-  originalname: string;
-  buffer: Buffer;
-}
 
 @Injectable()
 export class BooksService {
@@ -94,16 +89,14 @@ export class BooksService {
     request: ImportRequest,
   ): Promise<ImportAnswer> {
     if (!file) throw new Problem(400, "no-file", "Choose a Markdown file to bring in.", "manuscript");
-    const fileName = Buffer.from(file.originalname, "latin1").toString("utf8");
+    const fileName = uploadedName(file);
     const markdown = decode(file.buffer, fileName);
-    const fileTitle = fileName.replace(/^.*[/\\]/, "").replace(/\.[^.]*$/, "");
+    const fileTitle = fileName.replace(/\.[^.]*$/, "");
     const bookId = randomUUID();
     return this.database.transaction(async (manager) => {
       const stored: Record<string, string> = {};
       for (const picture of pictures) {
-        const name = Buffer.from(picture.originalname, "latin1")
-          .toString("utf8")
-          .replace(/^.*[/\\]/, "");
+        const name = uploadedName(picture);
         stored[name] = (await this.files.storePicture(bookId, name, picture.buffer, manager)).id;
       }
       const imported = await this.workshop.run("importMarkdown", {

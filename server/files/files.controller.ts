@@ -11,10 +11,10 @@ import {
 import type { Response } from "express";
 import { Account } from "../accounts/account.entity.ts";
 import { SignedIn } from "../accounts/session.guard.ts";
-import { uploadLimit } from "../books/books.controller.ts";
-import { BooksService, type UploadedFile as Uploaded } from "../books/books.service.ts";
+import { BooksService } from "../books/books.service.ts";
 import { Problem } from "../errors/problem.ts";
 import { FilesService } from "./files.service.ts";
+import { uploadedName, uploadLimit, type UploadedFile as Uploaded } from "./uploaded-file.ts";
 
 export class FileAnswer {
   @ApiProperty()
@@ -45,8 +45,7 @@ export class FilesController {
   ): Promise<FileAnswer> {
     const book = await this.books.own(account, bookId);
     if (!picture) throw new Problem(400, "no-file", "Choose a picture.", "picture");
-    const name = Buffer.from(picture.originalname, "latin1").toString("utf8");
-    const file = await this.files.storePicture(book.id, name, picture.buffer);
+    const file = await this.files.storePicture(book.id, uploadedName(picture), picture.buffer);
     return { id: file.id, name: file.name, size: file.size };
   }
 

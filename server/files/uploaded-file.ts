@@ -1,0 +1,15 @@
+/** The largest file that can be uploaded, in bytes. */
+export const uploadLimit = 50 * 1024 * 1024;
+
+/** A file as it was uploaded. */
+export interface UploadedFile {
+  originalname: string;
+  buffer: Buffer;
+}
+
+/** The file's own name, without folders. Forms carry names as bytes, which the parser reads as Latin-1. */
+export function uploadedName({ originalname }: UploadedFile): string {
+  return Buffer.from(originalname, "latin1")
+    .toString("utf8")
+    .replace(/^.*[/\\]/, "");
+}
