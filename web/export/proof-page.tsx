@@ -117,7 +117,7 @@ function ProofTable({ rows }: { rows: Row[] }) {
               </td>
               <td className="max-w-[16rem] px-4 py-1.5">
                 <span className="font-serif [overflow-wrap:anywhere]">{row.text}</span>
-                <span className="block text-faint">{row.chapter}</span>
+                <span className="block text-faint [overflow-wrap:anywhere]">{row.chapter}</span>
               </td>
               <td className="max-w-[24rem] px-4 py-1.5">
                 <span className="font-mono text-[0.82rem] [overflow-wrap:anywhere]">{row.destination}</span>

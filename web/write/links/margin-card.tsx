@@ -62,7 +62,12 @@ export function MarginCard({
       </button>
       {active && (
         <>
-          <p className="mt-0.5 font-mono text-[0.78rem] [overflow-wrap:anywhere]">{address}</p>
+          <p
+            tabIndex={0}
+            className="mt-0.5 max-h-28 overflow-y-auto font-mono text-[0.78rem] [overflow-wrap:anywhere]"
+          >
+            {address}
+          </p>
           {destination.kind === "web" && <p className="mt-1">{known.reason}</p>}
           {following ? (
             <FollowPanel use={use} onDone={() => actions.follow(null)} />

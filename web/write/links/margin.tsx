@@ -7,7 +7,7 @@ import { placeCards } from "./place-cards";
 
 interface Placed {
   top: number;
-  /** The bottom of the link's line, where its hairline begins. */
+  /** The bottom of the link's first line, where its hairline begins. */
   line: number;
 }
 
@@ -35,6 +35,7 @@ export function Margin({
 }) {
   const box = useRef<HTMLDivElement>(null);
   const [placed, setPlaced] = useState<Map<string, Placed>>(new Map());
+  const [length, setLength] = useState(0);
   const [, remeasure] = useState(0);
 
   useLayoutEffect(() => {
@@ -43,9 +44,8 @@ export function Margin({
       const origin = box.current.getBoundingClientRect().top;
       const lines = new Map<string, number>();
       const cards = uses.map((use) => {
-        const end = view.coordsAtPos(use.to, -1);
         const start = view.coordsAtPos(use.from, 1);
-        lines.set(use.id, end.bottom - origin);
+        lines.set(use.id, start.bottom - origin);
         const card = box.current!.querySelector<HTMLElement>(`[data-card="${use.id}"]`);
         return { id: use.id, wish: start.top - origin, height: card?.offsetHeight ?? 52 };
       });
@@ -55,6 +55,8 @@ export function Margin({
       );
       const next = new Map([...tops].map(([id, top]) => [id, { top, line: lines.get(id)! }]));
       setPlaced((old) => (same(old, next) ? old : next));
+      // The page is as long as its margin, so that no card runs off the paper.
+      setLength(Math.max(0, ...cards.map((card) => tops.get(card.id)! + card.height)));
     };
     place();
     // Pictures and fonts that arrive late, and a window that changes, move the lines.
@@ -71,7 +73,13 @@ export function Margin({
   }, [view]);
 
   return (
-    <div ref={box} className="relative h-full" aria-label="Margin cards" role="group">
+    <div
+      ref={box}
+      className="relative h-full"
+      style={{ minHeight: length }}
+      aria-label="Margin cards"
+      role="group"
+    >
       <svg aria-hidden className="pointer-events-none absolute top-0 -left-8 h-full w-8 overflow-visible">
         {uses.map((use) => {
           const at = placed.get(use.id);
