@@ -160,8 +160,6 @@ test("one link over bold and plain words is one card; keys go from link to link"
   await text(page).locator("p").last().click();
   await page.keyboard.press("Home");
   await page.keyboard.press("Shift+End");
-  // The editor hears of a selection by an event of its own.
-  await page.waitForTimeout(100);
   await page.keyboard.press("Control+k");
   await page.keyboard.type("https://maps.hesterley.example/");
   await page.keyboard.press("Enter");

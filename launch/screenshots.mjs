@@ -44,6 +44,7 @@ try {
     await page.getByRole("link", { name: "Checks" }).click();
     await page.getByRole("button", { name: "Ask all addresses" }).click();
     await page.getByText(/4[0-9] of 50 addresses asked/).waitFor();
+    await page.waitForTimeout(1300);
     await shot("checks");
     await page.getByText("The last run asked").waitFor();
     await page.getByRole("link", { name: "Export" }).click();

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { answerOf, api, type CheckedDestination, type Job, type LinkState } from "../api/client";
 import { isUnderWay, useJob } from "../api/use-job";
 import { useBook } from "../book-page";
@@ -18,21 +18,20 @@ export function ChecksPage() {
   const params = { path: { bookId: book.id } };
   const [only, setOnly] = useState<LinkState | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const lastLook = useRef(0);
-  const destinations = useQuery({
-    queryKey: ["destinations", book.id],
-    queryFn: () => answerOf(api.GET("/api/books/{bookId}/destinations", { params })),
-  });
   const runs = useQuery({
     queryKey: ["reach", book.id],
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/reach", { params })),
   });
   const run = useJob(runs.data?.[0] ?? null, (job) => {
-    // While a run is under way the table is read anew about once a second.
-    if (isUnderWay(job) && Date.now() - lastLook.current < 1000) return;
-    lastLook.current = Date.now();
+    if (isUnderWay(job)) return;
     void queries.invalidateQueries({ queryKey: ["destinations", book.id] });
-    if (!isUnderWay(job)) void queries.invalidateQueries({ queryKey: ["books"] });
+    void queries.invalidateQueries({ queryKey: ["books"] });
+  });
+  const destinations = useQuery({
+    queryKey: ["destinations", book.id],
+    queryFn: () => answerOf(api.GET("/api/books/{bookId}/destinations", { params })),
+    // While a run is under way the table follows it.
+    refetchInterval: isUnderWay(run) ? 1000 : false,
   });
 
   const begin = async (): Promise<void> => {

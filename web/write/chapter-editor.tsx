@@ -22,6 +22,7 @@ import {
   withoutOuterBlanks,
 } from "./editor/link-commands";
 import { linkAtSelection, linksIn, tellLinkMarks } from "./editor/link-marks";
+import { readSelection } from "./editor/read-selection";
 import { PicturePanel } from "./editor/picture-panel";
 import { Toolbar } from "./editor/toolbar";
 import { LinkLine } from "./links/link-line";
@@ -72,8 +73,8 @@ export function ChapterEditor({
   }, []);
 
   const openLine = useCallback(
-    (editor: EditorView, given?: LinkUse): void => {
-      const use = given ?? linkAtSelection(editor.state);
+    (editor: EditorView): void => {
+      const use = linkAtSelection(editor.state);
       const range = use ?? withoutOuterBlanks(editor.state);
       const { from, to } = range.from < range.to ? range : editor.state.selection;
       if (!use && editor.state.doc.resolve(from).parent.inlineContent === false) return;
@@ -99,7 +100,10 @@ export function ChapterEditor({
     const linkKey =
       (work: (editor: EditorView) => void): Command =>
       (_state, _dispatch, editor) => {
-        if (editor) work(editor);
+        if (editor) {
+          readSelection(editor);
+          work(editor);
+        }
         return true;
       };
     const editor = createEditor(place.current!, readChapter(json), bookId, {
@@ -108,7 +112,7 @@ export function ChapterEditor({
         if (docChanged) saver.changed(next.doc);
       },
       linkKeys: {
-        "Mod-k": linkKey((editor) => openLine(editor)),
+        "Mod-k": linkKey(openLine),
         "Mod-s": linkKey(() => saver.saveNow()),
         "Alt-ArrowDown": linkKey((editor) => goToLink(editor, 1)),
         "Alt-ArrowUp": linkKey((editor) => goToLink(editor, -1)),
@@ -209,7 +213,10 @@ export function ChapterEditor({
         <Toolbar
           view={view}
           state={state}
-          onLink={() => openLine(view)}
+          onLink={() => {
+            readSelection(view);
+            openLine(view);
+          }}
           onPicture={(file) => void addPicture(file)}
         />
       )}
