@@ -22,7 +22,6 @@ import {
   withoutOuterBlanks,
 } from "./editor/link-commands";
 import { linkAtSelection, linksIn, tellLinkMarks } from "./editor/link-marks";
-import { readSelection } from "./editor/read-selection";
 import { PicturePanel } from "./editor/picture-panel";
 import { Toolbar } from "./editor/toolbar";
 import { LinkLine } from "./links/link-line";
@@ -100,10 +99,7 @@ export function ChapterEditor({
     const linkKey =
       (work: (editor: EditorView) => void): Command =>
       (_state, _dispatch, editor) => {
-        if (editor) {
-          readSelection(editor);
-          work(editor);
-        }
+        if (editor) work(editor);
         return true;
       };
     const editor = createEditor(place.current!, readChapter(json), bookId, {
@@ -213,10 +209,7 @@ export function ChapterEditor({
         <Toolbar
           view={view}
           state={state}
-          onLink={() => {
-            readSelection(view);
-            openLine(view);
-          }}
+          onLink={() => openLine(view)}
           onPicture={(file) => void addPicture(file)}
         />
       )}

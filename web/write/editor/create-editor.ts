@@ -12,6 +12,7 @@ import { linkWords, withoutOuterBlanks } from "./link-commands";
 import { linkMarks } from "./link-marks";
 import { noteNumbers } from "./note-numbers";
 import { PictureView } from "./picture-view";
+import { readSelectionFirst } from "./read-selection";
 import { uniqueIds } from "./unique-ids";
 
 export interface EditorCallbacks {
@@ -29,6 +30,7 @@ export function createEditor(
   const state = EditorState.create({
     doc,
     plugins: [
+      readSelectionFirst,
       keymap(callbacks.linkKeys),
       ...editorKeys(),
       history(),

@@ -1,4 +1,4 @@
-import { TextSelection } from "prosemirror-state";
+import { Plugin, TextSelection } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 
 /**
@@ -17,3 +17,14 @@ export function readSelection(view: EditorView): void {
   const seen = TextSelection.between(doc.resolve(anchor), doc.resolve(head));
   if (!seen.eq(view.state.selection)) view.dispatch(view.state.tr.setSelection(seen));
 }
+
+/** Reads the selection before every key that is a command; what is only typed goes where the browser has it. */
+export const readSelectionFirst = new Plugin({
+  props: {
+    handleKeyDown(view, event) {
+      const typed = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
+      if (!typed && !view.composing) readSelection(view);
+      return false;
+    },
+  },
+});

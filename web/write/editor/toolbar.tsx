@@ -34,6 +34,7 @@ import { Toolbar as Bar } from "radix-ui";
 import { useRef } from "react";
 import { Button } from "../../parts/button";
 import { makeHeading } from "./editor-keys";
+import { readSelection } from "./read-selection";
 import { insertNote, insertSectionBreak, insertTable } from "./insert-commands";
 
 const { strong, emphasis, code } = schema.marks;
@@ -53,6 +54,7 @@ export function Toolbar({
 }) {
   const picker = useRef<HTMLInputElement>(null);
   const run = (command: Command): void => {
+    readSelection(view);
     command(view.state, view.dispatch, view);
     view.focus();
   };
@@ -75,7 +77,15 @@ export function Toolbar({
   return (
     <div className="sticky top-0 z-30 border-b border-hairline bg-paper">
       <Bar.Root aria-label="Text tools" className="flex flex-wrap items-center gap-0.5 px-3 py-1">
-        <Tool label="Link" icon={Link2} onPress={onLink} words />
+        <Tool
+          label="Link"
+          icon={Link2}
+          onPress={() => {
+            readSelection(view);
+            onLink();
+          }}
+          words
+        />
         <Gap />
         <select
           aria-label="Kind of paragraph"
