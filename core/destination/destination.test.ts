@@ -1,5 +1,16 @@
 import { describe, expect, test } from "@jest/globals";
-import { assertDestination, readHref, schemeOf, shortDestination, webDestination } from "./destination.ts";
+import fc from "fast-check";
+import {
+  assertDestination,
+  readHref,
+  schemeOf,
+  shortDestination,
+  webDestination,
+  writeDestination,
+  type Destination,
+} from "./destination.ts";
+import { emptyMessage, writeMailto } from "./mailto.ts";
+import { recognise } from "./recognise.ts";
 
 describe("web addresses", () => {
   // WHATWG URL, as Node's own URL has it.
@@ -79,6 +90,8 @@ test("a stored destination is refused when it is not one", () => {
     { kind: "web" },
     { kind: "place", target: "" },
     { kind: "phone" },
+    { kind: "file", file: "../x" },
+    { kind: "file", share: "file:///c:/x" },
   ]) {
     expect(() => assertDestination(wrong)).toThrow();
   }
@@ -86,4 +99,41 @@ test("a stored destination is refused when it is not one", () => {
     assertDestination({ kind: "web", address: `https://a.example/${"x".repeat(8000)}` }),
   ).toThrow();
   expect(() => assertDestination({ kind: "place", target: "h1" })).not.toThrow();
+});
+
+test("companion files and places are told by their names, shared files by their host", () => {
+  const names = { files: new Map([["f1", "R3 plan.pdf"]]), places: new Map([["h1", "Low water"]]) };
+  expect(shortDestination({ kind: "file", file: "f1" }, names)).toBe("R3 plan.pdf");
+  expect(shortDestination({ kind: "file", file: "f2" }, names)).toBe("a file that is gone");
+  expect(shortDestination({ kind: "place", target: "h1" }, names)).toBe("Low water");
+  expect(shortDestination({ kind: "file", share: "https://www.drive.example/s/1" }, names)).toBe(
+    "drive.example",
+  );
+  expect(() => assertDestination({ kind: "file", file: "f1" })).not.toThrow();
+});
+
+test("a destination that was written is read back as it was", () => {
+  const word = fc.stringMatching(/^[a-z0-9-]{1,12}$/).filter((text) => !/^-|-$/.test(text));
+  const web = fc
+    .webUrl({ withQueryParameters: true, withFragments: true, validSchemes: ["http", "https"] })
+    .map((address) => webDestination(address));
+  const email = fc
+    .tuple(word, word, fc.string({ unit: "grapheme", maxLength: 20 }))
+    .map(([local, host, subject]): Destination => ({
+      kind: "email",
+      address: writeMailto({ ...emptyMessage(), to: [`${local}@${host}.example`], subject }),
+    }));
+  const place = word.map((target): Destination => ({ kind: "place", target }));
+  const file = fc
+    .tuple(word, word)
+    .map(([folder, name]): Destination => ({ kind: "file", path: `${folder}/${name}.pdf` }));
+  fc.assert(
+    fc.property(fc.oneof(web, email, place, file), (destination) => {
+      assertDestination(destination);
+      expect(readHref(writeDestination(destination), null)).toEqual(destination);
+      // What an author sees of an address can be pasted again and means the same.
+      if (destination.kind === "web" && !/[.,;:!)\]'"]$/.test(destination.address))
+        expect(recognise(destination.address).destination).toEqual(destination);
+    }),
+  );
 });

@@ -1,4 +1,5 @@
 import { DestinationError } from "./errors.ts";
+import { readMailto } from "./mailto.ts";
 
 /** A page on the web. `address` is an absolute http or https URL as the WHATWG URL standard writes it. */
 export interface WebDestination {
@@ -12,11 +13,13 @@ export interface EmailDestination {
   address: string;
 }
 
-/** A file that should lie beside the book. `path` is a relative reference (RFC 3986). */
-export interface FileDestination {
-  kind: "file";
-  path: string;
-}
+/**
+ * A file. `file` is the id of a companion file, which stays when the file is renamed or replaced; `share`
+ * the http or https address under which a shared folder gives the file out; `path` a relative reference
+ * (RFC 3986) from a manuscript whose file was not brought along.
+ */
+export type FileDestination =
+  { kind: "file"; file: string } | { kind: "file"; share: string } | { kind: "file"; path: string };
 
 /** A place in the book: the id of a heading or an anchor. */
 export interface PlaceDestination {
@@ -125,6 +128,15 @@ export function assertDestination(value: unknown): asserts value is Destination 
       }
       return;
     case "file":
+      if (given["file"] !== undefined) {
+        if (!/^[\w-]{1,64}$/.test(text("file")))
+          throw new DestinationError("address", "A companion file is named by its id.");
+        return;
+      }
+      if (given["share"] !== undefined) {
+        webDestination(text("share"));
+        return;
+      }
       if (schemeOf(text("path")) !== null) {
         throw new DestinationError("scheme", "A file destination is a relative path.");
       }
@@ -137,14 +149,15 @@ export function assertDestination(value: unknown): asserts value is Destination 
   }
 }
 
-/** One line of text for a destination: what the author reads in a margin card and in lists. */
+/** One line of text that stands for a destination, and for no other: what lists are grouped by. */
 export function writeDestination(destination: Destination): string {
   switch (destination.kind) {
     case "web":
     case "email":
       return destination.address;
     case "file":
-      return destination.path;
+      if ("file" in destination) return "companion:" + destination.file;
+      return "share" in destination ? destination.share : destination.path;
     case "place":
       return "#" + destination.target;
   }
@@ -155,11 +168,36 @@ export function sameDestination(a: Destination, b: Destination): boolean {
   return a.kind === b.kind && writeDestination(a) === writeDestination(b);
 }
 
-/** The host of a web destination, without `www.`; the recipients of an email; else the whole. */
-export function shortDestination(destination: Destination): string {
-  if (destination.kind === "web") return new URL(destination.address).host.replace(/^www\./, "");
-  if (destination.kind === "email") return destination.address.replace(/^mailto:/i, "").replace(/\?.*$/s, "");
+/** What companion files and places are called; a destination holds only their ids. */
+export interface DestinationNames {
+  files: ReadonlyMap<string, string>;
+  places: ReadonlyMap<string, string>;
+}
+
+const noNames: DestinationNames = { files: new Map(), places: new Map() };
+
+/** A destination as the author reads it, whole: names in place of ids. */
+export function nameDestination(destination: Destination, names: DestinationNames = noNames): string {
+  if (destination.kind === "place")
+    return names.places.get(destination.target) ?? writeDestination(destination);
+  if (destination.kind === "file" && "file" in destination)
+    return names.files.get(destination.file) ?? "a file that is gone";
   return writeDestination(destination);
+}
+
+/** The host of a web destination, without `www.`; the recipients of an email; else its name. */
+export function shortDestination(destination: Destination, names: DestinationNames = noNames): string {
+  if (destination.kind === "web") return hostOf(destination.address);
+  if (destination.kind === "email") {
+    const { to, cc, bcc } = readMailto(destination.address);
+    return (to.length > 0 ? to : [...cc, ...bcc]).join(", ");
+  }
+  if (destination.kind === "file" && "share" in destination) return hostOf(destination.share);
+  return nameDestination(destination, names);
+}
+
+function hostOf(address: string): string {
+  return new URL(address).host.replace(/^www\./, "");
 }
 
 function shorten(text: string): string {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { isPlainlyAnAddress, recognise } from "./recognise.ts";
+import { addressInWord, isPlainlyAnAddress, recognise } from "./recognise.ts";
 
 describe("what is typed into the link line", () => {
   test.each([
@@ -11,16 +11,43 @@ describe("what is typed into the link line", () => {
     ["www.tides.example", "https://www.tides.example/"],
     ["tides.example/today", "https://tides.example/today"],
     ["iana.org", "https://iana.org/"],
+    ["https://tides.example/todayhttps://tides.example/today", "https://tides.example/today"],
+    ["https://tides.example/today https://tides.example/today", "https://tides.example/today"],
+    ["https://http://tides.example/", "http://tides.example/"],
+    ["https:tides.example/today", "https://tides.example/today"],
+    ["‘www.tides.example’,", "https://www.tides.example/"],
+    ["„https://tides.example/a“.", "https://tides.example/a"],
+    ["https://tides.example/ebb_(spring)", "https://tides.example/ebb_(spring)"],
+    ["(https://tides.example/ebb)", "https://tides.example/ebb"],
+    ["URL: https://tides.example/ebb", "https://tides.example/ebb"],
     ["tides.example:8080/a", "https://tides.example:8080/a"],
   ])("%j is the web address %s", (typed, address) => {
     expect(recognise(typed).destination).toEqual({ kind: "web", address });
   });
 
-  test.each(["wardens@causeways.example", "mailto:wardens@causeways.example"])("%s is an email", (typed) => {
+  test.each([
+    "wardens@causeways.example",
+    "mailto:wardens@causeways.example",
+    "mailto:mailto:wardens@causeways.example",
+    "<wardens@causeways.example>",
+    "wardens@causeways.examplewardens@causeways.example",
+  ])("%s is an email", (typed) => {
     expect(recognise(typed).destination).toEqual({
       kind: "email",
       address: "mailto:wardens@causeways.example",
     });
+  });
+
+  test("several email addresses are one message to all of them", () => {
+    expect(recognise("a@causeways.example; b@causeways.example").destination).toEqual({
+      kind: "email",
+      address: "mailto:a@causeways.example,b@causeways.example",
+    });
+  });
+
+  test("a message's own words keep their full stop", () => {
+    const address = "mailto:wardens@causeways.example?body=Good%20day.";
+    expect(recognise(address)).toEqual({ destination: { kind: "email", address }, mended: [] });
   });
 
   test("what was mended is told", () => {
@@ -38,6 +65,9 @@ describe("what is typed into the link line", () => {
     ["C:\\book\\map.pdf", "disk"],
     ["file:///home/orla/map.pdf", "disk"],
     ["\\\\share\\map.pdf", "disk"],
+    ["/home/orla/map.pdf", "disk"],
+    ["~/map.pdf", "disk"],
+    ["mailto:?subject=x", "address"],
   ])("%j is refused as %s", (typed, code) => {
     expect(() => recognise(typed)).toThrow(expect.objectContaining({ code }));
   });
@@ -51,4 +81,16 @@ test("only what is plainly an address links a selection on paste", () => {
   expect(isPlainlyAnAddress("tides.example")).toBe(false);
   expect(isPlainlyAnAddress("see https://tides.example/")).toBe(false);
   expect(isPlainlyAnAddress("javascript:alert(1)")).toBe(false);
+});
+
+test.each([
+  ["(https://tides.example/a_(b)).", "https://tides.example/a_(b)"],
+  ["“www.tides.example”,", "www.tides.example"],
+  ["<wardens@causeways.example>;", "wardens@causeways.example"],
+  ["https://tides.example/a?b=1!", "https://tides.example/a?b=1"],
+  ["tides.example", null],
+  ["www.", null],
+  ["(see", null],
+])("in the word %s the address is %s", (word, address) => {
+  expect(addressInWord(word)).toBe(address);
 });

@@ -1,6 +1,7 @@
 import { parse as parseDomain } from "tldts";
-import { readHref, schemeOf, webDestination, type Destination } from "./destination.ts";
+import { schemeOf, webDestination, type Destination } from "./destination.ts";
 import { DestinationError } from "./errors.ts";
+import { emptyMessage, readMailto, writeMailto } from "./mailto.ts";
 
 export interface Recognised {
   destination: Destination;
@@ -10,25 +11,38 @@ export interface Recognised {
 
 /**
  * Recognises what an author typed or pasted into the link line: a web address (with or without its
- * scheme) or an email address. Domains without a scheme are told from other words by the public
- * suffix list.
- * @throws DestinationError when it is neither; its message says what to do.
+ * scheme), or one or more email addresses. Domains without a scheme are told from other words by the
+ * public suffix list.
+ * @throws DestinationError when it is neither; its message says what to do. `disk` is a path on the
+ *   author's own disk.
  */
 export function recognise(typed: string): Recognised {
   const mended: string[] = [];
-  const text = strip(typed, mended);
+  const text = mend(typed, mended);
   if (text === "") throw new DestinationError("empty", "Paste or type where the link leads.");
-  if (/^([a-z]:\\|\\\\|file:)/i.test(text)) {
+  if (isDiskPath(text)) {
     throw new DestinationError(
       "disk",
-      "That is a place on your own disk. Readers cannot open it; give a web address.",
+      "That is a place on your own disk, which readers cannot open. Bring the file in, and link to that.",
     );
   }
-  if (isEmailAddress(text)) {
-    return { destination: { kind: "email", address: "mailto:" + text }, mended };
+  const recipients = text.split(/\s*[,;]\s*|\s+/);
+  if (recipients.every(isEmailAddress)) {
+    return {
+      destination: { kind: "email", address: writeMailto({ ...emptyMessage(), to: recipients }) },
+      mended,
+    };
   }
   const scheme = schemeOf(text);
-  if (scheme === "mailto:") return { destination: readHref(text, null), mended };
+  if (scheme === "mailto:") {
+    const message = readMailto(text);
+    if (message.to.length + message.cc.length + message.bcc.length === 0)
+      throw new DestinationError(
+        "address",
+        "An email needs somebody to go to, as in wardens@causeways.example.",
+      );
+    return { destination: { kind: "email", address: writeMailto(message) }, mended };
+  }
   // "localhost:3000" and "tides.example:8080/a" have a port, not a scheme.
   const portAfterHost = /^[\w.-]+:\d{1,5}(?:[/?#]|$)/.test(text);
   if (scheme !== null && !portAfterHost) return { destination: webDestination(text), mended };
@@ -43,15 +57,14 @@ export function recognise(typed: string): Recognised {
 }
 
 /**
- * Whether pasted text is, as a whole, an address that may link a selection without asking: it has
- * its scheme, begins with `www.`, or is an email address. A bare domain is not enough (common
- * practice).
+ * Whether text is, as a whole, an address that may become a link without asking: it has its scheme,
+ * begins with `www.`, or is an email address. A bare domain is not enough (common practice).
  */
 export function isPlainlyAnAddress(text: string): boolean {
   const seen = text.trim();
   if (/\s/.test(seen)) return false;
   if (isEmailAddress(seen)) return true;
-  if (!/^(https?:\/\/|www\.|mailto:)/i.test(seen)) return false;
+  if (!/^(https?:\/\/[^\s/?#]|www\.[^\s.]+\.|mailto:[^\s@]+@)/i.test(seen)) return false;
   try {
     recognise(seen);
     return true;
@@ -60,25 +73,60 @@ export function isPlainlyAnAddress(text: string): boolean {
   }
 }
 
-function strip(typed: string, mended: string[]): string {
-  let text = withoutFinalStop(typed.trim(), mended);
-  const wrapped = /^[<"'“„‘«](.*)[>"'”“’»]$/s.exec(text);
-  if (wrapped) {
-    text = wrapped[1]!.trim();
-    mended.push("brackets or quotes around it taken off");
-    text = withoutFinalStop(text, mended);
+/**
+ * The address that a word of running text is, without the brackets, quotes and full stops around it; null
+ * where it is not plainly one.
+ */
+export function addressInWord(word: string): string | null {
+  let text = word.replace(/^[([{<"'“„‘«]+/, "");
+  for (let before = ""; before !== text;) {
+    before = text;
+    text = text.replace(/[}>"'”“’».,;:!?]+$/, "");
+    // A bracket at the end belongs to the address where its partner is inside.
+    if (/[)\]]$/.test(text) && !/[([][^)\]]*[)\]]$/.test(text)) text = text.slice(0, -1);
+  }
+  return isPlainlyAnAddress(text) ? text : null;
+}
+
+/** Whether text is one email address, as far as its form tells. */
+export function isEmailAddress(text: string): boolean {
+  return /^[^\s@<>"(),:;[\]\\]+@[^\s@/,;:<>"()[\]\\?&]+\.[^\s@/.,;:<>"()[\]\\?&]+$/.test(text);
+}
+
+/** Whether text is a path on somebody's own disk or network share, or a `file:` address (RFC 8089). */
+export function isDiskPath(text: string): boolean {
+  return /^([a-z]:[\\/]|\\\\|file:|~\/|\/(home|users|tmp|var|mnt|media|volumes|documents)\/)/i.test(text);
+}
+
+type Mend = [pattern: RegExp, replacement: string, told: string];
+
+const clinging = "brackets or quotes around it taken off";
+const mends: Mend[] = [
+  [/^[\s\u200b\ufeff]+|[\s\u200b\ufeff]+$/g, "", ""],
+  [/^[<[("'“”„‘’«»]+(?=\S)|(?<=\S)[>"'“”’«»]+$/g, "", clinging],
+  // The words of a message may well end with one.
+  [/^(?!mailto:[^?]*\?)(.*\S)[.,;:!]+$/is, "$1", "the full stop or comma at its end taken off"],
+  [/^URL:\s*/i, "", "“URL:” taken off"],
+  [/^((?:https?:|www\.|mailto:|[^\s@]+@)\S{3,}?)\s*\1$/i, "$1", "pasted twice, so one of the two taken off"],
+  [/^(mailto:){2,}/i, "mailto:", "the second mailto: taken off"],
+  [/^https?:\/*(?=https?:\/\/)/i, "", "the second scheme taken off"],
+  [/^(https?):\/?(?=[^/])/i, "$1://", "the slashes after its scheme put in"],
+  // A bracket at the end belongs to the address where its partner is inside.
+  [/^([^(]*)\)+$|^([^[]*)\]+$/, "$1$2", clinging],
+];
+
+/** Takes off what clings to an address, again and again until nothing does, and tells each thing once. */
+function mend(typed: string, mended: string[]): string {
+  let text = typed;
+  for (let before = ""; before !== text;) {
+    before = text;
+    for (const [pattern, replacement, told] of mends) {
+      const next = text.replace(pattern, replacement);
+      if (next !== text && told !== "" && !mended.includes(told)) mended.push(told);
+      text = next;
+    }
   }
   return text;
-}
-
-function withoutFinalStop(text: string, mended: string[]): string {
-  if (!/[.,;]$/.test(text)) return text;
-  mended.push("the full stop or comma at its end taken off");
-  return text.replace(/[.,;\s]+$/, "");
-}
-
-function isEmailAddress(text: string): boolean {
-  return /^[^\s@<>"(),:;[\]\\]+@[^\s@/]+\.[^\s@/.]+$/.test(text);
 }
 
 function looksLikeDomain(text: string): boolean {
