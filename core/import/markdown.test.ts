@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { writeDestination } from "../destination/destination.ts";
 import { linkUses } from "../manuscript/links.ts";
+import { placesOf } from "../manuscript/outline.ts";
 import { pictureAttrs } from "../manuscript/schema.ts";
 import { bringIn } from "../test/sample-book.ts";
 import { importMarkdown } from "./markdown.ts";
@@ -77,6 +78,45 @@ describe("links", () => {
   });
 });
 
+describe("captions", () => {
+  const kinds = (markdown: string) =>
+    bringIn(markdown).chapters[0]!.children.map(
+      (node) =>
+        `${node.type.name}${node.type.name === "caption" ? ` of ${node.attrs["of"]}: ${node.textContent}` : ""}`,
+    );
+
+  test("of figures stand after their picture, those of tables after their table", () => {
+    expect(
+      kinds('# T\n\n<figure><img src="a.png" alt="A"><figcaption>The *Sound*</figcaption></figure>\n\nx'),
+    ).toEqual(["title", "paragraph", "caption of figure: The *Sound*", "paragraph"]);
+    expect(kinds("# T\n\n<table><caption>Times</caption><tr><td>a</td></tr></table>")).toEqual([
+      "title",
+      "table",
+      "caption of table: Times",
+    ]);
+    expect(
+      kinds("# T\n\n<figure><figcaption>Times</figcaption><table><tr><td>a</td></tr></table></figure>"),
+    ).toEqual(["title", "table", "caption of table: Times"]);
+  });
+
+  test("are places that links lead to by their ids", () => {
+    const { chapters } = bringIn(
+      '# T\n\n[x](#k)\n\n<figure><img src="a.png" alt="A"><figcaption id="k">K</figcaption></figure>',
+    );
+    const [, caption] = placesOf(chapters[0]!);
+    expect(caption).toMatchObject({ kind: "figure", text: "K" });
+    expect(linkUses(chapters[0]!)[0]!.destination).toEqual({ kind: "place", target: caption!.id });
+  });
+});
+
+test("the top, as web pages name it, is the top of the book", () => {
+  for (const top of ["#", "#top"])
+    expect(linkUses(bringIn(`# One\n\n# Two\n\n[x](${top})`).chapters[1]!)[0]!.destination).toEqual({
+      kind: "place",
+      target: "book-top",
+    });
+});
+
 describe("places", () => {
   const target = (markdown: string, nth = 0): string => {
     const { chapters } = bringIn(markdown);
@@ -95,7 +135,6 @@ describe("places", () => {
     expect(target("# One\n\n[x](#low-water)\n\n# Two\n\n## Low *water*!")).toBe("heading: Low water!");
     expect(target("# One\n\n[x](#one)")).toBe("title: One");
     expect(target("# One\n\n## Same\n\n## Same\n\n[x](#same-1)")).toBe("heading: Same");
-    expect(target("# One\n\n[x](#)")).toBe("title: One");
   });
 
   test("links to named anchors lead to them; an anchor in a heading is the heading", () => {

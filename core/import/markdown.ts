@@ -10,6 +10,7 @@ import { gfm } from "micromark-extension-gfm";
 import type { Mark, Node } from "prosemirror-model";
 import { readHref, type Destination } from "../destination/destination.ts";
 import { DestinationError } from "../destination/errors.ts";
+import { topOfBook } from "../manuscript/book-index.ts";
 import { newId } from "../manuscript/ids.ts";
 import { schema } from "../manuscript/schema.ts";
 
@@ -191,7 +192,7 @@ class MarkdownReader {
         const title = this.headingWords(child, id);
         this.begin(title, id);
         this.firstHeading ||= toString(child).trim();
-      } else if (child.type === "element" && wrappers.has(child.tagName)) {
+      } else if (child.type === "element" && wrappers.has(child.tagName) && child.tagName !== "figure") {
         flush();
         this.chapterBlocks(child.children);
       } else if (child.type === "element" && blocks.has(child.tagName)) {
@@ -272,6 +273,7 @@ class MarkdownReader {
 
   private block(element: Element): Node[] {
     const { tagName, children } = element;
+    if (tagName === "figure") return this.figure(element);
     if (wrappers.has(tagName)) return this.blocksOf(children);
     switch (tagName) {
       case "p": {
@@ -304,6 +306,16 @@ class MarkdownReader {
       default:
         return this.blocksOf(children);
     }
+  }
+
+  /** A figure's content with its caption, which stands after a picture, and where it stood beside a table. */
+  private figure(element: Element): Node[] {
+    const hasTable = element.children.some((child) => child.type === "element" && child.tagName === "table");
+    const isCaption = (child: ElementContent): child is Element =>
+      child.type === "element" && child.tagName === "figcaption";
+    const captions = element.children.filter(isCaption);
+    const made = captions.map((caption) => this.caption(hasTable ? "table" : "figure", caption));
+    return [...this.blocksOf(element.children.filter((child) => !isCaption(child))), ...made];
   }
 
   private paragraph(children: ElementContent[]): Node | null {
@@ -371,17 +383,13 @@ class MarkdownReader {
 
   private table(element: Element): Node[] {
     const rows: Element[] = [];
+    const captions: Node[] = [];
     const collect = (node: Element): void => {
       for (const child of node.children) {
         if (child.type !== "element") continue;
         if (child.tagName === "tr") rows.push(child);
         else if (["thead", "tbody", "tfoot"].includes(child.tagName)) collect(child);
-        else if (child.tagName === "caption")
-          this.tell(
-            child,
-            `The caption “${clip(toString(child))}”`,
-            "Tables have no captions yet; copy its words from the file.",
-          );
+        else if (child.tagName === "caption") captions.push(this.caption("table", child));
       }
     };
     collect(element);
@@ -398,7 +406,16 @@ class MarkdownReader {
       ),
     );
     const filled = nodes.filter((row) => row.childCount > 0);
-    return filled.length > 0 ? [schema.node("table", null, filled)] : [];
+    return filled.length > 0 ? [schema.node("table", null, filled), ...captions] : captions;
+  }
+
+  /** A caption; one with an id of its own is known by it. */
+  private caption(of: "figure" | "table", element: Element): Node {
+    const id = newId();
+    const name = element.properties["id"];
+    if (typeof name === "string" && name !== "" && !this.places.has(name)) this.places.set(name, id);
+    const words = trimBlanks(this.inlines(element.children, []));
+    return schema.node("caption", { id, of }, words);
   }
 
   private cell(cell: Element): Node {
@@ -561,12 +578,12 @@ class MarkdownReader {
   }
 
   private placeFor(name: string): string | undefined {
-    if (name === "top" && !this.places.has(name)) return this.drafts[0]!.title.attrs["id"] as string;
+    if (name === "top" && !this.places.has(name)) return topOfBook;
     return this.places.get(name) ?? this.places.get(name.toLowerCase());
   }
 
   private listDeadPlaces(chapters: Node[]): void {
-    const ids = new Set(this.places.values());
+    const ids = new Set([topOfBook, ...this.places.values()]);
     for (const draft of this.drafts) ids.add(draft.title.attrs["id"] as string);
     const seen = new Set<string>();
     for (const chapter of chapters) {

@@ -1,16 +1,17 @@
 import { expect, test } from "@jest/globals";
 import { bookOf, bringIn } from "../test/sample-book.ts";
-import { picturesIn, placeIndex, usedPictures } from "./book.ts";
+import { indexOf, picturesIn, usedPictures } from "./book.ts";
 import { placesOf } from "./outline.ts";
 import { pictureWords } from "./schema.ts";
 import { countHeadRows } from "./tables.ts";
 
 test("each landing place is known by its chapter; of two equal ids the first counts", () => {
   const book = bookOf("# One\n\n## Low\n\n# Two");
-  const index = placeIndex(book);
-  expect([...index.values()]).toEqual([0, 0, 1]);
-  const twice = { chapters: [book.chapters[0]!, book.chapters[0]!] };
-  expect(placesOf(book.chapters[0]!.doc).map(({ id }) => placeIndex(twice).get(id))).toEqual([0, 0]);
+  const chapters = (of: typeof book) => [...indexOf(of).places.values()].map(({ chapter }) => chapter);
+  expect(chapters(book)).toEqual([-1, 0, 0, 1]);
+  const twice = { ...book, chapters: [book.chapters[0]!, book.chapters[0]!] };
+  expect(chapters(twice)).toEqual([-1, 0, 0]);
+  expect(placesOf(book.chapters[0]!.doc)).toHaveLength(2);
 });
 
 test("pictures are found in reading order, also in tables and notes; only brought ones have files", () => {

@@ -1,4 +1,7 @@
 import type { Node } from "prosemirror-model";
+import { BookIndex } from "./book-index.ts";
+import type { Conventions } from "./conventions.ts";
+import type { LinkLooks } from "./looks.ts";
 import { placesOf } from "./outline.ts";
 import { pictureAttrs, type PictureAttrs } from "./schema.ts";
 
@@ -19,9 +22,25 @@ export interface Book {
   language: string;
   /** When its text was last changed, ISO 8601 in UTC. */
   modified: string;
-  chapters: { id: string; doc: Node }[];
+  /** In reading order; companion pages come after all chapters. */
+  chapters: BookChapter[];
   pictures: PictureFile[];
+  /** The companion files' names by their ids. */
+  fileNames: ReadonlyMap<string, string>;
+  looks: LinkLooks;
+  conventions: Conventions;
 }
+
+/** A chapter of the reading order, or a page that is made to be linked to, outside of it. */
+export type ChapterRole = "chapter" | "companion";
+
+export interface BookChapter {
+  id: string;
+  role: ChapterRole;
+  doc: Node;
+}
+
+type Texts = { chapters: { doc: Node }[] };
 
 /** How a picture's file name ends, by its media type. */
 export const pictureSuffix: Record<PictureFile["mediaType"], string> = {
@@ -31,14 +50,14 @@ export const pictureSuffix: Record<PictureFile["mediaType"], string> = {
 };
 
 /** The ids of the picture files that a book's text shows. */
-export function usedPictures(book: Pick<Book, "chapters">): Set<string> {
+export function usedPictures(book: Texts): Set<string> {
   const used = new Set<string>();
   for (const picture of picturesIn(book)) if (picture.file !== null) used.add(picture.file);
   return used;
 }
 
 /** Every picture of a book's text, in reading order. */
-export function picturesIn(book: Pick<Book, "chapters">): PictureAttrs[] {
+export function picturesIn(book: Texts): PictureAttrs[] {
   const found: PictureAttrs[] = [];
   for (const { doc } of book.chapters) {
     doc.descendants((node) => {
@@ -48,11 +67,8 @@ export function picturesIn(book: Pick<Book, "chapters">): PictureAttrs[] {
   return found;
 }
 
-/** The ids of all landing places, each with the index of its chapter. The first of two equal ids counts. */
-export function placeIndex(book: Pick<Book, "chapters">): Map<string, number> {
-  const index = new Map<string, number>();
-  book.chapters.forEach((chapter, i) => {
-    for (const place of placesOf(chapter.doc)) if (!index.has(place.id)) index.set(place.id, i);
-  });
-  return index;
+/** The landing places of a book, with their numbers. */
+export function indexOf(book: Pick<Book, "title" | "language" | "chapters" | "conventions">): BookIndex {
+  const chapters = book.chapters.map(({ role, doc }) => ({ role, places: placesOf(doc) }));
+  return new BookIndex(chapters, book.conventions, book);
 }

@@ -54,8 +54,10 @@ export function withTitle(doc: Node, title: string): Node {
 
 /** How many words the chapter has, its title and notes included. */
 export function countWords(doc: Node): number {
-  return (
-    doc.textBetween(0, doc.content.size, " ", " ").match(/[\p{L}\p{N}]+(?:['’.-][\p{L}\p{N}]+)*/gu)?.length ??
-    0
-  );
+  return countWordsIn(doc.textBetween(0, doc.content.size, " ", " "));
+}
+
+/** How many words a text has. */
+export function countWordsIn(text: string): number {
+  return text.match(/[\p{L}\p{N}]+(?:['’.-][\p{L}\p{N}]+)*/gu)?.length ?? 0;
 }

@@ -1,6 +1,6 @@
-export type ManuscriptErrorCode = "document";
+export type ManuscriptErrorCode = "document" | "anchor";
 
-/** A document is not one that the schema allows. */
+/** A document is not one that the schema allows, or lacks what was asked of it. */
 export class ManuscriptError extends Error {
   override readonly name = "ManuscriptError";
   constructor(

@@ -1,5 +1,13 @@
 import type { Node } from "prosemirror-model";
-import { linkOn, pictureAttrs, pictureWords, type LinkAttrs } from "./schema.ts";
+import {
+  linkOn,
+  pictureAttrs,
+  pictureWords,
+  referenceAttrs,
+  usualLink,
+  type LinkAttrs,
+  type ReferenceForm,
+} from "./schema.ts";
 
 /** Neighbouring inline nodes of one block that belong to the same link, or to none. */
 export interface InlineRun {
@@ -9,14 +17,38 @@ export interface InlineRun {
   offset: number;
 }
 
-/** One link of a chapter, with the words it covers and where they stand. */
-export interface LinkUse extends LinkAttrs {
-  /** The link text: the words, and the text alternatives of pictures, in order. */
+/** What a link covers in one paragraph. */
+export interface LinkPart {
   text: string;
   /** Document positions of its first and behind its last character. */
   from: number;
   to: number;
 }
+
+/** One link of a chapter, with the words it covers and where they stand. */
+export interface LinkUse extends LinkAttrs {
+  /**
+   * The link text: the words, and the text alternatives of pictures, in order; a hotspot's alternative;
+   * what a cross-reference says of its target.
+   */
+  text: string;
+  /** Document positions of its first and behind its last character; of the picture for a hotspot. */
+  from: number;
+  to: number;
+  /** One for each paragraph that the link runs through. */
+  parts: LinkPart[];
+  /** Whether it covers words, a picture alone, or an area of one, or is a cross-reference. */
+  on: "words" | "picture" | "hotspot" | "reference";
+}
+
+/** What a cross-reference of each form says, for lists of links: its words are known only with the book. */
+export const formWords: Record<ReferenceForm, string> = {
+  text: "(its text)",
+  number: "(its number)",
+  page: "(its page)",
+  "page-and-text": "(its text and page)",
+  "above-or-below": "(above or below)",
+};
 
 /**
  * Divides a block's inline content into links and what stands between them. Runs with the same link
@@ -33,20 +65,79 @@ export function inlineRuns(block: Node): InlineRun[] {
   return runs;
 }
 
-/** Every link of a chapter in the order of the document. A link ends with its paragraph. */
-export function linkUses(doc: Node): LinkUse[] {
+const usesOf = new WeakMap<Node, LinkUse[]>();
+
+/**
+ * Every link of a chapter in the order of the document. A link that reaches the end of one paragraph and
+ * goes on, under the same id, at the start of the next is one link. Reckoned once for each document,
+ * which never changes.
+ */
+export function linkUses(doc: Node): readonly LinkUse[] {
+  let uses = usesOf.get(doc);
+  if (!uses) usesOf.set(doc, (uses = readUses(doc)));
+  return uses;
+}
+
+function readUses(doc: Node): LinkUse[] {
   const uses: LinkUse[] = [];
+  let continued: LinkUse | null = null;
   doc.descendants((block, blockPos) => {
     if (!block.isTextblock) return true;
+    if (block.childCount === 0) return false;
+    const before: LinkUse | null = continued;
+    continued = null;
     for (const run of inlineRuns(block)) {
-      if (!run.link) continue;
       const from = blockPos + 1 + run.offset;
       const size = run.nodes.reduce((sum, node) => sum + node.nodeSize, 0);
-      uses.push({ ...run.link, text: run.nodes.map(inlineText).join(""), from, to: from + size });
+      if (run.link) {
+        const part: LinkPart = { text: run.nodes.map(inlineText).join(""), from, to: from + size };
+        let use: LinkUse;
+        if (run.offset === 0 && before?.id === run.link.id) {
+          use = before;
+          use.text += " " + part.text;
+          use.to = part.to;
+          use.parts.push(part);
+        } else {
+          const alone = run.nodes.length === 1 && run.nodes[0]!.type.name === "picture";
+          use = { ...run.link, ...part, parts: [part], on: alone ? "picture" : "words" };
+          uses.push(use);
+        }
+        if (run.offset + size === block.content.size) continued = use;
+      }
+      let at = from;
+      for (const node of run.nodes) {
+        if (node.type.name === "picture") uses.push(...hotspotUses(node, at));
+        if (node.type.name === "cross_reference") uses.push(referenceUse(node, at));
+        at += node.nodeSize;
+      }
     }
     return false;
   });
   return uses;
+}
+
+function hotspotUses(picture: Node, from: number): LinkUse[] {
+  return pictureAttrs(picture).hotspots.map(({ id, destination, description, alt }) => {
+    const part = { text: alt, from, to: from + 1 };
+    return { ...usualLink, id, destination, description, ...part, parts: [part], on: "hotspot" as const };
+  });
+}
+
+function referenceUse(node: Node, from: number): LinkUse {
+  const { id, target, form } = referenceAttrs(node);
+  const part = { text: formWords[form], from, to: from + 1 };
+  return {
+    id,
+    destination: { kind: "place", target },
+    description: null,
+    asText: false,
+    newWindow: false,
+    text: part.text,
+    from,
+    to: part.to,
+    parts: [part],
+    on: "reference",
+  };
 }
 
 function inlineText(inline: Node): string {

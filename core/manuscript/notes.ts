@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 
-/** A note with its number and how often the text refers to it (0: no reference leads to it). */
+/** A note with its number in the chapter and how often the text refers to it (0: no reference leads to it). */
 export interface NumberedNote {
   id: string;
   number: number;
@@ -13,21 +13,46 @@ export interface NumberedNote {
  * refers to come last.
  */
 export function numberNotes(doc: Node): NumberedNote[] {
+  const notes = notesIn(doc);
+  if (notes.size === 0) return [];
+  const references = referencesIn(doc, notes);
+  return ordered(notes, references).map((id, i) => ({
+    id,
+    number: i + 1,
+    references: references.get(id) ?? 0,
+    node: notes.get(id)!,
+  }));
+}
+
+/** The ids of a chapter's notes, in the order of their numbers. */
+export function orderNotes(doc: Node): string[] {
+  const notes = notesIn(doc);
+  return notes.size === 0 ? [] : ordered(notes, referencesIn(doc, notes));
+}
+
+function notesIn(doc: Node): Map<string, Node> {
   const notes = new Map<string, Node>();
-  doc.forEach((node) => {
-    if (node.type.name === "note") notes.set(node.attrs["id"] as string, node);
-  });
+  // Notes stand at the end of a chapter.
+  for (let i = doc.childCount - 1; i >= 0 && doc.child(i).type.name === "note"; i--)
+    notes.set(doc.child(i).attrs["id"] as string, doc.child(i));
+  return new Map([...notes].reverse());
+}
+
+function referencesIn(doc: Node, notes: Map<string, Node>): Map<string, number> {
   const references = new Map<string, number>();
   doc.descendants((node) => {
     if (node.type.name !== "note_reference") return;
     const id = node.attrs["note"] as string;
     if (notes.has(id)) references.set(id, (references.get(id) ?? 0) + 1);
   });
-  const ordered = [...references.keys(), ...[...notes.keys()].filter((id) => !references.has(id))];
-  return ordered.map((id, i) => ({
-    id,
-    number: i + 1,
-    references: references.get(id) ?? 0,
-    node: notes.get(id)!,
-  }));
+  return references;
+}
+
+function ordered(notes: Map<string, Node>, references: Map<string, number>): string[] {
+  return [...references.keys(), ...[...notes.keys()].filter((id) => !references.has(id))];
+}
+
+/** The id at the `which`th reference (from 1) to a note: where the note's return link leads. */
+export function referenceId(note: string, which: number): string {
+  return `ref-${note}-${which}`;
 }

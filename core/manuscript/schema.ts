@@ -5,6 +5,7 @@ import {
   writeDestination,
   type Destination,
 } from "../destination/destination.ts";
+import { assertHotspots, type Hotspot } from "./hotspot.ts";
 import { newId } from "./ids.ts";
 
 /** The attributes of a link mark. The id stays with the link through every edit. */
@@ -13,6 +14,43 @@ export interface LinkAttrs {
   destination: Destination;
   /** Words for screen readers and on hover (ISO 14289-1, alternate description), or null. */
   description: string | null;
+  /** Whether it looks like the text around it, in place of the look of its kind. */
+  asText: boolean;
+  /** Whether a web page opens it in a new window. */
+  newWindow: boolean;
+}
+
+/** What a new link is like besides. */
+export const usualLink = { asText: false, newWindow: false };
+
+/** What a cross-reference says of its target. */
+export type ReferenceForm = "text" | "number" | "page" | "page-and-text" | "above-or-below";
+
+/** The attributes of a cross-reference: words that follow their target. */
+export interface CrossReference {
+  id: string;
+  /** The id of a landing place. */
+  target: string;
+  form: ReferenceForm;
+  /** What it says where there are no pages. */
+  fallback: "text" | "number";
+}
+
+/** The attributes of a signpost list: a list of jumps that is kept up to date by itself. */
+export interface SignpostList {
+  id: string;
+  of: "contents" | "questions" | "figures" | "tables" | "anchors";
+  /** From where its entries are drawn: the book, its own chapter, or the section that `section` names. */
+  scope: "book" | "chapter" | "section";
+  section: string | null;
+  /** Contents: how many levels deep, from 1. Questions: the level of their headings, from 1 to 4. */
+  depth: number;
+  /** The anchors that were chosen for it. */
+  anchors: string[];
+  /** The words above it; they are its name as a landing place. */
+  heading: string;
+  /** The words of the return link after each section that it lists; null for none. */
+  returnWords: string | null;
 }
 
 /** The attributes of a picture. `file` is the id of a stored file; null while none has been brought. */
@@ -24,6 +62,10 @@ export interface PictureAttrs {
   decorative: boolean;
   /** The name by which the manuscript file called it. */
   source: string | null;
+  /** How wide it is shown, in percent of the text's width; null for its own size, at most the text's. */
+  width: number | null;
+  /** Its areas that are links, the lowest first. */
+  hotspots: Hotspot[];
 }
 
 function checkId(value: unknown): void {
@@ -189,7 +231,53 @@ export const schema = new Schema({
       ],
       toDOM: (node) => ["aside", { "data-note": node.attrs["id"] as string }, 0],
     },
+    // Stands after its picture, or beside its table.
+    caption: {
+      content: "inline*",
+      group: "block",
+      defining: true,
+      attrs: { id: idAttr, of: { default: "figure", validate: oneOf("figure", "table") } },
+      parseDOM: [
+        {
+          tag: "figcaption[data-of]",
+          getAttrs: (dom) => ({ id: (dom as HTMLElement).id, of: (dom as HTMLElement).dataset["of"] }),
+        },
+      ],
+      toDOM: (node) => ["figcaption", { id: node.attrs["id"] as string, "data-of": node.attrs["of"] }, 0],
+    },
+    signposts: {
+      group: "block",
+      atom: true,
+      attrs: {
+        id: idAttr,
+        of: { validate: oneOf("contents", "questions", "figures", "tables", "anchors") },
+        scope: { default: "chapter", validate: oneOf("book", "chapter", "section") },
+        section: { default: null, validate: "string|null" },
+        depth: { default: 1, validate: checkDepth },
+        anchors: { default: [], validate: checkAnchors },
+        heading: { default: "", validate: "string" },
+        returnWords: { default: null, validate: "string|null" },
+      },
+      parseDOM: [{ tag: "nav[data-signposts]", getAttrs: (dom) => attrsFromDom(dom as HTMLElement) }],
+      toDOM: (node) => ["nav", { "data-signposts": "", "data-attrs": JSON.stringify(node.attrs) }],
+    },
     text: { group: "inline" },
+    cross_reference: {
+      inline: true,
+      group: "inline",
+      atom: true,
+      attrs: {
+        id: idAttr,
+        target: idAttr,
+        form: {
+          default: "text",
+          validate: oneOf("text", "number", "page", "page-and-text", "above-or-below"),
+        },
+        fallback: { default: "text", validate: oneOf("text", "number") },
+      },
+      parseDOM: [{ tag: "span[data-reference]", getAttrs: (dom) => attrsFromDom(dom as HTMLElement) }],
+      toDOM: (node) => ["span", { "data-reference": "", "data-attrs": JSON.stringify(node.attrs) }],
+    },
     hard_break: {
       inline: true,
       group: "inline",
@@ -206,6 +294,8 @@ export const schema = new Schema({
         alt: { default: "", validate: "string" },
         decorative: { default: false, validate: "boolean" },
         source: { default: null },
+        width: { default: null, validate: checkWidth },
+        hotspots: { default: [], validate: assertHotspots },
       },
       parseDOM: [
         {
@@ -213,7 +303,10 @@ export const schema = new Schema({
           getAttrs: (dom) => ({
             file: (dom as HTMLElement).dataset["file"] || null,
             alt: (dom as HTMLElement).getAttribute("alt") ?? "",
+            decorative: (dom as HTMLElement).hasAttribute("data-decorative"),
             source: (dom as HTMLElement).dataset["source"] || null,
+            width: Number((dom as HTMLElement).dataset["width"]) || null,
+            hotspots: hotspotsFromDom(dom as HTMLElement),
           }),
         },
       ],
@@ -223,6 +316,9 @@ export const schema = new Schema({
           alt: node.attrs["alt"] as string,
           "data-file": (node.attrs["file"] as string | null) ?? "",
           "data-source": (node.attrs["source"] as string | null) ?? "",
+          "data-width": String((node.attrs["width"] as number | null) ?? ""),
+          "data-hotspots": JSON.stringify(node.attrs["hotspots"]),
+          ...(node.attrs["decorative"] ? { "data-decorative": "" } : {}),
         },
       ],
     },
@@ -262,6 +358,8 @@ export const schema = new Schema({
           default: null,
           validate: "string|null",
         },
+        asText: { default: false, validate: "boolean" },
+        newWindow: { default: false, validate: "boolean" },
       },
       inclusive: false,
       parseDOM: [
@@ -283,8 +381,11 @@ export const schema = new Schema({
           {
             href: writeDestination(attrs.destination),
             "data-link": attrs.id,
+            "data-kind": attrs.destination.kind,
             "data-destination": JSON.stringify(attrs.destination),
             "data-description": attrs.description ?? "",
+            ...(attrs.asText ? { "data-as-text": "" } : {}),
+            ...(attrs.newWindow ? { "data-new-window": "" } : {}),
           },
           0,
         ];
@@ -302,8 +403,54 @@ export const schema = new Schema({
       parseDOM: [{ tag: "code" }],
       toDOM: () => ["code", 0],
     },
+    // Words that look like an address and that the author wants to stay words.
+    plain: {
+      inclusive: false,
+      parseDOM: [{ tag: "span[data-plain]" }],
+      toDOM: () => ["span", { "data-plain": "" }, 0],
+    },
   },
 });
+
+function checkWidth(value: unknown): void {
+  if (value !== null && !(typeof value === "number" && value >= 5 && value <= 100))
+    throw new RangeError("A picture is between 5 and 100 percent of the text's width.");
+}
+
+function oneOf(...allowed: string[]): (value: unknown) => void {
+  return (value) => {
+    if (!allowed.includes(value as string)) throw new RangeError(`It is one of: ${allowed.join(", ")}.`);
+  };
+}
+
+function checkDepth(value: unknown): void {
+  if (!Number.isInteger(value) || (value as number) < 1 || (value as number) > 5)
+    throw new RangeError("A signpost list is from 1 to 5 levels deep.");
+}
+
+function checkAnchors(value: unknown): void {
+  if (!Array.isArray(value)) throw new RangeError("Chosen anchors are a list of ids.");
+  for (const id of value) checkId(id);
+}
+
+/** The attributes as the editor itself wrote them to the clipboard; whatever else is there is refused. */
+function attrsFromDom(dom: HTMLElement): Attrs | false {
+  try {
+    return JSON.parse(dom.dataset["attrs"] ?? "") as Attrs;
+  } catch {
+    return false;
+  }
+}
+
+function hotspotsFromDom(dom: HTMLElement): Hotspot[] {
+  try {
+    const hotspots: unknown = JSON.parse(dom.dataset["hotspots"] ?? "[]");
+    assertHotspots(hotspots);
+    return hotspots;
+  } catch {
+    return [];
+  }
+}
 
 function checkLevel(value: unknown): void {
   if (value !== 1 && value !== 2 && value !== 3 && value !== 4)
@@ -314,7 +461,13 @@ function linkFromDom(dom: HTMLElement): Attrs | false {
   try {
     const destination: unknown = JSON.parse(dom.dataset["destination"] ?? "null");
     assertDestination(destination);
-    return { id: dom.dataset["link"], destination, description: dom.dataset["description"] || null };
+    return {
+      id: dom.dataset["link"],
+      destination,
+      description: dom.dataset["description"] || null,
+      asText: dom.hasAttribute("data-as-text"),
+      newWindow: dom.hasAttribute("data-new-window"),
+    };
   } catch {
     return false;
   }
@@ -340,8 +493,24 @@ export function pictureAttrs(node: Node): PictureAttrs {
   return node.attrs as PictureAttrs;
 }
 
-/** The link on an inline node, or null. */
+/** The typed attributes of a caption. */
+export function captionAttrs(node: Node): { id: string; of: "figure" | "table" } {
+  return node.attrs as { id: string; of: "figure" | "table" };
+}
+
+/** The typed attributes of a cross-reference. */
+export function referenceAttrs(node: Node): CrossReference {
+  return node.attrs as CrossReference;
+}
+
+/** The typed attributes of a signpost list. */
+export function signpostAttrs(node: Node): SignpostList {
+  return node.attrs as SignpostList;
+}
+
+/** The link on an inline node, or null. A cross-reference is a link itself and carries no other. */
 export function linkOn(node: Node): LinkAttrs | null {
+  if (node.type.name === "cross_reference") return null;
   const mark = schema.marks.link!.isInSet(node.marks);
   return mark ? linkAttrs(mark) : null;
 }
@@ -350,7 +519,7 @@ export function linkOn(node: Node): LinkAttrs | null {
  * The words that stand for a picture: its text alternative, or for one that was never brought along
  * and has none, the name of its file.
  */
-export function pictureWords({ file, alt, source }: PictureAttrs): string {
+export function pictureWords({ file, alt, source }: Pick<PictureAttrs, "file" | "alt" | "source">): string {
   if (alt !== "" || file !== null) return alt;
   return (
     source

@@ -1,4 +1,6 @@
 import { importMarkdown, type ImportedManuscript } from "../import/markdown.ts";
+import { usualConventions } from "../manuscript/conventions.ts";
+import { usualLooks } from "../manuscript/looks.ts";
 import type { Book } from "../manuscript/book.ts";
 
 /** Brings Markdown in with no pictures at hand. */
@@ -14,8 +16,15 @@ export function bookOf(markdown: string, more: Partial<Book> = {}): Book {
     author: "Orla Tindrum",
     language: "en",
     modified: "2026-03-01T08:00:00.000Z",
-    chapters: bringIn(markdown).chapters.map((doc, i) => ({ id: `chapter-${i}`, doc })),
+    chapters: bringIn(markdown).chapters.map((doc, i) => ({
+      id: `chapter-${i}`,
+      role: "chapter" as const,
+      doc,
+    })),
     pictures: [],
+    fileNames: new Map(),
+    looks: usualLooks,
+    conventions: usualConventions,
     ...more,
   };
 }

@@ -1,0 +1,155 @@
+import { bookWords, type BookWords } from "./book-words.ts";
+import type { ChapterRole } from "./book.ts";
+import type { Conventions, CountedBy } from "./conventions.ts";
+import { HeadingLevels, type Place } from "./outline.ts";
+
+/** The id of the top of the book, which is a landing place of every book. */
+export const topOfBook = "book-top";
+
+/** A landing place with what the whole book makes of it. */
+export interface IndexedPlace extends Place {
+  /** The index of its chapter; -1 for the top of the book. */
+  chapter: number;
+  /** Its place among all places of the book, in reading order. */
+  order: number;
+  /** Its number without any word, as “2.3”; null where the book gives it none. */
+  number: string | null;
+  /** What a reader is shown of it. An anchor's name is the author's own matter: the words that stand there. */
+  words: string;
+}
+
+/** What the index is made from: the places of each chapter, in reading order. */
+export interface PlacesOfChapter {
+  role: ChapterRole;
+  places: readonly Place[];
+}
+
+const anchorWords = 60;
+
+/**
+ * All landing places of a book with their numbers, counted afresh from the places of its chapters. Equal
+ * ids belong to the first place that has them.
+ */
+export class BookIndex {
+  readonly places: ReadonlyMap<string, IndexedPlace>;
+  /** The same places in reading order. */
+  readonly inOrder: readonly IndexedPlace[];
+  readonly words: BookWords;
+  /** The indexes of the pages outside the reading order. */
+  readonly companions: ReadonlySet<number>;
+
+  constructor(
+    chapters: readonly PlacesOfChapter[],
+    readonly conventions: Conventions,
+    book: { title: string; language: string },
+  ) {
+    this.words = bookWords(book.language);
+    this.companions = new Set(chapters.flatMap(({ role }, i) => (role === "companion" ? [i] : [])));
+    const inOrder: IndexedPlace[] = [top(book.title)];
+    const count = new Counts(conventions);
+    chapters.forEach(({ role, places }, chapter) => {
+      count.beginChapter(role);
+      for (const place of places) {
+        const number = count.numberOf(place);
+        const words = place.kind === "anchor" ? wordsAt(place.context) : place.text;
+        inOrder.push({ ...place, chapter, order: inOrder.length, number, words });
+      }
+    });
+    this.inOrder = inOrder;
+    const byId = new Map<string, IndexedPlace>();
+    for (const place of inOrder) if (!byId.has(place.id)) byId.set(place.id, place);
+    this.places = byId;
+  }
+
+  /** The number with the word for what it counts: “Figure 3”, “2.3”; null where it has none. */
+  labelOf({ kind, number }: IndexedPlace): string | null {
+    if (number === null) return null;
+    return kind === "figure" || kind === "table" ? `${this.words[kind]} ${number}` : number;
+  }
+}
+
+/** Runs through a book's places and counts what its conventions count. */
+class Counts {
+  private chapter = 0;
+  private isChapter = true;
+  private headings: number[] = [];
+  private levels = new HeadingLevels();
+  /** The number of the heading that a place stands under. */
+  private under: string | null = null;
+  private readonly counted = { figure: 0, table: 0 };
+  private notesBefore = 0;
+  private notesHere = 0;
+
+  constructor(private readonly conventions: Conventions) {}
+
+  beginChapter(role: ChapterRole): void {
+    this.isChapter = role === "chapter";
+    if (this.isChapter) this.chapter++;
+    this.headings = [];
+    this.levels = new HeadingLevels();
+    this.under = null;
+    if (this.conventions.figures === "chapter") this.counted.figure = 0;
+    if (this.conventions.tables === "chapter") this.counted.table = 0;
+    this.notesBefore += this.notesHere;
+    this.notesHere = 0;
+  }
+
+  numberOf(place: Place): string | null {
+    switch (place.kind) {
+      case "title":
+      case "heading":
+        return (this.under = this.heading(place));
+      case "figure":
+        return this.caption("figure", this.conventions.figures);
+      case "table":
+        return this.caption("table", this.conventions.tables);
+      case "note":
+        this.notesHere++;
+        return String(place.ordinal! + (this.conventions.notes === "book" ? this.notesBefore : 0));
+      case "anchor":
+        return this.under;
+      case "signposts":
+        return null;
+    }
+  }
+
+  /** Chapters are counted through the book, headings within what they stand under. A page outside the order has none. */
+  private heading({ level, text }: Place): string | null {
+    if (text === "") return null;
+    const depth = this.levels.next(level!);
+    this.headings = this.headings.slice(0, depth);
+    this.headings[depth - 1] = depth === 1 ? this.chapter : (this.headings[depth - 1] ?? 0) + 1;
+    return this.isChapter && depth <= this.conventions.headings ? this.headings.join(".") : null;
+  }
+
+  private caption(of: "figure" | "table", by: CountedBy | null): string | null {
+    if (by === null) return null;
+    const number = ++this.counted[of];
+    return by === "chapter" && this.isChapter ? `${this.chapter}.${number}` : String(number);
+  }
+}
+
+function top(title: string): IndexedPlace {
+  return {
+    id: topOfBook,
+    kind: "title",
+    level: null,
+    text: title,
+    context: "",
+    position: 0,
+    ordinal: null,
+    note: null,
+    list: null,
+    chapter: -1,
+    order: 0,
+    number: null,
+    words: title,
+  };
+}
+
+/** The first sentence, or as many whole words of it as fit. */
+function wordsAt(context: string): string {
+  const sentence = /^.*?[.!?](?=\s|$)/.exec(context)?.[0].replace(/\.$/, "") ?? context;
+  if (sentence.length <= anchorWords) return sentence;
+  return `${sentence.slice(0, anchorWords).replace(/\s+\S*$/, "")} …`;
+}

@@ -1,0 +1,123 @@
+/** The words that a book's apparatus needs, in its language. */
+export interface BookWords {
+  figure: string;
+  table: string;
+  page: string;
+  above: string;
+  below: string;
+  notes: string;
+  contents: string;
+  questions: string;
+  figures: string;
+  tables: string;
+  places: string;
+  addresses: string;
+  backToText: string;
+  newWindow: string;
+}
+
+const english: BookWords = {
+  figure: "Figure",
+  table: "Table",
+  page: "page",
+  above: "above",
+  below: "below",
+  notes: "Notes",
+  contents: "Contents",
+  questions: "Questions",
+  figures: "Figures",
+  tables: "Tables",
+  places: "Places",
+  addresses: "Addresses",
+  backToText: "Back to the text",
+  newWindow: "opens in a new window",
+};
+
+const byLanguage: Record<string, BookWords> = {
+  en: english,
+  de: {
+    figure: "Abbildung",
+    table: "Tabelle",
+    page: "Seite",
+    above: "oben",
+    below: "unten",
+    notes: "Anmerkungen",
+    contents: "Inhalt",
+    questions: "Fragen",
+    figures: "Abbildungen",
+    tables: "Tabellen",
+    places: "Stellen",
+    addresses: "Adressen",
+    backToText: "Zurück zum Text",
+    newWindow: "öffnet ein neues Fenster",
+  },
+  fr: {
+    figure: "Figure",
+    table: "Tableau",
+    page: "page",
+    above: "ci-dessus",
+    below: "ci-dessous",
+    notes: "Notes",
+    contents: "Sommaire",
+    questions: "Questions",
+    figures: "Figures",
+    tables: "Tableaux",
+    places: "Passages",
+    addresses: "Adresses",
+    backToText: "Retour au texte",
+    newWindow: "s’ouvre dans une nouvelle fenêtre",
+  },
+  es: {
+    figure: "Figura",
+    table: "Tabla",
+    page: "página",
+    above: "más arriba",
+    below: "más abajo",
+    notes: "Notas",
+    contents: "Índice",
+    questions: "Preguntas",
+    figures: "Figuras",
+    tables: "Tablas",
+    places: "Lugares",
+    addresses: "Direcciones",
+    backToText: "Volver al texto",
+    newWindow: "se abre en una ventana nueva",
+  },
+  nl: {
+    figure: "Figuur",
+    table: "Tabel",
+    page: "pagina",
+    above: "hierboven",
+    below: "hieronder",
+    notes: "Noten",
+    contents: "Inhoud",
+    questions: "Vragen",
+    figures: "Figuren",
+    tables: "Tabellen",
+    places: "Plaatsen",
+    addresses: "Adressen",
+    backToText: "Terug naar de tekst",
+    newWindow: "opent in een nieuw venster",
+  },
+  da: {
+    figure: "Figur",
+    table: "Tabel",
+    page: "side",
+    above: "ovenfor",
+    below: "nedenfor",
+    notes: "Noter",
+    contents: "Indhold",
+    questions: "Spørgsmål",
+    figures: "Figurer",
+    tables: "Tabeller",
+    places: "Steder",
+    addresses: "Adresser",
+    backToText: "Tilbage til teksten",
+    newWindow: "åbner i et nyt vindue",
+  },
+};
+
+/** The words for a language given as a BCP 47 tag; English for one that has none here. */
+export function bookWords(language: string): BookWords {
+  return byLanguage[language.toLowerCase().split("-")[0]!] ?? english;
+}

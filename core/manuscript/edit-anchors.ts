@@ -1,0 +1,54 @@
+import type { Node } from "prosemirror-model";
+import type { Transform } from "prosemirror-transform";
+import { ManuscriptError } from "./errors.ts";
+import { signpostAttrs } from "./schema.ts";
+
+/** The position of an anchor in a chapter, or null. */
+export function anchorAt(doc: Node, id: string): number | null {
+  let found: number | null = null;
+  doc.descendants((node, position) => {
+    if (node.type.name === "anchor" && node.attrs["id"] === id) found = position;
+    return found === null;
+  });
+  return found;
+}
+
+/**
+ * Gives an anchor another name. Its id stays, so every link goes on leading to it, and no word that a
+ * reader sees is changed (common practice).
+ * @throws ManuscriptError `anchor` where the chapter has no such anchor
+ */
+export function renameAnchor(change: Transform, id: string, name: string): void {
+  change.setNodeAttribute(positionOf(change.doc, id), "name", name);
+}
+
+/**
+ * Takes an anchor out of a chapter; the text around it stays.
+ * @throws ManuscriptError `anchor` where the chapter has no such anchor
+ */
+export function removeAnchor(change: Transform, id: string): void {
+  const position = positionOf(change.doc, id);
+  change.delete(position, position + 1);
+}
+
+/**
+ * Makes signpost lists that chose a place, or are about its section, follow another: `to`, or none. Links and
+ * cross-references are changed as links are.
+ */
+export function replaceInLists(change: Transform, id: string, to: string | null): void {
+  change.doc.descendants((node, position) => {
+    if (node.type.name !== "signposts") return;
+    const { anchors, section } = signpostAttrs(node);
+    if (anchors.includes(id)) {
+      const next = anchors.flatMap((one) => (one !== id ? [one] : to === null ? [] : [to]));
+      change.setNodeAttribute(position, "anchors", [...new Set(next)]);
+    }
+    if (section === id && to !== null) change.setNodeAttribute(position, "section", to);
+  });
+}
+
+function positionOf(doc: Node, id: string): number {
+  const position = anchorAt(doc, id);
+  if (position === null) throw new ManuscriptError("anchor", "The chapter has no such anchor.");
+  return position;
+}

@@ -1,0 +1,155 @@
+import type { Node } from "prosemirror-model";
+import type { Transform } from "prosemirror-transform";
+import type { Destination } from "../destination/destination.ts";
+import type { Hotspot } from "./hotspot.ts";
+import { withId } from "./fresh-ids.ts";
+import { newId } from "./ids.ts";
+import { linkUses, type LinkUse } from "./links.ts";
+import { linkOn, pictureAttrs, schema } from "./schema.ts";
+
+/** What may be changed about a link; what is left out stays. */
+export interface LinkChange {
+  text?: string;
+  destination?: Destination;
+  description?: string | null;
+  asText?: boolean;
+  newWindow?: boolean;
+}
+
+/**
+ * Changes a link where it stands. Its id stays, and so do the marks of its first word. Of a cross-reference
+ * only the place that it follows can be changed.
+ */
+export function changeLink(change: Transform, use: LinkUse, to: LinkChange): void {
+  if (use.on === "reference") {
+    if (to.destination?.kind === "place") change.setNodeAttribute(use.from, "target", to.destination.target);
+    return;
+  }
+  if (use.on === "hotspot") {
+    const { text, destination, description } = to;
+    replaceHotspot(change, use, {
+      ...(destination === undefined ? {} : { destination }),
+      ...(description === undefined ? {} : { description }),
+      ...(text === undefined ? {} : { alt: text }),
+    });
+    return;
+  }
+  const { id, destination, description, asText, newWindow } = { ...use, ...to };
+  const mark = schema.mark("link", { id, destination, description, asText, newWindow });
+  if (Object.keys(to).some((key) => key !== "text")) {
+    for (const part of use.parts) change.addMark(part.from, part.to, mark);
+  }
+  if (to.text === undefined || to.text === use.text) return;
+  if (use.on === "picture") {
+    change.setNodeAttribute(use.from, "alt", to.text);
+    return;
+  }
+  const marks = change.doc.nodeAt(use.from)!.marks;
+  // From the last part to the first, so that what stands before keeps its position.
+  for (const part of use.parts.slice(1).reverse()) change.delete(part.from, part.to);
+  const [first] = use.parts;
+  change.replaceWith(first!.from, first!.to, schema.text(to.text, marks));
+}
+
+/**
+ * Takes a link away and keeps its words or its picture; of a hotspot the area goes too, and a
+ * cross-reference, which has no words of its own, altogether.
+ */
+export function unlink(change: Transform, use: LinkUse): void {
+  if (use.on === "hotspot") replaceHotspot(change, use, null);
+  else if (use.on === "reference") change.delete(use.from, use.to);
+  else for (const part of use.parts) change.removeMark(part.from, part.to, schema.marks.link!);
+}
+
+/**
+ * Makes one link of a range, through as many paragraphs as it touches. A link that lies inside gives way,
+ * and one that reaches in from outside ends altogether: there is no link in or over another.
+ * @returns the new link's id, or null where the range holds nothing that can be linked
+ */
+export function linkRange(
+  change: Transform,
+  from: number,
+  to: number,
+  link: { destination: Destination; description?: string | null },
+): string | null {
+  for (const use of linkUses(change.doc)) {
+    const reachesOut = use.from < from || use.to > to;
+    if (use.on !== "hotspot" && use.on !== "reference" && reachesOut && use.from < to && use.to > from)
+      unlink(change, use);
+  }
+  const id = newId();
+  let linked = false;
+  const { destination, description = null } = link;
+  change.doc.nodesBetween(from, to, (node, position) => {
+    if (!node.isTextblock) return true;
+    const start = Math.max(from, position + 1);
+    const end = Math.min(to, position + node.nodeSize - 1);
+    if (start < end) {
+      change.addMark(start, end, schema.mark("link", { id, destination, description }));
+      linked = true;
+    }
+    return false;
+  });
+  return linked ? id : null;
+}
+
+/**
+ * Gives every link and landing place of a document an id of its own: the first of several equal ones
+ * keeps it, the others get new ones. A link torn apart by other words counts as two.
+ */
+export function giveOwnIds(change: Transform): void {
+  const seen = new Set<string>();
+  change.doc.descendants((node, position) => {
+    if (node.type.name === "picture") {
+      const { hotspots } = pictureAttrs(node);
+      if (!hotspots.some(({ id }) => seen.has(id))) {
+        for (const { id } of hotspots) seen.add(id);
+        return;
+      }
+      const own = hotspots.map((hotspot) => (seen.has(hotspot.id) ? { ...hotspot, id: newId() } : hotspot));
+      for (const { id } of own) seen.add(id);
+      change.setNodeAttribute(position, "hotspots", own);
+    }
+    if (!withId.has(node.type.name)) return;
+    const id = node.attrs["id"] as string;
+    if (id !== "unset" && !seen.has(id)) seen.add(id);
+    else change.setNodeAttribute(position, "id", newId());
+  });
+  const links = new Set<string>();
+  for (const use of linkUses(change.doc)) {
+    if (use.on === "hotspot" || use.on === "reference") continue;
+    if (!links.has(use.id)) {
+      links.add(use.id);
+      continue;
+    }
+    const { destination, description, asText, newWindow } = use;
+    const mark = schema.mark("link", { id: newId(), destination, description, asText, newWindow });
+    for (const part of use.parts) change.addMark(part.from, part.to, mark);
+  }
+}
+
+/** A range without the blanks at its ends: a link covers the words alone (common practice). */
+export function withoutOuterBlanks(doc: Node, from: number, to: number): { from: number; to: number } {
+  const at = (position: number): string => doc.textBetween(position, position + 1, "\n", "\ufffc");
+  const isBlank = (position: number): boolean => /^\s*$/.test(at(position));
+  while (from < to && isBlank(from)) from++;
+  while (to > from && isBlank(to - 1)) to--;
+  return { from, to };
+}
+
+/** Whether any of a range is linked already. */
+export function isLinked(doc: Node, from: number, to: number): boolean {
+  let linked = false;
+  doc.nodesBetween(from, to, (node) => {
+    if (node.isInline && linkOn(node)) linked = true;
+  });
+  return linked;
+}
+
+function replaceHotspot(change: Transform, use: LinkUse, to: Partial<Hotspot> | null): void {
+  const { hotspots } = pictureAttrs(change.doc.nodeAt(use.from)!);
+  const next = hotspots.flatMap((hotspot) =>
+    hotspot.id !== use.id ? [hotspot] : to === null ? [] : [{ ...hotspot, ...to }],
+  );
+  change.setNodeAttribute(use.from, "hotspots", next);
+}

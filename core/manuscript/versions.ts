@@ -1,0 +1,94 @@
+import { diffArrays, diffWordsWithSpace } from "diff";
+import type { Node } from "prosemirror-model";
+import { sameDestination, type Destination } from "../destination/destination.ts";
+import { linkUses, type LinkUse } from "./links.ts";
+
+/** What became of one link from one version of a chapter to another. */
+export type LinkDifference =
+  | { is: "added"; after: LinkState }
+  | { is: "removed"; before: LinkState }
+  | { is: "changed"; before: LinkState; after: LinkState };
+
+export interface LinkState {
+  id: string;
+  text: string;
+  destination: Destination;
+  description: string | null;
+}
+
+/** A stretch of text that both versions have, or only one. */
+export interface TextPart {
+  is: "same" | "added" | "removed";
+  text: string;
+}
+
+export interface ChapterDifference {
+  /** The links that differ, in the order of the later version; those that are gone come last. */
+  links: LinkDifference[];
+  /** The text of both versions, a paragraph a list. */
+  paragraphs: TextPart[][];
+}
+
+/** Compares two versions of a chapter: links by their ids, words paragraph by paragraph. */
+export function compareVersions(before: Node, after: Node): ChapterDifference {
+  return { links: linkDifferences(before, after), paragraphs: textDifferences(before, after) };
+}
+
+/** The links that differ between two versions of a chapter. */
+export function linkDifferences(before: Node, after: Node): LinkDifference[] {
+  const old = new Map(linkUses(before).map((use) => [use.id, use]));
+  const differences: LinkDifference[] = [];
+  for (const use of linkUses(after)) {
+    const was = old.get(use.id);
+    old.delete(use.id);
+    if (!was) differences.push({ is: "added", after: state(use) });
+    else if (
+      was.text !== use.text ||
+      was.description !== use.description ||
+      !sameDestination(was.destination, use.destination)
+    )
+      differences.push({ is: "changed", before: state(was), after: state(use) });
+  }
+  for (const gone of old.values()) differences.push({ is: "removed", before: state(gone) });
+  return differences;
+}
+
+function state({ id, text, destination, description }: LinkUse): LinkState {
+  return { id, text, destination, description };
+}
+
+function textDifferences(before: Node, after: Node): TextPart[][] {
+  const paragraphs: TextPart[][] = [];
+  const changes = diffArrays(paragraphsOf(before), paragraphsOf(after));
+  for (let i = 0; i < changes.length; i++) {
+    const change = changes[i]!;
+    const next = changes[i + 1];
+    if (change.removed && next?.added) {
+      // What was taken out and put in at one place is one paragraph rewritten, as far as the pairs go.
+      for (let j = 0; j < Math.max(change.value.length, next.value.length); j++)
+        paragraphs.push(wordDifferences(change.value[j] ?? "", next.value[j] ?? ""));
+      i++;
+      continue;
+    }
+    const is = change.added ? "added" : change.removed ? "removed" : "same";
+    for (const text of change.value) paragraphs.push([{ is, text }]);
+  }
+  return paragraphs;
+}
+
+function wordDifferences(before: string, after: string): TextPart[] {
+  return diffWordsWithSpace(before, after).map(({ value, added, removed }) => ({
+    is: added ? "added" : removed ? "removed" : "same",
+    text: value,
+  }));
+}
+
+function paragraphsOf(doc: Node): string[] {
+  const texts: string[] = [];
+  doc.descendants((block) => {
+    if (!block.isTextblock) return true;
+    texts.push(block.textBetween(0, block.content.size, "", " "));
+    return false;
+  });
+  return texts;
+}

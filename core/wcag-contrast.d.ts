@@ -1,0 +1,4 @@
+declare module "wcag-contrast" {
+  const wcag: { hex: (a: string, b: string) => number };
+  export default wcag;
+}
