@@ -1,0 +1,21 @@
+import { placesOf } from "../manuscript/outline.ts";
+import type { Rule } from "./finding.ts";
+
+/** An anchor to which no link, cross-reference or list leads. */
+export const anchorUnused: Rule = {
+  id: "anchor-unused",
+  title: "Nothing leads to an anchor",
+  severity: "consider",
+  source: "common practice: the author wants to know which landing places nothing points to",
+  find: (links, { ledTo, index }, doc) => {
+    const here = new Set(
+      links.flatMap(({ destination }) => (destination.kind === "place" ? [destination.target] : [])),
+    );
+    const listed = new Set(index.inOrder.flatMap(({ list }) => list?.anchors ?? []));
+    return placesOf(doc).flatMap(({ id, kind, text }) =>
+      kind === "anchor" && !here.has(id) && !ledTo.has(id) && !listed.has(id)
+        ? [{ subject: id, message: `Nothing leads to the anchor “${text}”. Link to it, or take it out.` }]
+        : [],
+    );
+  },
+};

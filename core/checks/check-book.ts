@@ -1,0 +1,129 @@
+import type { Node } from "prosemirror-model";
+import { indexOf, type Book } from "../manuscript/book.ts";
+import { countWords, countWordsIn, chapterTitle } from "../manuscript/chapter.ts";
+import type { LinkChange } from "../manuscript/edit-links.ts";
+import { linkUses, type LinkUse } from "../manuscript/links.ts";
+import { lookedKinds, type LinkLooks } from "../manuscript/looks.ts";
+import { placesOf } from "../manuscript/outline.ts";
+import { checkChapter, rules } from "./check-chapter.ts";
+import { judgeLook } from "./contrast.ts";
+import type { CheckContext, Finding, Rule } from "./finding.ts";
+
+/** A finding of a whole book, with where it stands. */
+export interface BookFinding extends Finding {
+  title: string;
+  source: string;
+  /** The index of its chapter; null for what is about the book. */
+  chapter: number | null;
+  /** The link that it is about, or null for another thing. */
+  link: LinkUse | null;
+  /** The words before and behind it in its paragraph; for another thing the words that stand there. */
+  before: string;
+  after: string;
+  /** What one press changes; null where none can. */
+  mend: LinkChange | null;
+}
+
+const wordsAround = 80;
+
+/** What the rules, or some of them, find in a whole book, gravest first, then rule by rule in reading order. */
+export function checkBook(book: Book, which: readonly Rule[] = rules): BookFinding[] {
+  const index = indexOf(book);
+  const ledTo = new Set(
+    book.chapters.flatMap(({ doc }) =>
+      linkUses(doc).flatMap(({ destination }) => (destination.kind === "place" ? [destination.target] : [])),
+    ),
+  );
+  const unwritten = new Set(
+    book.chapters.flatMap(({ role, doc }) =>
+      role === "companion" && countWords(doc) <= countWordsIn(chapterTitle(doc))
+        ? [doc.firstChild!.attrs["id"] as string]
+        : [],
+    ),
+  );
+  const common = { fileNames: book.fileNames, index, unwritten, ledTo, language: book.language };
+  const known = new Map(rules.map((rule) => [rule.id, rule]));
+  const found = book.chapters.flatMap(({ doc }, chapter): BookFinding[] => {
+    const context: CheckContext = { ...common, chapter };
+    const links = new Map(linkUses(doc).map((use) => [use.id, use]));
+    return checkChapter(doc, context, which).map((finding) => {
+      const { title, source, mend } = known.get(finding.rule)!;
+      const link = links.get(finding.subject) ?? null;
+      return {
+        ...finding,
+        title,
+        source,
+        chapter,
+        link,
+        ...(link ? sentenceOf(doc, link) : { before: standsAt(doc, finding.subject), after: "" }),
+        mend: link && mend ? mend(link) : null,
+      };
+    });
+  });
+  const order = { stop: 0, fix: 1, consider: 2 };
+  const place = new Map(rules.map(({ id }, i) => [id, i]));
+  return [...findLooks(book.looks), ...found].sort(
+    (a, b) => order[a.severity] - order[b.severity] || (place.get(a.rule) ?? -1) - (place.get(b.rule) ?? -1),
+  );
+}
+
+/** What WCAG asks of the looks of links, which are the book's and not one link's. */
+function findLooks(looks: LinkLooks): BookFinding[] {
+  return lookedKinds.flatMap((kind) => {
+    const { isReadable, isTold, onPaper, besideText } = judgeLook(looks[kind]);
+    const about = {
+      severity: "fix" as const,
+      subject: `look-${kind}`,
+      chapter: null,
+      link: null,
+      before: "",
+      after: "",
+      mend: null,
+    };
+    const kinds = kind === "place" ? "links in this book" : `${kind} links`;
+    return [
+      ...(isReadable
+        ? []
+        : [
+            {
+              ...about,
+              rule: "look-unreadable",
+              title: "The look of links is hard to read",
+              source: "WCAG 2.2 SC 1.4.3",
+              message: `The look of ${kinds} has a contrast of ${onPaper.toFixed(2)} with the paper; 4.5 is asked. Choose a darker colour in Link looks.`,
+            },
+          ]),
+      ...(isTold
+        ? []
+        : [
+            {
+              ...about,
+              rule: "look-untold",
+              title: "Links are not told from the text",
+              source: "WCAG 2.2 SC 1.4.1, techniques G182 and G183, failure F73",
+              message: `The look of ${kinds} has no underline and a contrast of ${besideText.toFixed(2)} with the text; 3 is asked. Underline them, or choose another colour in Link looks.`,
+            },
+          ]),
+    ];
+  });
+}
+
+function sentenceOf(doc: Node, link: LinkUse): { before: string; after: string } {
+  const [first] = link.parts;
+  const $from = doc.resolve(first!.from);
+  const { parent } = $from;
+  const start = $from.parentOffset;
+  const end = Math.min(parent.content.size, start + (first!.to - first!.from));
+  const before = parent.textBetween(0, start, "", " ");
+  const after = parent.textBetween(end, parent.content.size, "", " ");
+  return {
+    // Cut between words.
+    before: before.length > wordsAround ? `… ${before.slice(-wordsAround).replace(/^\S*\s+/, "")}` : before,
+    after: after.length > wordsAround ? `${after.slice(0, wordsAround).replace(/\s+\S*$/, "")} …` : after,
+  };
+}
+
+function standsAt(doc: Node, subject: string): string {
+  const place = placesOf(doc).find(({ id }) => id === subject);
+  return place ? place.text || place.context : "";
+}

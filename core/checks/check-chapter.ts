@@ -1,0 +1,81 @@
+import type { Node } from "prosemirror-model";
+import { linkUses } from "../manuscript/links.ts";
+import { addressWithoutScheme } from "./address-without-scheme.ts";
+import { twoSchemes } from "./two-schemes.ts";
+import { addressTail } from "./address-tail.ts";
+import { credentials } from "./credentials.ts";
+import { ownNetwork } from "./own-network.ts";
+import { unknownTopLevel } from "./unknown-top-level.ts";
+import { mixedScripts } from "./mixed-scripts.ts";
+import { mailForm } from "./mail-form.ts";
+import { longAddress } from "./long-address.ts";
+import { saysNothing } from "./says-nothing.ts";
+import { thinWords } from "./thin-words.ts";
+import { longWords } from "./long-words.ts";
+import { sameWords } from "./same-words.ts";
+import { neighbours } from "./neighbours.ts";
+import { otherAddressShown } from "./other-address-shown.ts";
+import { fileUntold } from "./file-untold.ts";
+import { outerBlank } from "./outer-blank.ts";
+import { descriptionRepeats } from "./description-repeats.ts";
+import { frameFaint } from "./frame-faint.ts";
+import { anchorUnused } from "./anchor-unused.ts";
+import { captionAlone } from "./caption-alone.ts";
+import { fileGone } from "./file-gone.ts";
+import { fileNotBrought } from "./file-not-brought.ts";
+import type { CheckContext, Finding, Rule } from "./finding.ts";
+import { hotspotOverlap } from "./hotspot-overlap.ts";
+import { looksLikeText } from "./looks-like-text.ts";
+import { noName } from "./no-name.ts";
+import { noteAlone } from "./note-alone.ts";
+import { noteGone } from "./note-gone.ts";
+import { pageUnwritten } from "./page-unwritten.ts";
+import { placeGone } from "./place-gone.ts";
+import { rawAddress } from "./raw-address.ts";
+import { referenceGap } from "./reference-gap.ts";
+import { signpostsEmpty } from "./signposts-empty.ts";
+
+/** Every rule, in the order in which findings are listed. */
+export const rules: Rule[] = [
+  credentials,
+  twoSchemes,
+  addressWithoutScheme,
+  addressTail,
+  ownNetwork,
+  unknownTopLevel,
+  mixedScripts,
+  mailForm,
+  fileGone,
+  fileNotBrought,
+  placeGone,
+  referenceGap,
+  noteGone,
+  noteAlone,
+  signpostsEmpty,
+  captionAlone,
+  pageUnwritten,
+  noName,
+  otherAddressShown,
+  saysNothing,
+  thinWords,
+  outerBlank,
+  frameFaint,
+  hotspotOverlap,
+  rawAddress,
+  looksLikeText,
+  sameWords,
+  neighbours,
+  fileUntold,
+  longWords,
+  longAddress,
+  descriptionRepeats,
+  anchorUnused,
+];
+
+/** What the rules, or some of them, find in one chapter, rule by rule. */
+export function checkChapter(doc: Node, context: CheckContext, which: readonly Rule[] = rules): Finding[] {
+  const links = linkUses(doc);
+  return which.flatMap(({ id, severity, find }) =>
+    find(links, context, doc).map((found) => ({ rule: id, severity, ...found })),
+  );
+}

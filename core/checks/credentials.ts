@@ -1,0 +1,30 @@
+import { webDestination } from "../destination/destination.ts";
+import type { Rule } from "./finding.ts";
+
+/** An address with a user name or a password in it. */
+export const credentials: Rule = {
+  id: "credentials",
+  title: "An address carries a name and a password",
+  severity: "stop",
+  source: "RFC 3986, section 3.2.1: a password in an address is a security risk",
+  find: (links) =>
+    links.flatMap(({ id, destination }) => {
+      if (destination.kind !== "web") return [];
+      const { username, password } = new URL(destination.address);
+      return username === "" && password === ""
+        ? []
+        : [
+            {
+              subject: id,
+              message: "The address carries a name or a password, which every reader would see. Take it out.",
+            },
+          ];
+    }),
+  mend: ({ destination }) => {
+    if (destination.kind !== "web") return null;
+    const url = new URL(destination.address);
+    url.username = "";
+    url.password = "";
+    return { destination: webDestination(url.href) };
+  },
+};

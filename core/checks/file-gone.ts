@@ -1,0 +1,15 @@
+import type { Rule } from "./finding.ts";
+
+/** A link to a companion file that the book does not have any more. */
+export const fileGone: Rule = {
+  id: "file-gone",
+  title: "A companion file is gone",
+  severity: "fix",
+  source: "EPUB 3.3: every linked resource is in the container",
+  find: (links, { fileNames }) =>
+    links.flatMap(({ id, destination }) =>
+      destination.kind === "file" && "file" in destination && !fileNames.has(destination.file)
+        ? [{ subject: id, message: "The companion file is gone. Choose another file, or remove the link." }]
+        : [],
+    ),
+};

@@ -1,0 +1,20 @@
+import type { Rule } from "./finding.ts";
+
+/** A link to a file beside the manuscript, which nobody brought along. */
+export const fileNotBrought: Rule = {
+  id: "file-not-brought",
+  title: "A file was not brought along",
+  severity: "fix",
+  source: "common practice: what works on the author's disk does not work on the reader's",
+  find: (links) =>
+    links.flatMap(({ id, destination }) =>
+      destination.kind === "file" && "path" in destination
+        ? [
+            {
+              subject: id,
+              message: `The file “${destination.path}” lay beside the manuscript and was not brought along. Bring it in as a companion file.`,
+            },
+          ]
+        : [],
+    ),
+};

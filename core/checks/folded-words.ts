@@ -1,0 +1,4 @@
+/** Words as they are compared: in lower case, each run of blanks as one, and none at the ends. */
+export function foldedWords(text: string): string {
+  return text.replace(/\s+/g, " ").trim().toLowerCase();
+}

@@ -1,0 +1,28 @@
+import { paperColour } from "../manuscript/looks.ts";
+import { pictureAttrs } from "../manuscript/schema.ts";
+import { contrastRatio } from "./contrast.ts";
+import type { Rule } from "./finding.ts";
+
+/** A frame around a hotspot with too little contrast against the paper. */
+export const frameFaint: Rule = {
+  id: "frame-faint",
+  title: "A hotspot’s frame is hardly seen",
+  severity: "fix",
+  source: "WCAG 2.2 SC 1.4.11: 3 against what is beside it",
+  find: (_links, _context, doc) => {
+    const found: { subject: string; message: string }[] = [];
+    doc.descendants((node) => {
+      if (node.type.name !== "picture") return;
+      for (const { id, frame } of pictureAttrs(node).hotspots) {
+        if (frame.line === "none") continue;
+        const ratio = contrastRatio(frame.colour, paperColour);
+        if (ratio < 3)
+          found.push({
+            subject: id,
+            message: `The frame has a contrast of ${ratio.toFixed(2)} with white paper; 3 is asked. Choose a darker colour.`,
+          });
+      }
+    });
+    return found;
+  },
+};

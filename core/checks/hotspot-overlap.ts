@@ -1,0 +1,52 @@
+import { coveredShare, type Hotspot } from "../manuscript/hotspot.ts";
+import { pictureAttrs } from "../manuscript/schema.ts";
+import type { Rule } from "./finding.ts";
+
+/** From this share on an area counts as covered: what is left of it nobody can aim at. */
+const covered = 0.95;
+/** Below this share two areas only touch. */
+const overlapping = 0.01;
+
+/** A hotspot that lies under others, wholly or in part, so that a tap goes somewhere else. */
+export const hotspotOverlap: Rule = {
+  id: "hotspot-overlap",
+  title: "Hotspots lie over one another",
+  severity: "fix",
+  source: "common practice: a clickable area must not be covered",
+  find: (_links, _context, doc) => {
+    const found: Covered[] = [];
+    doc.descendants((node) => {
+      if (node.type.name === "picture") found.push(...coveredHotspots(pictureAttrs(node).hotspots));
+    });
+    return found;
+  },
+};
+
+interface Covered {
+  subject: string;
+  message: string;
+}
+
+/** What there is to say of each hotspot of a picture, the lowest first, that lies under others. */
+export function coveredHotspots(
+  hotspots: readonly Pick<Hotspot, "id" | "shape" | "points" | "alt">[],
+): Covered[] {
+  return hotspots.flatMap((below, i) => {
+    let worst: { name: string; share: number } | null = null;
+    for (const above of hotspots.slice(i + 1)) {
+      const share = coveredShare(below, above);
+      if (share > (worst?.share ?? overlapping)) worst = { name: above.alt, share };
+    }
+    if (!worst) return [];
+    const other = worst.name ? `the hotspot “${worst.name}”` : "another hotspot";
+    const message =
+      worst.share >= covered
+        ? `This hotspot is covered by ${other}. Move one of them, or change their order.`
+        : `${upper(other)} lies over ${Math.max(1, Math.round(worst.share * 100))} % of this one. Move them apart.`;
+    return [{ subject: below.id, message }];
+  });
+}
+
+function upper(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}

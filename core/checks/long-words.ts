@@ -1,0 +1,22 @@
+import type { Rule } from "./finding.ts";
+
+const longest = 100;
+
+/** A link of more than 100 characters. */
+export const longWords: Rule = {
+  id: "long-words",
+  title: "The words are very long",
+  severity: "consider",
+  source: "WCAG 2.2 SC 2.4.4; common practice: a link names its destination and no more",
+  find: (links) =>
+    links.flatMap(({ id, text, on }) =>
+      on === "words" && text.length > longest
+        ? [
+            {
+              subject: id,
+              message: `The link runs through ${text.length} characters. Link the few words that name where it leads.`,
+            },
+          ]
+        : [],
+    ),
+};

@@ -1,0 +1,36 @@
+import { readMailto, type MailMessage } from "../destination/mailto.ts";
+import { isEmailAddress } from "../destination/recognise.ts";
+import type { Rule } from "./finding.ts";
+
+/** A message to an address that mail programs refuse, or with a header field that they leave out. */
+export const mailForm: Rule = {
+  id: "mail-form",
+  title: "An email address is not well formed",
+  severity: "fix",
+  source: "RFC 5321, section 4.5.3.1 (lengths), RFC 6068, section 4 (header fields), both from memory",
+  find: (links) =>
+    links.flatMap(({ id, destination }) => {
+      const wrong = destination.kind === "email" ? whatIsWrong(readMailto(destination.address)) : null;
+      return wrong === null ? [] : [{ subject: id, message: wrong }];
+    }),
+};
+
+// What RFC 6068 lets a mail program take over without harm.
+const safeFields = new Set(["keywords", "in-reply-to", "references", "comments", "reply-to"]);
+
+function whatIsWrong({ to, cc, bcc, other }: MailMessage): string | null {
+  const recipients = [...to, ...cc, ...bcc];
+  if (recipients.length === 0) return "The message goes to nobody. Give an address.";
+  for (const address of recipients) {
+    const at = address.lastIndexOf("@");
+    if (!isEmailAddress(address)) return `“${address}” is not an email address. Look for a slip.`;
+    if (at > 64)
+      return `The part of “${address}” before the @ is longer than the 64 letters that mail allows.`;
+    if (address.length - at - 1 > 255) return `The domain of “${address}” is longer than mail allows.`;
+    if (address.length > 254) return `“${address}” is longer than the 254 letters that mail allows.`;
+  }
+  const unsafe = other.find(([name]) => !safeFields.has(name.toLowerCase()));
+  return unsafe
+    ? `The message has a field “${unsafe[0]}”, which mail programs leave out. Take it out.`
+    : null;
+}

@@ -1,0 +1,37 @@
+import { toUnicode } from "punycode/punycode.es6.js";
+import type { Rule } from "./finding.ts";
+
+// The scripts whose letters are mistaken for one another; Japanese and Korean names mix theirs rightly.
+const scripts: [name: string, pattern: RegExp][] = [
+  ["Latin", /\p{Script=Latin}/u],
+  ["Cyrillic", /\p{Script=Cyrillic}/u],
+  ["Greek", /\p{Script=Greek}/u],
+  ["Armenian", /\p{Script=Armenian}/u],
+  ["Cherokee", /\p{Script=Cherokee}/u],
+];
+
+function scriptsIn(label: string): string[] {
+  return scripts.flatMap(([name, pattern]) => (pattern.test(label) ? [name] : []));
+}
+
+/** A host with letters of several scripts, some of which look like those of another. */
+export const mixedScripts: Rule = {
+  id: "mixed-scripts",
+  title: "A host mixes letters of several scripts",
+  severity: "fix",
+  source: "UTS 39, section 5.1: mixed-script detection (from memory)",
+  find: (links) =>
+    links.flatMap(({ id, destination }) => {
+      if (destination.kind !== "web") return [];
+      const host = toUnicode(new URL(destination.address).hostname);
+      const mixed = host.split(".").find((label) => scriptsIn(label).length > 1);
+      return mixed === undefined
+        ? []
+        : [
+            {
+              subject: id,
+              message: `“${mixed}” mixes letters of ${scriptsIn(mixed).join(" and ")}, which look alike. Make sure that it is the site that you mean.`,
+            },
+          ];
+    }),
+};

@@ -1,0 +1,25 @@
+import { sameDestination } from "../destination/destination.ts";
+import type { Rule } from "./finding.ts";
+
+/** Two links with nothing but blanks between them and one destination. */
+export const neighbours: Rule = {
+  id: "neighbours",
+  title: "Two links side by side lead to one place",
+  severity: "consider",
+  source: "WCAG technique H2: adjacent links to one resource are combined",
+  find: (links, _context, doc) =>
+    links.flatMap((use, i) => {
+      const next = links[i + 1];
+      if (!next || use.on === "hotspot" || next.on === "hotspot" || use.on === "reference") return [];
+      const isSame = sameDestination(use.destination, next.destination);
+      const between = next.from >= use.to ? doc.textBetween(use.to, next.from, "\n", "\ufffc") : "\n";
+      return isSame && /^[ \u00a0]*$/.test(between)
+        ? [
+            {
+              subject: next.id,
+              message: `This link and “${use.text.trim()}” before it lead to the same place. Make one link of both.`,
+            },
+          ]
+        : [];
+    }),
+};

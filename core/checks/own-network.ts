@@ -1,0 +1,29 @@
+import type { Rule } from "./finding.ts";
+
+/** An address that works on the author’s own machine or network alone. */
+export const ownNetwork: Rule = {
+  id: "own-network",
+  title: "An address of one’s own network",
+  severity: "fix",
+  source:
+    "RFC 1918, RFC 4193, RFC 6761, RFC 6762 (from memory): such names and addresses mean nothing elsewhere",
+  find: (links) =>
+    links.flatMap(({ id, destination }) =>
+      destination.kind === "web" && isOwn(new URL(destination.address).hostname)
+        ? [
+            {
+              subject: id,
+              message:
+                "The address is one of your own machine or network, and readers cannot reach it. Give a public one.",
+            },
+          ]
+        : [],
+    ),
+};
+
+function isOwn(host: string): boolean {
+  if (/^\[/.test(host)) return /^\[(?:::1?\]|f[cd]|fe[89ab])/i.test(host);
+  if (/^\d+\.\d+\.\d+\.\d+$/.test(host))
+    return /^(?:0|10|127|169\.254|192\.168|172\.(?:1[6-9]|2\d|3[01]))\./.test(host);
+  return !host.includes(".") || /\.(?:localhost|local|lan|internal|intranet|home\.arpa)$/i.test(host);
+}

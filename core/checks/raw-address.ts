@@ -1,0 +1,16 @@
+import { isPlainlyAnAddress } from "../destination/recognise.ts";
+import type { Rule } from "./finding.ts";
+
+/** A web address as link text, which says little to a reader and less to a listener. */
+export const rawAddress: Rule = {
+  id: "raw-address",
+  title: "The words are a raw address",
+  severity: "consider",
+  source: "WCAG 2.2 SC 2.4.4, technique G91",
+  find: (links) =>
+    links.flatMap(({ id, text, destination }) =>
+      destination.kind === "web" && isPlainlyAnAddress(text)
+        ? [{ subject: id, message: "The words are a raw address. Say in words where the link leads." }]
+        : [],
+    ),
+};

@@ -1,0 +1,30 @@
+import { referenceWords } from "../manuscript/references.ts";
+import { referenceAttrs } from "../manuscript/schema.ts";
+import type { Rule } from "./finding.ts";
+
+/** A cross-reference whose target is there, but has not got what the reference says of it. */
+export const referenceGap: Rule = {
+  id: "reference-gap",
+  title: "A cross-reference has nothing to say",
+  severity: "fix",
+  source: "common practice: a cross-reference follows its target, and never says what is not so",
+  find: (links, { index, chapter }, doc) =>
+    links.flatMap(({ id, on, from }) => {
+      if (on !== "reference") return [];
+      const reference = referenceAttrs(doc.nodeAt(from)!);
+      // That it is gone is told as of every link.
+      if (!index.places.has(reference.target)) return [];
+      const reasons = [true, false].flatMap((hasPages) => {
+        const says = referenceWords(reference, index, { chapter, position: from }, hasPages);
+        return says.is === "gap" ? [says.reason] : [];
+      });
+      return reasons.length > 0
+        ? [
+            {
+              subject: id,
+              message: `${reasons[0]!} Choose another form${reasons.length === 1 ? " for where there are no pages" : ""}, or number such places in “Numbers and notes”.`,
+            },
+          ]
+        : [];
+    }),
+};

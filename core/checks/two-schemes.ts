@@ -1,0 +1,23 @@
+import { webDestination } from "../destination/destination.ts";
+import type { Rule } from "./finding.ts";
+
+// The URL parser reads the second scheme as a host, and drops its colon as that of an empty port.
+const doubled = /^https?:\/\/(https?)(?::|%3A)?(?:\/\/|%2F%2F)/i;
+
+/** An address that was pasted behind the scheme of another, as in https://http://tides.example/. */
+export const twoSchemes: Rule = {
+  id: "two-schemes",
+  title: "An address has two schemes",
+  severity: "fix",
+  source: "RFC 3986, section 3: an address has one scheme",
+  find: (links) =>
+    links.flatMap(({ id, destination }) =>
+      destination.kind === "web" && doubled.test(destination.address)
+        ? [{ subject: id, message: "The address begins with two schemes. Take the first one off." }]
+        : [],
+    ),
+  mend: ({ destination }) =>
+    destination.kind === "web"
+      ? { destination: webDestination(destination.address.replace(doubled, "$1://")) }
+      : null,
+};

@@ -1,0 +1,34 @@
+import { parse } from "tldts";
+import type { Destination } from "../destination/destination.ts";
+import { readMailto } from "../destination/mailto.ts";
+import type { Rule } from "./finding.ts";
+
+/** A host of a web address or an email whose last part no registry has. */
+export const unknownTopLevel: Rule = {
+  id: "unknown-top-level",
+  title: "A host ends with a name that does not exist",
+  severity: "fix",
+  source: "the public suffix list, through tldts; RFC 2606 for names that are kept for examples",
+  find: (links) =>
+    links.flatMap(({ id, destination }) => {
+      const host = hostOf(destination);
+      if (host === null) return [];
+      const { isIcann, isPrivate, isIp, publicSuffix } = parse(host);
+      const isKept = /\.(?:example|test|invalid|localhost|local|internal|arpa|onion)$/i.test(host);
+      // A name of one part is one's own network's.
+      return isIcann || isPrivate || isIp || isKept || !host.includes(".")
+        ? []
+        : [
+            {
+              subject: id,
+              message: `There is no top-level name “.${publicSuffix ?? host}”. Look for a slip in ${host}.`,
+            },
+          ];
+    }),
+};
+
+function hostOf(destination: Destination): string | null {
+  if (destination.kind === "web") return new URL(destination.address).hostname;
+  if (destination.kind === "email") return readMailto(destination.address).to[0]?.split("@").at(-1) ?? null;
+  return null;
+}
