@@ -2,8 +2,9 @@ import { describe, expect, test } from "@jest/globals";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { writeEpub } from "../publish/epub.ts";
 import { bookOf } from "../test/sample-book.ts";
-import { compareLinks, manuscriptLinks, type LinkProof } from "./compare.ts";
-import type { ExportedLink } from "./exported-link.ts";
+import { compareLinks, type LinkProof } from "./compare.ts";
+import type { ExportedLink, ExportReading } from "./exported-link.ts";
+import { manuscriptLinks } from "./manuscript-links.ts";
 import { readEpub } from "./read-epub.ts";
 
 const book = bookOf(`# One
@@ -25,7 +26,8 @@ function proofOf(meddle: (page: string) => string = (page) => page): LinkProof {
   const page = strFromU8(files[name]!);
   const changed = meddle(page);
   files[name] = strToU8(changed);
-  return compareLinks(manuscriptLinks(book), readEpub(zipSync(files)));
+  const reading = readEpub(zipSync(files));
+  return compareLinks(manuscriptLinks(book, reading), reading);
 }
 
 const wrong = (proof: LinkProof): [string, string][] =>
@@ -38,7 +40,7 @@ describe("the proof of an e-book", () => {
   });
 
   test.each([
-    ["a lost link", /<a href="mailto[^>]*>mail<\/a>/, "mail", [["mail", "missing"]]],
+    ["a lost link", /<a class="email" href="mailto[^>]*>mail<\/a>/, "mail", [["mail", "missing"]]],
     ["another destination", /mailto:a@b/, "mailto:x@b", [["mail", "other-destination"]]],
     ["other words", />low water</, ">high water<", [["low water", "other-words"]]],
     ["a lost description", / title="Tide office"/, "", [["office", "other-description"]]],
@@ -76,12 +78,13 @@ describe("the proof of an e-book", () => {
   });
 });
 
+const nothing: ExportReading = { format: "epub", pages: null, pageOfPlace: new Map(), links: [] };
+
 test("a link that cannot travel is missing, with the reason", () => {
-  const proof = compareLinks(manuscriptLinks(bookOf("# T\n\n[plan](plan.pdf) [x](#nowhere)")), {
-    format: "epub",
-    pages: null,
-    links: [],
-  });
+  const proof = compareLinks(
+    manuscriptLinks(bookOf("# T\n\n[plan](plan.pdf) [x](#nowhere)"), nothing),
+    nothing,
+  );
   expect(proof.rows.map((row) => [row.verdict, row.note])).toEqual([
     ["missing", expect.stringContaining("plan.pdf")],
     ["missing", expect.stringContaining("nowhere")],
@@ -91,6 +94,7 @@ test("a link that cannot travel is missing, with the reason", () => {
 describe("the proof of a PDF", () => {
   const manuscript = manuscriptLinks(
     bookOf("# T\n\n[a long co-operative walk](https://a.example/) and [b](https://b.example/)"),
+    { format: "pdf", pageOfPlace: new Map() },
   );
   const link = (text: string, address: string, page: number): ExportedLink => ({
     destination: { as: "address", address },
@@ -100,7 +104,8 @@ describe("the proof of a PDF", () => {
     page,
     apparatus: false,
   });
-  const compare = (links: ExportedLink[]) => compareLinks(manuscript, { format: "pdf", pages: 3, links });
+  const compare = (links: ExportedLink[]) =>
+    compareLinks(manuscript, { ...nothing, format: "pdf", pages: 3, links });
 
   test("a link broken over two pages counts once, with both places", () => {
     const proof = compare([

@@ -1,22 +1,5 @@
-import { writeDestination } from "../destination/destination.ts";
-import { placeIndex, type Book } from "../manuscript/book.ts";
-import { chapterTitle } from "../manuscript/chapter.ts";
-import { linkUses } from "../manuscript/links.ts";
-import { travel } from "../publish/travel.ts";
-import { foldBlanks, type ExportedLink, type ExportReading } from "./exported-link.ts";
-
-/** A link of the manuscript, with what an export ought to make of it. */
-export interface ManuscriptLink {
-  id: string;
-  chapter: string;
-  text: string;
-  destination: string;
-  description: string | null;
-  /** What the exported file should say: an address, or the name of a place; null where it cannot travel. */
-  expected: { as: "address" | "place"; value: string } | null;
-  /** Why it cannot travel, where it cannot. */
-  reason: string | null;
-}
+import type { ManuscriptLink } from "./manuscript-links.ts";
+import { foldBlanks, type ExportedLink, type ExportFormat, type ExportReading } from "./exported-link.ts";
 
 export type LinkVerdict =
   "intact" | "missing" | "other-destination" | "other-words" | "other-description" | "dead-end";
@@ -33,41 +16,20 @@ export interface ProofRow {
 
 /** The comparison of an exported file's links with the manuscript's. */
 export interface LinkProof {
-  format: "pdf" | "epub";
-  /** True when every link is intact and none is extra. */
+  format: ExportFormat;
+  /** True when every link is intact, those that follow by themselves too, and none is extra. */
   complete: boolean;
+  /** The author's own links. */
   intact: number;
   total: number;
+  /** Links that follow from the text by themselves, of which only those that are wrong are listed. */
+  made: { intact: number; total: number; wrong: ProofRow[] };
   pages: number | null;
   rows: ProofRow[];
   /** Links in the file that the manuscript does not have. */
   extra: { text: string; destination: string; where: string }[];
-  /** How many links the export made by itself: contents entries, note numbers and their ways back. */
+  /** How many links the exporting format has by itself: its contents list, the numbers of notes at the foot of a page. */
   apparatus: number;
-}
-
-/** The links of a book as an export should have them, in reading order. */
-export function manuscriptLinks(book: Book): ManuscriptLink[] {
-  const places = placeIndex(book);
-  return book.chapters.flatMap(({ doc }) =>
-    linkUses(doc).map((use): ManuscriptLink => {
-      const way = travel(use.destination, places);
-      return {
-        id: use.id,
-        chapter: chapterTitle(doc),
-        text: use.text,
-        destination: writeDestination(use.destination),
-        description: use.description,
-        expected:
-          way.as === "address"
-            ? { as: "address", value: way.address }
-            : way.as === "place"
-              ? { as: "place", value: way.target }
-              : null,
-        reason: way.as === "words" ? way.reason : null,
-      };
-    }),
-  );
 }
 
 /**
@@ -84,24 +46,33 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
   const byKey = new Map<string, Found[]>();
   for (const found of exported) push(byKey, found.key, found);
 
-  const rows = manuscript.map((link): ProofRow => {
+  const all = manuscript.map((link): ProofRow => {
     if (!link.expected) return { link, verdict: "missing", found: [], note: link.reason };
-    const match = byKey.get(key(link.expected.as, link.expected.value, link.text, reading.format))?.shift();
-    if (!match) return { link, verdict: "missing", found: [], note: "The file has no such link." };
-    match.taken = true;
-    return judge(link, match, reading.format);
+    const matches = expectedKeys(link, reading.format).map((key) => byKey.get(key)?.shift());
+    const present = matches.filter((match) => match !== undefined);
+    for (const match of present) match.taken = true;
+    const where = present.flatMap((match) => match.where);
+    if (present.length < matches.length) {
+      const note = present.length === 0 ? "The file has no such link." : "The file has only a part of it.";
+      return { link, verdict: "missing", found: where, note };
+    }
+    return { ...judge(link, present[0]!, reading.format), found: where };
   });
 
-  explainMissing(rows, exported, reading.format);
+  explainMissing(all, exported, reading.format);
+  const rows = all.filter(({ link }) => !link.isMade);
   const intact = rows.filter((row) => row.verdict === "intact").length;
+  const made = all.filter(({ link }) => link.isMade);
+  const wrong = made.filter((row) => row.verdict !== "intact");
   const extra = exported
     .filter((found) => !found.taken)
     .map(({ link, where }) => ({ text: link.text, destination: valueOf(link), where: where.join("; ") }));
   return {
     format: reading.format,
-    complete: intact === rows.length && extra.length === 0,
+    complete: intact === rows.length && wrong.length === 0 && extra.length === 0,
     intact,
     total: rows.length,
+    made: { intact: made.length - wrong.length, total: made.length, wrong },
     pages: reading.pages,
     rows,
     extra,
@@ -129,9 +100,9 @@ function judge(
       note: "The link is there, but its landing place is not.",
     };
   }
-  // In a PDF a jump inside the book is described by the typesetter, in its own words.
-  const described = link.description !== null && !(format === "pdf" && found.destination.as === "place");
-  if (described && found.description !== link.description) {
+  // An area has no words in a PDF; what it is stands in its description.
+  const description = link.description ?? (format === "pdf" && link.isArea ? link.text : null);
+  if (description !== null && found.description !== description) {
     return {
       link,
       verdict: "other-description",
@@ -146,7 +117,7 @@ function judge(
 function explainMissing(rows: ProofRow[], exported: Found[], format: ExportReading["format"]): void {
   const free = new Set(exported.filter((found) => !found.taken));
   for (const row of rows) {
-    if (row.verdict !== "missing" || !row.link.expected) continue;
+    if (row.verdict !== "missing" || !row.link.expected || row.found.length > 0) continue;
     const words = comparable(row.link.text, format);
     const sameWords = [...free].find(({ link }) => comparable(link.text, format) === words);
     const sameDestination = [...free].find(({ link }) => valueOf(link) === row.link.expected!.value);
@@ -167,11 +138,7 @@ function joinBrokenLinks(
   manuscript: ManuscriptLink[],
   format: ExportReading["format"],
 ): Found[] {
-  const wanted = new Set(
-    manuscript.flatMap(({ expected, text }) =>
-      expected ? [key(expected.as, expected.value, text, format)] : [],
-    ),
-  );
+  const wanted = new Set(manuscript.flatMap((link) => expectedKeys(link, format)));
   const found = (link: ExportedLink): Found => ({
     link,
     key: key(link.destination.as, valueOf(link), link.text, format),
@@ -207,6 +174,16 @@ function joinBrokenLinks(
   return [...out, ...open];
 }
 
+/** By what each part of a link is found in the file. */
+function expectedKeys(
+  { expected, parts, isArea }: ManuscriptLink,
+  format: ExportReading["format"],
+): string[] {
+  if (!expected) return [];
+  const texts = isArea && format === "pdf" ? [""] : parts;
+  return texts.map((text) => key(expected.as, expected.value, text, format));
+}
+
 function valueOf(link: ExportedLink): string {
   return link.destination.as === "address" ? link.destination.address : link.destination.target;
 }
@@ -216,12 +193,12 @@ function key(as: string, value: string, text: string, format: ExportReading["for
 }
 
 /**
- * The words as they are compared. An e-book keeps them to the letter, blanks folded. A PDF has no blanks
+ * The words as they are compared. E-books and web pages keep them to the letter, blanks folded. A PDF has no blanks
  * of its own, only distances, and hyphens at its line ends, so both are left out on both sides there.
  */
 function comparable(text: string, format: ExportReading["format"]): string {
   const normal = text.normalize("NFC");
-  return format === "epub"
+  return format !== "pdf"
     ? foldBlanks(normal)
     : normal
         .normalize("NFKC")

@@ -11,21 +11,25 @@ export interface ExportedLink {
   text: string;
   /** What a screen reader is told about it besides: the alternate description, or null. */
   description: string | null;
-  /** Where in the file it stands: a page of a PDF, counted from 1, or a file of an e-book. */
+  /** Where in the file it stands: a page of a PDF, counted from 1, or a file of an e-book, or a web page. */
   where: string;
-  /** The page's number, for joining a link that breaks over two pages; null in an e-book. */
+  /** The page's number, for joining a link that breaks over two pages; null where there are none. */
   page: number | null;
   /**
-   * Whether the export made it by itself: an entry of the contents list, or the way to a note and
-   * back. Such links are no author's.
+   * Whether the format has it by itself: an entry of its contents list, or the number of a note at the foot
+   * of a page. Such links are nobody's.
    */
   apparatus: boolean;
 }
 
+export type ExportFormat = "pdf" | "epub" | "web";
+
 /** Everything that reading an exported file gave. */
 export interface ExportReading {
-  format: "pdf" | "epub";
+  format: ExportFormat;
   pages: number | null;
+  /** The number printed on the page on which each named place falls; empty where there are no pages. */
+  pageOfPlace: ReadonlyMap<string, string>;
   links: ExportedLink[];
 }
 

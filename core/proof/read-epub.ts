@@ -42,7 +42,7 @@ export function readEpub(bytes: Uint8Array): ExportReading {
     const lands = id === "" ? ids.has(target.file) : (ids.get(target.file)?.has(id) ?? false);
     return { ...common, destination: { as: "place", target: id === "" ? target.file : id, lands } };
   });
-  return { format: "epub", pages: null, links };
+  return { format: "epub", pages: null, pageOfPlace: new Map(), links };
 }
 
 function open(bytes: Uint8Array): Record<string, Uint8Array> {
@@ -108,14 +108,14 @@ function readPage(xml: string, file: string): { ids: Set<string>; links: ReadLin
     xml,
     file,
     (tag) => {
-      const { id, href, title, role, alt } = tag.attributes;
+      const { id, alt } = tag.attributes;
+      const { href, title } = linkAttributes(tag);
       if (id !== undefined) ids.add(id);
       if (tag.name === "nav") navDepth++;
       if (tag.name === "img") for (const link of open) link.text += alt ?? "";
       if (tag.name === "br") for (const link of open) link.text += " ";
       if (tag.name !== "a" || href === undefined) return;
-      const made = role === "doc-noteref" || role === "doc-backlink";
-      open.push({ href, text: "", title: title ?? null, file, apparatus: made || navDepth > 0 });
+      open.push({ href, text: "", title: title ?? null, file, apparatus: navDepth > 0 });
     },
     {
       onText: (text) => {
@@ -123,11 +123,22 @@ function readPage(xml: string, file: string): { ids: Set<string>; links: ReadLin
       },
       onClose: (tag) => {
         if (tag.name === "nav") navDepth--;
-        if (tag.name === "a" && tag.attributes["href"] !== undefined) links.push(open.pop()!);
+        if (tag.name === "a" && linkAttributes(tag).href !== undefined) links.push(open.pop()!);
       },
     },
   );
   return { ids, links };
+}
+
+/** The attributes of an `a` of XHTML, or of SVG 1.1. */
+function linkAttributes({ attributes }: SaxesTagPlain): {
+  href: string | undefined;
+  title: string | undefined;
+} {
+  return {
+    href: attributes["href"] ?? attributes["xlink:href"],
+    title: attributes["title"] ?? attributes["xlink:title"],
+  };
 }
 
 function resolve(from: string, href: string): { file: string; fragment: string } {

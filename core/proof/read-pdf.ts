@@ -52,7 +52,8 @@ export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
       links.push(...(await readPage(document, page, number, names)));
       page.cleanup();
     }
-    return { format: "pdf", pages: document.numPages, links };
+    const pageOfPlace = await pagesOfPlaces(document);
+    return { format: "pdf", pages: document.numPages, pageOfPlace, links };
   } finally {
     await task.destroy();
   }
@@ -107,6 +108,18 @@ async function readPage(
   if (tree) await walk(tree, false);
   for (const orphan of [...byId.values()]) await read(orphan, "", false);
   return links;
+}
+
+/** The label of the page (ISO 32000, 12.4.2) on which each named destination lies. */
+async function pagesOfPlaces(document: PDFDocumentProxy): Promise<Map<string, string>> {
+  const labels = await document.getPageLabels();
+  const named = Object.entries((await document.getDestinations()) as Record<string, unknown[]>);
+  const pages = new Map<string, string>();
+  for (const [name, destination] of named) {
+    const at = await document.getPageIndex(destination[0] as Parameters<typeof document.getPageIndex>[0]);
+    pages.set(name, labels?.[at] ?? String(at + 1));
+  }
+  return pages;
 }
 
 async function markedText(page: PDFPageProxy): Promise<Map<string, string>> {

@@ -65,10 +65,10 @@ describe("an e-book", () => {
   test("has each link, with its description, and leads over chapters", () => {
     const one = files["EPUB/chapter-001.xhtml"]!;
     expect(one).toContain(
-      '<a href="https://tides.example/?a=1&amp;b=2" title="Tide &lt;office&gt;">the <em>office</em></a>',
+      '<a class="web" href="https://tides.example/?a=1&amp;b=2" title="Tide &lt;office&gt;">the <em>office</em></a>',
     );
-    expect(one).toMatch(/<a href="#[a-z0-9]{12}">below<\/a>/);
-    expect(one).toMatch(/<a href="chapter-002\.xhtml#[a-z0-9]{12}">next<\/a>/);
+    expect(one).toMatch(/<a class="place" href="#[a-z0-9]{12}">below<\/a>/);
+    expect(one).toMatch(/<a class="place" href="chapter-002\.xhtml#[a-z0-9]{12}">next<\/a>/);
     expect(one).toContain('<span class="no-link">a file</span>');
   });
 
@@ -106,7 +106,7 @@ describe("an e-book", () => {
     const nasty = bookOf("# a\n\n`<script>` &amp;lt; \u0000]]>", { title: "<b>&\"'" });
     const page = open(writeEpub(nasty));
     expect(page["EPUB/chapter-001.xhtml"]).toContain("&lt;script&gt;");
-    expect(page["EPUB/title.xhtml"]).toContain("<h1>&lt;b&gt;&amp;&quot;'</h1>");
+    expect(page["EPUB/title.xhtml"]).toContain("&lt;b&gt;&amp;&quot;'</h1>");
   });
 });
 
@@ -124,7 +124,7 @@ test("pictures travel when they are used, and their absence of words is told", a
     const pictures = ["pic", "unused"].map((id) => ({ id, mediaType: "image/png" as const, bytes: png }));
     return {
       ...bookOf(""),
-      chapters: [{ id: "c", doc: chapters[0]!.type.schema.nodeFromJSON(json) }],
+      chapters: [{ id: "c", role: "chapter" as const, doc: chapters[0]!.type.schema.nodeFromJSON(json) }],
       pictures,
     };
   };

@@ -1,23 +1,13 @@
 import { strToU8, zipSync, type Zippable } from "fflate";
-import { pictureSuffix, picturesIn, placeIndex, usedPictures, type Book } from "../manuscript/book.ts";
+import { indexOf, pictureSuffix, picturesIn, usedPictures, type Book } from "../manuscript/book.ts";
+import { topOfBook, type BookIndex } from "../manuscript/book-index.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
-import { placesOf } from "../manuscript/outline.ts";
-import { chapterXhtml, escapeXml } from "./xhtml.ts";
+import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../manuscript/signposts.ts";
+import { bookStyle } from "./book-style.ts";
+import { pictureSize } from "./picture-size.ts";
+import { chapterXhtml, escapeXml, notesXhtml, type XhtmlContext } from "./xhtml.ts";
 
-const style = `body { font-family: serif; line-height: 1.5; margin: 0 4%; }
-h1, h2, h3, h4, h5 { line-height: 1.25; text-align: left; hyphens: none; }
-h1 { margin: 2em 0 1em; }
-img { max-width: 100%; height: auto; }
-pre { white-space: pre-wrap; font-size: 0.85em; }
-table { border-collapse: collapse; margin: 1em 0; }
-th, td { border: 1px solid; padding: 0.3em 0.5em; text-align: left; vertical-align: top; }
-td.center, th.center { text-align: center; }
-td.right, th.right { text-align: right; }
-blockquote { margin: 1em 1.5em; }
-.notes { margin-top: 2em; border-top: 1px solid; font-size: 0.9em; }
-.note-number { margin-bottom: 0; }
-.title-page { text-align: center; margin-top: 20%; }
-`;
+const notesPage = "notes.xhtml";
 
 // The earliest date that a zip entry can hold; a fixed one makes the same book the same bytes.
 const entryDate = new Date(1980, 0, 1);
@@ -28,14 +18,16 @@ const entryDate = new Date(1980, 0, 1);
  * @returns the bytes of the container, `mimetype` first and stored (OCF 3.3, 4.3).
  */
 export function writeEpub(book: Book): Uint8Array {
-  const places = placeIndex(book);
+  const index = indexOf(book);
   const used = usedPictures(book);
   const pictures = book.pictures.filter((picture) => used.has(picture.id));
   const chapterName = (i: number): string => `chapter-${String(i + 1).padStart(3, "0")}.xhtml`;
-  const pictureName = (id: string): string | null => {
-    const picture = pictures.find((candidate) => candidate.id === id);
-    return picture ? `picture-${id}.${pictureSuffix[picture.mediaType]}` : null;
-  };
+  const shown = new Map(
+    pictures.map((picture) => [
+      picture.id,
+      { href: `picture-${picture.id}.${pictureSuffix[picture.mediaType]}`, ...pictureSize(picture) },
+    ]),
+  );
   const text = (content: string): Zippable[string] => [strToU8(content), { mtime: entryDate, level: 6 }];
   const files: Zippable = {
     mimetype: [strToU8("application/epub+zip"), { mtime: entryDate, level: 0 }],
@@ -44,35 +36,55 @@ export function writeEpub(book: Book): Uint8Array {
 <container version="1.0" xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="EPUB/package.opf" media-type="application/oebps-package+xml"/></rootfiles></container>
 `,
     ),
-    "EPUB/package.opf": text(
-      packageDocument(
-        book,
-        chapterName,
-        pictures.map((p) => [pictureName(p.id)!, p.mediaType]),
-      ),
-    ),
-    "EPUB/nav.xhtml": text(navigationDocument(book, chapterName)),
-    "EPUB/style.css": text(style),
-    "EPUB/title.xhtml": text(
-      page(
-        book,
-        book.title,
-        `<section class="title-page" epub:type="titlepage"><h1>${escapeXml(book.title)}</h1><p>${escapeXml(book.author)}</p></section>`,
-      ),
-    ),
   };
-  book.chapters.forEach(({ doc }, i) => {
-    const body = chapterXhtml(doc, {
-      places,
-      chapter: i,
-      chapterHref: chapterName,
-      pictureHref: pictureName,
-      usedIds: new Set(),
-    });
-    files[`EPUB/${chapterName(i)}`] = text(page(book, chapterTitle(doc), body));
+  const atEnd = index.conventions.notesAt === "book";
+  const pageOf: XhtmlContext["pageOf"] = ({ chapter, note }) =>
+    note !== null && atEnd ? notesPage : chapter === -1 ? "title.xhtml" : chapterName(chapter);
+  const contextOf = (chapter: number, page: string): XhtmlContext => ({
+    index,
+    chapter,
+    page,
+    pageOf,
+    medium: "epub",
+    picture: (id) => shown.get(id) ?? null,
+    fileNames: book.fileNames,
+    usedIds: new Set(),
+    hasAreas: false,
   });
+  const withAreas = new Set<string>();
+  const pages = new Map<string, string>();
+  book.chapters.forEach(({ doc }, i) => {
+    const context = contextOf(i, chapterName(i));
+    pages.set(context.page, page(book, chapterTitle(doc), chapterXhtml(doc, context)));
+    if (context.hasAreas) withAreas.add(context.page);
+  });
+  if (atEnd) {
+    const { notes } = index.words;
+    const sections = book.chapters.flatMap(({ doc }, i) => {
+      const context = contextOf(i, notesPage);
+      const body = notesXhtml(doc, context);
+      if (context.hasAreas) withAreas.add(notesPage);
+      return body === "" ? [] : [`<h2>${escapeXml(chapterTitle(doc))}</h2>\n${body}`];
+    });
+    if (sections.length > 0) {
+      const body = `<section epub:type="endnotes" role="doc-endnotes" aria-labelledby="notes"><h1 id="notes">${escapeXml(notes)}</h1>\n${sections.join("\n")}</section>`;
+      pages.set(notesPage, page(book, notes, body));
+    }
+  }
+  const manifestPictures = pictures.map((p): [string, string] => [shown.get(p.id)!.href, p.mediaType]);
+  files["EPUB/package.opf"] = text(packageDocument(book, [...pages.keys()], manifestPictures, withAreas));
+  files["EPUB/nav.xhtml"] = text(navigationDocument(book, index, pageOf));
+  files["EPUB/style.css"] = text(bookStyle(book));
+  files["EPUB/title.xhtml"] = text(
+    page(
+      book,
+      book.title,
+      `<section class="title-page" epub:type="titlepage"><h1 id="${topOfBook}">${escapeXml(book.title)}</h1><p>${escapeXml(book.author)}</p></section>`,
+    ),
+  );
+  for (const [name, content] of pages) files[`EPUB/${name}`] = text(content);
   for (const picture of pictures) {
-    files[`EPUB/${pictureName(picture.id)!}`] = [picture.bytes, { mtime: entryDate, level: 0 }];
+    files[`EPUB/${shown.get(picture.id)!.href}`] = [picture.bytes, { mtime: entryDate, level: 0 }];
   }
   return zipSync(files);
 }
@@ -92,8 +104,9 @@ ${body}
 
 function packageDocument(
   book: Book,
-  chapterName: (i: number) => string,
+  pages: string[],
   pictures: [name: string, mediaType: string][],
+  withAreas: Set<string>,
 ): string {
   const allDescribed = picturesHaveAlternatives(book);
   const hasPictures = pictures.length > 0;
@@ -120,18 +133,23 @@ function packageDocument(
     `    <item id="nav" href="nav.xhtml" media-type="application/xhtml+xml" properties="nav"/>`,
     `    <item id="style" href="style.css" media-type="text/css"/>`,
     `    <item id="title" href="title.xhtml" media-type="application/xhtml+xml"/>`,
-    ...book.chapters.map(
-      (_, i) =>
-        `    <item id="chapter-${i + 1}" href="${chapterName(i)}" media-type="application/xhtml+xml"/>`,
+    ...pages.map(
+      (name) =>
+        `    <item id="${name.replace(".xhtml", "")}" href="${name}" media-type="application/xhtml+xml"${withAreas.has(name) ? ' properties="svg"' : ""}/>`,
     ),
     ...pictures.map(
       ([name, type], i) => `    <item id="picture-${i + 1}" href="${name}" media-type="${type}"/>`,
     ),
   ].join("\n");
+  const isOutside = (i: number): boolean => book.chapters[i]?.role === "companion";
   const spine = [
     `    <itemref idref="title"/>`,
-    `    <itemref idref="nav"/>`,
-    ...book.chapters.map((_, i) => `    <itemref idref="chapter-${i + 1}"/>`),
+    // The author's own contents list stands in the text.
+    `    <itemref idref="nav"${hasOwnContents(book) ? ' linear="no"' : ""}/>`,
+    ...pages.map(
+      (name, i) =>
+        `    <itemref idref="${name.replace(".xhtml", "")}"${isOutside(i) ? ' linear="no"' : ""}/>`,
+    ),
   ].join("\n");
   return `<?xml version="1.0" encoding="UTF-8"?>
 <package xmlns="http://www.idpf.org/2007/opf" version="3.0" unique-identifier="id" xml:lang="${escapeXml(book.language)}">
@@ -157,42 +175,42 @@ function picturesHaveAlternatives(book: Book): boolean {
   return picturesIn(book).every(({ alt, decorative }) => decorative || alt.trim() !== "");
 }
 
-interface ContentsEntry {
-  level: number;
-  href: string;
-  text: string;
-  children: ContentsEntry[];
-}
+// Chapters and two levels of headings are enough to find one's way by.
+const navigationDepth = 3;
 
-function navigationDocument(book: Book, chapterName: (i: number) => string): string {
-  const places = placeIndex(book);
-  const root: ContentsEntry[] = [];
-  book.chapters.forEach(({ doc }, i) => {
-    const open: ContentsEntry[] = [];
-    for (const place of placesOf(doc)) {
-      // Headings of the two upper levels are enough to find one's way by.
-      if (place.level === null || place.level > 2 || place.text === "" || places.get(place.id) !== i)
-        continue;
-      const entry = {
-        level: place.level,
-        href: `${chapterName(i)}#${place.id}`,
-        text: place.text,
-        children: [],
-      };
-      while (open.length > 0 && open.at(-1)!.level >= entry.level) open.pop();
-      (open.at(-1)?.children ?? root).push(entry);
-      open.push(entry);
-    }
-  });
-  const list = (entries: ContentsEntry[]): string =>
-    `<ol>${entries
+function navigationDocument(book: Book, index: BookIndex, pageOf: XhtmlContext["pageOf"]): string {
+  const entries = signpostsOf(
+    {
+      id: "toc",
+      of: "contents",
+      scope: "book",
+      section: null,
+      depth: navigationDepth,
+      anchors: [],
+      heading: "",
+      returnWords: null,
+    },
+    index,
+    0,
+  );
+  const companions = index.inOrder.filter(
+    ({ kind, chapter, id, text }) =>
+      kind === "title" &&
+      index.companions.has(chapter) &&
+      text !== "" &&
+      index.places.get(id)?.chapter === chapter,
+  );
+  const all = [...entries, ...companions.map(({ id, words }) => ({ id, words, depth: 0 }))];
+  const list = (branches: SignpostBranch[]): string =>
+    `<ol>${branches
       .map(
-        (entry) =>
-          `<li><a href="${entry.href}">${escapeXml(entry.text)}</a>${entry.children.length > 0 ? list(entry.children) : ""}</li>`,
+        ({ id, words, inner }) =>
+          `<li><a href="${pageOf(index.places.get(id)!)}#${id}">${escapeXml(words)}</a>${inner.length > 0 ? list(inner) : ""}</li>`,
       )
       .join("\n")}</ol>`;
-  const body = `<nav epub:type="toc" role="doc-toc" id="toc" aria-labelledby="toc-heading"><h1 id="toc-heading">Contents</h1>
-${list(root)}</nav>
-<nav epub:type="landmarks" aria-label="Landmarks" hidden=""><ol><li><a epub:type="toc" href="#toc">Contents</a></li><li><a epub:type="bodymatter" href="${chapterName(0)}">Text</a></li></ol></nav>`;
-  return page(book, "Contents", body);
+  const { contents } = index.words;
+  const body = `<nav epub:type="toc" role="doc-toc" id="toc" aria-labelledby="toc-heading"><h1 id="toc-heading">${escapeXml(contents)}</h1>
+${list(nested(all))}</nav>
+<nav epub:type="landmarks" aria-label="Landmarks" hidden=""><ol><li><a epub:type="toc" href="#toc">${escapeXml(contents)}</a></li><li><a epub:type="bodymatter" href="${pageOf({ chapter: 0, note: null })}">Text</a></li></ol></nav>`;
+  return page(book, contents, body);
 }

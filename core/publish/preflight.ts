@@ -1,13 +1,17 @@
+import { checkBook } from "../checks/check-book.ts";
+import { rules } from "../checks/check-chapter.ts";
 import type { Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { pictureAttrs } from "../manuscript/schema.ts";
 
 /** Something in the book that stops an export, with where it stands and what to do. */
 export interface Obstacle {
-  code: "no-chapters" | "no-title" | "picture-alternative" | "empty-title";
+  code: "no-chapters" | "no-title" | "picture-alternative" | "empty-title" | "finding";
   chapter: string | null;
   message: string;
 }
+
+const graveRules = rules.filter(({ severity }) => severity === "stop");
 
 /**
  * What would stop an export, found before the typesetter is asked. `accessible` asks for what PDF/UA-1
@@ -50,5 +54,14 @@ export function findObstacles(book: Book, accessible: boolean): Obstacle[] {
       }
     });
   });
+  for (const { severity, chapter, link, message } of checkBook(book, graveRules)) {
+    if (severity !== "stop" || chapter === null) continue;
+    const title = chapterTitle(book.chapters[chapter]!.doc);
+    obstacles.push({
+      code: "finding",
+      chapter: title,
+      message: `Chapter “${title}”${link ? `, the link “${link.text}”` : ""}: ${message}`,
+    });
+  }
   return obstacles;
 }

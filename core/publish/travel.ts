@@ -1,27 +1,38 @@
 import type { Destination } from "../destination/destination.ts";
+import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
 
 /** How a link leaves the house: as an address, as a jump inside the book, or as words without a link. */
 export type Travel =
-  | { as: "address"; address: string }
-  | { as: "place"; target: string; chapter: number }
-  | { as: "words"; reason: string };
+  { as: "address"; address: string } | { as: "place"; place: IndexedPlace } | { as: "words"; reason: string };
 
-/**
- * What an export makes of a destination. `places` maps each landing place's id to the index of its
- * chapter.
- */
-export function travel(destination: Destination, places: Map<string, number>): Travel {
+/** What an export makes of a destination. `fileNames` maps each companion file's id to its name. */
+export function travel(
+  destination: Destination,
+  { places }: BookIndex,
+  fileNames: ReadonlyMap<string, string>,
+): Travel {
   switch (destination.kind) {
     case "web":
     case "email":
       return { as: "address", address: destination.address };
     case "place": {
-      const chapter = places.get(destination.target);
-      return chapter === undefined
+      const place = places.get(destination.target);
+      return place === undefined
         ? { as: "words", reason: `The book has no place “${destination.target}”.` }
-        : { as: "place", target: destination.target, chapter };
+        : { as: "place", place };
     }
     case "file":
+      if ("share" in destination) return { as: "address", address: destination.share };
+      if ("file" in destination) {
+        const name = fileNames.get(destination.file);
+        return {
+          as: "words",
+          reason:
+            name === undefined
+              ? "The companion file is gone. Give the link another destination."
+              : `The companion file “${name}” does not travel inside the book yet. Give a shared address in its place.`,
+        };
+      }
       return {
         as: "words",
         reason: `The file “${destination.path}” does not travel with the book. Give a web address, or bring the manuscript in with an address from which its relative links start.`,

@@ -1,63 +1,113 @@
 import type { Node } from "prosemirror-model";
-import { pictureSuffix, placeIndex, type Book } from "../manuscript/book.ts";
+import type { Destination } from "../destination/destination.ts";
+import { topOfBook, type BookIndex } from "../manuscript/book-index.ts";
+import { indexOf, pictureSuffix, type Book } from "../manuscript/book.ts";
+import { captionedBlocks, type CaptionedBlock } from "../manuscript/captions.ts";
+import { chapterTitle } from "../manuscript/chapter.ts";
+import { hotspotBox } from "../manuscript/hotspot.ts";
 import { inlineRuns } from "../manuscript/links.ts";
-import { numberNotes, type NumberedNote } from "../manuscript/notes.ts";
+import { numberNotes, referenceId, type NumberedNote } from "../manuscript/notes.ts";
 import { HeadingLevels } from "../manuscript/outline.ts";
-import { pictureAttrs, pictureWords, type LinkAttrs } from "../manuscript/schema.ts";
+import { gapSign, positionOfReference, referenceWords } from "../manuscript/references.ts";
+import {
+  pictureAttrs,
+  pictureWords,
+  referenceAttrs,
+  signpostAttrs,
+  type LinkAttrs,
+} from "../manuscript/schema.ts";
+import { hasOwnContents, returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
 import { countHeadRows } from "../manuscript/tables.ts";
-import { travel, type Travel } from "./travel.ts";
+import { returnName } from "./return-name.ts";
+import { travel } from "./travel.ts";
 
 /** What the typesetter's template reads: JSON files by path. Author text is data in them, never markup. */
 export type TypesetFiles = Map<string, string>;
 
-/** A link that has an alternate description of its own, by the address that marks it in the PDF. */
-export interface DescribedLink {
+/** A link as it is to be in the finished PDF, by the address that marks it in the typesetter's. */
+export interface MarkedLink {
   marker: string;
-  address: string;
+  to: { address: string } | { place: string };
   description: string;
 }
+
+/** How a book that is to be printed shows its web addresses: not at all, as notes, or in a list at its end. */
+export type PrintedAddresses = "none" | "notes" | "list";
 
 export interface Typeset {
   files: TypesetFiles;
   /** Pictures to be laid beside the JSON, by path. */
   pictures: Map<string, Uint8Array>;
-  described: DescribedLink[];
+  marked: MarkedLink[];
 }
 
 type Inline = Record<string, unknown>;
 type Block = Record<string, unknown>;
 
 /**
- * The data from which the typesetter makes a PDF: `book.json` and one file a chapter. A link with a
- * description carries a marker for its address; whoever writes the PDF puts address and description in.
+ * The data from which the typesetter makes a PDF: `book.json` and one file a chapter. A link into the book,
+ * and one with a description, carries a marker for its address; whoever finishes the PDF puts in where it
+ * leads. `places` in `book.json` names every landing place whose position is asked for.
  */
-export function typesetBook(book: Book): Typeset {
-  const builder = new TypesetBuilder(book);
+export function typesetBook(book: Book, addresses: PrintedAddresses = "none"): Typeset {
+  const builder = new TypesetBuilder(book, addresses);
   const files: TypesetFiles = new Map();
-  const chapters = book.chapters.map((chapter, i) => {
+  const chapters = book.chapters.map((_, i) => {
     const path = `/chapter-${i + 1}.json`;
-    files.set(path, JSON.stringify(builder.chapter(chapter.doc)));
+    files.set(path, JSON.stringify(builder.chapter(i)));
     return path;
   });
+  const { words, conventions } = builder.index;
+  const notes =
+    conventions.notesAt === "book"
+      ? book.chapters.flatMap(({ doc }, i) => {
+          const list = builder.notesOf(i);
+          return list.length > 0 ? [{ chapter: chapterTitle(doc), notes: list }] : [];
+        })
+      : [];
   files.set(
     "/book.json",
-    JSON.stringify({ title: book.title, author: book.author, lang: book.language, chapters }),
+    JSON.stringify({
+      title: book.title,
+      author: book.author,
+      lang: book.language,
+      looks: book.looks,
+      words,
+      top: topOfBook,
+      contents: !hasOwnContents(book),
+      chapters,
+      notes,
+      addresses: builder.printed,
+      places: [topOfBook, ...builder.labelled],
+    }),
   );
-  return { files, pictures: builder.pictures, described: builder.described };
+  return { files, pictures: builder.pictures, marked: builder.marked };
 }
 
 class TypesetBuilder {
+  readonly index: BookIndex;
   readonly pictures = new Map<string, Uint8Array>();
-  readonly described: DescribedLink[] = [];
-  private readonly places: Map<string, number>;
+  readonly marked: MarkedLink[] = [];
+  /** The web addresses that are printed in a list at the end. */
+  readonly printed: string[] = [];
+  /** The landing places that have been set. */
+  readonly labelled = new Set<string>();
+  private readonly fileNames: ReadonlyMap<string, string>;
   private readonly picturePaths = new Map<string, string>();
-  private readonly labelled = new Set<string>();
+  private printedAddresses = 0;
+  private doc!: Node;
+  private at = 0;
   private notes = new Map<string, NumberedNote>();
   private notesSet = new Set<string>();
+  private references = new Map<string, number>();
   private levels = new HeadingLevels();
 
-  constructor(book: Book) {
-    this.places = placeIndex(book);
+  constructor(
+    private readonly book: Book,
+    private readonly addresses: PrintedAddresses,
+  ) {
+    this.index = indexOf(book);
+    this.fileNames = book.fileNames;
     for (const picture of book.pictures) {
       const path = `/picture-${picture.id}.${pictureSuffix[picture.mediaType]}`;
       this.picturePaths.set(picture.id, path);
@@ -65,22 +115,81 @@ class TypesetBuilder {
     }
   }
 
-  chapter(doc: Node): Block {
-    const notes = numberNotes(doc);
-    this.notes = new Map(notes.map((note) => [note.id, note]));
-    this.notesSet = new Set();
-    this.levels = new HeadingLevels();
+  chapter(at: number): Block {
+    const notes = this.begin(at);
+    const returns = returnLinksOf(this.doc, at, this.index);
     const blocks: Block[] = [];
-    doc.forEach((node) => {
-      if (node.type.name !== "note") blocks.push(this.block(node));
-    });
-    // A note that nothing refers to still holds text and links: it is set at the chapter's end.
-    for (const note of notes) if (note.references === 0) blocks.push(...this.blocks(note.node));
+    for (const block of captionedBlocks(this.doc)) {
+      if (block.node.type.name === "note") continue;
+      blocks.push(this.captioned(block));
+      for (const link of returns)
+        if (link.at === block.end)
+          blocks.push({ t: "return", words: link.words, url: this.toPlace(link.list, link.words) });
+    }
+    const { notesAt } = this.index.conventions;
+    if (notesAt === "chapter" && notes.length > 0) blocks.push({ t: "notes", notes: this.notesOf(at) });
+    if (notesAt === "page") {
+      // A note that nothing refers to still holds text and links: it is set at the chapter's end.
+      const alone = notes.filter(({ references }) => references === 0);
+      if (alone.length > 0) blocks.push({ t: "notes", notes: alone.map((note) => this.note(note)) });
+    }
     return { blocks };
   }
 
+  /** The notes of a chapter, for its end or the book's. */
+  notesOf(at: number): Block[] {
+    return this.begin(at).map((note) => this.note(note));
+  }
+
+  private begin(at: number): NumberedNote[] {
+    this.at = at;
+    this.doc = this.book.chapters[at]!.doc;
+    const notes = numberNotes(this.doc);
+    this.notes = new Map(notes.map((note) => [note.id, note]));
+    this.notesSet = new Set();
+    this.references = new Map();
+    this.levels = new HeadingLevels();
+    return notes;
+  }
+
+  private note(note: NumberedNote): Block {
+    return {
+      number: this.index.places.get(note.id)!.number,
+      label: this.label(note.id),
+      c: this.blocks(note.node),
+      returns: this.returnsOf(note),
+    };
+  }
+
+  /** The ways back from a note, one for each reference to it. */
+  private returnsOf({ id, references }: NumberedNote): Inline[] {
+    const { returnWords } = this.index.conventions;
+    return Array.from({ length: references }, (_, i) => {
+      const name = returnName(this.index, i + 1, references) ?? returnWords;
+      return { t: "text-link", words: returnWords, url: this.toPlace(referenceId(id, i + 1), name) };
+    });
+  }
+
   private blocks(parent: Node): Block[] {
-    return parent.children.map((child) => this.block(child));
+    return captionedBlocks(parent).map((block) => this.captioned(block));
+  }
+
+  private captioned({ node, caption, captionFirst }: CaptionedBlock): Block {
+    if (!caption) return this.block(node);
+    return { t: "captioned", body: this.block(node), caption: this.caption(caption), first: captionFirst };
+  }
+
+  private caption(node: Node): Block {
+    const id = node.attrs["id"] as string;
+    const place = this.index.places.get(id);
+    const lead = place ? this.index.labelOf(place) : null;
+    return { t: "caption", lead, c: this.withLabel(id, this.inlines(node)) };
+  }
+
+  /** Words with a landing place before them. */
+  private withLabel(id: string, words: Inline[]): Inline[] {
+    const label = this.label(id);
+    return label ? [{ t: "anchor", label }, ...words] : words;
   }
 
   private block(node: Node): Block {
@@ -105,27 +214,43 @@ class TypesetBuilder {
         return this.table(node);
       case "section_break":
         return { t: "section-break" };
+      case "caption":
+        return this.caption(node);
+      case "signposts":
+        return this.signposts(node);
       default:
         return { t: "paragraph", c: this.inlines(node) };
     }
   }
 
   private heading(node: Node, level: number): Block {
-    const words = this.inlines(node);
+    const id = node.attrs["id"] as string;
+    const words = this.inlines(node, false);
     // A heading without words has no place in an outline (ISO 14289-1); it stays a landing place.
-    if (!words.some((item) => item["t"] !== "anchor" && item["t"] !== "picture")) {
-      const label = this.label(node.attrs["id"] as string);
-      return { t: "paragraph", c: label ? [{ t: "anchor", label }, ...words] : words };
-    }
+    if (!words.some((item) => item["t"] !== "anchor" && item["t"] !== "picture"))
+      return { t: "paragraph", c: this.withLabel(id, words) };
     const shown = this.levels.next(level);
+    const number = this.index.places.get(id)?.number ?? null;
     // The contents list repeats a heading's words, so anchors in them are set behind the heading.
     return {
       t: "heading",
       level: shown,
-      label: this.label(node.attrs["id"] as string),
+      label: this.label(id),
+      number,
       c: words.filter((item) => item["t"] !== "anchor"),
       anchors: words.filter((item) => item["t"] === "anchor"),
     };
+  }
+
+  private signposts(node: Node): Block {
+    const list = signpostAttrs(node);
+    const entries = signpostsOf(list, this.index, this.at).map(({ id, words, depth }) => ({
+      depth,
+      words,
+      page: id,
+      url: this.toPlace(id, words),
+    }));
+    return { t: "signposts", label: this.label(list.id), heading: list.heading, entries };
   }
 
   private table(node: Node): Block {
@@ -146,7 +271,8 @@ class TypesetBuilder {
     return { t: "table", columns, head: rows.slice(0, headRows), rows: rows.slice(headRows) };
   }
 
-  private inlines(block: Node): Inline[] {
+  /** `printed`: whether web addresses may be written out here, which a heading repeated elsewhere may not. */
+  private inlines(block: Node, printed = true): Inline[] {
     const out: Inline[] = [];
     // A picture that is all there is in its paragraph gets the width of the text.
     const alone = block.children.every((node) => node.type.name === "picture" || !node.textContent.trim());
@@ -159,21 +285,60 @@ class TypesetBuilder {
         out.push(...content);
         continue;
       }
-      out.push(...this.link(run.link, content));
+      out.push(...this.link(run.link, content, printed));
       // A link cannot hold another one: a note's number inside a link is set behind it.
       for (const node of run.nodes.filter(isNote)) out.push(...this.inline(node, alone));
     }
     return out;
   }
 
-  private link(link: LinkAttrs, content: Inline[]): Inline[] {
-    const way: Travel = travel(link.destination, this.places);
-    if (way.as === "words") return content;
-    if (way.as === "place") return [{ t: "link", place: way.target, c: content }];
-    if (!link.description) return [{ t: "link", url: way.address, c: content }];
-    const marker = `https://vennet.invalid/${this.described.length}`;
-    this.described.push({ marker, address: way.address, description: link.description });
-    return [{ t: "link", url: marker, c: content }];
+  private link(link: LinkAttrs, content: Inline[], printed: boolean): Inline[] {
+    const url = this.target(link.destination, link.description);
+    if (url === null) return content;
+    const { kind } = link.destination;
+    const set: Inline = { t: "link", kind: link.asText ? "text" : kind, url, c: content };
+    if (kind !== "web" || this.addresses === "none" || !printed) return [set];
+    const { address } = link.destination as { address: string };
+    this.printedAddresses++;
+    if (this.addresses === "notes") return [set, { t: "address", number: this.printedAddresses, address }];
+    this.printed.push(address);
+    return [set, { t: "address", number: this.printedAddresses, address: null }];
+  }
+
+  /** The address, or the marker of one, by which the template links; null where the link cannot travel. */
+  private target(destination: Destination, description: string | null): string | null {
+    const way = travel(destination, this.index, this.fileNames);
+    if (way.as === "words") return null;
+    if (way.as === "place") return this.toPlace(way.place.id, description ?? way.place.words);
+    return description ? this.mark({ address: way.address }, description) : way.address;
+  }
+
+  private toPlace(place: string, description: string): string {
+    return this.mark({ place }, description);
+  }
+
+  private mark(to: MarkedLink["to"], description: string): string {
+    const marker = `https://vennet.invalid/${this.marked.length}`;
+    this.marked.push({ marker, to, description });
+    return marker;
+  }
+
+  private crossReference(node: Node): Inline[] {
+    const reference = referenceAttrs(node);
+    const from = { chapter: this.at, position: positionOfReference(this.doc, reference.id) };
+    const says = referenceWords(reference, this.index, from, true);
+    if (says.is === "gap") return [{ t: "text", v: gapSign, strong: true }];
+    const { words } = this.index.places.get(reference.target)!;
+    const c: Inline[] =
+      says.is === "words"
+        ? [{ t: "text", v: says.words }]
+        : [
+            { t: "text", v: says.before },
+            { t: "page", place: reference.target },
+            { t: "text", v: says.after },
+          ];
+    const shown = says.is === "words" ? says.words : says.before;
+    return [{ t: "link", kind: "place", url: this.toPlace(reference.target, words || shown), c }];
   }
 
   private inline(node: Node, alone: boolean): Inline[] {
@@ -194,27 +359,53 @@ class TypesetBuilder {
         const label = this.label(node.attrs["id"] as string);
         return label ? [{ t: "anchor", label }] : [];
       }
+      case "cross_reference":
+        return this.crossReference(node);
       default:
         return this.noteReference(node.attrs["note"] as string);
     }
   }
 
   private picture(node: Node, alone: boolean): Inline[] {
-    const { file, alt, decorative } = pictureAttrs(node);
+    const { file, alt, decorative, width } = pictureAttrs(node);
     const path = file === null ? undefined : this.picturePaths.get(file);
     if (!path) return [{ t: "text", v: pictureWords(pictureAttrs(node)) }];
-    return [{ t: "picture", file: path, alt, decorative: decorative || alt === "", alone }];
+    const hotspots = pictureAttrs(node).hotspots.flatMap((hotspot) => {
+      // An area has no words, so its text alternative is what the annotation says.
+      const url = this.target(hotspot.destination, hotspot.description ?? hotspot.alt);
+      return url !== null
+        ? [{ url, ...hotspotBox(hotspot), frame: hotspot.frame, shape: hotspot.shape }]
+        : [];
+    });
+    return [
+      {
+        t: "picture",
+        file: path,
+        alt,
+        decorative: decorative || alt === "",
+        alone,
+        percent: width,
+        hotspots,
+      },
+    ];
   }
 
   private noteReference(id: string): Inline[] {
     const note = this.notes.get(id);
-    if (!note) return [];
-    const label = `note-${id}`;
-    if (this.notesSet.has(id)) return [{ t: "note-again", label }];
+    if (!note) return [{ t: "text", v: gapSign, strong: true }];
+    const count = (this.references.get(id) ?? 0) + 1;
+    this.references.set(id, count);
+    const number = this.index.places.get(id)!.number;
+    const here: Inline = { t: "anchor", label: this.label(referenceId(id, count)) };
+    if (this.index.conventions.notesAt !== "page")
+      return [here, { t: "raised-link", words: number, url: this.toPlace(id, `${number}`) }];
+    const label = `fn-${id}`;
+    if (this.notesSet.has(id)) return [here, { t: "note-again", number, footnote: label }];
     this.notesSet.add(id);
-    return [{ t: "note", label, c: this.blocks(note.node) }];
+    return [here, { t: "note", footnote: label, ...this.note(note) }];
   }
 
+  /** The label of a landing place, unless it has been set already. */
   private label(id: string): string | null {
     if (this.labelled.has(id)) return null;
     this.labelled.add(id);

@@ -1,0 +1,134 @@
+import { nameDestination, writeDestination, type DestinationNames } from "../destination/destination.ts";
+import type { BookIndex } from "../manuscript/book-index.ts";
+import { indexOf, type Book } from "../manuscript/book.ts";
+import { chapterTitle } from "../manuscript/chapter.ts";
+import { linkUses, type LinkUse } from "../manuscript/links.ts";
+import { numberNotes, referenceId } from "../manuscript/notes.ts";
+import { referenceWords } from "../manuscript/references.ts";
+import { referenceAttrs, signpostAttrs } from "../manuscript/schema.ts";
+import { returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
+import { travel } from "../publish/travel.ts";
+import type { ExportReading } from "./exported-link.ts";
+
+/** A link of the manuscript, with what an export ought to make of it. */
+export interface ManuscriptLink {
+  id: string;
+  chapter: string;
+  text: string;
+  /** The words of each paragraph that it runs through. */
+  parts: string[];
+  /** Whether it is an area of a picture. */
+  isArea: boolean;
+  /** Whether it follows from the text by itself: the way to a note and back, a signpost, a return link. */
+  isMade: boolean;
+  destination: string;
+  /** The destination as the author reads it: a file's name, a heading's words. */
+  name: string;
+  description: string | null;
+  /** What the exported file should say: an address, or the name of a place; null where it cannot travel. */
+  expected: { as: "address" | "place"; value: string } | null;
+  /** Why it cannot travel, where it cannot. */
+  reason: string | null;
+}
+
+/**
+ * The links of a book as an export should have them: in reading order the author's own, cross-references
+ * among them, and after those of each chapter what follows from it by itself. On which page a
+ * cross-reference's target falls is known from the exported file alone.
+ */
+export function manuscriptLinks(
+  book: Book,
+  { format, pageOfPlace }: Pick<ExportReading, "format" | "pageOfPlace">,
+): ManuscriptLink[] {
+  const index = indexOf(book);
+  const names: DestinationNames = {
+    files: book.fileNames,
+    places: new Map([...index.places].map(([id, { text }]) => [id, text])),
+  };
+  return book.chapters.flatMap(({ doc }, at) => {
+    const chapter = chapterTitle(doc);
+    const own = linkUses(doc).map((use): ManuscriptLink => {
+      const way = travel(use.destination, index, book.fileNames);
+      const common = {
+        id: use.id,
+        chapter,
+        isArea: use.on === "hotspot",
+        isMade: false,
+        destination: writeDestination(use.destination),
+        name: nameDestination(use.destination, names),
+        description: use.description,
+      };
+      if (use.on === "reference") {
+        const said = crossReferenceText(use);
+        return { ...common, ...said };
+      }
+      return {
+        ...common,
+        text: use.text,
+        parts: use.parts.map((part) => part.text),
+        expected:
+          way.as === "address"
+            ? { as: "address", value: way.address }
+            : way.as === "place"
+              ? { as: "place", value: way.place.id }
+              : null,
+        reason: way.as === "words" ? way.reason : null,
+      };
+    });
+    const made = madeLinks(at).map(({ words, to }): ManuscriptLink => {
+      const name = index.places.get(to)?.words ?? words;
+      return {
+        id: to,
+        chapter,
+        text: words,
+        parts: [words],
+        isArea: false,
+        isMade: true,
+        destination: `#${to}`,
+        name,
+        description: null,
+        expected: { as: "place", value: to },
+        reason: null,
+      };
+    });
+    return [...own, ...made];
+
+    function crossReferenceText(
+      use: LinkUse,
+    ): Pick<ManuscriptLink, "text" | "parts" | "expected" | "reason"> {
+      const reference = referenceAttrs(doc.nodeAt(use.from)!);
+      const says = referenceWords(reference, index, { chapter: at, position: use.from }, format === "pdf");
+      if (says.is === "gap")
+        return { text: use.text, parts: [use.text], expected: null, reason: says.reason };
+      const text =
+        says.is === "words"
+          ? says.words
+          : says.before + (pageOfPlace.get(reference.target) ?? "?") + says.after;
+      return { text, parts: [text], expected: { as: "place", value: reference.target }, reason: null };
+    }
+  });
+
+  function madeLinks(at: number): { words: string; to: string }[] {
+    const { doc } = book.chapters[at]!;
+    const links = noteLinks(at, index);
+    doc.descendants((node) => {
+      if (node.type.name !== "signposts") return;
+      for (const { words, id } of signpostsOf(signpostAttrs(node), index, at)) links.push({ words, to: id });
+    });
+    for (const { words, list } of returnLinksOf(doc, at, index)) links.push({ words, to: list });
+    return links;
+  }
+
+  function noteLinks(at: number, { places, conventions }: BookIndex): { words: string; to: string }[] {
+    const links: { words: string; to: string }[] = [];
+    // The typesetter makes the way from a reference to a note at the foot of a page.
+    const madeByTypesetter = format === "pdf" && conventions.notesAt === "page";
+    for (const { id, references } of numberNotes(book.chapters[at]!.doc)) {
+      for (let which = 1; which <= references; which++) {
+        if (!madeByTypesetter) links.push({ words: places.get(id)!.number!, to: id });
+        links.push({ words: conventions.returnWords, to: referenceId(id, which) });
+      }
+    }
+    return links;
+  }
+}

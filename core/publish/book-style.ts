@@ -1,0 +1,64 @@
+import { picturesIn, type Book } from "../manuscript/book.ts";
+import { lookedKinds, type HoverStyle, type LinkLooks } from "../manuscript/looks.ts";
+
+const base = `body { font-family: serif; line-height: 1.5; margin: 0 4%; }
+h1, h2, h3, h4, h5 { line-height: 1.25; text-align: left; hyphens: none; }
+h1 { margin: 2em 0 1em; }
+img, svg { max-width: 100%; height: auto; }
+pre { white-space: pre-wrap; font-size: 0.85em; }
+table { border-collapse: collapse; margin: 1em 0; }
+th, td { border: 1px solid; padding: 0.3em 0.5em; text-align: left; vertical-align: top; }
+td.center, th.center { text-align: center; }
+td.right, th.right { text-align: right; }
+blockquote { margin: 1em 1.5em; }
+figure { margin: 1em 0; }
+figcaption, .caption { font-size: 0.9em; }
+figcaption .number, .caption .number { font-weight: bold; }
+.signposts ul { list-style: none; padding-left: 0; }
+.signposts ul ul { padding-left: 1.5em; }
+.signposts-heading { font-weight: bold; }
+.return { font-size: 0.9em; }
+.gap { font-weight: bold; }
+.notes { margin-top: 2em; border-top: 1px solid; font-size: 0.9em; }
+.note-number { margin-bottom: 0; }
+.title-page { text-align: center; margin-top: 20%; }
+`;
+
+const hovers: Record<HoverStyle, string> = {
+  same: "",
+  underlined: "text-decoration: underline",
+  shaded: "background: #e3ebf5",
+};
+
+/** The style sheet of a book's pages: e-books carry no inline styles, so every choice is a rule. */
+export function bookStyle(book: Book): string {
+  return base + lookRules(book.looks) + widthRules(book);
+}
+
+/** What web pages do with a link that is pointed at. */
+export function hoverRules(looks: LinkLooks): string {
+  return lookedKinds
+    .filter((kind) => hovers[looks[kind].hover] !== "")
+    .map((kind) => `a.${kind}:hover { ${hovers[looks[kind].hover]}; }\n`)
+    .join("");
+}
+
+function lookRules(looks: LinkLooks): string {
+  const rules = lookedKinds.map((kind) => {
+    const { colour, underline, bold } = looks[kind];
+    const line = underline === "none" ? "none" : `underline ${underline}`;
+    return `a.${kind} { color: ${colour}; text-decoration: ${line};${bold ? " font-weight: bold;" : ""} }\n`;
+  });
+  return `${rules.join("")}a.as-text { color: inherit; text-decoration: none; }\n`;
+}
+
+/** A class for each width that the book's pictures are shown at. */
+function widthRules(book: Book): string {
+  const widths = new Set(
+    picturesIn(book).flatMap(({ width }) => (width === null ? [] : [Math.round(width)])),
+  );
+  return [...widths]
+    .sort((a, b) => a - b)
+    .map((width) => `.width-${width} { width: ${width}%; }\n`)
+    .join("");
+}

@@ -1,0 +1,117 @@
+import { describe, expect, test } from "@jest/globals";
+import type { Destination } from "../destination/destination.ts";
+import { compareLinks } from "../proof/compare.ts";
+import { manuscriptLinks } from "../proof/manuscript-links.ts";
+import { indexOf } from "../manuscript/book.ts";
+import type { ExportedLink } from "../proof/exported-link.ts";
+import { noFrame } from "../manuscript/hotspot.ts";
+import { schema } from "../manuscript/schema.ts";
+import { bookOf } from "../test/sample-book.ts";
+import { travel } from "./travel.ts";
+
+const index = indexOf(bookOf('# One\n\n# Two\n\n<a id="low"></a>Low water.'));
+const low = [...index.places.values()].find(({ text }) => text === "low")!;
+const files = new Map([["f1", "R1 plan.pdf"]]);
+
+test.each([
+  [
+    { kind: "web", address: "https://a.example/" },
+    { as: "address", address: "https://a.example/" },
+  ],
+  [
+    { kind: "email", address: "mailto:a@b.example" },
+    { as: "address", address: "mailto:a@b.example" },
+  ],
+  [
+    { kind: "file", share: "https://drive.example/s/1" },
+    { as: "address", address: "https://drive.example/s/1" },
+  ],
+  [
+    { kind: "place", target: low.id },
+    { as: "place", place: expect.objectContaining({ id: low.id, chapter: 1, words: "Low water" }) },
+  ],
+] as [Destination, object][])("%j travels", (destination, way) => {
+  expect(travel(destination, index, files)).toEqual(way);
+});
+
+test.each([
+  [{ kind: "place", target: "gone" }, "no place “gone”"],
+  [{ kind: "file", path: "plans/r1.pdf" }, "“plans/r1.pdf” does not travel"],
+  [{ kind: "file", file: "f1" }, "“R1 plan.pdf” does not travel"],
+  [{ kind: "file", file: "f2" }, "companion file is gone"],
+] as [Destination, string][])("%j stays words, with the reason", (destination, reason) => {
+  expect(travel(destination, index, files)).toEqual({
+    as: "words",
+    reason: expect.stringContaining(reason),
+  });
+});
+
+describe("the proof", () => {
+  const web = { kind: "web" as const, address: "https://a.example/" };
+  const area = {
+    id: "area",
+    shape: "rectangle" as const,
+    points: [
+      [0, 0],
+      [0.5, 0.5],
+    ] as [number, number][],
+    destination: web,
+    alt: "Refuge",
+    description: null,
+    frame: noFrame,
+  };
+  const linked = schema.mark("link", { id: "two", destination: web });
+  const doc = schema.node("doc", null, [
+    schema.node("title", { id: "t" }, [schema.text("T")]),
+    schema.node("paragraph", null, [schema.text("See "), schema.text("the first", [linked])]),
+    schema.node("paragraph", null, [schema.text("and second", [linked]), schema.text(" line.")]),
+    schema.node("paragraph", null, [schema.node("picture", { file: "p", alt: "Chart", hotspots: [area] })]),
+  ]);
+  const manuscript = manuscriptLinks(bookOf("", { chapters: [{ id: "c", role: "chapter", doc }] }), {
+    format: "epub",
+    pageOfPlace: new Map(),
+  });
+  const found = (
+    text: string,
+    description: string | null = null,
+    page: number | null = null,
+  ): ExportedLink => ({
+    destination: { as: "address", address: web.address },
+    text,
+    description,
+    where: page === null ? "chapter-001.xhtml" : `page ${page}`,
+    page,
+    apparatus: false,
+  });
+  const prove = (format: "pdf" | "epub", ...links: ExportedLink[]) =>
+    compareLinks(manuscript, {
+      format,
+      pages: format === "pdf" ? 1 : null,
+      pageOfPlace: new Map(),
+      links,
+    });
+
+  test("counts a link over two paragraphs once, with both its places", () => {
+    const proof = prove("epub", found("the first"), found("and second"), found("Refuge"));
+    expect(proof).toMatchObject({ complete: true, intact: 2, total: 2, extra: [] });
+    expect(proof.rows[0]).toMatchObject({
+      link: { text: "the first and second" },
+      found: ["chapter-001.xhtml", "chapter-001.xhtml"],
+    });
+  });
+
+  test("tells when only one of its paragraphs is linked", () => {
+    const proof = prove("epub", found("the first"), found("Refuge"));
+    expect(proof).toMatchObject({ complete: false, intact: 1 });
+    expect(proof.rows[0]).toMatchObject({ verdict: "missing", note: "The file has only a part of it." });
+  });
+
+  test("knows an area of a PDF by its description, since it has no words there", () => {
+    const words = [found("the first", null, 1), found("and second", null, 1)];
+    expect(prove("pdf", ...words, found("", "Refuge", 1)).complete).toBe(true);
+    expect(prove("pdf", ...words, found("", "https://a.example/", 1)).rows[1]).toMatchObject({
+      verdict: "other-description",
+    });
+    expect(prove("pdf", ...words).rows[1]).toMatchObject({ verdict: "missing" });
+  });
+});
