@@ -9,6 +9,10 @@ import { Session } from "./accounts/session.entity.ts";
 import { SessionGuard } from "./accounts/session.guard.ts";
 import { BooksController } from "./books/books.controller.ts";
 import { BooksService } from "./books/books.service.ts";
+import { AcceptancesController } from "./checks/acceptances.controller.ts";
+import { AcceptancesService } from "./checks/acceptances.service.ts";
+import { FindingsController } from "./checks/findings.controller.ts";
+import { FindingsService } from "./checks/findings.service.ts";
 import { ChaptersController } from "./chapters/chapters.controller.ts";
 import { ChaptersService } from "./chapters/chapters.service.ts";
 import { databaseOptions } from "./database/data-source.ts";
@@ -18,11 +22,23 @@ import { ExportsController } from "./exports/exports.controller.ts";
 import { ExportsService } from "./exports/exports.service.ts";
 import { FilesController } from "./files/files.controller.ts";
 import { FilesService } from "./files/files.service.ts";
+import { DriveController } from "./drive/drive.controller.ts";
+import { DriveService } from "./drive/drive.service.ts";
+import { HistoryController } from "./history/history.controller.ts";
+import { StepsService } from "./history/steps.service.ts";
+import { VersionsService } from "./history/versions.service.ts";
+import { BulkEditsService } from "./links/bulk-edits.service.ts";
+import { LedgerService } from "./links/ledger.service.ts";
+import { LinkSearchService } from "./links/link-search.service.ts";
+import { LinksController } from "./links/links.controller.ts";
 import { HealthController } from "./http/health.controller.ts";
 import { Job } from "./jobs/job.entity.ts";
 import { JobsController } from "./jobs/jobs.controller.ts";
 import { JobsService } from "./jobs/jobs.service.ts";
 import { Asker } from "./reach/asker.ts";
+import { PlacesController } from "./places/places.controller.ts";
+import { PlacesService } from "./places/places.service.ts";
+import { PageTitles } from "./reach/page-titles.ts";
 import { ReachController } from "./reach/reach.controller.ts";
 import { ReachService } from "./reach/reach.service.ts";
 import { Resolver } from "./reach/resolver.ts";
@@ -47,6 +63,12 @@ export class AppModule {
         JobsController,
         ReachController,
         ExportsController,
+        LinksController,
+        PlacesController,
+        AcceptancesController,
+        FindingsController,
+        HistoryController,
+        DriveController,
       ],
       providers: [
         { provide: Settings, useValue: settings },
@@ -71,6 +93,16 @@ export class AppModule {
         ReachService,
         Workshop,
         ExportsService,
+        LedgerService,
+        PlacesService,
+        AcceptancesService,
+        FindingsService,
+        LinkSearchService,
+        BulkEditsService,
+        StepsService,
+        VersionsService,
+        PageTitles,
+        DriveService,
       ],
     };
   }

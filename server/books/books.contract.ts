@@ -1,5 +1,18 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { IsOptional, IsString, IsUrl, Length, Matches, MaxLength } from "class-validator";
+import {
+  assertConventions,
+  usualConventions,
+  type Conventions,
+  type CountedBy,
+} from "@vennet/core/manuscript/conventions";
+import {
+  assertLooks,
+  type HoverStyle,
+  type LinkLook,
+  type LinkLooks,
+  type UnderlineStyle,
+} from "@vennet/core/manuscript/looks";
+import { IsOptional, IsString, IsUrl, Length, Matches, MaxLength, ValidateBy } from "class-validator";
 
 /** The tags of BCP 47 that begin with a language code of ISO 639. */
 const languageTag = /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/;
@@ -14,6 +27,64 @@ export class NewBookRequest {
   @IsOptional()
   @Matches(languageTag, { message: "A language is written as “en”, “de” or “en-GB”." })
   language?: string;
+}
+
+class LinkLookShape implements LinkLook {
+  @ApiProperty({ description: "As #rrggbb." })
+  colour: string;
+  @ApiProperty({ enum: ["none", "solid", "dotted", "dashed"] })
+  underline: UnderlineStyle;
+  @ApiProperty()
+  bold: boolean;
+  @ApiProperty({ enum: ["same", "underlined", "shaded"], description: "On a web page, pointed at." })
+  hover: HoverStyle;
+}
+
+/** The look of each kind of link. */
+export class LinkLooksShape implements LinkLooks {
+  @ApiProperty({ type: LinkLookShape })
+  web: LinkLookShape;
+  @ApiProperty({ type: LinkLookShape })
+  email: LinkLookShape;
+  @ApiProperty({ type: LinkLookShape })
+  file: LinkLookShape;
+  @ApiProperty({ type: LinkLookShape })
+  place: LinkLookShape;
+}
+
+/** What the book counts, and where its notes stand. */
+export class ConventionsShape implements Conventions {
+  @ApiProperty({ description: "How many levels of headings carry a number, from 0 to 5." })
+  headings: number;
+  @ApiProperty({ enum: ["chapter", "book"], nullable: true, type: String })
+  figures: CountedBy | null;
+  @ApiProperty({ enum: ["chapter", "book"], nullable: true, type: String })
+  tables: CountedBy | null;
+  @ApiProperty({ enum: ["chapter", "book"] })
+  notes: CountedBy;
+  @ApiProperty({ enum: ["page", "chapter", "book"] })
+  notesAt: Conventions["notesAt"];
+  @ApiProperty({ example: usualConventions.returnWords })
+  returnWords: string;
+}
+
+/** Validates by one of core's assertions, with its message. */
+function FitsCore(name: string, assert: (value: unknown) => void): PropertyDecorator {
+  const whyNot = (value: unknown): string | null => {
+    try {
+      assert(value);
+      return null;
+    } catch (error) {
+      return (error as Error).message;
+    }
+  };
+  return ValidateBy({
+    name,
+    validator: {
+      validate: (value: unknown) => whyNot(value) === null,
+      defaultMessage: (given) => whyNot(given?.value) ?? "",
+    },
+  });
 }
 
 export class ChangeBookRequest {
@@ -33,6 +104,16 @@ export class ChangeBookRequest {
   @IsOptional()
   @Matches(languageTag, { message: "A language is written as “en”, “de” or “en-GB”." })
   language?: string;
+
+  @ApiPropertyOptional({ type: LinkLooksShape, description: "How the links of each kind look." })
+  @IsOptional()
+  @FitsCore("isLooks", assertLooks)
+  looks?: LinkLooks;
+
+  @ApiPropertyOptional({ type: ConventionsShape })
+  @IsOptional()
+  @FitsCore("isConventions", assertConventions)
+  conventions?: Conventions;
 }
 
 export class ImportRequest {
@@ -83,6 +164,10 @@ export class BookAnswer {
   language: string;
   @ApiProperty()
   modifiedAt: string;
+  @ApiProperty({ type: LinkLooksShape })
+  looks: LinkLooks;
+  @ApiProperty({ type: ConventionsShape })
+  conventions: Conventions;
   @ApiProperty()
   chapters: number;
   @ApiProperty()

@@ -2,18 +2,24 @@ import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { usedPictures, type Book as Manuscript, type PictureFile } from "@vennet/core/manuscript/book";
+import { usualConventions } from "@vennet/core/manuscript/conventions";
+import { usualLooks } from "@vennet/core/manuscript/looks";
 import { emptyChapter, readChapter } from "@vennet/core/manuscript/chapter";
 import { DataSource, IsNull, type EntityManager } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
+import { Acceptance } from "../checks/acceptance.entity.ts";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
 import { LinkUse } from "../chapters/link-use.entity.ts";
+import { Place } from "../chapters/place.entity.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { FilesService } from "../files/files.service.ts";
 import { uploadedName, type UploadedFile } from "../files/uploaded-file.ts";
 import { FileChunk, StoredFile } from "../files/stored-file.entity.ts";
 import { Export } from "../exports/export.entity.ts";
 import { Job } from "../jobs/job.entity.ts";
+import { BookStep } from "../history/book-step.entity.ts";
+import { ChapterVersion } from "../history/chapter-version.entity.ts";
 import { ReachOutcome } from "../reach/reach-outcome.entity.ts";
 import { Workshop } from "../workshop/workshop.ts";
 import { Book } from "./book.entity.ts";
@@ -74,7 +80,18 @@ export class BooksService {
     await this.database.transaction(async (manager) => {
       const files = await manager.find(StoredFile, { where: { bookId: book.id }, select: { id: true } });
       for (const { id } of files) await manager.delete(FileChunk, { fileId: id });
-      for (const entity of [StoredFile, Export, ReachOutcome, Job, LinkUse, Chapter]) {
+      for (const entity of [
+        StoredFile,
+        Export,
+        ReachOutcome,
+        Job,
+        LinkUse,
+        Place,
+        ChapterVersion,
+        BookStep,
+        Acceptance,
+        Chapter,
+      ]) {
         await manager.delete(entity, { bookId: book.id });
       }
       await manager.delete(Book, { id: book.id });
@@ -131,8 +148,14 @@ export class BooksService {
       author: book.author,
       language: book.language,
       modified: book.modifiedAt.toISOString(),
-      chapters: rows.map((row) => ({ id: row.id, doc: readChapter(row.document) })),
+      chapters: [
+        ...rows.filter(({ role }) => role === "chapter"),
+        ...rows.filter(({ role }) => role === "companion"),
+      ].map((row) => ({ id: row.id, role: row.role, doc: readChapter(row.document) })),
       pictures: [],
+      fileNames: await this.files.companionNames(book.id),
+      looks: book.looks ?? usualLooks,
+      conventions: book.conventions ?? usualConventions,
     };
   }
 
@@ -203,6 +226,8 @@ export class BooksService {
         author: book.author,
         language: book.language,
         modifiedAt: book.modifiedAt.toISOString(),
+        looks: book.looks ?? usualLooks,
+        conventions: book.conventions ?? usualConventions,
         chapters: Number(text?.chapters ?? 0),
         words: Number(text?.words ?? 0),
         links: own.reduce((sum, row) => sum + Number(row.count), 0),

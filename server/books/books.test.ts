@@ -26,8 +26,8 @@ describe("bringing a manuscript in", () => {
     );
     expect(status).toBe(201);
     expect(body.leftOut).toEqual([]);
-    expect(body.book).toMatchObject({ title: "Causeways", author: "Pell Arrandine", chapters: 7 });
-    expect(body.book.links).toBe(markdown.match(/\]\(|<wardens@/g)!.length - 1);
+    expect(body.book).toMatchObject({ title: "Causeways", author: "Pell Arrandine", chapters: 8 });
+    expect(body.book.links).toBe(markdown.match(/\]\(|<wardens@/g)!.length);
     expect(body.book.webLinks.unchecked).toBeGreaterThanOrEqual(40);
   });
 

@@ -1,4 +1,5 @@
 import type { ChapterJson } from "@vennet/core/manuscript/chapter";
+import type { ChapterRole } from "@vennet/core/manuscript/book";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { jsonColumn } from "../database/json-column.ts";
 
@@ -13,6 +14,10 @@ export class Chapter {
 
   @Column("int")
   position: number;
+
+  /** A companion page stands outside the reading order and is there to be linked to. */
+  @Column("varchar", { length: 10, default: "chapter" })
+  role: ChapterRole;
 
   /** The words of the document's title node; kept here so that lists need not read documents. */
   @Column("varchar", { length: 1000 })

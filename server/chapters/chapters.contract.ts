@@ -1,5 +1,16 @@
+import type { ChapterRole } from "@vennet/core/manuscript/book";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { ArrayMaxSize, IsArray, IsInt, IsObject, IsOptional, IsString, Length, Min } from "class-validator";
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  Length,
+  Min,
+} from "class-validator";
 
 export class NewChapterRequest {
   @ApiProperty()
@@ -12,6 +23,14 @@ export class NewChapterRequest {
   @IsInt()
   @Min(0)
   position?: number;
+
+  @ApiPropertyOptional({
+    enum: ["chapter", "companion"],
+    description: "A companion page stands outside the reading order; a chapter if left out.",
+  })
+  @IsOptional()
+  @IsIn(["chapter", "companion"])
+  role?: ChapterRole;
 
   @ApiPropertyOptional({
     type: "object",
@@ -54,12 +73,16 @@ export class ChapterListingAnswer {
   id: string;
   @ApiProperty()
   title: string;
+  @ApiProperty({ enum: ["chapter", "companion"] })
+  role: ChapterRole;
   @ApiProperty()
   revision: number;
   @ApiProperty()
   words: number;
   @ApiProperty()
   links: number;
+  @ApiProperty({ description: "Whether there is more to it than its title." })
+  written: boolean;
 }
 
 export class ChapterAnswer {
@@ -67,6 +90,8 @@ export class ChapterAnswer {
   id: string;
   @ApiProperty()
   title: string;
+  @ApiProperty({ enum: ["chapter", "companion"] })
+  role: ChapterRole;
   @ApiProperty()
   revision: number;
   @ApiProperty({ type: "object", additionalProperties: true })

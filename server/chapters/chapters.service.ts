@@ -4,11 +4,13 @@ import { InjectDataSource } from "@nestjs/typeorm";
 import {
   chapterTitle,
   countWords,
+  countWordsIn,
   emptyChapter,
   readChapter,
   withTitle,
   writeChapter,
 } from "@vennet/core/manuscript/chapter";
+import type { ChapterRole } from "@vennet/core/manuscript/book";
 import type { Node } from "prosemirror-model";
 import { DataSource, IsNull, Not, type EntityManager } from "typeorm";
 import { Book } from "../books/book.entity.ts";
@@ -20,6 +22,7 @@ import type {
   NewChapterRequest,
   SavedAnswer,
 } from "./chapters.contract.ts";
+import { keepVersion } from "../history/keep-version.ts";
 import { rebuildLedger } from "./ledger.ts";
 
 @Injectable()
@@ -27,13 +30,19 @@ export class ChaptersService {
   constructor(@InjectDataSource() private readonly database: DataSource) {}
 
   async list(bookId: string): Promise<ChapterListingAnswer[]> {
-    const rows: { id: string; title: string; revision: number; words: number; links: string }[] =
-      await this.database.query(
-        `SELECT c.id, c.title, c.revision, c.words, (SELECT COUNT(*) FROM link_use u WHERE u.chapterId = c.id) AS links
-         FROM chapter c WHERE c.bookId = ? AND c.deletedAt IS NULL ORDER BY c.position`,
-        [bookId],
-      );
-    return rows.map((row) => ({ ...row, links: Number(row.links) }));
+    const rows: {
+      id: string;
+      title: string;
+      role: ChapterRole;
+      revision: number;
+      words: number;
+      links: string;
+    }[] = await this.database.query(
+      `SELECT c.id, c.title, c.role, c.revision, c.words, (SELECT COUNT(*) FROM link_use u WHERE u.chapterId = c.id) AS links
+         FROM chapter c WHERE c.bookId = ? AND c.deletedAt IS NULL ORDER BY c.role = 'companion', c.position`,
+      [bookId],
+    );
+    return rows.map((row) => ({ ...row, links: Number(row.links), written: isWritten(row) }));
   }
 
   async read(bookId: string, id: string): Promise<ChapterAnswer> {
@@ -41,11 +50,18 @@ export class ChaptersService {
   }
 
   /** Puts a new chapter into a book within a transaction that its caller began. */
-  async insert(manager: EntityManager, bookId: string, position: number, doc: Node): Promise<Chapter> {
+  async insert(
+    manager: EntityManager,
+    bookId: string,
+    position: number,
+    doc: Node,
+    role: ChapterRole = "chapter",
+  ): Promise<Chapter> {
     const chapter = manager.create(Chapter, {
       id: randomUUID(),
       bookId,
       position,
+      role,
       revision: 1,
       deletedAt: null,
       ...derived(doc),
@@ -59,8 +75,11 @@ export class ChaptersService {
     const doc = request.document ? readChapter(request.document) : emptyChapter(request.title);
     return this.changing(bookId, async (manager) => {
       const ids = await this.order(manager, bookId);
-      const position = Math.min(request.position ?? ids.length, ids.length);
-      const chapter = await this.insert(manager, bookId, position, doc);
+      // A new chapter comes after the others, before the companion pages.
+      const chapters = await manager.countBy(Chapter, { bookId, deletedAt: IsNull(), role: "chapter" });
+      const last = request.role === "companion" ? ids.length : chapters;
+      const position = Math.min(request.position ?? last, last);
+      const chapter = await this.insert(manager, bookId, position, doc, request.role);
       ids.splice(position, 0, chapter.id);
       await this.writeOrder(manager, ids);
       return answer(chapter);
@@ -132,7 +151,17 @@ export class ChaptersService {
     });
   }
 
-  private async write(manager: EntityManager, chapter: Chapter, doc: Node): Promise<number> {
+  /**
+   * Writes a chapter's new text within a transaction that `changing` began, and keeps the old one as a
+   * version: always where `keep` says so, else now and then.
+   */
+  async write(
+    manager: EntityManager,
+    chapter: Chapter,
+    doc: Node,
+    keep: "always" | "by time" = "by time",
+  ): Promise<number> {
+    await keepVersion(manager, chapter, { always: keep === "always" });
     Object.assign(chapter, derived(doc), { revision: chapter.revision + 1 });
     await manager.save(Chapter, chapter);
     await rebuildLedger(manager, chapter, doc);
@@ -140,7 +169,7 @@ export class ChaptersService {
   }
 
   /** Every change of a book's text sets the book's date, which the exports carry. */
-  private changing<T>(bookId: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
+  changing<T>(bookId: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
     return this.database.transaction(async (manager) => {
       // Two writers of one book wait for each other here, so that order and ledger stay whole.
       await manager.update(Book, { id: bookId }, { modifiedAt: new Date() });
@@ -148,7 +177,7 @@ export class ChaptersService {
     });
   }
 
-  private async find(manager: EntityManager, bookId: string, id: string, lock = false): Promise<Chapter> {
+  async find(manager: EntityManager, bookId: string, id: string, lock = false): Promise<Chapter> {
     const chapter = await manager.findOne(Chapter, {
       where: { id, bookId, deletedAt: IsNull() },
       ...(lock ? { lock: { mode: "pessimistic_write" as const } } : {}),
@@ -161,14 +190,20 @@ export class ChaptersService {
     const rows = await manager.find(Chapter, {
       where: { bookId, deletedAt: IsNull() },
       order: { position: "ASC" },
-      select: { id: true },
+      select: { id: true, role: true },
     });
-    return rows.map((row) => row.id);
+    const of = (role: ChapterRole): string[] => rows.filter((row) => row.role === role).map(({ id }) => id);
+    return [...of("chapter"), ...of("companion")];
   }
 
   private async writeOrder(manager: EntityManager, ids: string[]): Promise<void> {
     for (const [position, id] of ids.entries()) await manager.update(Chapter, { id }, { position });
   }
+}
+
+/** Whether there is more to a chapter than its title. */
+export function isWritten({ title, words }: Pick<Chapter, "title" | "words">): boolean {
+  return words > countWordsIn(title);
 }
 
 function derived(doc: Node): Pick<Chapter, "title" | "document" | "words"> {
@@ -179,6 +214,7 @@ function answer(chapter: Chapter): ChapterAnswer {
   return {
     id: chapter.id,
     title: chapter.title,
+    role: chapter.role,
     revision: chapter.revision,
     document: chapter.document as unknown as Record<string, unknown>,
   };

@@ -33,7 +33,15 @@ describe("saving", () => {
     const [one] = await list();
     const { document } = await read(one!.id);
     expect((await save(one!.id, 1, withText(document, "no link any more"))).body).toEqual({ revision: 2 });
-    expect((await list())[0]).toEqual({ id: one!.id, title: "One", revision: 2, words: 5, links: 0 });
+    expect((await list())[0]).toEqual({
+      id: one!.id,
+      title: "One",
+      role: "chapter",
+      revision: 2,
+      words: 5,
+      links: 0,
+      written: true,
+    });
   });
 
   test("on an old revision is refused, and nothing of the newer text is lost", async () => {

@@ -1,29 +1,78 @@
 import { createHash } from "node:crypto";
-import { writeDestination } from "@vennet/core/destination/destination";
+import { writeDestination, type Destination } from "@vennet/core/destination/destination";
 import { linkUses } from "@vennet/core/manuscript/links";
+import { placesOf } from "@vennet/core/manuscript/outline";
 import { askedAddress } from "@vennet/core/reach/follow";
 import type { Node } from "prosemirror-model";
 import type { EntityManager } from "typeorm";
 import type { Chapter } from "./chapter.entity.ts";
 import { LinkUse } from "./link-use.entity.ts";
+import { Place } from "./place.entity.ts";
+
+const rowsAtOnce = 500;
 
 /** The key under which what a server answered is kept: one for every address without its fragment. */
 export function askedHash(address: string): string {
   return createHash("sha256").update(askedAddress(address)).digest("hex");
 }
 
-/** Writes a chapter's ledger rows anew from its document, within the transaction of its save. */
-export async function rebuildLedger(manager: EntityManager, chapter: Chapter, doc: Node): Promise<void> {
+/** Writes a chapter's links and places anew from its document, within the transaction of its save. */
+export async function rebuildLedger(
+  manager: EntityManager,
+  chapter: Pick<Chapter, "id" | "bookId">,
+  doc: Node,
+): Promise<void> {
   await manager.delete(LinkUse, { chapterId: chapter.id });
-  const rows = linkUses(doc).map((use, ordinal) => ({
-    chapterId: chapter.id,
+  await manager.delete(Place, { chapterId: chapter.id });
+  const { id: chapterId, bookId } = chapter;
+  const headings = headingsOf(doc);
+  let under = 0;
+  const uses = linkUses(doc).map((use, ordinal) => {
+    while (under < headings.length && headings[under]!.position < use.from) under++;
+    const address = askedOf(use.destination);
+    return {
+      chapterId,
+      ordinal,
+      bookId,
+      linkId: use.id,
+      kind: use.destination.kind,
+      destination: writeDestination(use.destination),
+      askedHash: address === null ? null : askedHash(address),
+      text: use.text.slice(0, 10_000),
+      description: use.description,
+      coverage: use.on,
+      heading: headings[under - 1]?.text.slice(0, 1000) ?? "",
+    };
+  });
+  const places = placesOf(doc).map((place, ordinal) => ({
+    chapterId,
     ordinal,
-    bookId: chapter.bookId,
-    linkId: use.id,
-    kind: use.destination.kind,
-    destination: writeDestination(use.destination),
-    askedHash: use.destination.kind === "web" ? askedHash(use.destination.address) : null,
-    text: use.text.slice(0, 10_000),
+    bookId,
+    placeId: place.id,
+    kind: place.kind,
+    level: place.level,
+    text: place.text.slice(0, 1000),
+    context: place.context,
+    noteOrdinal: place.ordinal,
+    note: place.note,
+    list: place.list,
   }));
-  for (let i = 0; i < rows.length; i += 500) await manager.insert(LinkUse, rows.slice(i, i + 500));
+  for (let i = 0; i < uses.length; i += rowsAtOnce)
+    await manager.insert(LinkUse, uses.slice(i, i + rowsAtOnce));
+  for (let i = 0; i < places.length; i += rowsAtOnce)
+    await manager.insert(Place, places.slice(i, i + rowsAtOnce));
+}
+
+function askedOf(destination: Destination): string | null {
+  if (destination.kind === "web") return destination.address;
+  return destination.kind === "file" && "share" in destination ? destination.share : null;
+}
+
+function headingsOf(doc: Node): { position: number; text: string }[] {
+  const headings: { position: number; text: string }[] = [];
+  doc.descendants((node, position) => {
+    if (node.type.name === "heading") headings.push({ position, text: node.textContent.trim() });
+    return !node.isTextblock;
+  });
+  return headings;
 }

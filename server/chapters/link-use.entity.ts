@@ -31,4 +31,15 @@ export class LinkUse {
 
   @Column("text")
   text: string;
+
+  @Column("text", { nullable: true })
+  description: string | null;
+
+  /** What it covers: words, a picture, or an area of one; or that it is a cross-reference. */
+  @Column("varchar", { length: 10 })
+  coverage: string;
+
+  /** The words of the heading that it stands under; empty before the first. */
+  @Column("varchar", { length: 1000 })
+  heading: string;
 }

@@ -2,13 +2,21 @@ import type { DataSourceOptions } from "typeorm";
 import { Account } from "../accounts/account.entity.ts";
 import { Session } from "../accounts/session.entity.ts";
 import { Book } from "../books/book.entity.ts";
+import { Acceptance } from "../checks/acceptance.entity.ts";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { LinkUse } from "../chapters/link-use.entity.ts";
+import { Place } from "../chapters/place.entity.ts";
 import { Export } from "../exports/export.entity.ts";
 import { FileChunk, StoredFile } from "../files/stored-file.entity.ts";
+import { BookStep } from "../history/book-step.entity.ts";
+import { ChapterVersion } from "../history/chapter-version.entity.ts";
 import { Job } from "../jobs/job.entity.ts";
 import { ReachOutcome } from "../reach/reach-outcome.entity.ts";
 import { FirstTables1764000000000 } from "./migrations/1764000000000-first-tables.ts";
+import { LinksInFull1764000000001 } from "./migrations/1764000000001-links-in-full.ts";
+import { LinkLooks1764000000003 } from "./migrations/1764000000003-link-looks.ts";
+import { PlacesInFull1764000000004 } from "./migrations/1764000000004-places-in-full.ts";
+import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
 /** How the server reaches its database. Migrations run at start; the schema is never synchronised. */
 export function databaseOptions(url: string): DataSourceOptions {
@@ -17,8 +25,29 @@ export function databaseOptions(url: string): DataSourceOptions {
     url,
     charset: "utf8mb4_unicode_520_ci",
     timezone: "Z",
-    entities: [Account, Session, Book, Chapter, LinkUse, StoredFile, FileChunk, Job, ReachOutcome, Export],
-    migrations: [FirstTables1764000000000],
+    entities: [
+      Account,
+      Session,
+      Book,
+      Chapter,
+      LinkUse,
+      Place,
+      ChapterVersion,
+      BookStep,
+      StoredFile,
+      FileChunk,
+      Job,
+      ReachOutcome,
+      Export,
+      Acceptance,
+    ],
+    migrations: [
+      FirstTables1764000000000,
+      LinksInFull1764000000001,
+      PlaceContext1764000000002,
+      LinkLooks1764000000003,
+      PlacesInFull1764000000004,
+    ],
     migrationsRun: true,
     synchronize: false,
     logging: false,

@@ -1,8 +1,8 @@
 import type { LinkProof } from "@vennet/core/proof/compare";
+import type { ExportFormat } from "@vennet/core/proof/exported-link";
+import type { PrintedAddresses } from "@vennet/core/publish/typeset";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { jsonColumn } from "../database/json-column.ts";
-
-export type ExportFormat = "pdf" | "epub";
 
 /** An exported file with its link proof. */
 @Entity("export")
@@ -17,9 +17,17 @@ export class Export {
   @Column("varchar", { length: 10 })
   format: ExportFormat;
 
-  /** Whether the PDF claims PDF/UA-1; always true for an e-book. */
+  /** Whether the PDF claims PDF/UA-1; always true for other formats. */
   @Column("boolean")
   accessible: boolean;
+
+  /** How a PDF for print shows web addresses. */
+  @Column("varchar", { length: 10, default: "none" })
+  addresses: PrintedAddresses;
+
+  /** The number of the page on which each landing place of a PDF falls. */
+  @Column(jsonColumn({ nullable: true }))
+  pageOfPlace: Record<string, string> | null;
 
   @Column("char", { length: 36 })
   fileId: string;

@@ -1,10 +1,11 @@
+import type { PrintedAddresses } from "@vennet/core/publish/typeset";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { IsBoolean, IsIn, IsOptional } from "class-validator";
 
 export class ExportRequest {
-  @ApiProperty({ enum: ["pdf", "epub"] })
-  @IsIn(["pdf", "epub"], { message: "A book is exported as pdf or epub." })
-  format: "pdf" | "epub";
+  @ApiProperty({ enum: ["pdf", "epub", "web"] })
+  @IsIn(["pdf", "epub", "web"], { message: "A book is exported as pdf, epub or web." })
+  format: "pdf" | "epub" | "web";
 
   @ApiPropertyOptional({
     default: true,
@@ -13,15 +14,26 @@ export class ExportRequest {
   @IsOptional()
   @IsBoolean()
   accessible?: boolean;
+
+  @ApiPropertyOptional({
+    enum: ["none", "notes", "list"],
+    default: "none",
+    description: "For a PDF that is printed: web addresses written out in notes, or in a list at the end.",
+  })
+  @IsOptional()
+  @IsIn(["none", "notes", "list"], { message: "Addresses are written out as none, notes or list." })
+  addresses?: PrintedAddresses;
 }
 
 export class ExportListingAnswer {
   @ApiProperty()
   id: string;
-  @ApiProperty({ enum: ["pdf", "epub"] })
-  format: "pdf" | "epub";
+  @ApiProperty({ enum: ["pdf", "epub", "web"] })
+  format: "pdf" | "epub" | "web";
   @ApiProperty()
   accessible: boolean;
+  @ApiProperty({ enum: ["none", "notes", "list"] })
+  addresses: PrintedAddresses;
   @ApiProperty()
   fileName: string;
   @ApiProperty({ description: "Bytes." })
@@ -38,6 +50,8 @@ export class ExportListingAnswer {
   total: number;
   @ApiProperty()
   extra: number;
+  @ApiProperty({ description: "Of the links that follow from the text by themselves, how many are wrong." })
+  madeWrong: number;
 }
 
 export class ProofRowAnswer {
@@ -49,6 +63,8 @@ export class ProofRowAnswer {
   text: string;
   @ApiProperty()
   destination: string;
+  @ApiProperty({ description: "As an author reads it: a file's name, a heading's words." })
+  destinationName: string;
   @ApiProperty({
     enum: ["intact", "missing", "other-destination", "other-words", "other-description", "dead-end"],
   })
@@ -71,10 +87,15 @@ export class ExtraLinkAnswer {
 export class ExportAnswer extends ExportListingAnswer {
   @ApiProperty({ type: Number, nullable: true })
   pages: number | null;
-  @ApiProperty({
-    description: "Links that the export made by itself: contents entries, note numbers and their ways back.",
-  })
+  @ApiProperty({ description: "Links that the format has by itself: its contents list, numbers of notes." })
   apparatus: number;
+  @ApiProperty({
+    description:
+      "Links that follow from the text by themselves: ways to notes and back, signposts, return links.",
+  })
+  made: number;
+  @ApiProperty({ type: [ProofRowAnswer], description: "Those of them that are wrong." })
+  madeRows: ProofRowAnswer[];
   @ApiProperty({ type: [ProofRowAnswer] })
   rows: ProofRowAnswer[];
   @ApiProperty({ type: [ExtraLinkAnswer] })

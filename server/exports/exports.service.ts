@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { writeChapter } from "@vennet/core/manuscript/chapter";
+import type { LinkProof } from "@vennet/core/proof/compare";
 import { findObstacles } from "@vennet/core/publish/preflight";
 import { DataSource } from "typeorm";
 import { Book } from "../books/book.entity.ts";
@@ -10,12 +10,20 @@ import { notFound, Problem } from "../errors/problem.ts";
 import { FilesService } from "../files/files.service.ts";
 import type { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Report } from "../jobs/jobs.service.ts";
-import type { PlainBook } from "../workshop/tasks.ts";
+import { plainBook } from "../workshop/plain-book.ts";
 import { Workshop } from "../workshop/workshop.ts";
-import { Export, type ExportFormat } from "./export.entity.ts";
-import type { ExportAnswer, ExportListingAnswer, ExportRequest, ObstacleAnswer } from "./exports.contract.ts";
+import { Export } from "./export.entity.ts";
+import type {
+  ExportAnswer,
+  ExportListingAnswer,
+  ExportRequest,
+  ObstacleAnswer,
+  ProofRowAnswer,
+} from "./exports.contract.ts";
 
-const mediaTypes = { pdf: "application/pdf", epub: "application/epub+zip" };
+const mediaTypes = { pdf: "application/pdf", epub: "application/epub+zip", web: "text/html" };
+const suffixes = { pdf: "pdf", epub: "epub", web: "html" };
+const doing = { pdf: "Setting the pages", epub: "Writing the e-book", web: "Writing the web page" };
 
 /** Exports books, reads each exported file back, and keeps both with the proof. */
 @Injectable()
@@ -30,8 +38,8 @@ export class ExportsService {
     jobs.define("export", (job, report, signal) => this.run(job, report, signal));
   }
 
-  begin(book: Book, { format, accessible = true }: ExportRequest): Promise<Job> {
-    return this.jobs.enqueue(book.id, "export", { format, accessible });
+  begin(book: Book, { format, accessible = true, addresses = "none" }: ExportRequest): Promise<Job> {
+    return this.jobs.enqueue(book.id, "export", { format, accessible, addresses });
   }
 
   async obstacles(book: Book, accessible: boolean): Promise<ObstacleAnswer[]> {
@@ -58,26 +66,27 @@ export class ExportsService {
 
   async answer(bookId: string, id: string): Promise<ExportAnswer> {
     const row = await this.find(bookId, id);
-    const { rows, extra, pages, apparatus } = row.proof;
+    // Proofs of an earlier version do not speak of what follows by itself.
+    const { rows, extra, pages, apparatus, made = { intact: 0, total: 0, wrong: [] } } = row.proof;
     return {
       ...listing(row),
       pages,
       apparatus,
-      rows: rows.map(({ link, verdict, found, note }) => ({
-        linkId: link.id,
-        chapter: link.chapter,
-        text: link.text,
-        destination: link.destination,
-        verdict,
-        found,
-        note,
-      })),
+      made: made.total,
+      rows: rows.map(rowAnswer),
+      madeRows: made.wrong.map(rowAnswer),
       extraLinks: extra,
     };
   }
 
   private async run(job: Job, report: Report, signal: AbortSignal): Promise<string> {
-    const { format, accessible } = job.input as { format: ExportFormat; accessible: boolean };
+    const {
+      format,
+      accessible,
+      addresses = "none",
+    } = job.input as unknown as ExportRequest & {
+      accessible: boolean;
+    };
     const step = (done: number, message: string): void => {
       signal.throwIfAborted();
       report({ done, total: 3, message });
@@ -89,50 +98,73 @@ export class ExportsService {
     if (obstacles.length > 0) {
       throw new Problem(422, obstacles[0]!.code, obstacles.map((obstacle) => obstacle.message).join("\n"));
     }
-    const { chapters, ...rest } = manuscript;
-    const text: PlainBook = {
-      ...rest,
-      chapters: chapters.map(({ id, doc }) => ({ id, document: writeChapter(doc) })),
-    };
+    const text = plainBook(manuscript);
     const book = { ...text, pictures: await this.books.picturesOf(manuscript) };
-    step(1, format === "pdf" ? "Setting the pages" : "Writing the e-book");
+    step(1, doing[format]);
     const bytes =
       format === "pdf"
-        ? await this.workshop.run("writePdf", { book, accessible }, signal)
-        : await this.workshop.run("writeEpub", { book }, signal);
+        ? await this.workshop.run("writePdf", { book, accessible, addresses }, signal)
+        : await this.workshop.run(format === "epub" ? "writeEpub" : "writeWebPage", { book }, signal);
     step(2, "Reading the file back");
-    const proof = await this.workshop.run("prove", { book: text, format, bytes }, signal);
+    const { proof, pageOfPlace } = await this.workshop.run("prove", { book: text, format, bytes }, signal);
     signal.throwIfAborted();
     await this.database.transaction(async (manager) => {
-      const fileName = `${fileStem(book.title)}.${format}`;
+      const fileName = `${fileStem(book.title)}.${suffixes[format]}`;
       const file = await this.files.store(
-        { bookId: row.id, name: fileName, mediaType: mediaTypes[format], bytes },
+        { bookId: row.id, name: fileName, mediaType: mediaTypes[format], role: "export", bytes },
         manager,
       );
       await manager.insert(Export, {
         id: randomUUID(),
         bookId: row.id,
         format,
-        accessible: format === "epub" || accessible,
+        accessible: format !== "pdf" || accessible,
+        addresses: format === "pdf" ? addresses : "none",
+        pageOfPlace: format === "pdf" ? Object.fromEntries(pageOfPlace) : null,
         fileId: file.id,
         fileName,
         size: file.size,
-        proof: proof as object,
+        proof,
         createdAt: new Date(),
       });
     });
     report({ done: 3, total: 3, message: "" });
-    if (proof.complete) return `All ${proof.total} links are in the file.`;
-    return `${proof.total - proof.intact} of ${proof.total} links are not in the file as they should be${proof.extra.length > 0 ? `, and ${proof.extra.length} are extra` : ""}.`;
+    return summary(proof);
   }
 }
 
+function summary({ complete, total, intact, extra, made }: LinkProof): string {
+  if (complete) return `All ${total} links are in the file.`;
+  const wrong = made.total - made.intact;
+  const also = [
+    wrong > 0 ? `${wrong} ways to notes, signposts and return links are not either` : "",
+    extra.length > 0 ? `${extra.length} are extra` : "",
+  ].filter(Boolean);
+  const lost = `${total - intact} of ${total} links are not in the file as they should be`;
+  return `${[lost, ...also].join(", and ")}.`;
+}
+
+function rowAnswer({ link, verdict, found, note }: LinkProof["rows"][number]): ProofRowAnswer {
+  return {
+    linkId: link.id,
+    chapter: link.chapter,
+    text: link.text,
+    destination: link.destination,
+    // Proofs of an earlier version have no name.
+    destinationName: link.name ?? link.destination,
+    verdict,
+    found,
+    note,
+  };
+}
+
 function listing(row: Export): ExportListingAnswer {
-  const { id, format, accessible, fileName, size, createdAt, proof } = row;
+  const { id, format, accessible, addresses, fileName, size, createdAt, proof } = row;
   return {
     id,
     format,
     accessible,
+    addresses,
     fileName,
     size,
     createdAt: createdAt.toISOString(),
@@ -140,6 +172,7 @@ function listing(row: Export): ExportListingAnswer {
     intact: proof.intact,
     total: proof.total,
     extra: proof.extra.length,
+    madeWrong: proof.made ? proof.made.total - proof.made.intact : 0,
   };
 }
 

@@ -1,46 +1,20 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
-import { execFile } from "node:child_process";
-import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
-import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { SaxesParser } from "saxes";
 import { strFromU8, unzipSync } from "fflate";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { epubcheck, kept, qpdf, tool } from "../test/tools.ts";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
 let server: TestServer;
 let author: Client;
-const folder = mkdtempSync(join(tmpdir(), "vennet-exports-"));
 beforeAll(async () => {
   server = await startTestServer();
   author = await server.client().signUp();
 });
 afterAll(() => server.close());
-
-function kept(name: string, bytes: Buffer): string {
-  const path = join(folder, name);
-  writeFileSync(path, bytes);
-  return path;
-}
-
-/** Runs a tool to its end; the server under test, which shares this process, goes on meanwhile. */
-function tool(command: string, ...args: string[]): Promise<{ status: number; output: string }> {
-  return new Promise((resolve) => {
-    execFile(command, args, { maxBuffer: 1 << 26 }, (error, stdout, stderr) =>
-      resolve({
-        status: typeof error?.code === "number" ? error.code : error ? -1 : 0,
-        output: stdout + stderr,
-      }),
-    );
-  });
-}
-
-/** What qpdf says of a PDF's syntax (ISO 32000). */
-const qpdf = async (path: string): Promise<string> => (await tool("qpdf", "--check", path)).output;
-
-/** EPUBCheck, Debian's; it knows EPUB 3.2, of which 3.3 changes nothing that these books use. */
-const epubcheck = (path: string) => tool("java", "-jar", "/usr/share/java/epubcheck.jar", path);
 
 /** The web addresses of a PDF as poppler reads them. */
 async function popplerAddresses(path: string): Promise<string[]> {
@@ -137,8 +111,8 @@ describe("the demo book", () => {
     expect(await qpdf(kept("demo.pdf", pdf.bytes))).toContain("No syntax or stream encoding errors found");
     expect((await epubcheck(kept("demo.epub", epub.bytes))).status).toBe(0);
     for (const { proof, message } of [pdf, epub]) {
-      expect(proof).toMatchObject({ complete: true, intact: 57, total: 57 });
-      expect(message).toBe("All 57 links are in the file.");
+      expect(proof).toMatchObject({ complete: true, intact: 64, total: 64 });
+      expect(message).toBe("All 64 links are in the file.");
     }
   });
 
@@ -154,6 +128,7 @@ describe("the demo book", () => {
     const { bytes } = await author.exported(bookId, "pdf");
     const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
     let annotations = 0;
+    const described: [string, string][] = [];
     for (let number = 1; number <= pdf.numPages; number++) {
       const page = await pdf.getPage(number);
       const links = (await page.getAnnotations()).filter((one: any) => one.subtype === "Link");
@@ -161,21 +136,187 @@ describe("the demo book", () => {
       for (const link of links as any[]) {
         expect(tree).toContain(`"id":"${link.id}"`);
         expect(link.contentsObj.str).not.toBe("");
+        described.push([link.unsafeUrl, link.contentsObj.str]);
         annotations++;
       }
     }
     expect(annotations).toBeGreaterThan(57);
     expect((await pdf.getOutline()).map((item: any) => item.title)).toContain("Widow's Row");
     expect((await pdf.getMetadata()).info).toMatchObject({ Author: "Pell Arrandine", Language: "en" });
-    const described = (await (await pdf.getPage(3)).getAnnotations()).map((one: any) => [
-      one.unsafeUrl,
-      one.contentsObj.str,
-    ]);
     expect(described).toContainEqual([
       "https://tides.hesterley.example/tables/today",
       "Today's tide tables, from the Hesterley Tide Office",
     ]);
   });
+});
+
+describe("pictures that are links", () => {
+  const frame = { line: "none", thickness: 2, colour: "#1d4f8f" };
+  const area = (id: string, shape: string, points: number[][], destination: object, more = {}) => ({
+    id,
+    shape,
+    points,
+    destination,
+    alt: `Area ${id}`,
+    description: null,
+    frame,
+    ...more,
+  });
+  let pdf: Awaited<ReturnType<Client["exported"]>>;
+  let epub: Awaited<ReturnType<Client["exported"]>>;
+  beforeAll(async () => {
+    const picture = readFileSync(join(import.meta.dirname, "../../demo/manuscript/pictures/monks-path.png"));
+    const markdown = `# One\n\nSee [the first\nwords](https://a.example/two).\n\n![Chart](monks-path.png)\n\nA line with ![Small](monks-path.png) in it.\n\n## Low water\n\nNine.`;
+    const { body } = await author.bringIn(markdown, {}, { "monks-path.png": picture });
+    const path = `/books/${body.book.id}`;
+    const page = (await author.call<any>("POST", `${path}/chapters`, { title: "Packing", role: "companion" }))
+      .body;
+    const [{ id }] = (await author.call<any>("GET", `${path}/chapters`)).body;
+    const { document, revision } = (await author.call<any>("GET", `${path}/chapters/${id}`)).body;
+    const heading = document.content.find((node: any) => node.type === "heading").attrs.id;
+    const pictures: any[] = [];
+    JSON.parse(JSON.stringify(document), (_key, node) =>
+      node?.type === "picture" ? pictures.push(node) : node,
+    );
+    const hotspots = [
+      area(
+        "a",
+        "rectangle",
+        [
+          [0.1, 0.2],
+          [0.3, 0.7],
+        ],
+        { kind: "web", address: "https://a.example/area" },
+        { frame: { ...frame, line: "dashed" } },
+      ),
+      area(
+        "b",
+        "ellipse",
+        [
+          [0.5, 0.2],
+          [0.9, 0.7],
+        ],
+        { kind: "email", address: "mailto:a@b.example" },
+        { description: "Writes to A", frame: { ...frame, line: "underlined" } },
+      ),
+      area(
+        "c",
+        "polygon",
+        [
+          [0.4, 0.8],
+          [0.5, 0.9],
+          [0.3, 0.95],
+        ],
+        { kind: "place", target: heading },
+      ),
+      area(
+        "d",
+        "rectangle",
+        [
+          [0.8, 0.8],
+          [0.9, 0.9],
+        ],
+        { kind: "place", target: page.document.content[0].attrs.id },
+      ),
+    ];
+    let seen = 0;
+    const drawn = JSON.parse(JSON.stringify(document), (_key, node) => {
+      if (node?.type !== "picture") return node;
+      const link = {
+        type: "link",
+        attrs: {
+          id: `whole${seen}`,
+          destination: { kind: "web", address: "https://a.example/whole" },
+          description: null,
+        },
+      };
+      // The first has areas and is a link itself, the small one in a line is a link alone.
+      return seen++ === 0
+        ? { ...node, marks: [link], attrs: { ...node.attrs, hotspots, width: 60 } }
+        : { ...node, marks: [link] };
+    });
+    const saved = await author.call("PUT", `${path}/chapters/${id}`, { revision, document: drawn });
+    expect(saved.status).toBe(200);
+    pdf = await author.exported(body.book.id, "pdf");
+    epub = await author.exported(body.book.id, "epub");
+  });
+
+  test("travel whole, with every area of every kind", () => {
+    for (const { proof } of [pdf, epub]) {
+      expect(proof.rows.filter((row: any) => row.verdict !== "intact")).toEqual([]);
+      expect(proof).toMatchObject({ complete: true, total: 7 });
+    }
+  });
+
+  test("keep the file's syntax, as qpdf and EPUBCheck see it", async () => {
+    expect(await qpdf(kept("areas.pdf", pdf.bytes))).toContain("No syntax or stream encoding errors found");
+    const checked = await epubcheck(kept("areas.epub", epub.bytes));
+    expect([checked.status, checked.output]).toEqual([0, expect.not.stringMatching(/WARNING|ERROR/)]);
+    expect(await popplerAddresses(kept("areas.pdf", pdf.bytes))).toEqual(
+      expect.arrayContaining(["https://a.example/area", "mailto:a@b.example", "https://a.example/whole"]),
+    );
+  });
+
+  test("lie in the PDF where they were drawn, at 60 percent of the text's width", async () => {
+    const { promise } = getDocument({ data: new Uint8Array(pdf.bytes), verbosity: 0 });
+    const document = await promise;
+    const all: any[] = [];
+    for (let n = 1; n <= document.numPages; n++)
+      all.push(...(await (await document.getPage(n)).getAnnotations()));
+    const box = (address: string) => {
+      const [left, bottom, right, top] = all.find((one) => one.unsafeUrl === address).rect;
+      return { left, width: right - left, height: top - bottom, top };
+    };
+    const [a, b] = [box("https://a.example/area"), box("mailto:a@b.example")];
+    // A5 with margins of 19 mm has 110 mm of text; the picture is 1200 by 640.
+    const width = (110 / 25.4) * 72 * 0.6;
+    const height = (width * 640) / 1200;
+    expect(a.width).toBeCloseTo(0.2 * width, 1);
+    expect(a.height).toBeCloseTo(0.5 * height, 1);
+    expect(b.left - a.left).toBeCloseTo(0.4 * width, 1);
+    expect(b.top).toBeCloseTo(a.top, 1);
+    expect(all.find((one) => one.unsafeUrl === "mailto:a@b.example").contentsObj.str).toBe("Writes to A");
+    expect(all.find((one) => one.unsafeUrl === "https://a.example/area").contentsObj.str).toBe("Area a");
+  });
+
+  test("are areas of an SVG in the e-book, each with its name, and no script", () => {
+    const page = strFromU8(unzipSync(epub.bytes)["EPUB/chapter-001.xhtml"]!);
+    expect(page).toContain('viewBox="0 0 1200 640"');
+    expect(page).toContain(
+      '<rect x="120" y="128" width="240" height="320" fill="#ffffff" fill-opacity="0" stroke="#1d4f8f" stroke-width="2" stroke-dasharray="6 4"/>',
+    );
+    expect(page).toContain('<polygon points="480,512 600,576 360,608"');
+    expect(page).toMatch(/<a xlink:href="chapter-002.xhtml#\w+"><title>Area d<\/title>/);
+    expect(page).not.toMatch(/<script| style=/);
+    const opf = strFromU8(unzipSync(epub.bytes)["EPUB/package.opf"]!);
+    expect(opf).toContain('<itemref idref="chapter-002" linear="no"/>');
+  });
+});
+
+test("the looks of links are the book's own, in both exports, and nothing but looks is taken", async () => {
+  const { body } = await author.bringIn(
+    "# One\n\n[web](https://a.example/), [mail](mailto:a@b.example), [place](#two)\n\n## Two\n\nWords.",
+  );
+  const path = `/books/${body.book.id}`;
+  const { looks } = (await author.call<any>("GET", path)).body;
+  const refused = await author.call<any>("PATCH", path, {
+    looks: { ...looks, web: { ...looks.web, colour: "red;}" } },
+  });
+  expect([refused.status, refused.body.message]).toEqual([400, "A link's colour is written as #rrggbb."]);
+  const own = {
+    ...looks,
+    web: { ...looks.web, colour: "#8a1f5c", underline: "dashed", bold: true },
+    place: { ...looks.place, underline: "none" },
+  };
+  expect((await author.call<any>("PATCH", path, { looks: own })).body.looks).toEqual(own);
+  const pdf = await author.exported(body.book.id, "pdf");
+  const epub = await author.exported(body.book.id, "epub");
+  for (const { proof } of [pdf, epub]) expect(proof).toMatchObject({ complete: true, total: 3 });
+  expect(await qpdf(kept("looks.pdf", pdf.bytes))).toContain("No syntax or stream encoding errors found");
+  expect((await epubcheck(kept("looks.epub", epub.bytes))).output).toContain("No errors or warnings");
+  const css = strFromU8(unzipSync(epub.bytes)["EPUB/style.css"]!);
+  expect(css).toContain("a.web { color: #8a1f5c; text-decoration: underline dashed; font-weight: bold; }");
+  expect(css).toContain("a.place { color: #1d4f8f; text-decoration: none; }");
 });
 
 describe("what is hard to set", () => {

@@ -1,29 +1,52 @@
-import { Controller, Get, Param, Post, Res, UploadedFile, UseInterceptors } from "@nestjs/common";
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  Patch,
+  Post,
+  Put,
+  Query,
+  Req,
+  Res,
+  UploadedFile,
+  UseInterceptors,
+} from "@nestjs/common";
 import { FileInterceptor } from "@nestjs/platform-express";
 import {
   ApiBody,
   ApiConsumes,
   ApiCreatedResponse,
+  ApiNoContentResponse,
   ApiOkResponse,
-  ApiProperty,
+  ApiQuery,
   ApiTags,
 } from "@nestjs/swagger";
-import type { Response } from "express";
+import type { Request, Response } from "express";
 import { Account } from "../accounts/account.entity.ts";
 import { SignedIn } from "../accounts/session.guard.ts";
 import { BooksService } from "../books/books.service.ts";
 import { Problem } from "../errors/problem.ts";
+import { LedgerService } from "../links/ledger.service.ts";
+import {
+  CompanionFileAnswer,
+  FileAnswer,
+  RenameFileRequest,
+  StoredCompanionAnswer,
+  StoredCompanionsAnswer,
+} from "./files.contract.ts";
 import { FilesService } from "./files.service.ts";
+import { receiveFiles } from "./receive-files.ts";
+import type { StoredFile } from "./stored-file.entity.ts";
 import { uploadedName, uploadLimit, type UploadedFile as Uploaded } from "./uploaded-file.ts";
 
-export class FileAnswer {
-  @ApiProperty()
-  id: string;
-  @ApiProperty()
-  name: string;
-  @ApiProperty()
-  size: number;
-}
+const fileForm = {
+  schema: { type: "object", properties: { file: { type: "string", format: "binary" } } },
+} as const;
+/** What a browser shows without running anything in it. */
+const shownInline = /^(image\/(png|jpeg|gif|webp|avif)|audio\/|video\/|application\/pdf$|text\/plain)/;
 
 @ApiTags("files")
 @Controller("books/:bookId")
@@ -31,6 +54,7 @@ export class FilesController {
   constructor(
     private readonly books: BooksService,
     private readonly files: FilesService,
+    private readonly ledger: LedgerService,
   ) {}
 
   @Post("pictures")
@@ -49,21 +73,131 @@ export class FilesController {
     return { id: file.id, name: file.name, size: file.size };
   }
 
+  @Get("files")
+  @ApiOkResponse({ type: [CompanionFileAnswer], description: "The companion files, by name." })
+  async list(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<CompanionFileAnswer[]> {
+    const { id } = await this.books.own(account, bookId);
+    const [files, uses] = await Promise.all([this.files.companions(id), this.ledger.usesOfFiles(id)]);
+    return files.map((file) => answer(file, uses.get(file.id) ?? 0));
+  }
+
+  @Post("files")
+  @ApiConsumes("multipart/form-data")
+  @ApiBody(fileForm)
+  @ApiCreatedResponse({ type: StoredCompanionsAnswer })
+  async add(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Req() request: Request,
+  ): Promise<StoredCompanionsAnswer> {
+    const { id } = await this.books.own(account, bookId);
+    const results = await receiveFiles(request, (name, content) =>
+      this.files.storeCompanion(id, name, content),
+    );
+    if (results.length === 0) throw new Problem(400, "no-file", "Choose a file.", "file");
+    const answers: StoredCompanionsAnswer = { stored: [], refused: [] };
+    for (const result of results) {
+      if (result.status === "fulfilled")
+        answers.stored.push({ file: answer(result.value.file, 0), warning: result.value.warning });
+      else if (result.reason instanceof Problem)
+        answers.refused.push({ code: result.reason.code, message: result.reason.message });
+      else throw result.reason;
+    }
+    return answers;
+  }
+
+  @Put("files/:fileId/content")
+  @ApiConsumes("multipart/form-data")
+  @ApiBody(fileForm)
+  @ApiOkResponse({ type: StoredCompanionAnswer })
+  async replace(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Param("fileId") fileId: string,
+    @Req() request: Request,
+  ): Promise<StoredCompanionAnswer> {
+    const { id } = await this.books.own(account, bookId);
+    await this.files.find(id, fileId, undefined, "companion");
+    const [result] = await receiveFiles(request, (_name, content) =>
+      this.files.replaceCompanion(id, fileId, content),
+    );
+    if (!result) throw new Problem(400, "no-file", "Choose a file.", "file");
+    if (result.status === "rejected") throw result.reason;
+    const uses = await this.ledger.usesOfFiles(id);
+    return { file: answer(result.value.file, uses.get(fileId) ?? 0), warning: result.value.warning };
+  }
+
+  @Patch("files/:fileId")
+  @ApiOkResponse({ type: CompanionFileAnswer })
+  async rename(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Param("fileId") fileId: string,
+    @Body() request: RenameFileRequest,
+  ): Promise<CompanionFileAnswer> {
+    const { id } = await this.books.own(account, bookId);
+    const file = await this.files.renameCompanion(id, fileId, request.name);
+    return answer(file, (await this.ledger.usesOfFiles(id)).get(fileId) ?? 0);
+  }
+
+  @Delete("files/:fileId")
+  @HttpCode(204)
+  @ApiQuery({ name: "used", required: false, description: "“yes” deletes it even where links lead to it." })
+  @ApiNoContentResponse()
+  async remove(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Param("fileId") fileId: string,
+    @Query("used") used?: string,
+  ): Promise<void> {
+    const { id } = await this.books.own(account, bookId);
+    const uses = (await this.ledger.usesOfFiles(id)).get(fileId) ?? 0;
+    if (uses > 0 && used !== "yes") {
+      throw new Problem(
+        409,
+        "file-used",
+        `${uses === 1 ? "One link leads" : `${uses} links lead`} to this file. Give ${uses === 1 ? "it" : "them"} another destination first, or delete it all the same.`,
+      );
+    }
+    await this.files.removeCompanion(id, fileId);
+  }
+
   @Get("files/:fileId")
   @ApiOkResponse({ schema: { type: "string", format: "binary" } })
   async download(
     @SignedIn() account: Account,
     @Param("bookId") bookId: string,
     @Param("fileId") fileId: string,
+    @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
     const file = await this.files.find((await this.books.own(account, bookId)).id, fileId);
-    const bytes = await this.files.read(file.id);
-    response.type(file.mediaType);
+    const tag = `"${file.sha256}"`;
+    // A companion file can be replaced under its id; pictures and exports never change.
+    const lasting = file.role !== "companion";
+    response.setHeader(
+      "Cache-Control",
+      lasting ? "private, max-age=31536000, immutable" : "private, no-cache",
+    );
+    response.setHeader("ETag", tag);
+    if (request.headers["if-none-match"] === tag) return void response.status(304).end();
+    const inline = shownInline.test(file.mediaType);
+    if (!inline || file.role === "export") response.attachment(file.name);
+    // After attachment(), which sets a type by the name's ending.
+    response.setHeader(
+      "Content-Type",
+      inline && file.mediaType.startsWith("text/") ? "text/plain; charset=utf-8" : file.mediaType,
+    );
     response.setHeader("X-Content-Type-Options", "nosniff");
-    // A stored file never changes under its id.
-    response.setHeader("Cache-Control", "private, max-age=31536000, immutable");
-    if (!file.mediaType.startsWith("image/")) response.attachment(file.name);
-    response.send(bytes);
+    response.setHeader("Content-Length", file.size);
+    this.files
+      .stream(file.id)
+      .on("error", (error) => response.destroy(error))
+      .pipe(response);
   }
+}
+
+function answer(file: StoredFile, uses: number): CompanionFileAnswer {
+  const { id, name, size, mediaType, sha256, changedAt } = file;
+  return { id, name, size, mediaType, sha256, changedAt: changedAt.toISOString(), uses };
 }

@@ -1,6 +1,8 @@
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 
-/** A picture or an exported file. Its bytes lie in chunks, so that one database backup is whole. */
+export type FileRole = "picture" | "companion" | "export";
+
+/** A picture, a companion file or an exported file. Its bytes lie in chunks, so that one database backup is whole. */
 @Entity("stored_file")
 export class StoredFile {
   @PrimaryColumn("char", { length: 36 })
@@ -21,6 +23,12 @@ export class StoredFile {
 
   @Column("char", { length: 64 })
   sha256: string;
+
+  @Column("varchar", { length: 10, default: "picture" })
+  role: FileRole;
+
+  @Column("datetime", { precision: 3, default: () => "CURRENT_TIMESTAMP(3)" })
+  changedAt: Date;
 }
 
 @Entity("file_chunk")

@@ -8,7 +8,7 @@ export interface UploadedFile {
 }
 
 /** The file's own name, without folders. Forms carry names as bytes, which the parser reads as Latin-1. */
-export function uploadedName({ originalname }: UploadedFile): string {
+export function uploadedName({ originalname }: Pick<UploadedFile, "originalname">): string {
   return Buffer.from(originalname, "latin1")
     .toString("utf8")
     .replace(/^.*[/\\]/, "");

@@ -7,7 +7,10 @@ import { Settings } from "../settings.ts";
 import { ReachFailure, Resolver } from "./resolver.ts";
 
 const bodyLimit = 2 * 1024 * 1024;
+/** A page's title stands near its start. */
+const titleLimit = 256 * 1024;
 const connectionsPerHost = 2;
+const askingHeaders = { "user-agent": "Vennet link check", accept: "text/html, */*;q=0.8" };
 
 /** Asks web servers, one question at a time, with the address policy in the way of every connection. */
 @Injectable()
@@ -43,6 +46,34 @@ export class Asker implements OnApplicationShutdown {
     }
   }
 
+  /** What a page holds, as far as the limit; null where it does not answer as a page should. */
+  async read(address: string, signal: AbortSignal): Promise<{ contentType: string; bytes: Buffer } | null> {
+    const url = new URL(address);
+    if (judgeUrl(url, this.settings.reachPorts)) return null;
+    try {
+      const answer = await this.agent.request({
+        origin: url.origin,
+        path: url.pathname + url.search,
+        method: "GET",
+        signal,
+        headers: askingHeaders,
+      });
+      const parts: Buffer[] = [];
+      let size = 0;
+      for await (const part of answer.body as AsyncIterable<Buffer>) {
+        parts.push(part);
+        size += part.length;
+        // Leaving the loop closes the body.
+        if (size >= titleLimit) break;
+      }
+      const contentType = single(answer.headers["content-type"]) ?? "";
+      return answer.statusCode === 200 ? { contentType, bytes: Buffer.concat(parts) } : null;
+    } catch (error) {
+      if (signal.aborted) throw error;
+      return null;
+    }
+  }
+
   private async ask(method: Hop["method"], address: string, signal: AbortSignal): Promise<Hop> {
     const started = performance.now();
     const hop = (rest: Partial<Hop>): Hop => ({
@@ -63,7 +94,7 @@ export class Asker implements OnApplicationShutdown {
         path: url.pathname + url.search,
         method,
         signal,
-        headers: { "user-agent": "Vennet link check", accept: "text/html, */*;q=0.8" },
+        headers: askingHeaders,
       });
       const done = hop({ status: answer.statusCode, location: single(answer.headers["location"]) });
       // The answer's head is all that is wanted; a body is read up to the limit to free the connection.

@@ -1,4 +1,5 @@
 import { ApiProperty } from "@nestjs/swagger";
+import { IsString, MaxLength } from "class-validator";
 
 const states = ["sound", "moved", "guarded", "broken", "unsure", "unchecked"] as const;
 
@@ -47,4 +48,16 @@ export class DestinationAnswer {
   hops: HopAnswer[];
   @ApiProperty({ type: [DestinationUseAnswer] })
   uses: DestinationUseAnswer[];
+}
+
+export class TitleQuery {
+  @ApiProperty({ description: "A web address." })
+  @IsString()
+  @MaxLength(8000)
+  address: string;
+}
+
+export class TitleAnswer {
+  @ApiProperty({ type: String, nullable: true, description: "Null where the page does not tell one." })
+  title: string | null;
 }

@@ -1,12 +1,17 @@
-import { Controller, Get, Param, Post } from "@nestjs/common";
+import { Controller, Get, Param, Post, Query } from "@nestjs/common";
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
+import { webDestination } from "@vennet/core/destination/destination";
 import { Account } from "../accounts/account.entity.ts";
 import { SignedIn } from "../accounts/session.guard.ts";
 import { BooksService } from "../books/books.service.ts";
 import { JobAnswer, jobAnswer } from "../jobs/jobs.controller.ts";
 import { JobsService } from "../jobs/jobs.service.ts";
-import { DestinationAnswer } from "./reach.contract.ts";
+import { PageTitles } from "./page-titles.ts";
+import { DestinationAnswer, TitleAnswer, TitleQuery } from "./reach.contract.ts";
 import { ReachService } from "./reach.service.ts";
+
+/** An author waits for the answer. */
+const titleTimeoutMs = 10_000;
 
 @ApiTags("reach")
 @Controller("books/:bookId")
@@ -15,6 +20,7 @@ export class ReachController {
     private readonly books: BooksService,
     private readonly reach: ReachService,
     private readonly jobs: JobsService,
+    private readonly titles: PageTitles,
   ) {}
 
   @Get("destinations")
@@ -24,6 +30,18 @@ export class ReachController {
     @Param("bookId") bookId: string,
   ): Promise<DestinationAnswer[]> {
     return this.reach.destinations((await this.books.own(account, bookId)).id);
+  }
+
+  @Get("page-title")
+  @ApiOkResponse({ type: TitleAnswer })
+  async title(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Query() query: TitleQuery,
+  ): Promise<TitleAnswer> {
+    await this.books.own(account, bookId);
+    const { address } = webDestination(query.address);
+    return { title: await this.titles.titleOf(address, AbortSignal.timeout(titleTimeoutMs)) };
   }
 
   @Post("reach")

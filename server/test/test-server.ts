@@ -59,6 +59,20 @@ export class Client {
     return this.call("POST", "/books/import", form);
   }
 
+  /** Makes a book of these chapters' documents. */
+  async write(documents: unknown[], change: Record<string, unknown> = {}): Promise<string> {
+    const { id } = (await this.call<any>("POST", "/books", { title: "The Causeways" })).body;
+    const [first] = (await this.call<any>("GET", `/books/${id}/chapters`)).body;
+    for (const document of documents) {
+      const made = await this.call<any>("POST", `/books/${id}/chapters`, { title: "A chapter", document });
+      if (made.status !== 201) throw new Error(made.body.message);
+    }
+    await this.call("DELETE", `/books/${id}/chapters/${first.id}`);
+    const changed = await this.call<any>("PATCH", `/books/${id}`, change);
+    if (changed.status !== 200) throw new Error(changed.body.message);
+    return id;
+  }
+
   /** Follows a job's events to its end. */
   async jobEnd(job: {
     id: string;
@@ -77,7 +91,7 @@ export class Client {
 
   async exported(
     bookId: string,
-    format: "pdf" | "epub",
+    format: "pdf" | "epub" | "web",
     more: Record<string, unknown> = {},
   ): Promise<{ proof: any; bytes: Buffer; message: string }> {
     const job = await this.call<{ id: string }>("POST", `/books/${bookId}/exports`, { format, ...more });

@@ -24,7 +24,6 @@
   size: 8.6pt,
   hyphenate: false,
 )
-#show link: it => if type(it.dest) == location { it } else { underline(offset: 2pt, stroke: 0.5pt + blue, text(fill: blue, it)) }
 #show heading: set text(hyphenate: false)
 #show heading: set par(justify: false)
 #show heading: set block(above: 1.5em, below: 0.8em)
@@ -49,34 +48,90 @@
 }
 
 #let labelled(element, name) = if name == none { element } else [#element#label(name)]
+#let here-is(name) = labelled(metadata(none), name)
+
+// The number of the page on which a place falls.
+#let page-of(place) = context numbering("1", ..counter(page).at(label(place)))
+
+// A link in the look that the author gave its kind.
+#let set-look(kind, body) = {
+  if kind == "text" { return body }
+  let look = book.looks.at(kind)
+  let paint = rgb(look.colour)
+  let inked = if look.bold { text(fill: paint, weight: "bold", body) } else { text(fill: paint, body) }
+  if look.underline == "none" { return inked }
+  underline(offset: 2pt, stroke: (paint: paint, thickness: 0.5pt, dash: look.underline), inked)
+}
+
+#let hotspot-frame(frame) = {
+  if frame.line == "none" { return (:) }
+  let paint = (paint: rgb(frame.colour), thickness: frame.thickness * 0.75pt)
+  if frame.line == "dashed" { paint.insert("dash", "dashed") }
+  (stroke: if frame.line == "underlined" { (bottom: paint) } else { paint })
+}
+
+// A picture at a size, with its areas that are links laid over it.
+#let set-picture(item, width, height) = {
+  let shown = if item.decorative { pdf.artifact(image(item.file, width: width)) } else { image(item.file, width: width, alt: item.alt) }
+  if item.hotspots.len() == 0 { return shown }
+  block(width: width, height: height, breakable: false, {
+    shown
+    for spot in item.hotspots {
+      let area = link(spot.url, box(width: spot.width * width, height: spot.height * height, ..hotspot-frame(spot.frame)))
+      place(top + left, dx: spot.x * width, dy: spot.y * height, area)
+    }
+  })
+}
+
+// A note's words, with the ways back to the text at their end. `opens` makes its first paragraph: at the foot of a
+// page it stands on the line of its number.
+#let set-note(note, opens, set-inlines, set-blocks) = {
+  let back = for way in note.returns { h(0.4em); link(way.url, way.words) }
+  let first = note.c.at(0)
+  let rest = note.c.slice(1)
+  if first.t != "paragraph" {
+    opens(here-is(note.label))
+    set-blocks(note.c)
+    par(back)
+  } else if rest.len() == 0 {
+    opens({ here-is(note.label); set-inlines(first.c, set-blocks); back })
+  } else {
+    opens({ here-is(note.label); set-inlines(first.c, set-blocks) })
+    set-blocks(rest)
+    par(back)
+  }
+}
 
 #let set-inlines(items, set-blocks) = for item in items {
   if item.t == "text" { set-text(item) }
   else if item.t == "break" { linebreak() }
-  else if item.t == "anchor" { labelled(metadata(none), item.label) }
-  else if item.t == "link" {
-    let target = if "url" in item { item.url } else { label(item.place) }
-    link(target, set-inlines(item.c, set-blocks))
+  else if item.t == "anchor" { here-is(item.label) }
+  else if item.t == "link" { set-look(item.kind, link(item.url, set-inlines(item.c, set-blocks))) }
+  else if item.t == "page" { page-of(item.place) }
+  else if item.t == "raised-link" { super(link(item.url, item.words)) }
+  else if item.t == "text-link" { link(item.url, item.words) }
+  else if item.t == "address" {
+    // For print: the address as words, in a note or by its number in the list at the end.
+    let sign = "[" + str(item.number) + "]"
+    if item.address == none { super(sign) } else { footnote(numbering: _ => sign, text(hyphenate: false, item.address)) }
   }
   else if item.t == "note" {
-    // A note's first paragraph stands on the line of its number.
-    let first = item.c.at(0)
-    let body = if first.t == "paragraph" {
-      set-inlines(first.c, set-blocks)
-      set-blocks(item.c.slice(1))
-    } else { set-blocks(item.c) }
-    labelled(footnote(body), item.label)
+    labelled(footnote(numbering: _ => item.number, set-note(item, it => it, set-inlines, set-blocks)), item.footnote)
   }
-  else if item.t == "note-again" { footnote(label(item.label)) }
+  else if item.t == "note-again" { footnote(numbering: _ => item.number, label(item.footnote)) }
   else if item.t == "picture" {
-    // A picture keeps its own size up to the width of the text.
-    let shown = context layout(available => {
+    // A picture keeps its own size up to the width of the text, unless the author gave it a width.
+    // In a box, since the typesetter loses links inside a paragraph's bare blocks.
+    let alone = box(width: 100%, context layout(available => {
       let natural = measure(image(item.file))
-      let width = calc.min(natural.width, available.width)
-      if item.decorative { pdf.artifact(image(item.file, width: width)) }
-      else { image(item.file, width: width, alt: item.alt) }
-    })
-    if item.alone { shown } else { box(height: 1.2em, image(item.file, height: 1.2em, alt: item.alt)) }
+      let width = if item.percent == none { calc.min(natural.width, available.width) } else { available.width * item.percent / 100 }
+      set-picture(item, width, natural.height * (width / natural.width))
+    }))
+    let in-line = context {
+      let natural = measure(image(item.file))
+      box(height: 1.2em, set-picture(item, natural.width * (1.2em.to-absolute() / natural.height), 1.2em.to-absolute()))
+    }
+    if item.alone { alone } else { in-line }
   }
 }
 
@@ -90,11 +145,33 @@
   },
 )
 
+// Notes that stand at the end of a chapter or of the book.
+#let set-notes(notes, set-blocks, ruled: true) = block(above: if ruled { 1.6em } else { 0.8em }, {
+  if ruled { line(length: 25%, stroke: rule) }
+  set text(size: 9pt)
+  for note in notes {
+    grid(
+      columns: (2em, 1fr),
+      note.number,
+      set-note(note, par, set-inlines, set-blocks),
+    )
+  }
+})
+
+#let set-caption(caption, set-blocks) = {
+  set text(size: 9.2pt)
+  set par(justify: false)
+  if caption.lead != none { strong(caption.lead); h(0.5em) }
+  set-inlines(caption.c, set-blocks)
+}
+
 #let set-blocks(blocks) = for block-data in blocks {
   let kind = block-data.t
   if kind == "paragraph" { par(set-inlines(block-data.c, set-blocks)) }
   else if kind == "heading" {
-    labelled(heading(level: block-data.level, set-inlines(block-data.c, set-blocks)), block-data.label)
+    let words = set-inlines(block-data.c, set-blocks)
+    let numbered = if block-data.number == none { words } else { block-data.number + h(0.6em) + words }
+    labelled(heading(level: block-data.level, numbered), block-data.label)
     set-inlines(block-data.anchors, set-blocks)
   }
   else if kind == "quote" { quote(block: true, set-blocks(block-data.c)) }
@@ -117,13 +194,40 @@
     if head.len() > 0 { table(columns: block-data.columns, table.header(..head), ..rows) }
     else { table(columns: block-data.columns, ..rows) }
   }
+  else if kind == "caption" { par(set-caption(block-data, set-blocks)) }
+  else if kind == "captioned" {
+    let parts = (set-blocks((block-data.body,)), par(set-caption(block-data.caption, set-blocks)))
+    if block-data.first { parts = parts.rev() }
+    // A caption stays with what it is about, also where a table breaks over pages.
+    block(sticky: true, below: 0.5em, parts.at(0))
+    parts.at(1)
+  }
+  else if kind == "signposts" {
+    block(above: 1.2em, below: 1.2em, {
+      set par(justify: false, spacing: 0.62em)
+      par({
+        here-is(block-data.label)
+        strong(block-data.heading)
+      })
+      for entry in block-data.entries {
+        par(hanging-indent: 1.2em * entry.depth + 1em, {
+          h(1.2em * entry.depth)
+          link(entry.url, entry.words)
+          box(width: 1fr, inset: (x: 0.5em), text(fill: rgb("#8a857a"), repeat(gap: 0.35em, justify: false)[.]))
+          page-of(entry.page)
+        })
+      }
+    })
+  }
+  else if kind == "return" { par(text(size: 9.2pt, set-look("place", link(block-data.url, block-data.words)))) }
+  else if kind == "notes" { set-notes(block-data.notes, set-blocks) }
   else if kind == "section-break" { align(center, line(length: 30%, stroke: rule)) }
 }
 
 #page(numbering: none)[
   #v(50mm)
   #align(center)[
-    #par(justify: false, text(size: 24pt, weight: "bold", hyphenate: false, book.title))
+    #par(justify: false, text(size: 24pt, weight: "bold", hyphenate: false, here-is(book.top) + book.title))
     #v(8mm)
     #text(size: 12pt, book.author)
   ]
@@ -131,6 +235,29 @@
 
 #set page(numbering: "1")
 #counter(page).update(1)
-#outline(depth: 3)
+#if book.contents { outline(title: book.words.contents, depth: 3) }
 
 #for path in book.chapters { set-blocks(json(path).blocks) }
+
+#if book.notes.len() > 0 {
+  heading(level: 1, book.words.notes)
+  for part in book.notes {
+    par(strong(part.chapter))
+    set-notes(part.notes, set-blocks, ruled: false)
+  }
+}
+
+#if book.addresses.len() > 0 {
+  heading(level: 1, book.words.addresses)
+  set par(justify: false)
+  set text(size: 9pt, hyphenate: false)
+  for (i, address) in book.addresses.enumerate() {
+    grid(columns: (2.6em, 1fr), row-gutter: 0.6em, "[" + str(i + 1) + "]", address)
+  }
+}
+
+// Where each landing place fell, for the names that the finished PDF gives them.
+#context [#metadata(book.places.map(id => {
+  let place = locate(label(id)).position()
+  (id: id, page: place.page, x: place.x.pt(), y: place.y.pt())
+}))<places>]

@@ -1,11 +1,14 @@
-import type { Book, PictureFile } from "@vennet/core/manuscript/book";
+import type { BookFinding } from "@vennet/core/checks/check-book";
+import type { Book, ChapterRole, PictureFile } from "@vennet/core/manuscript/book";
 import type { ChapterJson } from "@vennet/core/manuscript/chapter";
 import type { LeftOut } from "@vennet/core/import/markdown";
 import type { LinkProof } from "@vennet/core/proof/compare";
+import type { ExportFormat } from "@vennet/core/proof/exported-link";
+import type { PrintedAddresses } from "@vennet/core/publish/typeset";
 
 /** A book as it crosses to another process: its documents as JSON. */
 export interface PlainBook extends Omit<Book, "chapters"> {
-  chapters: { id: string; document: ChapterJson }[];
+  chapters: { id: string; role: ChapterRole; document: ChapterJson }[];
   pictures: PictureFile[];
 }
 
@@ -21,10 +24,19 @@ export interface Tasks {
     output: { title: string; chapters: ChapterJson[]; leftOut: LeftOut[] };
   };
   /** Sets a PDF. `accessible` asks for PDF/UA-1; without it the PDF is tagged but makes no such claim. */
-  writePdf: { input: { book: PlainBook; accessible: boolean }; output: Uint8Array };
+  writePdf: {
+    input: { book: PlainBook; accessible: boolean; addresses: PrintedAddresses };
+    output: Uint8Array;
+  };
   writeEpub: { input: { book: PlainBook }; output: Uint8Array };
+  writeWebPage: { input: { book: PlainBook }; output: Uint8Array };
+  /** What the rules find in a whole book; with `only`, what the rule of that id does. */
+  check: { input: { book: PlainBook; only?: string }; output: BookFinding[] };
   /** Reads an exported file's own bytes back and compares its links with the manuscript's. */
-  prove: { input: { book: PlainBook; format: "pdf" | "epub"; bytes: Uint8Array }; output: LinkProof };
+  prove: {
+    input: { book: PlainBook; format: ExportFormat; bytes: Uint8Array };
+    output: { proof: LinkProof; pageOfPlace: ReadonlyMap<string, string> };
+  };
 }
 
 export type TaskName = keyof Tasks;

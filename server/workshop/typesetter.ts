@@ -3,8 +3,8 @@ import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { NodeCompiler } from "@myriaddreamin/typst-ts-node-compiler";
 import type { Book } from "@vennet/core/manuscript/book";
-import { describePdf } from "@vennet/core/publish/describe-pdf";
-import { typesetBook } from "@vennet/core/publish/typeset";
+import { finishPdf, type PdfPlace } from "@vennet/core/publish/finish-pdf";
+import { typesetBook, type PrintedAddresses } from "@vennet/core/publish/typeset";
 
 /** The typesetter refused the book; the message is its own, in plain words as far as it has any. */
 export class TypesetError extends Error {
@@ -53,8 +53,8 @@ export class Typesetter {
    * Sets a book.
    * @throws TypesetError with what the typesetter says.
    */
-  write(book: Book, accessible: boolean): Uint8Array {
-    const { files, pictures, described } = typesetBook(book);
+  write(book: Book, accessible: boolean, addresses: PrintedAddresses = "none"): Uint8Array {
+    const { files, pictures, marked } = typesetBook(book, addresses);
     this.give(new Map<string, string | Uint8Array>([...files, ...pictures]));
     const compiled = this.compiler.compile({ mainFilePath: main, resetRead: false });
     if (!compiled.result) {
@@ -73,9 +73,12 @@ export class Typesetter {
       );
       throw new TypesetError([...new Set(messages)].join("; ") || (error as Error).message);
     }
+    const [places] = this.compiler.query(compiled.result, { selector: "<places>", field: "value" }) as [
+      PdfPlace[],
+    ];
     // Keeps what the last few settings used, and lets go of the rest.
     this.compiler.evictCache(5);
-    return describePdf(pdf, described);
+    return finishPdf(pdf, marked, places);
   }
 
   private give(files: Map<string, string | Uint8Array>): void {

@@ -1,10 +1,15 @@
+import { checkBook } from "@vennet/core/checks/check-book";
+import { rules } from "@vennet/core/checks/check-chapter";
 import { importMarkdown } from "@vennet/core/import/markdown";
 import type { Book } from "@vennet/core/manuscript/book";
 import { readChapter, writeChapter } from "@vennet/core/manuscript/chapter";
-import { compareLinks, manuscriptLinks } from "@vennet/core/proof/compare";
+import { compareLinks } from "@vennet/core/proof/compare";
+import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
 import { readEpub } from "@vennet/core/proof/read-epub";
 import { readPdf } from "@vennet/core/proof/read-pdf";
+import { readWebPage } from "@vennet/core/proof/read-web-page";
 import { writeEpub } from "@vennet/core/publish/epub";
+import { writeWebPage } from "@vennet/core/publish/web-page";
 import type { PlainBook, TaskName, TaskResult, Tasks } from "./tasks.ts";
 import { Typesetter } from "./typesetter.ts";
 
@@ -23,19 +28,27 @@ const work: {
     });
     return { title, chapters: chapters.map(writeChapter), leftOut };
   },
-  writePdf: ({ book, accessible }) => {
+  writePdf: ({ book, accessible, addresses }) => {
     typesetter ??= new Typesetter();
-    return typesetter.write(revive(book), accessible);
+    return typesetter.write(revive(book), accessible, addresses);
   },
   writeEpub: ({ book }) => writeEpub(revive(book)),
+  writeWebPage: ({ book }) => writeWebPage(revive(book)),
+  check: ({ book, only }) =>
+    checkBook(revive(book), only === undefined ? rules : rules.filter(({ id }) => id === only)),
   prove: async ({ book, format, bytes }) => {
-    const reading = format === "pdf" ? await readPdf(bytes) : readEpub(bytes);
-    return compareLinks(manuscriptLinks(revive(book)), reading);
+    const read = { pdf: readPdf, epub: readEpub, web: readWebPage }[format];
+    const reading = await read(bytes);
+    const proof = compareLinks(manuscriptLinks(revive(book), reading), reading);
+    return { proof, pageOfPlace: reading.pageOfPlace };
   },
 };
 
 function revive(book: PlainBook): Book {
-  return { ...book, chapters: book.chapters.map(({ id, document }) => ({ id, doc: readChapter(document) })) };
+  return {
+    ...book,
+    chapters: book.chapters.map(({ id, role, document }) => ({ id, role, doc: readChapter(document) })),
+  };
 }
 
 function fileName(source: string): string {

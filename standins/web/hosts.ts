@@ -1,19 +1,12 @@
-import type { IncomingMessage, ServerResponse } from "node:http";
-
-/** How a host of the stand-in web answers one request. */
-export type Answer = (request: IncomingMessage, response: ServerResponse, url: URL) => void;
+import { StandInDrive } from "../drive/drive.ts";
+import { answerMail } from "../mail/mail.ts";
+import { htmlPage, type Answer } from "../answers.ts";
 
 const page =
   (title: string): Answer =>
   (request, response, url) => {
-    response.writeHead(200, { "content-type": "text/html; charset=utf-8" });
     const shown = `${title}${url.pathname === "/" ? "" : ` — ${decodeURIComponent(url.pathname.slice(1)).replace(/[-/]/g, " ")}`}`;
-    const safe = shown.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
-    response.end(
-      request.method === "HEAD"
-        ? undefined
-        : `<!doctype html><html lang="en"><title>${safe}</title><h1>${safe}</h1><p>A page of the stand-in web: ${url.host}.</p></html>`,
-    );
+    htmlPage(response, request, shown, `<p>A page of the stand-in web: ${url.host}.</p>`);
   };
 
 const status =
@@ -67,6 +60,9 @@ export const hosts: Record<string, Host> = {
     paths: { "/archive": status(401, "For members."), "/store": status(403, "Staff only.") },
   },
   "inns.example": { otherwise: page("Inns of the Sound") },
+  "drive.hesterley.example": { otherwise: new StandInDrive().answer },
+  // Not a web site: the window of the stand-in mail, which a browser opens for an email link.
+  "mail.hesterley.example": { otherwise: answerMail },
   // It answers GET alone, as some servers do.
   "weather.hesterley.example": {
     otherwise: (request, response, url) => {

@@ -1,0 +1,109 @@
+import { Injectable } from "@nestjs/common";
+import { rules } from "@vennet/core/checks/check-chapter";
+import { writeDestination } from "@vennet/core/destination/destination";
+import { chapterTitle, readChapter } from "@vennet/core/manuscript/chapter";
+import { changeLink, type LinkChange } from "@vennet/core/manuscript/edit-links";
+import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
+import { Transform } from "prosemirror-transform";
+import type { Book } from "../books/book.entity.ts";
+import { BooksService } from "../books/books.service.ts";
+import { ChaptersService } from "../chapters/chapters.service.ts";
+import { Problem } from "../errors/problem.ts";
+import type { BookStep } from "../history/book-step.entity.ts";
+import { StepsService } from "../history/steps.service.ts";
+import { plainBook } from "../workshop/plain-book.ts";
+import { Workshop } from "../workshop/workshop.ts";
+import { AcceptancesService } from "./acceptances.service.ts";
+import type { FindingAnswer, MendRequest } from "./findings.contract.ts";
+
+/** Checks whole books by the rules, and puts right what one press can. */
+@Injectable()
+export class FindingsService {
+  constructor(
+    private readonly acceptances: AcceptancesService,
+    private readonly books: BooksService,
+    private readonly chapters: ChaptersService,
+    private readonly steps: StepsService,
+    private readonly workshop: Workshop,
+  ) {}
+
+  /** What the rules find, or one of them, gravest first; what was accepted says why. */
+  async list(book: Book, only?: string): Promise<FindingAnswer[]> {
+    const manuscript = await this.books.manuscript(book);
+    const [found, acceptances] = await Promise.all([
+      this.workshop.run("check", {
+        book: plainBook(manuscript),
+        ...(only === undefined ? {} : { only }),
+      }),
+      this.acceptances.list(book.id),
+    ]);
+    const reasons = new Map(acceptances.map(({ subject, rule, reason }) => [`${subject} ${rule}`, reason]));
+    return found.map((finding) => {
+      const home = finding.chapter === null ? null : manuscript.chapters[finding.chapter]!;
+      const { rule, title, severity, source, message, subject, link, before, after, mend } = finding;
+      return {
+        rule,
+        title,
+        severity,
+        source,
+        message,
+        subject,
+        chapterId: home?.id ?? null,
+        chapter: home ? chapterTitle(home.doc) : null,
+        text: link?.text ?? null,
+        before,
+        after,
+        mend: link && mend ? told(link, mend) : null,
+        accepted: reasons.get(`${subject} ${rule}`) ?? null,
+      };
+    });
+  }
+
+  /** Puts right what a rule has found, as one step that can be undone. What was accepted stays. */
+  async mend(book: Book, { rule: id, links }: MendRequest): Promise<BookStep> {
+    const rule = rules.find((one) => one.id === id);
+    if (!rule?.mend)
+      throw new Problem(422, "no-mend", "What this rule finds can only be put right by hand.", "rule");
+    const wanted = new Map<string, Set<string>>();
+    const named = links && new Set(links.map(({ chapterId, linkId }) => `${chapterId} ${linkId}`));
+    for (const finding of await this.list(book, id)) {
+      if (finding.rule !== id || !finding.mend || finding.accepted !== null) continue;
+      if (named && !named.has(`${finding.chapterId} ${finding.subject}`)) continue;
+      const ids = wanted.get(finding.chapterId!);
+      if (ids) ids.add(finding.subject);
+      else wanted.set(finding.chapterId!, new Set([finding.subject]));
+    }
+    if (wanted.size === 0)
+      throw new Problem(422, "nothing-changes", "There is nothing left to put right here.");
+    return this.chapters.changing(book.id, async (manager) => {
+      const step = this.steps.begin(book.id);
+      let count = 0;
+      for (const [chapterId, ids] of wanted) {
+        const chapter = await this.chapters.find(manager, book.id, chapterId, true);
+        const before = readChapter(chapter.document);
+        const change = new Transform(before);
+        // From the last link to the first, so that what stands before keeps its position.
+        for (const use of [...linkUses(before)].reverse()) {
+          const to = ids.has(use.id) ? rule.mend!(use) : null;
+          if (!to) continue;
+          changeLink(change, use, to);
+          count++;
+        }
+        if (change.docChanged) await step.write(manager, chapter, before, change.doc);
+      }
+      const what = count === 1 ? "1 link" : `${count} links`;
+      return step.end(
+        manager,
+        "mend",
+        `Mended ${what}: ${rule.title.charAt(0).toLowerCase()}${rule.title.slice(1)}.`,
+      );
+    });
+  }
+}
+
+function told(link: LinkUse, to: LinkChange): { before: string; after: string } {
+  if (to.destination)
+    return { before: writeDestination(link.destination), after: writeDestination(to.destination) };
+  if (to.text !== undefined) return { before: link.text, after: to.text };
+  return { before: link.description ?? "", after: to.description ?? "" };
+}

@@ -1,0 +1,50 @@
+import { ApiProperty } from "@nestjs/swagger";
+import { IsString, Length } from "class-validator";
+
+export class FileAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty()
+  name: string;
+  @ApiProperty({ description: "Bytes." })
+  size: number;
+}
+
+export class CompanionFileAnswer extends FileAnswer {
+  @ApiProperty({ description: "Judged by its content." })
+  mediaType: string;
+  @ApiProperty()
+  sha256: string;
+  @ApiProperty()
+  changedAt: string;
+  @ApiProperty({ description: "How many links lead to it." })
+  uses: number;
+}
+
+export class StoredCompanionAnswer {
+  @ApiProperty()
+  file: CompanionFileAnswer;
+  @ApiProperty({ type: String, nullable: true, description: "What is odd about it, for the author." })
+  warning: string | null;
+}
+
+export class RefusedFileAnswer {
+  @ApiProperty()
+  code: string;
+  @ApiProperty()
+  message: string;
+}
+
+export class StoredCompanionsAnswer {
+  @ApiProperty({ type: [StoredCompanionAnswer] })
+  stored: StoredCompanionAnswer[];
+  @ApiProperty({ type: [RefusedFileAnswer] })
+  refused: RefusedFileAnswer[];
+}
+
+export class RenameFileRequest {
+  @ApiProperty()
+  @IsString()
+  @Length(1, 255, { message: "Give the file a name of at most 255 characters." })
+  name: string;
+}

@@ -1,0 +1,40 @@
+import type { Readable } from "node:stream";
+import busboy from "busboy";
+import type { Request } from "express";
+import { Problem } from "../errors/problem.ts";
+import { uploadedName, uploadLimit } from "./uploaded-file.ts";
+
+/**
+ * Reads the files of a form one after the other, each as a stream, and gives what was made of them. A file
+ * that is refused does not keep the others from being taken.
+ */
+export async function receiveFiles<T>(
+  request: Request,
+  take: (name: string, content: Readable) => Promise<T>,
+): Promise<PromiseSettledResult<T>[]> {
+  if (!request.is("multipart/form-data"))
+    throw new Problem(415, "media-type", "Send the files as a form (multipart/form-data).");
+  const parser = busboy({ headers: request.headers, limits: { fileSize: uploadLimit + 1 } });
+  const taken: Promise<PromiseSettledResult<T>>[] = [];
+  let last: Promise<unknown> = Promise.resolve();
+  await new Promise<void>((resolve, reject) => {
+    parser.on("file", (_field, content, { filename }) => {
+      const name = uploadedName({ originalname: filename ?? "" }) || "file";
+      const result = last.then(() => take(name, content));
+      last = result.catch(() => content.resume());
+      taken.push(
+        result.then(
+          (value) => ({ status: "fulfilled" as const, value }),
+          (reason: unknown) => ({ status: "rejected" as const, reason }),
+        ),
+      );
+    });
+    parser.on("close", resolve);
+    parser.on("error", (error: Error) =>
+      reject(new Problem(400, "bad-form", `The form could not be read: ${error.message}`)),
+    );
+    request.on("aborted", () => parser.destroy(new Error("the sender broke off")));
+    request.pipe(parser);
+  });
+  return Promise.all(taken);
+}

@@ -1,0 +1,50 @@
+import type { LinkDifference } from "@vennet/core/manuscript/versions";
+import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+import { jsonColumn } from "../database/json-column.ts";
+
+export const stepKinds = [
+  "mentions",
+  "codes",
+  "retarget",
+  "remove",
+  "describe",
+  "words",
+  "mend",
+  "anchor",
+] as const;
+export type StepKind = (typeof stepKinds)[number];
+
+/** What a step did to one chapter. */
+export interface ChapterChange {
+  chapterId: string;
+  /** The revisions before and after it. The one before is kept as a version. */
+  before: number;
+  after: number;
+  links: LinkDifference[];
+}
+
+/** One action over many links of a book, which is undone as one. */
+@Entity("book_step")
+@Index("IDX_book_step_book", ["bookId", "createdAt"])
+export class BookStep {
+  @PrimaryColumn("char", { length: 36 })
+  id: string;
+
+  @Column("char", { length: 36 })
+  bookId: string;
+
+  @Column("varchar", { length: 20 })
+  kind: StepKind;
+
+  @Column("text")
+  summary: string;
+
+  @Column(jsonColumn())
+  changes: ChapterChange[];
+
+  @Column("datetime", { precision: 3 })
+  createdAt: Date;
+
+  @Column("datetime", { precision: 3, nullable: true })
+  undoneAt: Date | null;
+}

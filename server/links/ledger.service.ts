@@ -1,0 +1,168 @@
+import { Injectable, type OnApplicationBootstrap } from "@nestjs/common";
+import { InjectDataSource } from "@nestjs/typeorm";
+import { readChapter } from "@vennet/core/manuscript/chapter";
+import { stringify } from "csv-stringify/sync";
+import { DataSource } from "typeorm";
+import { Chapter } from "../chapters/chapter.entity.ts";
+import { rebuildLedger } from "../chapters/ledger.ts";
+import type {
+  LedgerAnswer,
+  LedgerColumn,
+  LedgerFilter,
+  LedgerGroupAnswer,
+  LedgerQuery,
+  LedgerRowAnswer,
+  LinkName,
+} from "./links.contract.ts";
+
+const joins = `JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+  LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.askedHash = u.askedHash`;
+const nameJoins = `LEFT JOIN stored_file f ON u.kind = 'file' AND u.destination LIKE 'companion:%' AND f.id = SUBSTRING(u.destination, 11) AND f.bookId = u.bookId
+  LEFT JOIN place p ON u.kind = 'place' AND p.bookId = u.bookId AND p.placeId = SUBSTRING(u.destination, 2)`;
+/** What counting and sorting by most columns needs; and what the names of destinations need besides. */
+const counted = `FROM link_use u ${joins}`;
+const named = `${counted} ${nameJoins}`;
+/** What a destination is called: a companion file's name, a place's words, else itself. */
+const nameOf =
+  "COALESCE(f.name, NULLIF(p.text, ''), IF(u.destination = '#book-top', 'Top of the book', NULL), IF(u.destination LIKE 'companion:%', 'a file that is gone', u.destination))";
+
+const readingOrder = ["c.role = 'companion'", "c.position", "u.ordinal"];
+const expressions: Record<LedgerColumn, string[]> = {
+  position: readingOrder,
+  text: ["u.text"],
+  kind: ["u.kind"],
+  destination: [nameOf],
+  description: ["COALESCE(u.description, '')"],
+  chapter: readingOrder.slice(0, 2),
+  heading: ["u.heading"],
+  state: [
+    "FIELD(COALESCE(o.state, 'unchecked'), 'broken', 'unsure', 'moved', 'guarded', 'sound', 'unchecked')",
+  ],
+  checked: ["o.checkedAt"],
+};
+
+const csvHeads: Record<Exclude<LedgerColumn, "position">, [string, (row: LedgerRowAnswer) => string]> = {
+  text: ["Link text", (row) => row.text],
+  kind: ["Kind", (row) => row.kind],
+  destination: ["Destination", (row) => row.destinationName],
+  description: ["Description", (row) => row.description ?? ""],
+  chapter: ["Chapter", (row) => row.chapter],
+  heading: ["Heading", (row) => row.heading],
+  state: ["State", (row) => row.state],
+  checked: ["Last check", (row) => row.checkedAt ?? ""],
+};
+
+/** Answers questions about all links of a book from the ledger's rows. */
+@Injectable()
+export class LedgerService implements OnApplicationBootstrap {
+  constructor(@InjectDataSource() private readonly database: DataSource) {}
+
+  /** Chapters without derived rows (each has one place at least, its title) get theirs. */
+  async onApplicationBootstrap(): Promise<void> {
+    const bare: { id: string }[] = await this.database.query(
+      "SELECT c.id FROM chapter c WHERE NOT EXISTS (SELECT 1 FROM place p WHERE p.chapterId = c.id)",
+    );
+    for (const { id } of bare) {
+      await this.database.transaction(async (manager) => {
+        const chapter = await manager.findOneByOrFail(Chapter, { id });
+        await rebuildLedger(manager, chapter, readChapter(chapter.document));
+      });
+    }
+  }
+
+  async rows(bookId: string, query: LedgerQuery): Promise<LedgerAnswer> {
+    const { where, values } = conditions(bookId, query);
+    const { sort = "position", direction = "up", offset = 0, limit = 200 } = query;
+    const order = direction === "down" ? "DESC" : "ASC";
+    const by = [...expressions[sort].map((part) => `${part} ${order}`), ...readingOrder].join(", ");
+    const [totals, rows] = await Promise.all([
+      // Names matter to a count only where they are searched.
+      this.database.query(
+        `SELECT COUNT(*) AS total ${query.search ? named : counted} WHERE ${where}`,
+        values,
+      ) as Promise<{ total: string }[]>,
+      // The keys are sorted first and alone, so that no text of thousands of rows is carried along.
+      this.database.query(
+        `SELECT u.linkId, u.chapterId, c.title AS chapter, u.heading, u.text, u.kind, u.destination,
+           ${nameOf} AS destinationName, u.description, u.coverage, COALESCE(o.state, 'unchecked') AS state, o.checkedAt
+         FROM (SELECT u.chapterId, u.ordinal ${query.search || sort === "destination" ? named : counted}
+           WHERE ${where} ORDER BY ${by} LIMIT ? OFFSET ?) k
+         JOIN (link_use u) ON u.chapterId = k.chapterId AND u.ordinal = k.ordinal ${joins} ${nameJoins}
+         ORDER BY ${by}`,
+        [...values, limit, offset],
+      ) as Promise<(Omit<LedgerRowAnswer, "checkedAt"> & { checkedAt: Date | null })[]>,
+    ]);
+    return {
+      total: Number(totals[0]!.total),
+      rows: rows.map((row) => ({ ...row, checkedAt: row.checkedAt?.toISOString() ?? null })),
+    };
+  }
+
+  async groups(bookId: string, filter: LedgerFilter): Promise<LedgerGroupAnswer[]> {
+    const { where, values } = conditions(bookId, filter);
+    const rows: (Omit<LedgerGroupAnswer, "texts"> & { texts: string })[] = await this.database.query(
+      `SELECT u.kind, u.destination, MAX(${nameOf}) AS destinationName,
+         MAX(COALESCE(o.state, 'unchecked')) AS state, COUNT(*) AS count,
+         GROUP_CONCAT(DISTINCT LEFT(u.text, 80) ORDER BY u.text SEPARATOR '\\n' LIMIT 5) AS texts
+       ${named} WHERE ${where} GROUP BY u.kind, u.destination ORDER BY count DESC, destinationName`,
+      values,
+    );
+    return rows.map((row) => ({ ...row, count: Number(row.count), texts: row.texts.split("\n") }));
+  }
+
+  /** The names of all links that a filter matches, in reading order. */
+  names(bookId: string, filter: LedgerFilter): Promise<LinkName[]> {
+    const { where, values } = conditions(bookId, filter);
+    return this.database.query(
+      `SELECT u.chapterId, u.linkId ${named} WHERE ${where} ORDER BY ${readingOrder.join(", ")}`,
+      values,
+    );
+  }
+
+  /** The rows that match, as CSV (RFC 4180) with a line of heads. */
+  async csv(bookId: string, query: LedgerQuery & { columns?: string }): Promise<string> {
+    const { total } = await this.rows(bookId, { ...query, offset: 0, limit: 1 });
+    const { rows } = await this.rows(bookId, { ...query, offset: 0, limit: Math.max(1, total) });
+    const wanted = query.columns?.split(",") ?? Object.keys(csvHeads);
+    const chosen = Object.entries(csvHeads).filter(([column]) => wanted.includes(column));
+    return stringify([
+      chosen.map(([, [head]]) => head),
+      // A cell that begins like a formula is run by some programs; the apostrophe keeps it text (common practice).
+      ...rows.map((row) => chosen.map(([, [, read]]) => read(row).replace(/^[=+@-]/, "'$&"))),
+    ]);
+  }
+
+  /** How many links lead to each companion file, by its id. */
+  async usesOfFiles(bookId: string): Promise<Map<string, number>> {
+    const rows: { file: string; uses: string }[] = await this.database.query(
+      `SELECT SUBSTRING(u.destination, 11) AS file, COUNT(*) AS uses
+       FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+       WHERE u.bookId = ? AND u.kind = 'file' AND u.destination LIKE 'companion:%' GROUP BY file`,
+      [bookId],
+    );
+    return new Map(rows.map(({ file, uses }) => [file, Number(uses)]));
+  }
+}
+
+function conditions(bookId: string, filter: LedgerFilter): { where: string; values: unknown[] } {
+  const parts = ["u.bookId = ?"];
+  const values: unknown[] = [bookId];
+  const add = (part: string, ...given: unknown[]): void => {
+    parts.push(part);
+    values.push(...given);
+  };
+  for (const word of filter.search?.trim().split(/\s+/).filter(Boolean) ?? []) {
+    const like = `%${word.replace(/[\\%_]/g, "\\$&")}%`;
+    add(
+      `(u.text LIKE ? OR ${nameOf} LIKE ? OR u.description LIKE ? OR c.title LIKE ? OR u.heading LIKE ?)`,
+      ...Array.from({ length: 5 }, () => like),
+    );
+  }
+  if (filter.kind) add("u.kind = ?", filter.kind);
+  if (filter.state) add("COALESCE(o.state, 'unchecked') = ? AND u.askedHash IS NOT NULL", filter.state);
+  if (filter.chapter) add("u.chapterId = ?", filter.chapter);
+  if (filter.destination) add("u.destination = BINARY ?", filter.destination);
+  if (filter.described)
+    add(filter.described === "yes" ? "u.description <> ''" : "COALESCE(u.description, '') = ''");
+  return { where: parts.join(" AND "), values };
+}

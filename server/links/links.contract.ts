@@ -1,0 +1,403 @@
+import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
+import { assertDestination, type Destination } from "@vennet/core/destination/destination";
+import { Type } from "class-transformer";
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  MaxLength,
+  Max,
+  Min,
+  ValidateBy,
+  ValidateNested,
+} from "class-validator";
+
+export const kinds = ["web", "email", "file", "place"] as const;
+export const states = ["sound", "moved", "guarded", "broken", "unsure", "unchecked"] as const;
+export const columns = [
+  "position",
+  "text",
+  "kind",
+  "destination",
+  "description",
+  "chapter",
+  "heading",
+  "state",
+  "checked",
+] as const;
+export type LedgerColumn = (typeof columns)[number];
+
+/** A destination of any kind, as it stands in a link. */
+function IsDestination(): PropertyDecorator {
+  return ValidateBy({
+    name: "isDestination",
+    validator: {
+      validate: (value: unknown) => whyNoDestination(value) === null,
+      defaultMessage: (given) => whyNoDestination(given?.value) ?? "",
+    },
+  });
+}
+
+function whyNoDestination(value: unknown): string | null {
+  try {
+    assertDestination(value);
+    return null;
+  } catch (error) {
+    return (error as Error).message;
+  }
+}
+
+const destinationSchema = { type: "object", additionalProperties: true } as const;
+
+/** Which links of the ledger are meant. Whatever is left out narrows nothing. */
+export class LedgerFilter {
+  @ApiPropertyOptional({
+    description: "Words in the link text, destination, description, chapter or heading.",
+  })
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  search?: string;
+
+  @ApiPropertyOptional({ enum: kinds })
+  @IsOptional()
+  @IsIn(kinds)
+  kind?: (typeof kinds)[number];
+
+  @ApiPropertyOptional({ enum: states })
+  @IsOptional()
+  @IsIn(states)
+  state?: (typeof states)[number];
+
+  @ApiPropertyOptional({ description: "The id of a chapter." })
+  @IsOptional()
+  @IsString()
+  @MaxLength(36)
+  chapter?: string;
+
+  @ApiPropertyOptional({ description: "A destination to the letter, as the ledger writes it." })
+  @IsOptional()
+  @IsString()
+  @MaxLength(8000)
+  destination?: string;
+
+  @ApiPropertyOptional({ enum: ["yes", "no"], description: "With or without a description." })
+  @IsOptional()
+  @IsIn(["yes", "no"])
+  described?: "yes" | "no";
+}
+
+export class LedgerQuery extends LedgerFilter {
+  @ApiPropertyOptional({ enum: columns, default: "position" })
+  @IsOptional()
+  @IsIn(columns)
+  sort?: LedgerColumn;
+
+  @ApiPropertyOptional({ enum: ["up", "down"], default: "up" })
+  @IsOptional()
+  @IsIn(["up", "down"])
+  direction?: "up" | "down";
+
+  @ApiPropertyOptional({ default: 0 })
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Min(0)
+  offset?: number;
+
+  @ApiPropertyOptional({ default: 200 })
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Min(1)
+  @Max(1000)
+  limit?: number;
+}
+
+export class CsvQuery extends LedgerQuery {
+  @ApiPropertyOptional({ description: "Columns divided by commas; all if left out." })
+  @IsOptional()
+  @Matches(/^[a-z]+(,[a-z]+)*$/)
+  columns?: string;
+}
+
+export class LedgerRowAnswer {
+  @ApiProperty()
+  linkId: string;
+  @ApiProperty()
+  chapterId: string;
+  @ApiProperty()
+  chapter: string;
+  @ApiProperty()
+  heading: string;
+  @ApiProperty()
+  text: string;
+  @ApiProperty({ enum: kinds })
+  kind: (typeof kinds)[number];
+  @ApiProperty({ description: "To the letter, as links are grouped by it." })
+  destination: string;
+  @ApiProperty({ description: "As an author reads it: a file's name, a heading's words." })
+  destinationName: string;
+  @ApiProperty({ type: String, nullable: true })
+  description: string | null;
+  @ApiProperty({ enum: ["words", "picture", "hotspot", "reference"] })
+  coverage: "words" | "picture" | "hotspot" | "reference";
+  @ApiProperty({ enum: states })
+  state: (typeof states)[number];
+  @ApiProperty({ type: String, nullable: true })
+  checkedAt: string | null;
+}
+
+export class LedgerAnswer {
+  @ApiProperty({ description: "How many links match, whatever the page." })
+  total: number;
+  @ApiProperty({ type: [LedgerRowAnswer] })
+  rows: LedgerRowAnswer[];
+}
+
+export class LedgerGroupAnswer {
+  @ApiProperty({ enum: kinds })
+  kind: (typeof kinds)[number];
+  @ApiProperty()
+  destination: string;
+  @ApiProperty()
+  destinationName: string;
+  @ApiProperty({ enum: states })
+  state: (typeof states)[number];
+  @ApiProperty()
+  count: number;
+  @ApiProperty({ type: [String], description: "Up to five of the link texts that lead there." })
+  texts: string[];
+}
+
+export class LinkName {
+  @ApiProperty()
+  @IsString()
+  @MaxLength(36)
+  chapterId: string;
+
+  @ApiProperty()
+  @IsString()
+  @MaxLength(64)
+  linkId: string;
+}
+
+export class LinkEdit {
+  @ApiProperty({ enum: ["retarget", "host", "remove", "describe", "words"] })
+  @IsIn(["retarget", "host", "remove", "describe", "words"])
+  kind: "retarget" | "host" | "remove" | "describe" | "words";
+
+  @ApiPropertyOptional({ ...destinationSchema, description: "For retarget: where the links lead then." })
+  @IsOptional()
+  @IsDestination()
+  destination?: Destination;
+
+  @ApiPropertyOptional({ description: "For host: the host that is replaced, with its port if it has one." })
+  @IsOptional()
+  @IsString()
+  @Length(1, 255)
+  from?: string;
+
+  @ApiPropertyOptional({ description: "For host: the host that takes its place." })
+  @IsOptional()
+  @IsString()
+  @Length(1, 255)
+  to?: string;
+
+  @ApiPropertyOptional({ type: String, nullable: true, description: "For describe; null takes it away." })
+  @IsOptional()
+  @IsString()
+  @MaxLength(2000)
+  description?: string | null;
+
+  @ApiPropertyOptional({
+    description: "For words: the link text, or the text alternative of what is linked.",
+  })
+  @IsOptional()
+  @IsString()
+  @Length(1, 2000, { message: "A link needs words to stand on." })
+  text?: string;
+}
+
+/** An edit of many links: those that are named, or all that a filter matches. */
+export class BulkEditRequest {
+  @ApiPropertyOptional({ type: [LinkName] })
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(50_000)
+  @ValidateNested({ each: true })
+  @Type(() => LinkName)
+  links?: LinkName[];
+
+  @ApiPropertyOptional({ type: LedgerFilter })
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => LedgerFilter)
+  matching?: LedgerFilter;
+
+  @ApiProperty({ type: LinkEdit })
+  @IsObject()
+  @ValidateNested()
+  @Type(() => LinkEdit)
+  edit: LinkEdit;
+}
+
+export class EditPreviewRow extends LinkName {
+  @ApiProperty()
+  chapter: string;
+  @ApiProperty()
+  text: string;
+  @ApiProperty({ description: "Destination or description as it is." })
+  before: string;
+  @ApiProperty({ description: "As it will be; empty where it goes." })
+  after: string;
+}
+
+export class EditPreviewAnswer {
+  @ApiProperty({ type: [EditPreviewRow], description: "At most 500 of them." })
+  rows: EditPreviewRow[];
+  @ApiProperty({ description: "How many links will change." })
+  changing: number;
+  @ApiProperty({ description: "How many of those asked for stay as they are." })
+  unchanged: number;
+}
+
+export class SearchRequest {
+  @ApiPropertyOptional({ description: "Words to look for." })
+  @IsOptional()
+  @IsString()
+  @Length(1, 500)
+  phrase?: string;
+
+  @ApiPropertyOptional({
+    type: [String],
+    description: "Or examples of item codes, from which a pattern is made.",
+  })
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  @MaxLength(100, { each: true })
+  examples?: string[];
+
+  @ApiPropertyOptional({ default: true })
+  @IsOptional()
+  @IsBoolean()
+  wholeWords?: boolean;
+
+  @ApiPropertyOptional({ default: false })
+  @IsOptional()
+  @IsBoolean()
+  matchCase?: boolean;
+
+  @ApiPropertyOptional({ description: "Look in this chapter only." })
+  @IsOptional()
+  @IsString()
+  @MaxLength(36)
+  chapterId?: string;
+}
+
+export class MentionLinkAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty()
+  text: string;
+  @ApiProperty()
+  from: number;
+  @ApiProperty()
+  to: number;
+  @ApiProperty(destinationSchema)
+  destination: Record<string, unknown>;
+}
+
+export class MentionAnswer {
+  @ApiProperty()
+  from: number;
+  @ApiProperty()
+  to: number;
+  @ApiProperty()
+  text: string;
+  @ApiProperty()
+  before: string;
+  @ApiProperty()
+  after: string;
+  @ApiProperty()
+  inHeading: boolean;
+  @ApiProperty({ type: MentionLinkAnswer, nullable: true })
+  link: MentionLinkAnswer | null;
+}
+
+export class ChapterMentionsAnswer {
+  @ApiProperty()
+  chapterId: string;
+  @ApiProperty()
+  chapter: string;
+  @ApiProperty({ description: "The revision in which the positions are true." })
+  revision: number;
+  @ApiProperty({ type: [MentionAnswer] })
+  mentions: MentionAnswer[];
+}
+
+export class SearchAnswer {
+  @ApiProperty({ type: String, nullable: true, description: "The pattern that the examples gave." })
+  pattern: string | null;
+  @ApiProperty({ type: [ChapterMentionsAnswer] })
+  chapters: ChapterMentionsAnswer[];
+}
+
+export class NewLink {
+  @ApiProperty()
+  @IsString()
+  @MaxLength(36)
+  chapterId: string;
+
+  @ApiProperty({ description: "The chapter's revision in which the positions are true." })
+  @IsInt()
+  revision: number;
+
+  @ApiProperty()
+  @IsInt()
+  @Min(0)
+  from: number;
+
+  @ApiProperty()
+  @IsInt()
+  @Min(1)
+  to: number;
+
+  @ApiProperty(destinationSchema)
+  @IsDestination()
+  destination: Destination;
+}
+
+export class AddLinksRequest {
+  @ApiProperty({ enum: ["mentions", "codes"] })
+  @IsIn(["mentions", "codes"])
+  kind: "mentions" | "codes";
+
+  @ApiPropertyOptional({ description: "The phrase or pattern, for the summary." })
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  of?: string;
+
+  @ApiPropertyOptional({ type: String, nullable: true })
+  @IsOptional()
+  @IsString()
+  @MaxLength(2000)
+  description?: string | null;
+
+  @ApiProperty({ type: [NewLink] })
+  @IsArray()
+  @ArrayMaxSize(20_000)
+  @ValidateNested({ each: true })
+  @Type(() => NewLink)
+  links: NewLink[];
+}

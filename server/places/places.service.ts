@@ -1,0 +1,139 @@
+import { Injectable } from "@nestjs/common";
+import { InjectDataSource } from "@nestjs/typeorm";
+import { readChapter } from "@vennet/core/manuscript/chapter";
+import { removeAnchor, renameAnchor, replaceInLists } from "@vennet/core/manuscript/edit-anchors";
+import { changeLink } from "@vennet/core/manuscript/edit-links";
+import type { SignpostList } from "@vennet/core/manuscript/schema";
+import { linkUses } from "@vennet/core/manuscript/links";
+import { Transform } from "prosemirror-transform";
+import { DataSource, type EntityManager } from "typeorm";
+import type { Chapter } from "../chapters/chapter.entity.ts";
+import { ChaptersService, isWritten } from "../chapters/chapters.service.ts";
+import { LinkUse } from "../chapters/link-use.entity.ts";
+import { Place } from "../chapters/place.entity.ts";
+import { notFound, Problem } from "../errors/problem.ts";
+import type { BookStep } from "../history/book-step.entity.ts";
+import { Export } from "../exports/export.entity.ts";
+import { StepsService } from "../history/steps.service.ts";
+import type { PlaceAnswer } from "./places.contract.ts";
+
+/** Where links leave dangling when their place goes. */
+const nowhere = "nowhere";
+
+/** The landing places of a book: listed with what leads there; anchors renamed, merged and taken out. */
+@Injectable()
+export class PlacesService {
+  constructor(
+    @InjectDataSource() private readonly database: DataSource,
+    private readonly chapters: ChaptersService,
+    private readonly steps: StepsService,
+  ) {}
+
+  /** Every landing place of a book, in reading order. */
+  async list(bookId: string): Promise<PlaceAnswer[]> {
+    const pages = await this.pagesInLastPdf(bookId);
+    const rows: (Pick<Chapter, "role" | "title" | "words"> &
+      Omit<PlaceAnswer, "chapter" | "companion" | "unwritten" | "uses" | "list"> & {
+        uses: string | null;
+        list: string | null;
+      })[] = await this.database.query(
+      `SELECT p.placeId AS id, p.kind, p.level, p.text, p.context, p.noteOrdinal AS ordinal, p.note, p.list, p.chapterId, n.uses, c.role, c.title, c.words
+         FROM place p JOIN chapter c ON c.id = p.chapterId AND c.deletedAt IS NULL
+         LEFT JOIN (SELECT SUBSTRING(u.destination, 2) AS placeId, COUNT(*) AS uses
+           FROM link_use u JOIN chapter d ON d.id = u.chapterId AND d.deletedAt IS NULL
+           WHERE u.bookId = ? AND u.kind = 'place' GROUP BY u.destination) n ON n.placeId = p.placeId
+         WHERE p.bookId = ? ORDER BY c.role = 'companion', c.position, p.ordinal`,
+      [bookId, bookId],
+    );
+    return rows.map(({ role, title, words, uses, list, ...place }) => ({
+      ...place,
+      list: list === null ? null : (JSON.parse(list) as SignpostList),
+      page: pages[place.id] ?? null,
+      uses: Number(uses ?? 0),
+      chapter: title,
+      companion: role === "companion",
+      unwritten: role === "companion" && place.kind === "title" && !isWritten({ title, words }),
+    }));
+  }
+
+  private async pagesInLastPdf(bookId: string): Promise<Record<string, string>> {
+    const last = await this.database.manager.findOne(Export, {
+      where: { bookId, format: "pdf" },
+      order: { createdAt: "DESC" },
+      select: { id: true, pageOfPlace: true },
+    });
+    return last?.pageOfPlace ?? {};
+  }
+
+  /** Gives an anchor another name. No word that a reader sees is changed, and every link stays. */
+  async rename(bookId: string, id: string, name: string): Promise<void> {
+    await this.chapters.changing(bookId, async (manager) => {
+      const chapter = await this.chapterOfAnchor(manager, bookId, id);
+      const change = new Transform(readChapter(chapter.document));
+      renameAnchor(change, id, name.trim());
+      await this.chapters.write(manager, chapter, change.doc);
+    });
+  }
+
+  /**
+   * Takes an anchor out. Links that led there are sent to another place, or left dangling where the
+   * author says so; without a word about them a used anchor stays. Merging two anchors is the same.
+   */
+  async remove(bookId: string, id: string, to?: string): Promise<BookStep> {
+    return this.chapters.changing(bookId, async (manager) => {
+      const home = await this.chapterOfAnchor(manager, bookId, id);
+      const using = await manager.findBy(LinkUse, { bookId, kind: "place", destination: `#${id}` });
+      if (using.length > 0 && to === undefined) {
+        throw new Problem(
+          409,
+          "place-used",
+          `${using.length === 1 ? "One link leads" : `${using.length} links lead`} to this anchor. Say where ${using.length === 1 ? "it leads" : "they lead"} instead.`,
+          "to",
+        );
+      }
+      if (
+        to !== undefined &&
+        to !== nowhere &&
+        (to === id || !(await manager.existsBy(Place, { bookId, placeId: to })))
+      )
+        throw new Problem(422, "no-place", "The book has no such place to lead to instead.", "to");
+      const step = this.steps.begin(bookId);
+      const lists = await manager.findBy(Place, { bookId, kind: "signposts" });
+      const listing = lists.filter(({ list }) => list?.anchors.includes(id));
+      const touched = [...using, ...listing].map(({ chapterId }) => chapterId);
+      for (const chapterId of new Set([home.id, ...touched])) {
+        // A deleted chapter keeps its links as they are, and may be brought back.
+        const chapter = await this.chapters.find(manager, bookId, chapterId, true).catch(() => null);
+        if (!chapter) continue;
+        const before = readChapter(chapter.document);
+        const change = new Transform(before);
+        if (to !== undefined && to !== nowhere) {
+          for (const use of linkUses(before)) {
+            if (use.destination.kind === "place" && use.destination.target === id)
+              changeLink(change, use, { destination: { kind: "place", target: to } });
+          }
+        }
+        replaceInLists(change, id, to === undefined || to === nowhere ? null : to);
+        if (chapterId === home.id) removeAnchor(change, id);
+        if (change.docChanged) await step.write(manager, chapter, before, change.doc);
+      }
+      const links = using.length === 1 ? "1 link leads" : `${using.length} links lead`;
+      const rest =
+        using.length === 0 ? "" : to === nowhere ? ` ${links} nowhere now.` : ` ${links} elsewhere now.`;
+      return step.end(manager, "anchor", `Took an anchor out.${rest}`);
+    });
+  }
+
+  private async chapterOfAnchor(manager: EntityManager, bookId: string, id: string): Promise<Chapter> {
+    const place = await manager.findOneBy(Place, { bookId, placeId: id });
+    if (!place) throw notFound("anchor");
+    if (place.kind !== "anchor") {
+      throw new Problem(
+        422,
+        "no-anchor",
+        "This is a heading; it is a landing place by itself. Change its words in the text.",
+      );
+    }
+    return this.chapters.find(manager, bookId, place.chapterId, true);
+  }
+}
