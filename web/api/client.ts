@@ -12,6 +12,19 @@ export type Chapter = components["schemas"]["ChapterAnswer"];
 export type Job = components["schemas"]["JobAnswer"];
 export type CheckedDestination = components["schemas"]["DestinationAnswer"];
 export type LinkState = CheckedDestination["state"];
+export type PlaceListing = components["schemas"]["PlaceAnswer"];
+export type CompanionFile = components["schemas"]["CompanionFileAnswer"];
+export type StoredCompanions = components["schemas"]["StoredCompanionsAnswer"];
+export type StoredCompanion = components["schemas"]["StoredCompanionAnswer"];
+export type SharedFile = components["schemas"]["SharedFileAnswer"];
+export type LedgerRow = components["schemas"]["LedgerRowAnswer"];
+export type LedgerGroup = components["schemas"]["LedgerGroupAnswer"];
+export type EditPreview = components["schemas"]["EditPreviewAnswer"];
+export type LinkEdit = components["schemas"]["LinkEdit"];
+export type ChapterMentions = components["schemas"]["ChapterMentionsAnswer"];
+export type VersionListing = components["schemas"]["VersionListingAnswer"];
+export type BookFinding = components["schemas"]["FindingAnswer"];
+export type Step = components["schemas"]["StepAnswer"];
 export type ExportListing = components["schemas"]["ExportListingAnswer"];
 export type ExportWithProof = components["schemas"]["ExportAnswer"];
 
@@ -48,17 +61,35 @@ export async function answerOf<T>(
   throw errorFrom(result.response.status, result.error);
 }
 
-/** Sends a form with files, which the typed client cannot, and gives the answer or throws an ApiError. */
-export async function sendForm<T>(path: string, form: FormData): Promise<T> {
-  let response: Response;
-  try {
-    response = await fetch(path, { method: "POST", body: form });
-  } catch {
-    throw new ApiError(0, "away", "Vennet's server does not answer. Try again in a moment.");
-  }
-  const body: unknown = await response.json().catch(() => null);
-  if (response.ok) return body as T;
-  throw errorFrom(response.status, body);
+/**
+ * Sends a form with files, which the typed client cannot, and gives the answer or throws an ApiError.
+ * `onProgress` hears how much has left this computer, as a share from 0 to 1.
+ */
+export function sendForm<T>(
+  path: string,
+  form: FormData,
+  {
+    method = "POST",
+    onProgress,
+    signal,
+  }: { method?: "POST" | "PUT"; onProgress?: (share: number) => void; signal?: AbortSignal } = {},
+): Promise<T> {
+  // fetch tells nothing of how far a form has come.
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open(method, path);
+    request.responseType = "json";
+    request.upload.onprogress = ({ loaded, total }) => onProgress?.(total > 0 ? loaded / total : 0);
+    request.onload = () => {
+      if (request.status >= 200 && request.status < 300) resolve(request.response as T);
+      else reject(errorFrom(request.status, request.response));
+    };
+    request.onerror = () =>
+      reject(new ApiError(0, "away", "Vennet's server does not answer. Try again in a moment."));
+    request.onabort = () => reject(new ApiError(0, "cancelled", "Cancelled."));
+    signal?.addEventListener("abort", () => request.abort());
+    request.send(form);
+  });
 }
 
 function errorFrom(status: number, body: unknown): ApiError {

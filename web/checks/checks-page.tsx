@@ -3,12 +3,12 @@ import { useState } from "react";
 import { answerOf, api, type CheckedDestination, type Job, type LinkState } from "../api/client";
 import { isUnderWay, useJob } from "../api/use-job";
 import { useBook } from "../book-page";
-import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { Progress } from "../parts/progress";
 import { linkStates, StateMark } from "../parts/state-mark";
 import { plural } from "../parts/wording";
+import { ChecksFrame } from "./checks-frame";
 import { DestinationRow } from "./destination-row";
 
 /** Asks every web destination of the book, and shows what came of it with the evidence. */
@@ -54,7 +54,7 @@ export function ChecksPage() {
   const all = destinations.data ?? [];
   const shown = inOrderOfNeed(all.filter((one) => only === null || one.state === only));
   return (
-    <PageFrame book={book}>
+    <ChecksFrame>
       <div className="h-full overflow-y-auto">
         <div className="mx-auto max-w-6xl px-6 py-8">
           <div className="flex flex-wrap items-center gap-4">
@@ -92,7 +92,7 @@ export function ChecksPage() {
           )}
         </div>
       </div>
-    </PageFrame>
+    </ChecksFrame>
   );
 }
 

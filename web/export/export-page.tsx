@@ -8,7 +8,7 @@ import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { Progress } from "../parts/progress";
-import { shownDate } from "../parts/wording";
+import { fileSize, shownDate } from "../parts/wording";
 import { ProofVerdict } from "./proof-verdict";
 
 /** Exports the book, and shows for every export whether all of its links are in the file. */
@@ -17,6 +17,7 @@ export function ExportPage() {
   const queries = useQueryClient();
   const params = { path: { bookId: book.id } };
   const [accessible, setAccessible] = useState(true);
+  const [addresses, setAddresses] = useState<"none" | "notes" | "list">("none");
   const [problem, setProblem] = useState<string | null>(null);
   const exports = useQuery({
     queryKey: ["exports", book.id],
@@ -37,11 +38,11 @@ export function ExportPage() {
   const job = useJob(jobs.data?.[0] ?? null, (next) => {
     if (!isUnderWay(next)) void queries.invalidateQueries({ queryKey: ["exports", book.id] });
   });
-  const begin = async (format: "pdf" | "epub"): Promise<void> => {
+  const begin = async (format: "pdf" | "epub" | "web"): Promise<void> => {
     setProblem(null);
     try {
       const begun = await answerOf(
-        api.POST("/api/books/{bookId}/exports", { params, body: { format, accessible } }),
+        api.POST("/api/books/{bookId}/exports", { params, body: { format, accessible, addresses } }),
       );
       queries.setQueryData(["export-job", book.id], [begun]);
     } catch (error) {
@@ -61,7 +62,7 @@ export function ExportPage() {
       <div className="h-full overflow-y-auto">
         <div className="mx-auto max-w-5xl px-6 py-8">
           <h1 className="font-serif text-3xl font-semibold">Export</h1>
-          <div className="mt-5 grid border border-hairline bg-paper md:grid-cols-2">
+          <div className="mt-5 grid border border-hairline bg-paper md:grid-cols-3">
             <section aria-label="PDF" className="p-6 md:border-r md:border-hairline">
               <h2 className="font-serif text-xl">PDF</h2>
               <p className="mt-1 text-sm text-faint">
@@ -81,13 +82,25 @@ export function ExportPage() {
                   </span>
                 </span>
               </label>
+              <label className="mt-3 grid">
+                <span>Web addresses, for print</span>
+                <select
+                  value={addresses}
+                  onChange={(event) => setAddresses(event.target.value as typeof addresses)}
+                  className="min-h-8 border border-hairline bg-paper px-1"
+                >
+                  <option value="none">stay behind their words</option>
+                  <option value="notes">are written out in notes</option>
+                  <option value="list">are listed at the end</option>
+                </select>
+              </label>
               <Button kind="main" className="mt-4" disabled={busy} onClick={() => void begin("pdf")}>
                 Export PDF
               </Button>
             </section>
             <section
               aria-label="E-book"
-              className="flex flex-col items-start border-t border-hairline p-6 md:border-t-0"
+              className="flex flex-col items-start border-t border-hairline p-6 md:border-t-0 md:border-r"
             >
               <h2 className="font-serif text-xl">E-book</h2>
               <p className="mt-1 text-sm text-faint">
@@ -101,6 +114,23 @@ export function ExportPage() {
                 onClick={() => void begin("epub")}
               >
                 Export EPUB
+              </Button>
+            </section>
+            <section
+              aria-label="Web page"
+              className="flex flex-col items-start border-t border-hairline p-6 md:border-t-0"
+            >
+              <h2 className="font-serif text-xl">Web page</h2>
+              <p className="mt-1 text-sm text-faint">
+                One page with everything inside it. It works from a disk, in the dark, and without script.
+              </p>
+              <Button
+                kind="main"
+                className="mt-4 md:mt-auto"
+                disabled={busy}
+                onClick={() => void begin("web")}
+              >
+                Export web page
               </Button>
             </section>
           </div>
@@ -156,8 +186,10 @@ function ExportRow({ bookId, one }: { bookId: string; one: ExportListing }) {
           {one.fileName}
         </p>
         <p className="text-sm text-faint">
-          {shownDate(one.createdAt)}, {Math.ceil(one.size / 1024).toLocaleString("en")} KB
+          {shownDate(one.createdAt)}, {fileSize(one.size)}
           {one.format === "pdf" && !one.accessible && ", without the PDF/UA-1 claim"}
+          {one.addresses === "notes" && ", addresses in notes"}
+          {one.addresses === "list" && ", addresses listed at the end"}
         </p>
       </div>
       <ProofVerdict proof={one} />

@@ -57,8 +57,10 @@ export function ProofPage() {
                 </div>
                 <p className="text-sm text-faint">
                   {proof.data.fileName}, {shownDate(proof.data.createdAt)}
-                  {proof.data.pages !== null && `, ${plural(proof.data.pages, "page")}`}. Besides, the file
-                  has {plural(proof.data.apparatus, "link")} of its own: contents and notes.
+                  {proof.data.pages !== null && `, ${plural(proof.data.pages, "page")}`}. What follows by
+                  itself, ways to notes and back, signposts and return links, was proven too:{" "}
+                  {plural(proof.data.made, "link")}. Besides, the file has{" "}
+                  {plural(proof.data.apparatus, "link")} of its own.
                 </p>
                 <a
                   className="ml-auto underline underline-offset-4 hover:text-blue"
@@ -80,7 +82,13 @@ export function ProofPage() {
                   Show only what is wrong
                 </label>
               )}
-              <ProofTable rows={proof.data.rows.filter((row) => !onlyWrong || row.verdict !== "intact")} />
+              {proof.data.madeRows.length > 0 && (
+                <ProofTable name="Ways to notes and places" rows={proof.data.madeRows} />
+              )}
+              <ProofTable
+                name="Links of the manuscript"
+                rows={proof.data.rows.filter((row) => !onlyWrong || row.verdict !== "intact")}
+              />
             </>
           )}
         </div>
@@ -89,13 +97,13 @@ export function ProofPage() {
   );
 }
 
-function ProofTable({ rows }: { rows: Row[] }) {
+function ProofTable({ name, rows }: { name: string; rows: Row[] }) {
   return (
     <div
       className="mt-4 overflow-x-auto border border-hairline bg-paper"
       tabIndex={0}
       role="region"
-      aria-label="Links of the manuscript"
+      aria-label={name}
     >
       <table className="w-full min-w-[44rem] text-sm">
         <thead>
@@ -120,7 +128,9 @@ function ProofTable({ rows }: { rows: Row[] }) {
                 <span className="block text-faint [overflow-wrap:anywhere]">{row.chapter}</span>
               </td>
               <td className="max-w-[24rem] px-4 py-1.5">
-                <span className="font-mono text-[0.82rem] [overflow-wrap:anywhere]">{row.destination}</span>
+                <span className="font-mono text-[0.82rem] [overflow-wrap:anywhere]">
+                  {row.destinationName}
+                </span>
                 {row.note && <span className="block text-red">{row.note}</span>}
               </td>
               <td className="px-4 py-1.5 text-faint">{row.found.join("; ") || "–"}</td>

@@ -6,9 +6,9 @@ import { plural } from "../parts/wording";
 export function ProofVerdict({
   proof,
 }: {
-  proof: Pick<ExportListing, "complete" | "intact" | "total" | "extra">;
+  proof: Pick<ExportListing, "complete" | "intact" | "total" | "extra" | "madeWrong">;
 }) {
-  const { complete, intact, total, extra } = proof;
+  const { complete, intact, total, extra, madeWrong } = proof;
   if (complete) {
     return (
       <p className="flex items-center gap-1.5">
@@ -23,6 +23,9 @@ export function ProofVerdict({
       <TriangleAlert aria-hidden size={17} className="mt-0.5 shrink-0" />
       {[
         lost > 0 ? `${lost} of ${plural(total, "link")} lost or changed` : "",
+        madeWrong > 0
+          ? plural(madeWrong, "way to a note or place lost", "ways to notes and places lost")
+          : "",
         extra > 0 ? plural(extra, "link that the manuscript lacks", "links that the manuscript lacks") : "",
       ]
         .filter(Boolean)

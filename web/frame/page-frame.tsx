@@ -9,6 +9,7 @@ import { useTheme } from "./theme";
 
 const stages = [
   ["write", "Write"],
+  ["links", "Links"],
   ["checks", "Checks"],
   ["export", "Export"],
 ] as const;
@@ -24,7 +25,7 @@ export function PageFrame({
   children: ReactNode;
 }) {
   return (
-    <div className="flex h-dvh flex-col">
+    <div className="flex h-dvh flex-col overflow-clip">
       <a
         href="#main"
         className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2"

@@ -6,7 +6,7 @@ const kinds = {
     "px-3 bg-transparent text-ink border-edge hover:bg-blue-wash disabled:text-faint disabled:border-hairline",
   grave: "px-3 bg-transparent text-red border-red hover:bg-red-wash",
   quiet:
-    "border-transparent text-ink underline underline-offset-4 decoration-edge hover:decoration-blue hover:text-blue px-1",
+    "border-transparent text-ink underline underline-offset-4 decoration-edge hover:decoration-blue hover:text-blue disabled:text-faint disabled:no-underline px-1",
 };
 
 /** A button; `main` for the one thing that a screen is for, `grave` for what cannot be undone. */

@@ -17,15 +17,24 @@ export function stateWord(state: LinkState): string {
 }
 
 /** A destination's state: a shape and its word, never a colour alone. */
-export function StateMark({ state, count }: { state: LinkState; count?: number }) {
+export function StateMark({
+  state,
+  count,
+  bare = false,
+}: {
+  state: LinkState;
+  count?: number;
+  /** The shape alone, where there is no room; its word is its name then. */
+  bare?: boolean;
+}) {
   const { icon: Icon, word } = marks[state];
   return (
     <span
       className={`inline-flex items-center gap-1 whitespace-nowrap ${state === "broken" ? "text-red" : ""}`}
     >
-      <Icon aria-hidden size={14} strokeWidth={2.2} />
+      <Icon {...(bare ? { "aria-label": word } : { "aria-hidden": true })} size={14} strokeWidth={2.2} />
       {count !== undefined && <span className="tabular-nums">{count}</span>}
-      {count === undefined ? word : word.toLowerCase()}
+      {!bare && (count === undefined ? word : word.toLowerCase())}
     </span>
   );
 }

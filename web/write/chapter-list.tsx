@@ -20,9 +20,11 @@ import { GripVertical, PenLine, Plus, Trash2 } from "lucide-react";
 import { useState, type KeyboardEvent } from "react";
 import { NavLink, useNavigate } from "react-router";
 import { answerOf, api, type ChapterListing } from "../api/client";
+import { destinationQueries } from "../known-destinations";
 import { useUndo } from "../frame/undo-bar";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
+import { plural } from "../parts/wording";
 
 /** The book's chapters in order: open, add, rename, move, delete. */
 export function ChapterList({
@@ -48,6 +50,13 @@ export function ChapterList({
   );
   const path = { bookId };
   const key = ["chapters", bookId];
+  // Numbers, lists and what links lead to follow the chapters.
+  const refresh = (): Promise<unknown> =>
+    Promise.all(
+      ["chapters", ...destinationQueries].map((name) =>
+        queries.invalidateQueries({ queryKey: [name, bookId] }),
+      ),
+    );
 
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
     setProblem(null);
@@ -56,15 +65,17 @@ export function ChapterList({
     } catch (error) {
       setProblem((error as Error).message);
     }
-    await queries.invalidateQueries({ queryKey: key });
+    await refresh();
   };
-  const add = (): Promise<void> =>
+  const inOrder = chapters.filter(({ role }) => role === "chapter");
+  const companions = chapters.filter(({ role }) => role === "companion");
+  const add = (role: ChapterListing["role"]): Promise<void> =>
     attempt(async () => {
-      const title = `Chapter ${chapters.length + 1}`;
+      const title = role === "chapter" ? `Chapter ${inOrder.length + 1}` : `Page ${companions.length + 1}`;
       const made = await answerOf(
-        api.POST("/api/books/{bookId}/chapters", { params: { path }, body: { title } }),
+        api.POST("/api/books/{bookId}/chapters", { params: { path }, body: { title, role } }),
       );
-      await queries.invalidateQueries({ queryKey: key });
+      await refresh();
       await navigate(`/books/${bookId}/write/${made.id}`);
     });
   const rename = (chapter: ChapterListing, title: string): void => {
@@ -88,7 +99,7 @@ export function ChapterList({
         undo: () =>
           void attempt(async () => {
             await answerOf(api.POST("/api/books/{bookId}/chapters/{chapterId}/restore", { params }));
-            await queries.invalidateQueries({ queryKey: key });
+            await refresh();
             await navigate(`/books/${bookId}/write/${chapter.id}`);
           }),
       });
@@ -99,7 +110,8 @@ export function ChapterList({
   const move = ({ active, over }: DragEndEvent): void => {
     const from = chapters.findIndex((chapter) => chapter.id === active.id);
     const to = chapters.findIndex((chapter) => chapter.id === over?.id);
-    if (to === -1 || from === to) return;
+    // A chapter stays among the chapters, a companion page among its own.
+    if (to === -1 || from === to || chapters[from]!.role !== chapters[to]!.role) return;
     const moved = arrayMove(chapters, from, to);
     queries.setQueryData(key, moved);
     void attempt(() =>
@@ -112,35 +124,43 @@ export function ChapterList({
     );
   };
 
+  const group = (rows: ChapterListing[], numbered: boolean) => (
+    <SortableContext items={rows.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+      <ol className="mt-1">
+        {rows.map((chapter, i) => (
+          <ChapterRow
+            key={chapter.id}
+            bookId={bookId}
+            chapter={chapter}
+            number={numbered ? i + 1 : null}
+            current={chapter.id === current}
+            renaming={renaming === chapter.id}
+            onRename={() => setRenaming(chapter.id)}
+            onRenamed={(title) => rename(chapter, title)}
+            onDelete={() => remove(chapter)}
+          />
+        ))}
+      </ol>
+    </SortableContext>
+  );
   return (
     <nav
       aria-label="Chapters"
       className="flex h-full flex-col overflow-y-auto border-r border-hairline bg-paper py-4"
     >
-      <h2 className="px-5 text-sm text-faint">Chapters</h2>
       {problem && <Problem>{problem}</Problem>}
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={move}>
-        <SortableContext items={chapters.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-          <ol className="mt-1">
-            {chapters.map((chapter, i) => (
-              <ChapterRow
-                key={chapter.id}
-                bookId={bookId}
-                chapter={chapter}
-                number={i + 1}
-                current={chapter.id === current}
-                renaming={renaming === chapter.id}
-                onRename={() => setRenaming(chapter.id)}
-                onRenamed={(title) => rename(chapter, title)}
-                onDelete={() => remove(chapter)}
-              />
-            ))}
-          </ol>
-        </SortableContext>
+        <h2 className="px-5 text-sm text-faint">Chapters</h2>
+        {group(inOrder, true)}
+        <Button kind="quiet" className="mt-2 ml-4 self-start" onClick={() => void add("chapter")}>
+          <Plus aria-hidden size={15} /> Add a chapter
+        </Button>
+        <h2 className="mt-5 px-5 text-sm text-faint">Companion pages</h2>
+        {group(companions, false)}
+        <Button kind="quiet" className="mt-2 ml-4 self-start" onClick={() => void add("companion")}>
+          <Plus aria-hidden size={15} /> Add a page
+        </Button>
       </DndContext>
-      <Button kind="quiet" className="mt-2 ml-4 self-start" onClick={() => void add()}>
-        <Plus aria-hidden size={15} /> Add a chapter
-      </Button>
     </nav>
   );
 }
@@ -157,7 +177,8 @@ function ChapterRow({
 }: {
   bookId: string;
   chapter: ChapterListing;
-  number: number;
+  /** Its place in the reading order; null for a companion page. */
+  number: number | null;
   current: boolean;
   renaming: boolean;
   onRename: () => void;
@@ -185,7 +206,7 @@ function ChapterRow({
         {...attributes}
         {...listeners}
         aria-label={`Move “${name}”`}
-        className="mt-1 shrink-0 cursor-grab p-1 text-edge opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+        className="mt-1 min-h-[24px] min-w-[24px] shrink-0 cursor-grab p-1 text-edge opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
       >
         <GripVertical aria-hidden size={15} />
       </button>
@@ -197,10 +218,11 @@ function ChapterRow({
           onKeyDown={onKeyDown}
           className={`min-w-0 grow py-1.5 leading-snug hover:text-blue ${current ? "font-semibold" : ""}`}
         >
-          <span className="mr-1.5 text-faint tabular-nums">{number}</span>
+          {number !== null && <span className="mr-1.5 text-faint tabular-nums">{number}</span>}
           <span className="font-serif [overflow-wrap:anywhere]">{name}</span>
           <span className="block text-[0.8rem] font-normal text-faint">
-            {chapter.links} {chapter.links === 1 ? "link" : "links"}
+            {plural(chapter.links, "link")}
+            {chapter.role === "companion" && !chapter.written && ", not written yet"}
           </span>
         </NavLink>
       )}
@@ -211,7 +233,7 @@ function ChapterRow({
             aria-label={`Rename “${name}”`}
             title="Rename"
             onClick={onRename}
-            className="p-1 text-faint hover:text-blue"
+            className="min-h-[24px] min-w-[24px] p-1 text-faint hover:text-blue"
           >
             <PenLine aria-hidden size={14} />
           </button>
@@ -220,7 +242,7 @@ function ChapterRow({
             aria-label={`Delete “${name}”`}
             title="Delete"
             onClick={onDelete}
-            className="p-1 text-faint hover:text-red"
+            className="min-h-[24px] min-w-[24px] p-1 text-faint hover:text-red"
           >
             <Trash2 aria-hidden size={14} />
           </button>

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { Navigate, useParams, useSearchParams } from "react-router";
+import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import { useStore } from "zustand";
 import { answerOf, api, type ChapterListing } from "../api/client";
 import { useBook } from "../book-page";
@@ -9,6 +9,7 @@ import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { ChapterEditor, type EditorHandle } from "./chapter-editor";
 import { ChapterList } from "./chapter-list";
+import { PlacesList } from "./places/places-list";
 import { ChapterSaver } from "./saving/chapter-saver";
 import { openChapter, type OpenedChapter } from "./saving/open-chapter";
 import { SaveState } from "./saving/save-state";
@@ -20,6 +21,7 @@ export function WritePage() {
   const { chapterId } = useParams();
   const [search] = useSearchParams();
   const [saver, setSaver] = useState<ChapterSaver | null>(null);
+  const [column, setColumn] = useState<"chapters" | "places">("chapters");
   const editor = useRef<EditorHandle | null>(null);
   const chapters = useQuery({
     queryKey: ["chapters", book.id],
@@ -29,10 +31,54 @@ export function WritePage() {
   const first = chapters.data?.[0];
   if (!chapterId && first) return <Navigate to={`/books/${book.id}/write/${first.id}?${search}`} replace />;
   return (
-    <PageFrame book={book} aside={saver && <SaveState saver={saver} />}>
+    <PageFrame
+      book={book}
+      aside={
+        saver && (
+          <>
+            <Link
+              to={`/books/${book.id}/write/${chapterId}/versions`}
+              className="underline decoration-edge underline-offset-4 hover:text-blue"
+            >
+              Versions
+            </Link>
+            <SaveState saver={saver} />
+          </>
+        )
+      }
+    >
       <div className="grid h-full grid-rows-[auto_minmax(0,1fr)] md:grid-cols-[15rem_minmax(0,1fr)] md:grid-rows-1">
-        <div className="max-h-40 min-h-0 md:max-h-none">
-          {chapters.data ? (
+        <div className="flex max-h-40 min-h-0 flex-col md:max-h-none [&>nav]:min-h-0 [&>nav]:grow">
+          <div
+            role="radiogroup"
+            aria-label="What the column shows"
+            className="flex gap-4 border-r border-hairline bg-paper px-5 pt-2 pb-1"
+          >
+            {(
+              [
+                ["chapters", "Chapters"],
+                ["places", "Places"],
+              ] as const
+            ).map(([one, words]) => (
+              <button
+                key={one}
+                type="button"
+                role="radio"
+                aria-checked={column === one}
+                onClick={() => setColumn(one)}
+                className="text-sm text-faint underline-offset-4 hover:text-blue aria-checked:font-semibold aria-checked:text-blue aria-checked:underline"
+              >
+                {words}
+              </button>
+            ))}
+          </div>
+          {chapters.data && column === "places" ? (
+            <PlacesList
+              bookId={book.id}
+              current={chapterId ?? null}
+              goTo={(place) => editor.current?.goTo(place) ?? false}
+            />
+          ) : chapters.data ? (
             <ChapterList
               bookId={book.id}
               chapters={chapters.data}
@@ -47,7 +93,7 @@ export function WritePage() {
             <Waiting what="Reading the chapters" />
           )}
         </div>
-        <div className="min-h-0 overflow-y-auto">
+        <div data-scroll className="min-h-0 overflow-y-auto">
           {chapterId && chapters.data && (
             <OpenChapter
               key={chapterId}
@@ -151,7 +197,8 @@ function WrittenChapter({
     () =>
       new ChapterSaver(bookId, chapterId, opened.revision, () => {
         void queries.invalidateQueries({ queryKey: ["chapters", bookId] });
-        void queries.invalidateQueries({ queryKey: ["destinations", bookId] });
+        for (const name of ["destinations", "places", "groups", "ledger", "acceptances"])
+          void queries.invalidateQueries({ queryKey: [name, bookId] });
         void queries.invalidateQueries({ queryKey: ["books"] });
       }),
     [bookId, chapterId, opened, queries],
@@ -164,13 +211,14 @@ function WrittenChapter({
       saver.close();
     };
   }, [saver, onSaver]);
-  const status = useStore(saver.status);
-  if (status.is === "conflict") {
+  // Of all that the saver tells, this alone changes the page.
+  const conflict = useStore(saver.status, (status) => (status.is === "conflict" ? status : null));
+  if (conflict) {
     return (
       <TwoTexts
         bookId={bookId}
-        mine={status.mine}
-        theirs={status.theirs}
+        mine={conflict.mine}
+        theirs={conflict.theirs}
         position={position}
         onSettled={onReopen}
       />
@@ -179,6 +227,7 @@ function WrittenChapter({
   return (
     <ChapterEditor
       bookId={bookId}
+      chapterId={chapterId}
       document={opened.document}
       unsent={opened.unsent}
       saver={saver}

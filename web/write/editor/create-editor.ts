@@ -1,4 +1,6 @@
+import type { DestinationNames } from "@vennet/core/destination/destination";
 import { isPlainlyAnAddress, recognise } from "@vennet/core/destination/recognise";
+import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
 import { history } from "prosemirror-history";
@@ -7,24 +9,37 @@ import type { Node } from "prosemirror-model";
 import { EditorState, type Command } from "prosemirror-state";
 import { tableEditing } from "prosemirror-tables";
 import { EditorView } from "prosemirror-view";
+import { autoLink } from "./auto-link";
 import { editorKeys } from "./editor-keys";
-import { linkWords, withoutOuterBlanks } from "./link-commands";
+import { linkWords, selectLink, wordsOfSelection } from "./link-commands";
 import { linkMarks } from "./link-marks";
-import { noteNumbers } from "./note-numbers";
+import { bookNumbers } from "./book-numbers";
+import { pasteIds } from "./paste-ids";
 import { PictureView } from "./picture-view";
 import { readSelectionFirst } from "./read-selection";
+import { ReferenceView } from "./reference-view";
+import { SignpostsView } from "./signposts-view";
 import { uniqueIds } from "./unique-ids";
 
 export interface EditorCallbacks {
   onState: (state: EditorState, docChanged: boolean) => void;
+  /** A link was clicked with the modifier key held. */
+  onFollow: (use: LinkUse) => void;
+  /** A signpost, a return link or a cross-reference was clicked with the modifier key held. */
+  onGoTo: (place: string) => void;
+  /** What companion files and places are called at this moment. */
+  names: () => DestinationNames;
   linkKeys: Record<string, Command>;
 }
+
+/** On a transaction that shows what the server has already, so that there is nothing to save. */
+export const adopted = "adopted";
 
 /** Makes the editor of one chapter's document. */
 export function createEditor(
   place: HTMLElement,
   doc: Node,
-  bookId: string,
+  { bookId, chapterId }: { bookId: string; chapterId: string },
   callbacks: EditorCallbacks,
 ): EditorView {
   const state = EditorState.create({
@@ -32,14 +47,17 @@ export function createEditor(
     plugins: [
       readSelectionFirst,
       keymap(callbacks.linkKeys),
+      // Before Enter divides the paragraph.
+      autoLink,
       ...editorKeys(),
       history(),
       tableEditing(),
       dropCursor({ color: "var(--blue)" }),
       gapCursor(),
       uniqueIds,
+      pasteIds,
       linkMarks,
-      noteNumbers,
+      bookNumbers(chapterId),
     ],
   });
   const view: EditorView = new EditorView(place, {
@@ -51,24 +69,51 @@ export function createEditor(
       "aria-label": "Text of the chapter",
       spellcheck: "true",
     },
-    nodeViews: { picture: (node) => new PictureView(node, bookId) },
+    nodeViews: {
+      picture: (node, editor, _position, decorations) =>
+        new PictureView(
+          node,
+          bookId,
+          callbacks.names,
+          (id) => {
+            const use = linkUses(editor.state.doc).find((candidate) => candidate.id === id);
+            if (use) editor.dispatch(selectLink(editor.state, use));
+            editor.focus();
+          },
+          decorations,
+        ),
+      cross_reference: (node, _editor, _position, decorations) =>
+        new ReferenceView(document.createElement("span"), node, decorations),
+      signposts: (node, _editor, _position, decorations) =>
+        new SignpostsView(document.createElement("div"), node, decorations),
+    },
     // An address pasted onto selected words links them.
     handlePaste(view, event) {
       const text = event.clipboardData?.getData("text/plain").trim() ?? "";
-      const { from, to } = withoutOuterBlanks(view.state);
+      const { from, to } = wordsOfSelection(view.state);
       if (from === to || !isPlainlyAnAddress(text)) return false;
-      view.dispatch(linkWords(view.state, from, to, recognise(text).destination));
+      const { destination } = recognise(text);
+      view.dispatch(linkWords(view.state, from, to, { destination, description: null }));
       return true;
     },
-    handleClick(_view, _position, event) {
-      // A click puts the cursor into a link; following it has a key and a button of its own.
-      if ((event.target as HTMLElement).closest("a")) event.preventDefault();
-      return false;
+    handleClick(view, position, event) {
+      const goto = (event.target as HTMLElement).closest<HTMLElement>("[data-goto]");
+      if (goto && (event.ctrlKey || event.metaKey)) {
+        callbacks.onGoTo(goto.dataset["goto"]!);
+        return true;
+      }
+      // A click puts the cursor into a link; following it takes a key, a button, or the modifier.
+      if (!(event.target as HTMLElement).closest("a")) return false;
+      event.preventDefault();
+      const use = linkUses(view.state.doc).find(({ from, to }) => from <= position && position <= to);
+      if (!use || !(event.ctrlKey || event.metaKey)) return false;
+      callbacks.onFollow(use);
+      return true;
     },
     dispatchTransaction(transaction) {
       const next = view.state.apply(transaction);
       view.updateState(next);
-      callbacks.onState(next, transaction.docChanged);
+      callbacks.onState(next, transaction.docChanged && !transaction.getMeta(adopted));
     },
   });
   return view;

@@ -5,6 +5,7 @@ import { keymap } from "prosemirror-keymap";
 import { liftListItem, sinkListItem, splitListItem } from "prosemirror-schema-list";
 import type { Command, Plugin } from "prosemirror-state";
 import { goToNextCell } from "prosemirror-tables";
+import { insertAnchor } from "./insert-commands";
 import { newId } from "@vennet/core/manuscript/ids";
 
 const { list_item, heading, paragraph, hard_break } = schema.nodes;
@@ -43,6 +44,7 @@ export function editorKeys(): Plugin[] {
     "Shift-Tab": chainCommands(goToNextCell(-1), liftListItem(list_item!)),
     "Shift-Enter": breakLine,
     "Alt-c": toggleMark(schema.marks.code!),
+    "Alt-a": insertAnchor,
     "Alt-.": stepHeading(1),
     "Alt-,": stepHeading(-1),
   };

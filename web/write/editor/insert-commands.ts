@@ -1,7 +1,7 @@
 import type { ResolvedPos } from "prosemirror-model";
 import { newId } from "@vennet/core/manuscript/ids";
 import { schema } from "@vennet/core/manuscript/schema";
-import { TextSelection, type Command } from "prosemirror-state";
+import { NodeSelection, TextSelection, type Command } from "prosemirror-state";
 
 /** Puts a table of three columns with a head row where the cursor is. */
 export const insertTable: Command = (state, dispatch) => {
@@ -39,11 +39,71 @@ export const insertNote: Command = (state, dispatch) => {
   return true;
 };
 
+/**
+ * Puts an anchor before the selection, named by the selected words, and selects it so that its name can
+ * be given at once.
+ */
+export const insertAnchor: Command = (state, dispatch) => {
+  const { from, to, $from } = state.selection;
+  if (!$from.parent.inlineContent || $from.parent.type.spec.code) return false;
+  if (dispatch) {
+    const name = state.doc.textBetween(from, to, " ").trim().slice(0, 100);
+    const change = state.tr.insert(from, schema.node("anchor", { id: newId(), name }));
+    dispatch(change.setSelection(NodeSelection.create(change.doc, from)).scrollIntoView());
+  }
+  return true;
+};
+
+/**
+ * Puts a caption after the picture or the table at the cursor, and goes into it. False where there is none,
+ * or where it has one already.
+ */
+export const insertCaption: Command = (state, dispatch) => {
+  const { $from, $to } = state.selection;
+  let at: { position: number; of: "figure" | "table" } | null = null;
+  for (let depth = $from.depth; depth > 0 && !at; depth--) {
+    const node = $from.node(depth);
+    if (node.type.name === "table") at = { position: $from.after(depth), of: "table" };
+    else if (node.isTextblock && node.children.some((child) => child.type.name === "picture"))
+      at = { position: $to.after(depth), of: "figure" };
+  }
+  if (!at || state.doc.nodeAt(at.position)?.type.name === "caption") return false;
+  if (dispatch) {
+    const change = state.tr.insert(at.position, schema.node("caption", { id: newId(), of: at.of }));
+    dispatch(change.setSelection(TextSelection.create(change.doc, at.position + 1)).scrollIntoView());
+  }
+  return true;
+};
+
+/** Puts a signpost list where the cursor is: the contents of the chapter, until it is told otherwise. */
+export function insertSignposts(heading: string): Command {
+  return (state, dispatch) => {
+    const { $from } = state.selection;
+    if (!canHoldBlock($from) || noteAround($from)) return false;
+    if (dispatch) {
+      const list = schema.node("signposts", { id: newId(), of: "contents", scope: "chapter", heading });
+      // Beside the paragraph at the cursor, so that no words are torn apart.
+      const isEmpty = $from.parent.type.name === "paragraph" && $from.parent.content.size === 0;
+      const at = isEmpty ? $from.before() : $from.after();
+      const change = isEmpty ? state.tr.replaceWith(at, $from.after(), list) : state.tr.insert(at, list);
+      dispatch(change.setSelection(NodeSelection.create(change.doc, at)).scrollIntoView());
+    }
+    return true;
+  };
+}
+
 /** Puts a stored picture at the cursor. */
 export function insertPicture(file: string, source: string): Command {
   return (state, dispatch) => {
-    const picture = schema.node("picture", { file, source, alt: "" });
-    dispatch?.(state.tr.replaceSelectionWith(picture, false).scrollIntoView());
+    if (dispatch) {
+      const picture = schema.node("picture", { file, source, alt: "" });
+      const change = state.tr.replaceSelectionWith(picture, false);
+      // Selected, so that its text alternative is asked for at once.
+      const at = change.selection.from - 1;
+      if (change.doc.nodeAt(at)?.type === picture.type)
+        change.setSelection(NodeSelection.create(change.doc, at));
+      dispatch(change.scrollIntoView());
+    }
     return true;
   };
 }

@@ -1,63 +1,79 @@
 import type { Destination } from "@vennet/core/destination/destination";
+import { isPlainlyAnAddress } from "@vennet/core/destination/recognise";
+import {
+  changeLink,
+  linkRange,
+  unlink,
+  withoutOuterBlanks,
+  type LinkChange,
+} from "@vennet/core/manuscript/edit-links";
 import { newId } from "@vennet/core/manuscript/ids";
-import type { LinkUse } from "@vennet/core/manuscript/links";
+import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
 import { schema } from "@vennet/core/manuscript/schema";
-import { TextSelection, type EditorState, type Transaction } from "prosemirror-state";
+import { NodeSelection, TextSelection, type EditorState, type Transaction } from "prosemirror-state";
+import { tellLinkMarks } from "./link-marks";
 
-/** A selection without the blanks at its ends: a link covers the words alone (common practice). */
-export function withoutOuterBlanks(state: EditorState): { from: number; to: number } {
-  let { from, to } = state.selection;
-  const at = (position: number): string => state.doc.textBetween(position, position + 1, "\n", "\ufffc");
-  while (from < to && /\s/.test(at(from))) from++;
-  while (to > from && /\s/.test(at(to - 1))) to--;
-  return { from, to };
+export interface NewLink {
+  destination: Destination;
+  description: string | null;
 }
 
-/** Links words. Each paragraph's part becomes a link of its own; links inside it give way. */
+/** The selection without the blanks at its ends. */
+export function wordsOfSelection({ doc, selection }: EditorState): { from: number; to: number } {
+  return withoutOuterBlanks(doc, selection.from, selection.to);
+}
+
+/** Links a range of the text, or a picture; with `text` it gets other words, or another text alternative. */
 export function linkWords(
   state: EditorState,
   from: number,
   to: number,
-  destination: Destination,
+  link: NewLink,
+  text?: string,
 ): Transaction {
   const change = state.tr;
-  state.doc.nodesBetween(from, to, (node, position) => {
-    if (!node.isTextblock) return true;
-    const start = Math.max(from, position + 1);
-    const end = Math.min(to, position + node.nodeSize - 1);
-    if (start < end) change.addMark(start, end, schema.mark("link", { id: newId(), destination }));
-    return false;
-  });
-  return change.setSelection(TextSelection.create(change.doc, to)).setStoredMarks([]);
+  const id = linkRange(change, from, to, link);
+  const use = linkUses(change.doc).find((candidate) => candidate.id === id);
+  if (use && text !== undefined) changeLink(change, use, { text });
+  const isPicture = state.doc.nodeAt(from)?.type.name === "picture" && to === from + 1;
+  const end = to + (isPicture || text === undefined ? 0 : text.length - (to - from));
+  const selection = isPicture
+    ? NodeSelection.create(change.doc, from)
+    : TextSelection.create(change.doc, end);
+  return change.setSelection(selection).setStoredMarks([]);
 }
 
 /** Puts new words in at the cursor, and links them. */
-export function insertLinkedWords(state: EditorState, words: string, destination: Destination): Transaction {
+export function insertLinkedWords(state: EditorState, words: string, link: NewLink): Transaction {
   const { from, to, $from } = state.selection;
-  const link = schema.mark("link", { id: newId(), destination });
-  const marks = link.addToSet($from.marks());
+  const marks = schema.mark("link", { id: newId(), ...link }).addToSet($from.marks());
   return state.tr.replaceWith(from, to, schema.text(words, marks)).setStoredMarks([]);
 }
 
-/** Gives a link another destination; its words, id and description stay. */
-export function changeDestination(state: EditorState, use: LinkUse, destination: Destination): Transaction {
-  const { id, description } = use;
-  return state.tr.addMark(use.from, use.to, schema.mark("link", { id, destination, description }));
+/** Changes words, destination or description of a link; the cursor comes to stand behind it. */
+export function editLink(state: EditorState, use: LinkUse, to: LinkChange): Transaction {
+  const change = state.tr;
+  changeLink(change, use, to);
+  if (use.on === "words" && to.text !== undefined)
+    change.setSelection(TextSelection.create(change.doc, use.from + to.text.length));
+  return change;
 }
 
-/** Gives a link other words; its destination stays, and so do the marks of its first word. */
-export function changeWords(state: EditorState, use: LinkUse, words: string): Transaction {
-  const marks = state.doc.nodeAt(use.from)!.marks;
-  const change = state.tr.replaceWith(use.from, use.to, schema.text(words, marks));
-  return change.setSelection(TextSelection.create(change.doc, use.from + words.length));
-}
-
-/** Takes a link away and keeps its words. */
+/** Takes a link away and keeps its words; an address among them stays plain from then on. */
 export function removeLink(state: EditorState, use: LinkUse): Transaction {
-  return state.tr.removeMark(use.from, use.to, schema.marks.link!).setStoredMarks([]);
+  const change = state.tr;
+  unlink(change, use);
+  if (use.on === "words" && isPlainlyAnAddress(use.text))
+    change.addMark(use.from, use.to, schema.mark("plain"));
+  return change.setStoredMarks([]);
 }
 
-/** Puts the selection on a link's words. */
+/** Puts the selection on a link's words, its picture, or the picture that it is an area of. */
 export function selectLink(state: EditorState, use: LinkUse): Transaction {
-  return state.tr.setSelection(TextSelection.create(state.doc, use.from, use.to)).scrollIntoView();
+  const selection =
+    use.on === "words"
+      ? TextSelection.create(state.doc, use.from, use.to)
+      : NodeSelection.create(state.doc, use.from);
+  const change = state.tr.setSelection(selection).scrollIntoView();
+  return use.on === "hotspot" ? tellLinkMarks(change, { hotspot: use.id }) : change;
 }

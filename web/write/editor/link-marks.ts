@@ -1,7 +1,6 @@
 import { writeDestination } from "@vennet/core/destination/destination";
 import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
-import type { Node } from "prosemirror-model";
-import { Plugin, PluginKey, type EditorState } from "prosemirror-state";
+import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
 import { Decoration, DecorationSet } from "prosemirror-view";
 import type { LinkState } from "../../api/client";
 
@@ -10,38 +9,40 @@ interface LinkMarks {
   states: Map<string, LinkState>;
   /** The words that the open link line is about; the browser's own selection is in the field then. */
   pending: { from: number; to: number } | null;
+  /** The hotspot of the selected picture that is meant, rather than the picture. */
+  hotspot: string | null;
+  /** The position of the block that was just gone to, which is lit up for a moment. */
+  lit: number | null;
 }
-
-type Change = Partial<LinkMarks>;
 
 const key = new PluginKey<LinkMarks>("link-marks");
-const usesOf = new WeakMap<Node, LinkUse[]>();
-
-/** The links of a document; reckoned once for each version of it. */
-export function linksIn(doc: Node): LinkUse[] {
-  let uses = usesOf.get(doc);
-  if (!uses) usesOf.set(doc, (uses = linkUses(doc)));
-  return uses;
-}
-
 /** The link that the selection lies in, or null. */
 export function linkAtSelection(state: EditorState): LinkUse | null {
   const { from, to } = state.selection;
-  return linksIn(state.doc).find((use) => use.from <= from && to <= use.to) ?? null;
+  const hotspot = key.getState(state)?.hotspot;
+  return (
+    linkUses(state.doc).find((use) =>
+      use.on === "hotspot"
+        ? use.id === hotspot && use.from === from
+        : !hotspot && use.from <= from && to <= use.to,
+    ) ?? null
+  );
 }
 
 /** Marks on the page the link at the cursor, the links that are broken, and the words being linked. */
 export const linkMarks = new Plugin<LinkMarks>({
   key,
   state: {
-    init: () => ({ states: new Map(), pending: null }),
+    init: () => ({ states: new Map(), pending: null, hotspot: null, lit: null }),
     apply(transaction, value) {
-      const change = transaction.getMeta(key) as Change | undefined;
+      const change = transaction.getMeta(key) as Partial<LinkMarks> | undefined;
       const pending = value.pending && {
         from: transaction.mapping.map(value.pending.from),
         to: transaction.mapping.map(value.pending.to),
       };
-      return { ...value, pending, ...change };
+      const hotspot = transaction.selectionSet ? null : value.hotspot;
+      const lit = value.lit === null ? null : transaction.mapping.map(value.lit);
+      return { ...value, pending, hotspot, lit, ...change };
     },
   },
   props: {
@@ -49,20 +50,28 @@ export const linkMarks = new Plugin<LinkMarks>({
       const { states, pending } = key.getState(state)!;
       const active = linkAtSelection(state);
       const marks: Decoration[] = [];
-      for (const use of linksIn(state.doc)) {
-        const classes = [
-          states.get(writeDestination(use.destination)) === "broken" ? "link-broken" : "",
-          active?.id === use.id ? "link-active" : "",
-        ].filter(Boolean);
-        if (classes.length > 0) marks.push(Decoration.inline(use.from, use.to, { class: classes.join(" ") }));
+      if (active?.on === "hotspot")
+        marks.push(Decoration.node(active.from, active.to, {}, { hotspot: active.id }));
+      for (const use of linkUses(state.doc)) {
+        if (use.on === "hotspot") continue;
+        const broken = states.size > 0 && states.get(writeDestination(use.destination)) === "broken";
+        const classes = [broken ? "link-broken" : "", active?.id === use.id ? "link-active" : ""]
+          .filter(Boolean)
+          .join(" ");
+        if (classes === "") continue;
+        for (const part of use.parts) marks.push(Decoration.inline(part.from, part.to, { class: classes }));
       }
+      const lit = key.getState(state)!.lit;
+      const block = lit === null ? null : state.doc.nodeAt(lit);
+      if (lit !== null && block)
+        marks.push(Decoration.node(lit, lit + block.nodeSize, { class: "place-reached" }));
       if (pending) marks.push(Decoration.inline(pending.from, pending.to, { class: "link-pending" }));
       return DecorationSet.create(state.doc, marks);
     },
   },
 });
 
-/** A transaction that tells the marks of new states, or of the words that are being linked. */
-export function tellLinkMarks(state: EditorState, change: Change) {
-  return state.tr.setMeta(key, change).setMeta("addToHistory", false);
+/** Tells the marks of new states, of the words that are being linked, or of the hotspot that is meant. */
+export function tellLinkMarks(transaction: Transaction, change: Partial<LinkMarks>): Transaction {
+  return transaction.setMeta(key, change).setMeta("addToHistory", false);
 }

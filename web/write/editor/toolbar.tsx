@@ -1,18 +1,25 @@
 import { schema } from "@vennet/core/manuscript/schema";
 import {
   Bold,
+  Captions,
   Code,
+  Eye,
+  Footprints,
   ImagePlus,
   Italic,
   Link2,
   List,
   ListOrdered,
+  MapPin,
   Minus,
   Quote,
   Redo2,
   SquareCode,
+  Signpost,
+  Stamp,
   Superscript,
   Table,
+  TextSearch,
   Undo2,
   type LucideIcon,
 } from "lucide-react";
@@ -34,8 +41,17 @@ import { Toolbar as Bar } from "radix-ui";
 import { useRef } from "react";
 import { Button } from "../../parts/button";
 import { makeHeading } from "./editor-keys";
+import { useTakenLink } from "../links/taken-link";
+import { useTrail } from "../places/trail";
 import { readSelection } from "./read-selection";
-import { insertNote, insertSectionBreak, insertTable } from "./insert-commands";
+import {
+  insertAnchor,
+  insertCaption,
+  insertNote,
+  insertSectionBreak,
+  insertSignposts,
+  insertTable,
+} from "./insert-commands";
 
 const { strong, emphasis, code } = schema.marks;
 const nodes = schema.nodes;
@@ -45,14 +61,32 @@ export function Toolbar({
   view,
   state,
   onLink,
+  onGive,
+  onBack,
   onPicture,
+  onReference,
+  contents,
+  anchorsShown,
+  onShowAnchors,
 }: {
   view: EditorView;
   state: EditorState;
   onLink: () => void;
+  /** Gives the copied link to the selection. */
+  onGive: () => void;
+  /** Goes back to where a link in the book was followed from. */
+  onBack: () => void;
   onPicture: (file: File) => void;
+  onReference: () => void;
+  /** The words above a new signpost list. */
+  contents: string;
+  /** Whether the marks of anchors are shown. */
+  anchorsShown: boolean;
+  onShowAnchors: (shown: boolean) => void;
 }) {
   const picker = useRef<HTMLInputElement>(null);
+  const taken = useTakenLink(({ taken }) => taken);
+  const canGoBack = useTrail(({ footprints }) => footprints.length > 0);
   const run = (command: Command): void => {
     readSelection(view);
     command(view.state, view.dispatch, view);
@@ -86,6 +120,17 @@ export function Toolbar({
           }}
           words
         />
+        {taken && (
+          <Tool
+            label={`Give the copied link: “${taken.text}”`}
+            icon={Stamp}
+            onPress={() => {
+              readSelection(view);
+              onGive();
+              view.focus();
+            }}
+          />
+        )}
         <Gap />
         <select
           aria-label="Kind of paragraph"
@@ -118,8 +163,30 @@ export function Toolbar({
         {tool("Table", Table, insertTable)}
         <Tool label="Picture" icon={ImagePlus} onPress={() => picker.current?.click()} />
         {tool("Note", Superscript, insertNote)}
+        {tool("Caption", Captions, insertCaption)}
+        {tool("Anchor", MapPin, insertAnchor)}
+        <Tool
+          label="Cross-reference"
+          icon={TextSearch}
+          disabled={
+            !state.selection.$to.parent.inlineContent || state.selection.$to.parent.type.spec.code === true
+          }
+          onPress={() => {
+            readSelection(view);
+            onReference();
+          }}
+        />
+        {tool("Signpost list", Signpost, insertSignposts(contents))}
         {tool("Section break", Minus, insertSectionBreak)}
         <Gap />
+        <Tool
+          label="Show the marks of anchors"
+          icon={Eye}
+          pressed={anchorsShown}
+          onPress={() => onShowAnchors(!anchorsShown)}
+        />
+        <Gap />
+        {canGoBack && <Tool label="Back to where you were" icon={Footprints} onPress={onBack} />}
         {tool("Undo", Undo2, undo)}
         {tool("Redo", Redo2, redo)}
       </Bar.Root>

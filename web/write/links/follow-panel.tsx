@@ -1,49 +1,79 @@
-import { useQuery } from "@tanstack/react-query";
-import { writeDestination } from "@vennet/core/destination/destination";
-import type { LinkUse } from "@vennet/core/manuscript/links";
-import { isReservedName } from "@vennet/core/reach/address-policy";
-import { answerOf, api } from "../../api/client";
+import type { Destination } from "@vennet/core/destination/destination";
+import { useStandIns } from "../../api/stand-ins";
 import { Button } from "../../parts/button";
 
 /** Shows the full address before anything outside the book is opened, and asks. */
-export function FollowPanel({ use, onDone }: { use: LinkUse; onDone: () => void }) {
-  const health = useQuery({ queryKey: ["health"], queryFn: () => answerOf(api.GET("/api/health")) });
-  const { destination } = use;
-  if (destination.kind !== "web" && destination.kind !== "email") {
-    return (
-      <div className="mt-2 border-t border-hairline pt-2">
-        <p>This destination opens in the exported book only.</p>
-        <Button kind="quiet" onClick={onDone}>
-          Back
-        </Button>
-      </div>
-    );
-  }
-  const address = writeDestination(destination);
-  const url = destination.kind === "web" ? new URL(address) : null;
-  const standIn = url && isReservedName(url.hostname) ? (health.data?.standInWeb ?? null) : null;
-  const href = standIn && url ? `${standIn}/${url.host}${url.pathname}${url.search}` : address;
+export function FollowPanel({
+  bookId,
+  destination,
+  onGoTo,
+  onDone,
+}: {
+  bookId: string;
+  destination: Destination;
+  /** Goes to a place in the book. */
+  onGoTo: (place: string) => void;
+  onDone: () => void;
+}) {
+  const standIns = useStandIns();
+  const way = wayTo(bookId, destination, standIns);
   return (
     <div className="mt-2 border-t border-hairline pt-2">
-      <p>
-        This leaves the book.{" "}
-        {standIn && "The name is kept for examples, so the stand-in web answers for it."}
-      </p>
+      <p>{way.words}</p>
       <div className="mt-1 flex flex-wrap items-center gap-3">
-        <a
-          autoFocus
-          href={href}
-          target="_blank"
-          rel="noreferrer noopener"
-          onClick={onDone}
-          className="border border-blue bg-blue px-2 py-0.5 text-paper"
-        >
-          Open in a new tab
-        </a>
+        {way.href !== null && (
+          <a
+            autoFocus
+            href={way.href}
+            target="_blank"
+            rel="noreferrer noopener"
+            onClick={onDone}
+            className="border border-blue bg-blue px-2 py-0.5 text-paper"
+          >
+            Open in a new tab
+          </a>
+        )}
+        {destination.kind === "place" && (
+          <Button autoFocus kind="main" onClick={() => onGoTo(destination.target)}>
+            Go there
+          </Button>
+        )}
         <Button kind="quiet" onClick={onDone}>
           Stay here
         </Button>
       </div>
     </div>
   );
+}
+
+function wayTo(
+  bookId: string,
+  destination: Destination,
+  standIns: ReturnType<typeof useStandIns>,
+): { words: string; href: string | null } {
+  const toWeb = (address: string): { words: string; href: string } => {
+    const standIn = standIns?.web(address) ?? null;
+    return {
+      words: `This leaves the book.${standIn ? " The name is kept for examples, so the stand-in web answers for it." : ""}`,
+      href: standIn ?? address,
+    };
+  };
+  switch (destination.kind) {
+    case "web":
+      return toWeb(destination.address);
+    case "email":
+      return standIns
+        ? {
+            words: "The stand-in mail opens with the message filled in. Nothing is sent.",
+            href: standIns.mail(destination.address),
+          }
+        : { words: "Your mail program opens with the message filled in.", href: destination.address };
+    case "place":
+      return { words: "A place in this book.", href: null };
+    case "file":
+      if ("share" in destination) return toWeb(destination.share);
+      if ("file" in destination)
+        return { words: "A companion file.", href: `/api/books/${bookId}/files/${destination.file}` };
+      return { words: "This file was not brought along, so there is nothing to open.", href: null };
+  }
 }

@@ -1,43 +1,147 @@
-import { shortDestination, type Destination } from "@vennet/core/destination/destination";
-import { recognise, type Recognised } from "@vennet/core/destination/recognise";
-import { useId, useRef, useState, type KeyboardEvent } from "react";
-import { KindMark } from "./kind-mark";
+import { nameDestination, type Destination } from "@vennet/core/destination/destination";
+import { readMailto, writeMailto, type MailMessage } from "@vennet/core/destination/mailto";
+import { isPlainlyAnAddress } from "@vennet/core/destination/recognise";
+import type { KnownDestination } from "@vennet/core/destination/suggest";
+import { withoutTracking } from "@vennet/core/destination/tracking";
+import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { Button } from "../../parts/button";
+import { useDestinationNames, useKnownDestinations } from "../../known-destinations";
+import { EmailFields } from "./email-fields";
+import { LineChoices } from "./line-choices";
+import { LineRow } from "./line-row";
+import { readTyped, type Choice } from "./reading";
+import { usePageTitle } from "./use-page-title";
+
+const none: readonly KnownDestination[] = [];
+
+/** What the link line gives when it is taken. */
+export interface TakenLine {
+  destination: Destination;
+  words: string;
+  description: string | null;
+}
 
 /**
- * The one field in which a destination is given, at the words that it is for. Enter takes it, Esc and
- * leaving the field leave all as it was. With no words selected it asks for them too.
+ * The one field in which a destination is given, at the words that it is for, with the words and the
+ * description beside it. Enter takes it, Esc and leaving the field leave all as it was.
  */
 export function LinkLine({
-  top,
-  initial,
-  needsWords,
+  bookId,
+  nearby = none,
+  destination,
+  words: firstWords,
+  description: firstDescription,
+  wordsLabel,
   onTake,
+  onMakePage,
+  onBringFile,
   onLeave,
 }: {
-  top: number;
-  initial: string;
-  needsWords: boolean;
-  onTake: (destination: Destination, words: string) => void;
+  bookId: string;
+  /** Places of the chapter that is being written, as it stands at this moment. */
+  nearby?: readonly KnownDestination[];
+  destination: Destination | null;
+  words: string;
+  description: string | null;
+  /** What the first field is: the words, or a picture's text alternative; null where it cannot be changed. */
+  wordsLabel: string | null;
+  onTake: (line: TakenLine) => void;
+  /** Makes a companion page, and gives where a link to it leads. */
+  onMakePage: (title: string) => Promise<Destination>;
+  /** Brings a file in, and gives where a link to it leads. */
+  onBringFile: (file: File) => Promise<Destination>;
   onLeave: () => void;
 }) {
-  const [typed, setTyped] = useState(initial);
-  const [words, setWords] = useState("");
+  const names = useDestinationNames(bookId);
+  const elsewhere = useKnownDestinations(bookId);
+  const known = useMemo(() => [...nearby, ...elsewhere], [nearby, elsewhere]);
+  const needsWords = firstWords === "" && wordsLabel === "Words";
+  const [typed, setTyped] = useState(() => (destination ? shownAtFirst(destination, names) : ""));
+  const [isTouched, setTouched] = useState(false);
+  const [words, setWords] = useState(firstWords);
+  const [description, setDescription] = useState(firstDescription ?? "");
+  const [message, setMessage] = useState<MailMessage | null>(() =>
+    destination?.kind === "email" ? readMailto(destination.address) : null,
+  );
+  /** The choice that the arrow keys went to; null while it is the first that fits by itself. */
+  const [picked, setPicked] = useState<number | null>(null);
   const [asked, setAsked] = useState(false);
+  const [busy, setBusy] = useState<string | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
   // The line itself, with its two blue rules, shows where the focus is.
   const box = useRef<HTMLFormElement>(null);
+  const picker = useRef<HTMLInputElement>(null);
+  // A file dialog takes the focus away; that is no leaving.
+  const isPicking = useRef(false);
   const id = useId();
-  const reading = read(typed);
-  const wordsMissing = needsWords && words.trim() === "";
+  useEffect(() => {
+    box.current?.scrollIntoView({ block: "nearest" });
+  }, []);
 
-  const take = (): void => {
-    setAsked(true);
-    if (reading.recognised && !wordsMissing) onTake(reading.recognised.destination, words.trim());
+  const reading = useMemo(() => readTyped(typed, known), [typed, known]);
+  const isAsItWas = destination !== null && !isTouched;
+  const choices = isAsItWas ? [] : reading.choices;
+  const at = picked === null ? (isAsItWas ? -1 : reading.fitting) : Math.min(picked, choices.length - 1);
+  const choice = choices[at] ?? null;
+  const chosen = isAsItWas ? destination : destinationOf(choice);
+  const mended = choice?.is === "recognised" ? choice.recognised.mended : [];
+  const tracking = chosen?.kind === "web" ? withoutTracking(chosen.address) : null;
+  const hasRawWords = wordsLabel === "Words" && isPlainlyAnAddress(words);
+  const { asking, title } = usePageTitle(
+    bookId,
+    hasRawWords && chosen?.kind === "web" ? chosen.address : null,
+  );
+  const wordsMissing = needsWords && words.trim() === "";
+  const mail = chosen?.kind === "email" ? mailOf(chosen.address, message) : null;
+
+  const type = (next: string): void => {
+    setTyped(next);
+    setTouched(true);
+    setPicked(null);
+    setFailure(null);
   };
+  const give = (to: Destination): void => {
+    onTake({ destination: to, words: words.trim(), description: description.trim() || null });
+  };
+  const work = async (what: string, make: () => Promise<Destination>): Promise<void> => {
+    setBusy(what);
+    setFailure(null);
+    try {
+      give(await make());
+    } catch (error) {
+      setBusy(null);
+      setFailure((error as Error).message);
+    }
+  };
+  const take = (what: Choice | null = choice): void => {
+    setAsked(true);
+    if (busy !== null || wordsMissing) return;
+    if (isAsItWas && what === null) give(mail ? { kind: "email", address: writeMailto(mail) } : destination);
+    else if (what?.is === "page") void work("Making the page", () => onMakePage(what.title));
+    else if (what?.is === "upload") {
+      isPicking.current = true;
+      picker.current?.click();
+    } else if (what?.is === "recognised" && mail) give({ kind: "email", address: writeMailto(mail) });
+    else if (what) give(destinationOf(what)!);
+  };
+  const bring = (file: File): void => void work(`Bringing in ${file.name}`, () => onBringFile(file));
+
   const onKeyDown = (event: KeyboardEvent): void => {
-    if (event.key !== "Escape" && event.key !== "Enter") return;
+    const inLine = (event.target as HTMLElement).id === `${id}-to`;
+    const target = event.target as HTMLElement;
+    if (event.key === "Escape") onLeave();
+    else if (
+      event.key === "Enter" &&
+      target.tagName !== "BUTTON" &&
+      target.tagName !== "A" &&
+      !(target.tagName === "TEXTAREA" && !event.ctrlKey)
+    )
+      take();
+    else if (inLine && event.key === "ArrowDown" && choices.length > 0) setPicked((at + 1) % choices.length);
+    else if (inLine && event.key === "ArrowUp" && choices.length > 0)
+      setPicked((Math.max(at, 0) + choices.length - 1) % choices.length);
+    else return;
     event.preventDefault();
-    if (event.key === "Enter") take();
-    else onLeave();
   };
   return (
     <form
@@ -45,72 +149,136 @@ export function LinkLine({
       aria-label="Link line"
       onSubmit={(event) => event.preventDefault()}
       onKeyDown={onKeyDown}
+      onFocus={() => (isPicking.current = false)}
       onBlur={(event) => {
-        if (!box.current?.contains(event.relatedTarget)) onLeave();
+        const isOutside = !box.current?.contains(event.relatedTarget);
+        if (isOutside && !isPicking.current && busy === null && document.hasFocus()) onLeave();
       }}
-      className="absolute right-0 left-0 z-20 border-y-2 border-blue bg-paper py-2 font-sans text-[0.95rem] shadow-[0_6px_12px_-8px_var(--ink)]"
-      style={{ top }}
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const file = event.dataTransfer.files[0];
+        if (file) bring(file);
+      }}
+      className="border-y-2 border-blue bg-paper py-2 font-sans text-[0.95rem] shadow-[0_6px_12px_-8px_var(--ink)]"
     >
-      {needsWords && (
-        <div className="mb-2 flex items-baseline gap-3">
-          <label htmlFor={`${id}-words`} className="w-20 shrink-0 text-right text-sm text-faint">
-            Words
-          </label>
-          <input
-            id={`${id}-words`}
-            autoFocus
-            value={words}
-            onChange={(event) => setWords(event.target.value)}
-            className="w-full bg-transparent font-serif outline-none"
-          />
-        </div>
+      {wordsLabel && (
+        <LineRow label={wordsLabel} serif autoFocus={needsWords} value={words} onChange={setWords} />
       )}
-      <div className="flex items-baseline gap-3">
+      <div className="mt-1 flex items-baseline gap-3 pr-3">
         <label htmlFor={`${id}-to`} className="w-20 shrink-0 text-right text-sm text-faint">
           Leads to
         </label>
         <input
           id={`${id}-to`}
+          role="combobox"
+          aria-expanded={choices.length > 0}
+          aria-controls={`${id}-choices`}
+          aria-activedescendant={choice ? `${id}-choice-${choices.indexOf(choice)}` : undefined}
+          aria-autocomplete="list"
           autoFocus={!needsWords}
           onFocus={(event) => event.target.select()}
           value={typed}
-          onChange={(event) => setTyped(event.target.value)}
+          onChange={(event) => type(event.target.value)}
           spellCheck={false}
           autoComplete="off"
-          placeholder="https://"
+          placeholder="Paste an address, or type a file’s or heading’s name"
           aria-describedby={`${id}-says`}
-          aria-invalid={asked && !reading.recognised ? true : undefined}
-          className="w-full bg-transparent font-mono outline-none"
+          aria-invalid={asked && !chosen && choice === null ? true : undefined}
+          className="w-full min-w-0 border-b border-hairline bg-transparent font-mono outline-none placeholder:font-sans placeholder:text-faint focus:border-blue"
         />
       </div>
-      <div id={`${id}-says`} className="mt-1 flex flex-wrap gap-x-4 pr-3 pl-[5.75rem] text-sm" role="status">
-        {reading.recognised ? (
-          <>
-            <span className="flex min-w-0 gap-2">
-              <KindMark kind={reading.recognised.destination.kind} />
-              <strong className="truncate">{shortDestination(reading.recognised.destination)}</strong>
-            </span>
-            {reading.recognised.mended.length > 0 && (
-              <span>Mended: {reading.recognised.mended.join("; ")}</span>
-            )}
-            {wordsMissing && asked ? (
-              <span className="text-red">The link needs words to stand on.</span>
-            ) : (
-              <span className="ml-auto text-faint">Enter links, Esc leaves</span>
-            )}
-          </>
-        ) : (
+      <LineChoices id={id} choices={choices} picked={choice} names={names} onTake={take} />
+      <div id={`${id}-says`} className="flex flex-wrap gap-x-4 pr-3 pl-[5.75rem] text-sm" role="status">
+        {mended.length > 0 && <span>Mended: {mended.join("; ")}</span>}
+        {choice === null && !isAsItWas && (
           <span className={asked ? "text-red" : "text-faint"}>{reading.problem}</span>
         )}
+        {choice !== null && reading.problem !== "" && choice.is === "upload" && (
+          <span>{reading.problem}</span>
+        )}
+        {wordsMissing && asked && <span className="text-red">The link needs words to stand on.</span>}
+        {busy && <span>{busy} …</span>}
+        {failure && <span className="text-red">{failure}</span>}
       </div>
+      {tracking && (
+        <Offer onTake={() => type(tracking.address)} action="Leave it out">
+          The address tells where readers come from: {tracking.removed.join(", ")}.
+        </Offer>
+      )}
+      {hasRawWords && asking && (
+        <p className="pl-[5.75rem] text-sm text-faint">Asking the page for its title …</p>
+      )}
+      {hasRawWords && title && (
+        <Offer onTake={() => setWords(title)} action="Take as words">
+          The page is called “{title}”.
+        </Offer>
+      )}
+      <LineRow label="Description" value={description} onChange={setDescription} />
+      {mail && <EmailFields key={mail.to.join()} message={mail} onChange={setMessage} />}
+      <div className="mt-1.5 flex items-center gap-3 pr-3 pl-[5.75rem] text-sm">
+        <Button kind="main" className="!text-sm" disabled={busy !== null} onClick={() => take()}>
+          {choice?.is === "page"
+            ? "Make page and link"
+            : choice?.is === "upload"
+              ? "Bring a file in"
+              : destination
+                ? "Change link"
+                : "Link"}
+        </Button>
+        <Button kind="quiet" className="!text-sm" onClick={onLeave}>
+          Leave as it was
+        </Button>
+        <span className="ml-auto text-faint">A file can be dropped here</span>
+      </div>
+      <input
+        ref={picker}
+        type="file"
+        hidden
+        aria-label="File to bring in"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) bring(file);
+          event.target.value = "";
+        }}
+      />
     </form>
   );
 }
 
-function read(typed: string): { recognised: Recognised | null; problem: string } {
-  try {
-    return { recognised: recognise(typed), problem: "" };
-  } catch (error) {
-    return { recognised: null, problem: (error as Error).message };
-  }
+function Offer({
+  children,
+  action,
+  onTake,
+}: {
+  children: React.ReactNode;
+  action: string;
+  onTake: () => void;
+}) {
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-3 pr-3 pl-[5.75rem] text-sm">
+      <span className="min-w-0 [overflow-wrap:anywhere]">{children}</span>
+      <Button kind="quiet" className="!text-sm" onClick={onTake}>
+        {action}
+      </Button>
+    </p>
+  );
+}
+
+function destinationOf(choice: Choice | null): Destination | null {
+  if (choice?.is === "recognised") return choice.recognised.destination;
+  return choice?.is === "known" ? choice.known.destination : null;
+}
+
+/** The message of an address, with what the author put into the fields for the same recipients. */
+function mailOf(address: string, edited: MailMessage | null): MailMessage {
+  const read = readMailto(address);
+  const isBare = read.subject === "" && read.body === "" && read.cc.length + read.bcc.length === 0;
+  return edited && (isBare || edited.to.join() === read.to.join()) ? { ...edited, to: read.to } : read;
+}
+
+function shownAtFirst(destination: Destination, names: Parameters<typeof nameDestination>[1]): string {
+  return destination.kind === "email"
+    ? readMailto(destination.address).to.join(", ")
+    : nameDestination(destination, names);
 }

@@ -1,19 +1,39 @@
-import { shortDestination, writeDestination, type Destination } from "@vennet/core/destination/destination";
+import { rules } from "@vennet/core/checks/check-chapter";
+import type { Finding } from "@vennet/core/checks/finding";
+import {
+  nameDestination,
+  shortDestination,
+  type Destination,
+  type DestinationNames,
+} from "@vennet/core/destination/destination";
+import type { LinkChange } from "@vennet/core/manuscript/edit-links";
 import { recognise } from "@vennet/core/destination/recognise";
 import type { LinkUse } from "@vennet/core/manuscript/links";
+import type { CrossReference } from "@vennet/core/manuscript/schema";
+import { Image, SquareDashedMousePointer, TextSearch } from "lucide-react";
 import { useState, type FormEvent } from "react";
 import type { LinkState } from "../../api/client";
 import { Button } from "../../parts/button";
 import { Field } from "../../parts/field";
+import { FindingMark } from "../../parts/finding-mark";
 import { StateMark } from "../../parts/state-mark";
+import { ReferenceCard } from "../references/reference-card";
+import type { ReferenceInfo } from "../references/reference-forms";
+import { CardFinding } from "./card-finding";
 import { FollowPanel } from "./follow-panel";
 import { KindMark } from "./kind-mark";
+import type { Acceptances } from "./use-acceptances";
 
 export interface CardActions {
   select: (use: LinkUse) => void;
-  changeWords: (use: LinkUse, words: string) => void;
-  changeDestination: (use: LinkUse, destination: Destination) => void;
+  change: (use: LinkUse, to: LinkChange) => void;
+  /** Says what a cross-reference says from now on. */
+  say: (use: LinkUse, to: Partial<Pick<CrossReference, "form" | "fallback">>) => void;
   remove: (use: LinkUse) => void;
+  openLine: (use: LinkUse) => void;
+  everyMention: (use: LinkUse) => void;
+  take: (use: LinkUse) => void;
+  goTo: (place: string) => void;
   leave: () => void;
   follow: (use: LinkUse | null) => void;
 }
@@ -24,55 +44,126 @@ export interface CardState {
   movedTo: string | null;
 }
 
+/** What every card of a chapter is told. */
+export interface CardContext {
+  bookId: string;
+  names: DestinationNames;
+  states: Map<string, CardState>;
+  findings: Map<string, Finding[]>;
+  acceptances: Acceptances;
+  /** What the cross-reference with an id is, and what each form of it would say; null for one that is gone. */
+  referenceOf: (use: LinkUse) => ReferenceInfo | null;
+  /** The id of the link whose destination is about to be opened. */
+  following: string | null;
+  actions: CardActions;
+}
+
+const unchecked: CardState = { state: "unchecked", reason: "Not asked yet.", movedTo: null };
+
 /** What the margin says of one link: where it leads and how it is; when it is active, how to change it. */
 export function MarginCard({
   use,
-  known,
   active,
-  following,
-  actions,
+  folded = false,
+  context,
 }: {
   use: LinkUse;
-  known: CardState;
   active: boolean;
-  following: boolean;
-  actions: CardActions;
+  /** One line only, where many links are in view. */
+  folded?: boolean;
+  context: CardContext;
 }) {
   const { destination } = use;
-  const address = writeDestination(destination);
+  const { names, actions } = context;
+  const asked = askedAddress(destination);
+  const known = asked === null ? null : (context.states.get(asked) ?? unchecked);
+  const found = context.findings.get(use.id) ?? [];
+  const findings = found.filter(({ rule }) => context.acceptances.reasonFor(use.id, rule) === null);
+  const whole = nameDestination(destination, names);
+  const head = (
+    <button
+      type="button"
+      aria-expanded={active}
+      aria-label={`Link “${use.text}” to ${whole}${known ? `, ${known.state}` : ""}${findings.length > 0 ? `, ${findings.length} to look at` : ""}`}
+      onClick={() => actions.select(use)}
+      className="block w-full text-left"
+    >
+      {folded && !active ? (
+        <span className="flex items-baseline gap-2">
+          <span className="min-w-0 grow truncate font-semibold">{shortDestination(destination, names)}</span>
+          {findings.length > 0 && <FindingMark findings={findings} />}
+          {known && known.state !== "unchecked" && <StateMark state={known.state} bare />}
+        </span>
+      ) : (
+        <>
+          <span className="flex items-baseline justify-between gap-2 text-faint">
+            <span className="flex items-baseline gap-1.5">
+              <KindMark kind={destination.kind} />
+              {use.on === "picture" && <Image aria-label="on a picture" size={13} className="self-center" />}
+              {use.on === "reference" && (
+                <TextSearch aria-label="cross-reference" size={13} className="self-center" />
+              )}
+              {use.on === "hotspot" && (
+                <SquareDashedMousePointer
+                  aria-label="on an area of a picture"
+                  size={13}
+                  className="self-center"
+                />
+              )}
+            </span>
+            <span className="flex gap-2">
+              {findings.length > 0 && <FindingMark findings={findings} />}
+              {known && <StateMark state={known.state} />}
+            </span>
+          </span>
+          <span className="block truncate font-semibold">{shortDestination(destination, names)}</span>
+          {!active && destination.kind === "web" && (
+            <span className="block truncate font-mono text-[0.76rem] text-faint">
+              {pathOf(destination.address)}
+            </span>
+          )}
+        </>
+      )}
+    </button>
+  );
   return (
     <div
-      className={`bg-paper text-[0.83rem] leading-snug ${active ? "border-l-2 border-blue pl-2.5" : "pl-3"}`}
+      className={`@container bg-paper text-[0.83rem] leading-snug ${active ? "border-l-2 border-blue pl-2.5" : "pl-3"}`}
     >
-      <button
-        type="button"
-        aria-expanded={active}
-        aria-label={`Link “${use.text}” to ${address}`}
-        onClick={() => actions.select(use)}
-        className="block w-full text-left"
-      >
-        <span className="flex items-baseline justify-between gap-2 text-faint">
-          <KindMark kind={destination.kind} />
-          {destination.kind === "web" && <StateMark state={known.state} />}
-        </span>
-        <span className="block truncate font-semibold">{shortDestination(destination)}</span>
-        {!active && destination.kind === "web" && (
-          <span className="block truncate font-mono text-[0.76rem] text-faint">{pathOf(address)}</span>
-        )}
-      </button>
+      {head}
       {active && (
         <>
           <p
             tabIndex={0}
             className="mt-0.5 max-h-28 overflow-y-auto font-mono text-[0.78rem] [overflow-wrap:anywhere]"
           >
-            {address}
+            {whole}
           </p>
-          {destination.kind === "web" && <p className="mt-1">{known.reason}</p>}
-          {following ? (
-            <FollowPanel use={use} onDone={() => actions.follow(null)} />
+          {known && <p className="mt-1">{known.reason}</p>}
+          {found.map((finding) => (
+            <CardFinding
+              key={finding.rule}
+              finding={finding}
+              acceptances={context.acceptances}
+              onMend={mendOf(finding, use, actions)}
+            />
+          ))}
+          {context.following === use.id ? (
+            <FollowPanel
+              bookId={context.bookId}
+              destination={destination}
+              onGoTo={actions.goTo}
+              onDone={() => actions.follow(null)}
+            />
+          ) : use.on === "reference" ? (
+            <ReferenceCard use={use} info={context.referenceOf(use)} actions={actions} />
           ) : (
-            <CardForm key={`${use.id} ${address} ${use.text}`} use={use} actions={actions} />
+            <CardForm
+              key={`${use.id} ${whole} ${use.text} ${use.description}`}
+              use={use}
+              whole={whole}
+              actions={actions}
+            />
           )}
         </>
       )}
@@ -80,17 +171,21 @@ export function MarginCard({
   );
 }
 
-function CardForm({ use, actions }: { use: LinkUse; actions: CardActions }) {
-  const address = writeDestination(use.destination);
+function CardForm({ use, whole, actions }: { use: LinkUse; whole: string; actions: CardActions }) {
   const [problem, setProblem] = useState<string | null>(null);
+  const typeable = use.destination.kind === "web";
   const submit = (event: FormEvent<HTMLFormElement>): void => {
     event.preventDefault();
     const data = new FormData(event.currentTarget);
     const words = String(data.get("words")).trim();
-    const typed = String(data.get("address"));
+    const typed = String(data.get("address") ?? whole);
+    const description = String(data.get("description")).trim() || null;
+    const change: LinkChange = {};
     try {
-      if (typed !== address) actions.changeDestination(use, recognise(typed).destination);
-      else if (words !== "" && words !== use.text) actions.changeWords(use, words);
+      if (typed !== whole) change.destination = recognise(typed).destination;
+      if (words !== "" && words !== use.text) change.text = words;
+      if (description !== use.description) change.description = description;
+      if (Object.keys(change).length > 0) actions.change(use, change);
       actions.leave();
     } catch (error) {
       setProblem((error as Error).message);
@@ -100,27 +195,81 @@ function CardForm({ use, actions }: { use: LinkUse; actions: CardActions }) {
     <form
       onSubmit={submit}
       onKeyDown={(event) => {
-        if (event.key !== "Escape") return;
+        if (
+          event.key !== "Escape" &&
+          (event.key !== "Enter" || (event.target as HTMLElement).tagName !== "INPUT")
+        )
+          return;
         event.preventDefault();
-        actions.leave();
+        if (event.key === "Escape") actions.leave();
+        else event.currentTarget.requestSubmit();
       }}
-      className="mt-1.5 grid gap-1 [&_button]:text-[0.83rem]"
+      className="mt-1.5 grid gap-1 @lg:grid-cols-3 @lg:gap-4 [&_button]:text-[0.83rem]"
     >
-      <Field name="words" label="Words" defaultValue={use.text} />
-      <Field name="address" label="Leads to" defaultValue={address} problem={problem} spellCheck={false} />
-      <div className="flex flex-wrap gap-x-3">
+      <Field name="words" label={use.on === "words" ? "Words" : "Text alternative"} defaultValue={use.text} />
+      {typeable && (
+        <Field name="address" label="Leads to" defaultValue={whole} problem={problem} spellCheck={false} />
+      )}
+      <Field name="description" label="Description" defaultValue={use.description ?? ""} />
+      {use.on === "words" && (
+        <label className="col-span-full flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="accent-blue"
+            checked={use.asText}
+            onChange={(event) => actions.change(use, { asText: event.target.checked })}
+          />
+          Looks like the text around it
+        </label>
+      )}
+      {use.on !== "hotspot" && typeable && (
+        <label className="col-span-full flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="accent-blue"
+            checked={use.newWindow}
+            onChange={(event) => actions.change(use, { newWindow: event.target.checked })}
+          />
+          Opens a new window on web pages
+        </label>
+      )}
+      <div className="col-span-full flex flex-wrap gap-x-3">
         <Button kind="quiet" type="submit" className="-ml-1">
           Take
         </Button>
+        {use.on !== "hotspot" && (
+          <Button kind="quiet" onClick={() => actions.openLine(use)}>
+            Link line
+          </Button>
+        )}
         <Button kind="quiet" onClick={() => actions.follow(use)}>
           Follow
         </Button>
+        <Button kind="quiet" onClick={() => actions.take(use)}>
+          Copy link
+        </Button>
+        {use.on === "words" && (
+          <Button kind="quiet" onClick={() => actions.everyMention(use)}>
+            Link every mention
+          </Button>
+        )}
         <Button kind="quiet" onClick={() => actions.remove(use)}>
           Remove link
         </Button>
       </div>
     </form>
   );
+}
+
+function mendOf({ rule }: Finding, use: LinkUse, actions: CardActions): (() => void) | null {
+  const change = rules.find(({ id }) => id === rule)?.mend?.(use) ?? null;
+  return change && (() => actions.change(use, change));
+}
+
+/** The address whose state reach knows, or null where nothing is asked. */
+export function askedAddress(destination: Destination): string | null {
+  if (destination.kind === "web") return destination.address;
+  return destination.kind === "file" && "share" in destination ? destination.share : null;
 }
 
 function pathOf(address: string): string {

@@ -68,6 +68,32 @@ export class ChapterSaver {
     if (this.doc && !this.saving && !this.is("conflict")) void this.save(this.doc);
   };
 
+  /**
+   * Waits until the server has everything.
+   * @throws Error where it cannot have it now; its message says why
+   */
+  async settle(): Promise<void> {
+    this.saveNow();
+    if (this.is("saved")) return;
+    const settled = await new Promise<SaveStatus>((resolve) => {
+      const unsubscribe = this.status.subscribe((status) => {
+        if (status.is === "saving") return;
+        // What was written meanwhile goes too.
+        if (status.is === "unsaved") return this.saveNow();
+        unsubscribe();
+        resolve(status);
+      });
+    });
+    if (settled.is === "refused") throw new Error(settled.message);
+    if (settled.is !== "saved")
+      throw new Error("The text has to be saved first, and the server does not have it yet.");
+  }
+
+  /** Takes note that the server has changed the chapter by itself, and that the editor shows that text now. */
+  adopt(revision: number): void {
+    this.revision = revision;
+  }
+
   private readonly keepNow = (): void => {
     clearTimeout(this.draftTimer);
     // Once both texts are shown, the author's choice alone says what is kept.
@@ -145,6 +171,8 @@ export class ChapterSaver {
   }
 
   private set(status: SaveStatus): void {
+    // Told with every key that is typed, so only news is passed on.
+    if (status.is === "unsaved" && this.is("unsaved")) return;
     this.status.setState(status, true);
   }
 }

@@ -50,6 +50,14 @@ export function TwoTexts({
         body: { revision: theirs.revision, document: mine as unknown as Json },
       }),
     );
+  // What nobody goes on with is kept among the chapter's versions.
+  const setMineAside = (): Promise<unknown> =>
+    answerOf(
+      api.POST("/api/books/{bookId}/chapters/{chapterId}/versions", {
+        params: { path: { bookId, chapterId: theirs.id } },
+        body: { name: "Written in this browser, set aside", document: mine as unknown as Json },
+      }),
+    );
   const keepBoth = (): Promise<unknown> => {
     const doc = readChapter(mine);
     const title = `${chapterTitle(doc)} (this browser’s text)`;
@@ -78,7 +86,7 @@ export function TwoTexts({
           </Button>
         </Text>
         <Text title="Saved from elsewhere" document={theirs.document as unknown as ChapterJson}>
-          <Button kind="main" disabled={busy} onClick={() => void settle(() => Promise.resolve())}>
+          <Button kind="main" disabled={busy} onClick={() => void settle(setMineAside)}>
             Go on with this text
           </Button>
         </Text>

@@ -1,0 +1,190 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answerOf, api, type BookFinding } from "../api/client";
+import { useBook } from "../book-page";
+import { useStepDone } from "../links/use-step-done";
+import { Button } from "../parts/button";
+import { SeverityMark } from "../parts/finding-mark";
+import { Problem, Waiting } from "../parts/notice";
+import { plural } from "../parts/wording";
+import { ChecksFrame } from "./checks-frame";
+import { FindingRow } from "./finding-row";
+
+type Severity = BookFinding["severity"];
+const severities: Severity[] = ["stop", "fix", "consider"];
+
+/** What the rules find in the whole book, by what there is to do, the gravest first. */
+export function FindingsPage() {
+  const book = useBook();
+  const queries = useQueryClient();
+  const stepDone = useStepDone(book.id);
+  const [only, setOnly] = useState<Severity | null>(null);
+  const [accepted, setAccepted] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const key = ["findings", book.id];
+  const params = { path: { bookId: book.id } };
+  const findings = useQuery({
+    queryKey: key,
+    queryFn: () => answerOf(api.GET("/api/books/{bookId}/findings", { params })),
+    // The text may have changed since this page was last seen.
+    staleTime: 0,
+  });
+  const attempt = async (work: () => Promise<unknown>): Promise<void> => {
+    setProblem(null);
+    try {
+      await work();
+      await Promise.all([
+        queries.invalidateQueries({ queryKey: key }),
+        queries.invalidateQueries({ queryKey: ["acceptances", book.id] }),
+      ]);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  const mend = (rule: string, one: BookFinding | null): void =>
+    void attempt(async () => {
+      const links = one?.chapterId ? { links: [{ chapterId: one.chapterId, linkId: one.subject }] } : {};
+      stepDone(
+        await answerOf(api.POST("/api/books/{bookId}/findings/mend", { params, body: { rule, ...links } })),
+      );
+    });
+  const all = findings.data ?? [];
+  const open = all.filter((one) => one.accepted === null);
+  const shown = all.filter(
+    (one) =>
+      (only === null || one.severity === only) && (accepted ? one.accepted !== null : one.accepted === null),
+  );
+  const count = (severity: Severity): number => open.filter((one) => one.severity === severity).length;
+  return (
+    <ChecksFrame>
+      <div className="h-full overflow-y-auto" tabIndex={0} role="region" aria-label="Findings of the rules">
+        <div className="mx-auto max-w-5xl px-6 py-6">
+          <h1 className="font-serif text-3xl font-semibold">Findings</h1>
+          {findings.isPending && <Waiting what="Checking the book" />}
+          {findings.error && (
+            <Problem action={<Button onClick={() => void findings.refetch()}>Try again</Button>}>
+              {findings.error.message}
+            </Problem>
+          )}
+          {problem && <Problem>{problem}</Problem>}
+          {findings.data && (
+            <div
+              role="group"
+              aria-label="Which findings"
+              className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-1"
+            >
+              <Choice isOn={!accepted && only === null} onChoose={() => (setOnly(null), setAccepted(false))}>
+                All {open.length}
+              </Choice>
+              {severities.map((severity) => (
+                <Choice
+                  key={severity}
+                  isOn={!accepted && only === severity}
+                  onChoose={() => (setOnly(severity), setAccepted(false))}
+                >
+                  {count(severity)} <SeverityMark severity={severity} />
+                </Choice>
+              ))}
+              <Choice isOn={accepted} onChoose={() => (setOnly(null), setAccepted(true))}>
+                {all.length - open.length} accepted
+              </Choice>
+            </div>
+          )}
+          {findings.data && shown.length === 0 && (
+            <p className="mt-4 border border-hairline bg-paper p-10 font-serif text-lg">
+              {accepted
+                ? "Nothing has been accepted. What may stay on purpose is accepted with a reason, here or in a margin card."
+                : only
+                  ? `Nothing here to ${only === "consider" ? "consider" : "put right"}.`
+                  : "The rules find nothing to put right."}
+            </p>
+          )}
+          {byRule(shown).map((group) => {
+            const [first] = group as [BookFinding];
+            const mendable = group.filter((one) => one.mend && one.accepted === null);
+            return (
+              <section
+                key={first.rule}
+                aria-label={first.title}
+                className="mt-5 border border-hairline bg-paper"
+              >
+                <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hairline px-4 py-2">
+                  <h2 className="font-serif text-lg">{first.title}</h2>
+                  <SeverityMark severity={first.severity} />
+                  <span className="text-sm text-faint">{plural(group.length, "place")}</span>
+                  {mendable.length > 1 && (
+                    <Button className="ml-auto" onClick={() => mend(first.rule, null)}>
+                      Mend all {mendable.length}
+                    </Button>
+                  )}
+                  <p className="basis-full text-sm text-faint">{first.source}</p>
+                </div>
+                <ul>
+                  {group.map((one) => (
+                    <FindingRow
+                      key={`${one.chapterId} ${one.subject}`}
+                      bookId={book.id}
+                      finding={one}
+                      onMend={() => mend(one.rule, one)}
+                      onAccept={(reason) =>
+                        attempt(() =>
+                          answerOf(
+                            api.PUT("/api/books/{bookId}/acceptances", {
+                              params,
+                              body: { subject: one.subject, rule: one.rule, reason },
+                            }),
+                          ),
+                        )
+                      }
+                      onTakeBack={() =>
+                        void attempt(() =>
+                          answerOf(
+                            api.DELETE("/api/books/{bookId}/acceptances/{subject}/{rule}", {
+                              params: { path: { ...params.path, subject: one.subject, rule: one.rule } },
+                            }),
+                          ),
+                        )
+                      }
+                    />
+                  ))}
+                </ul>
+              </section>
+            );
+          })}
+        </div>
+      </div>
+    </ChecksFrame>
+  );
+}
+
+function Choice({
+  isOn,
+  onChoose,
+  children,
+}: {
+  isOn: boolean;
+  onChoose: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={isOn}
+      onClick={onChoose}
+      className="inline-flex items-center gap-1.5 underline-offset-4 hover:text-blue aria-pressed:font-semibold aria-pressed:underline"
+    >
+      {children}
+    </button>
+  );
+}
+
+/** The findings of each rule together, in the order in which the rules come. */
+function byRule(findings: BookFinding[]): BookFinding[][] {
+  const groups = new Map<string, BookFinding[]>();
+  for (const finding of findings) {
+    const group = groups.get(finding.rule);
+    if (group) group.push(finding);
+    else groups.set(finding.rule, [finding]);
+  }
+  return [...groups.values()];
+}

@@ -1,0 +1,79 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answerOf, api, type Step } from "../api/client";
+import { useBook } from "../book-page";
+import { Button } from "../parts/button";
+import { Problem, Waiting } from "../parts/notice";
+import { plural, shownDate } from "../parts/wording";
+import { LinksFrame } from "./links-frame";
+
+/** The actions over many links, the newest first, each of which can be undone as one. */
+export function StepsPage() {
+  const book = useBook();
+  const queries = useQueryClient();
+  const [said, setSaid] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [undoing, setUndoing] = useState<string | null>(null);
+  const steps = useQuery({
+    queryKey: ["steps", book.id],
+    queryFn: () => answerOf(api.GET("/api/books/{bookId}/steps", { params: { path: { bookId: book.id } } })),
+    staleTime: 0,
+  });
+  const undo = async (step: Step): Promise<void> => {
+    setUndoing(step.id);
+    setProblem(null);
+    try {
+      const { undone, left } = await answerOf(
+        api.POST("/api/books/{bookId}/steps/{stepId}/undo", {
+          params: { path: { bookId: book.id, stepId: step.id } },
+        }),
+      );
+      setSaid(
+        `${plural(undone, "link is", "links are")} as before${left > 0 ? `; ${left} had been changed since and stay` : ""}.`,
+      );
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+    setUndoing(null);
+    await queries.invalidateQueries();
+  };
+  return (
+    <LinksFrame>
+      <div className="h-full overflow-y-auto p-5">
+        <div className="mx-auto max-w-4xl">
+          <h1 className="font-serif text-2xl">What was done to many links at once</h1>
+          {said && <p role="status">{said}</p>}
+          {(problem ?? steps.error?.message) && <Problem>{problem ?? steps.error!.message}</Problem>}
+          {steps.isPending && <Waiting what="Reading what was done" />}
+          {steps.data?.length === 0 && (
+            <p className="mt-4 border border-hairline bg-paper p-6">
+              Nothing yet. Link every mention, match codes to files, or choose several links in the ledger.
+            </p>
+          )}
+          <ol className="mt-4 border-t border-hairline bg-paper">
+            {steps.data?.map((step) => (
+              <li
+                key={step.id}
+                className="flex flex-wrap items-baseline gap-x-4 border-b border-hairline px-4 py-2"
+              >
+                <span className={step.undoneAt ? "text-faint line-through" : ""}>{step.summary}</span>
+                <span className="text-sm text-faint">
+                  {shownDate(step.createdAt)}, {plural(step.chapters.length, "chapter")}
+                </span>
+                <span className="ml-auto">
+                  {step.undoneAt ? (
+                    <span className="text-sm text-faint">undone {shownDate(step.undoneAt)}</span>
+                  ) : (
+                    <Button disabled={undoing !== null} onClick={() => void undo(step)}>
+                      {undoing === step.id ? "Undoing …" : "Undo"}
+                    </Button>
+                  )}
+                </span>
+              </li>
+            ))}
+          </ol>
+        </div>
+      </div>
+    </LinksFrame>
+  );
+}

@@ -1,0 +1,50 @@
+import { describe, expect, test } from "@jest/globals";
+import type { KnownDestination } from "@vennet/core/destination/suggest";
+import { readTyped } from "./reading.ts";
+
+const known: KnownDestination[] = [
+  { destination: { kind: "file", file: "f1" }, name: "R1 plan.pdf", detail: "Companion file", uses: 0 },
+  { destination: { kind: "place", target: "h1" }, name: "Low water", detail: "Heading in Tides", uses: 2 },
+  {
+    destination: { kind: "web", address: "https://tides.example/" },
+    name: "tides.example",
+    detail: "“hours”",
+    uses: 1,
+  },
+];
+const taken = (typed: string) => {
+  const { choices, fitting } = readTyped(typed, known);
+  return choices[fitting] ?? null;
+};
+
+describe("what Enter takes in the link line", () => {
+  test("an address is taken as it is, and offered once where it is known", () => {
+    const reading = readTyped("https://tides.example/", known);
+    expect(reading.choices).toHaveLength(1);
+    expect(taken("https://tides.example/")).toMatchObject({ is: "recognised" });
+  });
+
+  test("words take the best of what the book knows", () => {
+    expect(taken("plan")).toMatchObject({ is: "known", known: { name: "R1 plan.pdf" } });
+    expect(taken("low w")).toMatchObject({ is: "known", known: { name: "Low water" } });
+  });
+
+  test("a new page and a file are offered, and never taken unasked", () => {
+    const { choices, fitting, problem } = readTyped("Packing list", known);
+    expect(choices).toEqual([{ is: "page", title: "Packing list" }, { is: "upload" }]);
+    expect(fitting).toBe(-1);
+    expect(problem).toContain("not an address yet");
+  });
+
+  test("a path on the author's disk is refused; a file of that name is an offer", () => {
+    const { choices, fitting, problem } = readTyped("C:\\book\\R1 plan.pdf", known);
+    expect(choices.map(({ is }) => is)).toEqual(["known", "upload"]);
+    expect(fitting).toBe(-1);
+    expect(problem).toContain("own disk");
+  });
+
+  test.each(["", "javascript:alert(1)", "12 34"])("%j takes nothing and makes nothing", (typed) => {
+    expect(taken(typed)).toBeNull();
+    expect(readTyped(typed, known).choices.every(({ is }) => is !== "page")).toBe(true);
+  });
+});

@@ -1,0 +1,284 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { BookIndex } from "@vennet/core/manuscript/book-index";
+import type { PlaceKind } from "@vennet/core/manuscript/outline";
+import { Heading, Image, MapPin, PenLine, Signpost, Superscript, Table, type LucideIcon } from "lucide-react";
+import { useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import { answerOf, api, ApiError, type PlaceListing } from "../../api/client";
+import { useBookChanges } from "../../book-changes";
+import { destinationQueries, usePlaces } from "../../known-destinations";
+import { useStepDone } from "../../links/use-step-done";
+import { Button } from "../../parts/button";
+import { Problem, Waiting } from "../../parts/notice";
+import { plural } from "../../parts/wording";
+import { useSurroundingBook } from "../use-surrounding-book";
+import { kindWords } from "./known-place";
+
+const icons: Record<PlaceKind, LucideIcon | null> = {
+  title: null,
+  heading: Heading,
+  anchor: MapPin,
+  note: Superscript,
+  figure: Image,
+  table: Table,
+  signposts: Signpost,
+};
+
+const isHeading = ({ kind }: PlaceListing): boolean => kind === "title" || kind === "heading";
+
+/** What the list can show: which places, what that is called, and what is said where there are none. */
+const shows = {
+  all: {
+    words: "Headings and anchors",
+    has: (place: PlaceListing) => isHeading(place) || place.kind === "anchor",
+    none: "No place yet.",
+  },
+  anchors: {
+    words: "Anchors alone",
+    has: ({ kind }: PlaceListing) => kind === "anchor",
+    none: "No anchor yet. Put one at the cursor with Alt A.",
+  },
+  unused: {
+    words: "Anchors that nothing leads to",
+    has: ({ kind, uses }: PlaceListing) => kind === "anchor" && uses === 0,
+    none: "A link leads to every anchor.",
+  },
+  rest: {
+    words: "Notes, figures, tables, lists",
+    has: (place: PlaceListing) => !isHeading(place) && place.kind !== "anchor",
+    none: "No note, caption or signpost list yet.",
+  },
+};
+
+/** Every place of the book that a link can lead to, in reading order, with what leads there. */
+export function PlacesList({
+  bookId,
+  current,
+  goTo,
+}: {
+  bookId: string;
+  current: string | null;
+  /** Goes to a place of the chapter that is open; false where it is not there. */
+  goTo: (place: string) => boolean;
+}) {
+  const places = usePlaces(bookId);
+  const navigate = useNavigate();
+  const book = useSurroundingBook();
+  const index = useMemo(() => book && new BookIndex(book.chapters, book.conventions, book), [book]);
+  const [show, setShow] = useState<keyof typeof shows>("all");
+  const [open, setOpen] = useState<string | null>(null);
+  const all = places.data ?? [];
+  const shown = all.filter(shows[show].has);
+  const visit = (place: PlaceListing): void => {
+    if (place.chapterId === current && goTo(place.id)) return;
+    void navigate(`/books/${bookId}/write/${place.chapterId}?place=${place.id}`);
+  };
+  return (
+    <nav
+      aria-label="Places"
+      className="flex h-full flex-col overflow-y-auto border-r border-hairline bg-paper pb-4"
+    >
+      <div className="sticky top-0 bg-paper px-4 pb-2">
+        <select
+          aria-label="Which places"
+          value={show}
+          onChange={(event) => setShow(event.target.value as typeof show)}
+          className="min-h-7 w-full border border-hairline bg-paper px-1 text-sm"
+        >
+          {Object.entries(shows).map(([one, { words }]) => (
+            <option key={one} value={one}>
+              {words}
+            </option>
+          ))}
+        </select>
+        <p aria-hidden className="flex justify-end gap-2 pt-1 text-sm text-faint">
+          <span title="Of the last PDF">page</span>
+          <span title="How many links lead there">links</span>
+        </p>
+      </div>
+      {places.error && (
+        <Problem action={<Button onClick={() => void places.refetch()}>Try again</Button>}>
+          {places.error.message}
+        </Problem>
+      )}
+      {places.isPending && <Waiting what="Reading the places" />}
+      {places.data && shown.length === 0 && <p className="px-4 py-2 text-faint">{shows[show].none}</p>}
+      <ol>
+        {shown.map((place) => {
+          const indent = place.kind === "title" ? 0 : (place.level ?? 1);
+          const name =
+            place.text.trim() || (place.kind === "anchor" ? "without a name" : kindWords[place.kind]);
+          const indexed = index?.places.get(place.id);
+          const number = place.kind === "anchor" || !indexed ? null : index!.labelOf(indexed);
+          const Icon = icons[place.kind];
+          return (
+            <li
+              key={`${place.chapterId} ${place.id}`}
+              className={place.chapterId === current ? "" : "text-faint"}
+            >
+              <div
+                className="flex items-baseline gap-1.5 py-0.5 pr-2 hover:bg-blue-wash"
+                style={{ paddingLeft: `${1 + indent * 0.7}rem` }}
+              >
+                {Icon && (
+                  <Icon
+                    aria-label={kindWords[place.kind].toLowerCase()}
+                    size={13}
+                    className="shrink-0 translate-y-0.5"
+                  />
+                )}
+                <button
+                  type="button"
+                  onClick={() => visit(place)}
+                  className={`min-w-0 grow text-left font-serif leading-snug [overflow-wrap:anywhere] hover:text-blue ${place.kind === "title" ? "font-semibold" : ""}`}
+                >
+                  {number !== null && <span className="text-faint">{number} </span>}
+                  {name}
+                </button>
+                {place.kind === "anchor" && (
+                  <button
+                    type="button"
+                    aria-expanded={open === place.id}
+                    aria-label={`Change the anchor “${name}”`}
+                    onClick={() => setOpen(open === place.id ? null : place.id)}
+                    title="Change"
+                    className="min-h-[24px] min-w-[24px] shrink-0 p-1 text-faint hover:text-blue"
+                  >
+                    <PenLine aria-hidden size={13} />
+                  </button>
+                )}
+                <span className="w-8 shrink-0 text-right text-sm text-faint tabular-nums">
+                  <span className="sr-only">{place.page ? "page " : ""}</span>
+                  {place.page}
+                </span>
+                <span
+                  className="w-7 shrink-0 text-right text-sm text-faint tabular-nums"
+                  title={plural(place.uses, "link leads here", "links lead here")}
+                >
+                  {place.uses > 0 ? place.uses : "–"}
+                  <span className="sr-only"> {place.uses === 1 ? "link leads here" : "links lead here"}</span>
+                </span>
+              </div>
+              {open === place.id && (
+                <AnchorActions
+                  bookId={bookId}
+                  anchor={place}
+                  others={all.filter(({ id }) => id !== place.id)}
+                  onDone={() => setOpen(null)}
+                />
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </nav>
+  );
+}
+
+/** Renames an anchor, merges it with another place, or takes it out; its links are never forgotten. */
+function AnchorActions({
+  bookId,
+  anchor,
+  others,
+  onDone,
+}: {
+  bookId: string;
+  anchor: PlaceListing;
+  others: PlaceListing[];
+  onDone: () => void;
+}) {
+  const queries = useQueryClient();
+  const stepDone = useStepDone(bookId);
+  const [name, setName] = useState(anchor.text);
+  const [to, setTo] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const destination = `#${anchor.id}`;
+  const leading = useQuery({
+    queryKey: ["ledger", bookId, { destination }],
+    queryFn: () =>
+      answerOf(
+        api.GET("/api/books/{bookId}/links", { params: { path: { bookId }, query: { destination } } }),
+      ),
+    enabled: anchor.uses > 0,
+  });
+  const params = { path: { bookId, placeId: anchor.id } };
+  const attempt = async (work: () => Promise<void>): Promise<void> => {
+    setProblem(null);
+    try {
+      await work();
+      onDone();
+    } catch (error) {
+      setProblem((error as ApiError).message);
+    }
+  };
+  const rename = (): void =>
+    void attempt(async () => {
+      await answerOf(api.PATCH("/api/books/{bookId}/places/{placeId}", { params, body: { name } }));
+      for (const query of destinationQueries) await queries.invalidateQueries({ queryKey: [query, bookId] });
+      useBookChanges.getState().tell([anchor.chapterId]);
+    });
+  const remove = (): void =>
+    void attempt(async () =>
+      stepDone(
+        await answerOf(
+          api.POST("/api/books/{bookId}/places/{placeId}/remove", { params, body: to === "" ? {} : { to } }),
+        ),
+      ),
+    );
+  return (
+    <div className="grid gap-2 border-y border-hairline px-4 py-2 font-sans text-sm text-ink">
+      <label className="grid gap-0.5">
+        <span className="text-faint">Name</span>
+        <span className="flex gap-2">
+          <input
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            onKeyDown={(event) => event.key === "Enter" && rename()}
+            className="w-full min-w-0 border-b border-edge bg-transparent"
+          />
+          <Button kind="quiet" className="!text-sm" onClick={rename}>
+            Rename
+          </Button>
+        </span>
+      </label>
+      {anchor.uses > 0 && (
+        <ul className="max-h-32 overflow-y-auto border-l border-hairline pl-2">
+          {leading.data?.rows.map(({ linkId, text, chapter }) => (
+            <li key={linkId} className="[overflow-wrap:anywhere]">
+              <span className="font-serif">{text}</span> <span className="text-faint">{chapter}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <label className="grid gap-0.5">
+        <span className="text-faint">
+          {anchor.uses > 0 ? `Where its ${plural(anchor.uses, "link")} lead then` : "Nothing leads here"}
+        </span>
+        {anchor.uses > 0 && (
+          <select
+            value={to}
+            onChange={(event) => setTo(event.target.value)}
+            className="min-h-7 w-full border border-hairline bg-paper"
+          >
+            <option value="">choose a place …</option>
+            <option value="nowhere">nowhere: they will be told as broken</option>
+            {others.map((place) => (
+              <option key={place.id} value={place.id}>
+                {place.text || kindWords[place.kind]} ({place.chapter})
+              </option>
+            ))}
+          </select>
+        )}
+      </label>
+      {problem && <Problem>{problem}</Problem>}
+      <span className="flex gap-3">
+        <Button kind="quiet" className="-ml-1 !text-sm" onClick={remove}>
+          Take the anchor out
+        </Button>
+        <Button kind="quiet" className="!text-sm" onClick={onDone}>
+          Leave
+        </Button>
+      </span>
+    </div>
+  );
+}

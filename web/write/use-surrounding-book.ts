@@ -1,0 +1,34 @@
+import type { Place } from "@vennet/core/manuscript/outline";
+import { useMemo } from "react";
+import type { PlaceListing } from "../api/client";
+import { useBook } from "../book-page";
+import { usePlaces } from "../known-destinations";
+import type { SurroundingBook } from "./editor/book-numbers";
+
+/** The book as the server last told it: its chapters' places, its conventions; null until it is known. */
+export function useSurroundingBook(): SurroundingBook | null {
+  const { id, title, language, conventions } = useBook();
+  const places = usePlaces(id).data;
+  return useMemo(
+    () => (places ? surroundingBook(places, { title, language, conventions }) : null),
+    [places, title, language, conventions],
+  );
+}
+
+function surroundingBook(
+  listed: readonly PlaceListing[],
+  book: Pick<SurroundingBook, "title" | "language" | "conventions">,
+): SurroundingBook {
+  const chapters = new Map<string, { id: string; role: "chapter" | "companion"; places: Place[] }>();
+  const pageOfPlace = new Map<string, string>();
+  listed.forEach(({ chapterId, companion, page, ...place }, position) => {
+    let chapter = chapters.get(chapterId);
+    if (!chapter) {
+      chapter = { id: chapterId, role: companion ? "companion" : "chapter", places: [] };
+      chapters.set(chapterId, chapter);
+    }
+    chapter.places.push({ ...place, position });
+    if (page) pageOfPlace.set(place.id, page);
+  });
+  return { ...book, chapters: [...chapters.values()], pageOfPlace };
+}
