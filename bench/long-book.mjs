@@ -1,3 +1,6 @@
+import { usualConventions } from "@vennet/core/manuscript/conventions";
+import { usualLooks } from "@vennet/core/manuscript/looks";
+
 /** Markdown of a book of about 300 pages, with 1,500 web links and 1,500 links inside the book. */
 export function longBook() {
   const words =
@@ -20,4 +23,20 @@ export function longBook() {
     chapters.push(text);
   }
   return chapters.join("\n");
+}
+
+/** The imported chapters as a book, as the exports take it. */
+export function bookOf(chapters) {
+  return {
+    id: "b7c0ffee-0000-4000-8000-000000000001",
+    title: "All causeways",
+    author: "Orla Tindrum",
+    language: "en",
+    modified: "2026-01-01T00:00:00Z",
+    chapters: chapters.map((doc, i) => ({ id: String(i), role: "chapter", doc })),
+    pictures: [],
+    fileNames: new Map(),
+    looks: usualLooks,
+    conventions: usualConventions,
+  };
 }

@@ -8,20 +8,15 @@ import { chromium } from "@playwright/test";
 import { importMarkdown } from "@vennet/core/import/markdown";
 import { readPdf } from "@vennet/core/proof/read-pdf";
 import { writeChapter } from "@vennet/core/manuscript/chapter";
-import { placeIndex } from "@vennet/core/manuscript/book";
-import { chapterXhtml } from "@vennet/core/publish/xhtml";
-import { longBook } from "./long-book.mjs";
+import { writeWebPage } from "@vennet/core/publish/web-page";
+import { bookOf, longBook } from "./long-book.mjs";
 import { peakMemory, peakMemoryOfTree } from "./memory.mjs";
 
 /** The book as one web page on A5 paper, for Chromium to print. */
 function webPage(chapters) {
-  const book = { chapters: chapters.map((doc, i) => ({ id: String(i), doc })) };
-  const places = placeIndex(book);
-  const usedIds = new Set();
-  const body = book.chapters.map(({ doc }, chapter) =>
-    chapterXhtml(doc, { places, chapter, chapterHref: () => "", pictureHref: () => null, usedIds }),
-  );
-  return `<!doctype html><html lang="en"><title>All causeways</title><style>@page{size:A5;margin:20mm}body{font:10.5pt/1.55 serif}h1{break-before:page}</style>${body.join("")}</html>`;
+  const html = new TextDecoder().decode(writeWebPage(bookOf(chapters)));
+  const paper = "@page{size:A5;margin:20mm}body{font:10.5pt/1.55 serif;max-width:none}h1{break-before:page}";
+  return html.replace("</style>", `${paper}</style>`);
 }
 
 const { chapters } = importMarkdown(longBook(), {

@@ -1,17 +1,10 @@
 import { readChapter } from "@vennet/core/manuscript/chapter";
+import { bookOf } from "./long-book.mjs";
 import { Typesetter } from "../server/dist/workshop/typesetter.js";
 
 // Sets the book that it is sent, and again after one paragraph was changed, and says how long that took.
 process.once("message", (documents) => {
-  const first = {
-    id: "b7c0ffee-0000-4000-8000-000000000001",
-    title: "All causeways",
-    author: "Orla Tindrum",
-    language: "en",
-    modified: "2026-01-01T00:00:00Z",
-    chapters: documents.map((document, i) => ({ id: String(i), doc: readChapter(document) })),
-    pictures: [],
-  };
+  const first = bookOf(documents.map(readChapter));
   const typesetter = new Typesetter();
   const bytes = typesetter.write(first, true);
   process.send({ step: "cold", bytes });
@@ -21,7 +14,7 @@ process.once("message", (documents) => {
   const change = doc.type.schema.text("A sentence that was not there before. ");
   const paragraph = doc.child(2);
   edited.chapters[14] = {
-    id: "14",
+    ...edited.chapters[14],
     doc: doc.copy(doc.content.replaceChild(2, paragraph.copy(paragraph.content.addToStart(change)))),
   };
   const started = performance.now();

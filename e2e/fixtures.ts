@@ -74,3 +74,22 @@ export async function paste(page: Page, content: { plain?: string; html?: string
     root.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
   }, content);
 }
+
+/** Exports the book as PDF and as EPUB, and says what each proof came to. */
+export async function proofs(
+  page: Page,
+  bookId: string,
+): Promise<{ format: string; intact: number; total: number; extra: number }[]> {
+  const made = [];
+  for (const format of ["pdf", "epub"]) {
+    const asked = await page.request.post(`/api/books/${bookId}/exports`, { data: { format } });
+    const { id } = (await asked.json()) as { id: string };
+    await page.request.get(`/api/jobs/${id}/events`);
+    const listed = await page.request.get(`/api/books/${bookId}/exports`);
+    const [{ intact, total, extra }] = (await listed.json()) as [
+      { intact: number; total: number; extra: number },
+    ];
+    made.push({ format, intact, total, extra });
+  }
+  return made;
+}

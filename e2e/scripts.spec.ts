@@ -30,7 +30,7 @@ test("the script in the README signs in, brings in, checks, exports and download
   expect(stdout).toContain("All 2 links are in the file.");
   const book = unzipSync(readFileSync(join(folder, "walks.epub")));
   expect(strFromU8(book["EPUB/chapter-001.xhtml"]!)).toContain(
-    '<a href="https://tides.hesterley.example/">The office</a>',
+    '<a class="web" href="https://tides.hesterley.example/">The office</a>',
   );
   expect(Object.keys(book).some((name) => name.endsWith(".png"))).toBe(true);
 });

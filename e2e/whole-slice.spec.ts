@@ -27,7 +27,7 @@ test("from the open book through a new link and a run to both exports, each with
   await page.getByRole("link", { name: "Checks" }).click();
   await page.getByRole("button", { name: "Ask all addresses" }).click();
   await expect(page.getByRole("progressbar", { name: "Addresses asked" })).toBeVisible();
-  await expect(page.getByText(/The last run asked 51 addresses, each once/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/The last run asked 54 addresses, each once/)).toBeVisible({ timeout: 30_000 });
   const broken = page.getByRole("article").filter({ hasText: "https://tides.hesterley.example/tables/2019" });
   await expect(broken).toContainText("Broken");
   await broken.getByRole("button", { name: "Evidence" }).click();
@@ -51,7 +51,7 @@ test("from the open book through a new link and a run to both exports, each with
   ] as const) {
     await page.getByRole("button", { name: button }).click();
     const files = page.getByRole("listitem").filter({ hasText: `hesterley-sound.${ending}` });
-    const row = files.filter({ hasText: "All 58 links intact" });
+    const row = files.filter({ hasText: "All 74 links intact" });
     await expect(row).toBeVisible({ timeout: 30_000 });
     const [download] = await Promise.all([
       page.waitForEvent("download"),
@@ -62,11 +62,11 @@ test("from the open book through a new link and a run to both exports, each with
     if (ending === "pdf") expect(bytes.subarray(0, 5).toString()).toBe("%PDF-");
     else {
       expect(strFromU8(unzipSync(bytes)["EPUB/chapter-001.xhtml"]!)).toContain(
-        '<a href="https://tides.hesterley.example/depths/sound">under four metres</a>',
+        '<a class="web" href="https://tides.hesterley.example/depths/sound">under four metres</a>',
       );
     }
     await row.getByRole("link", { name: "Link proof" }).click();
-    await expect(page.getByText("All 58 links intact")).toBeVisible();
+    await expect(page.getByText("All 74 links intact")).toBeVisible();
     await expect(page.getByRole("row").filter({ hasText: "under four metres" })).toContainText("Intact");
     await page.getByRole("link", { name: "All exports" }).click();
   }
