@@ -9,6 +9,8 @@ try {
   installDebianPackages(toTest);
   installNpmPackages();
   build();
+  run("node", [join(root, "bench/links.mjs")], "The benchmark of links failed.");
+  run("node", [join(root, "bench/places.mjs")], "The benchmark of places failed.");
   run("node", [join(root, "bench/reach.mjs")], "The benchmark of reach runs failed.");
   run("node", [join(root, "bench/pdf.mjs")], "The benchmark of PDFs failed.");
 } catch (error) {

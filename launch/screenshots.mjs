@@ -23,27 +23,47 @@ try {
     executablePath: "/usr/bin/chromium",
     args: ["--no-sandbox", "--disable-gpu"],
   });
-  await take("light", "");
-  await take("dark", "-dark");
+  await takeAll();
+  await takeDark();
 
-  async function take(colorScheme, suffix) {
+  async function open(colorScheme) {
     const page = await browser.newPage({
       viewport: { width: 1280, height: 800 },
       colorScheme,
       baseURL: address,
     });
     const shot = async (name) => {
-      await page.waitForTimeout(500);
-      await page.screenshot({ path: join(out, `${name}${suffix}.png`) });
+      await page.waitForTimeout(600);
+      await page.screenshot({ path: join(out, `${name}.png`) });
     };
     await page.goto("/sign-in");
     await page.getByRole("button", { name: "Open the demo book" }).waitFor();
-    await shot("sign-in");
+    return { page, shot };
+  }
+
+  async function enter(page) {
     await page.getByRole("button", { name: "Open the demo book" }).click();
     await page.getByRole("link", { name: "The Tidal Causeways" }).click();
+    await page.getByRole("textbox", { name: "Text of the chapter" }).waitFor();
+    return new URL(page.url()).pathname.split("/")[2];
+  }
+
+  /** Selects the first words of the chapter and opens the link line with something typed. */
+  async function openLine(page, typed) {
+    await page.getByRole("textbox", { name: "Text of the chapter" }).locator("p").first().click();
+    await page.keyboard.press("Home");
+    for (let i = 0; i < 6; i++) await page.keyboard.press("Shift+ArrowRight");
+    await page.waitForTimeout(150);
+    await page.keyboard.press("Control+k");
+    await page.keyboard.type(typed);
+  }
+
+  async function takeAll() {
+    const { page, shot } = await open("light");
+    const book = await enter(page);
     await page.getByRole("link", { name: "Checks" }).click();
     await page.getByRole("button", { name: "Ask all addresses" }).click();
-    await page.getByText(/4[0-9] of 50 addresses asked/).waitFor();
+    await page.getByText(/[45][0-9] of 5[0-9] addresses asked/).waitFor();
     await page.waitForTimeout(1300);
     await shot("checks");
     await page.getByText("The last run asked").waitFor();
@@ -61,18 +81,102 @@ try {
     await page.getByText("links intact").waitFor();
     await shot("link-proof");
     await page.getByRole("link", { name: "Shelf" }).click();
-    await page.getByText("57 links").waitFor();
+    await page
+      .getByText(/^\d+ links/)
+      .first()
+      .waitFor();
     await shot("shelf");
-    await page.getByRole("link", { name: "The Tidal Causeways" }).click();
-    await page.getByRole("link", { name: "tables of the former harbour board" }).click();
+
+    await page.goto(`/books/${book}/write`);
+    const text = page.getByRole("textbox", { name: "Text of the chapter" });
+    await text.waitFor();
     await shot("write");
-    await page.getByRole("textbox", { name: "Text of the chapter" }).locator("p").first().click();
-    await page.keyboard.press("Home");
-    for (let i = 0; i < 6; i++) await page.keyboard.press("Shift+ArrowRight");
-    await page.waitForTimeout(100);
-    await page.keyboard.press("Control+k");
-    await page.keyboard.type("www.tides.hesterley.example/sound.");
+    await page.getByRole("link", { name: "Questions walkers ask" }).click();
+    await page.getByRole("radio", { name: "Places" }).click();
+    await text.locator(".signposts li").first().waitFor();
+    await shot("places");
+    await page.getByRole("radio", { name: "Chapters" }).click();
+    await page.getByRole("link", { name: "The Long Stane" }).click();
+    await text.locator(".cross-reference").first().waitFor();
+    await text.locator("p").first().click();
+    await page.keyboard.press("End");
+    await page.keyboard.press("Alt+r");
+    await page.keyboard.type("water turns");
+    await page.getByLabel("Words and page").check();
+    await shot("cross-reference");
+    await page.keyboard.press("Escape");
+    await page.getByRole("link", { name: "Before you set out" }).click();
+    await text.getByRole("link", { name: "wind forecast" }).waitFor();
+    await openLine(page, "refuge");
+    await page.getByRole("listbox").getByRole("option").nth(2).waitFor();
     await shot("link-line");
+    await page.keyboard.press("Control+a");
+    await page.keyboard.type(
+      "mailto:mailto:wardens@causeways.example?subject=Crossing%20on%20Sunday&body=Good%20day,",
+    );
+    await shot("link-line-email");
+    await page.keyboard.press("Escape");
+    await page.getByRole("link", { name: "The Monk's Path" }).click();
+    await text.locator(".picture img").click({ position: { x: 5, y: 5 } });
+    await page.getByRole("button", { name: /^Hotspots/ }).click();
+    await page.locator("canvas").first().waitFor();
+    await page.getByRole("button", { name: /The refuge box/ }).click();
+    await shot("hotspots");
+    await page.getByRole("button", { name: "Leave as it was" }).click();
+    await page.getByRole("link", { name: "If the water turns" }).first().click();
+    await text.getByRole("link", { name: "lifeboat station" }).click();
+    await page.getByRole("button", { name: "Link every mention" }).click();
+    await page.getByLabel("Words to look for").fill("refuge box");
+    await page.getByRole("button", { name: /^Link \d+ mentions?$/ }).waitFor();
+    await shot("every-mention");
+
+    await page.goto(`/books/${book}/links`);
+    await page.getByRole("row").nth(10).waitFor();
+    await shot("ledger");
+    await page.getByLabel("Kind").selectOption("web");
+    await page.getByLabel(/^Choose all/).check();
+    await page.getByRole("button", { name: "Exchange a host" }).click();
+    await page.getByLabel("This host").fill("tides.hesterley.example");
+    await page.getByLabel("becomes").fill("tables.hesterley.example");
+    await page.getByRole("button", { name: "Change 11 links" }).waitFor();
+    await shot("retarget");
+    await page.getByRole("button", { name: "Change 11 links" }).click();
+    await page.getByText("Sent 11 links").waitFor();
+    await page.goto(`/books/${book}/write`);
+    await page.getByRole("link", { name: "Versions" }).click();
+    await page.getByText("9 links differ").waitFor();
+    await shot("versions");
+    await page.goto(`/books/${book}/links/codes`);
+    await page.getByLabel("Codes as they stand in the text").fill("R1 R12");
+    await page.getByRole("button", { name: /^Link 4 codes/ }).waitFor();
+    await shot("codes");
+    await page.getByRole("link", { name: "Files", exact: true }).click();
+    await page.getByRole("button", { name: "Preview" }).first().click();
+    await page.getByText("Whistle").waitFor();
+    await shot("files");
+    await page.goto(`/books/${book}/links/looks`);
+    await page
+      .getByRole("group", { name: "Look of web links" })
+      .getByLabel(/^Underline/)
+      .selectOption("none");
+    await shot("link-looks");
+    await page.goto(`/books/${book}/checks/findings`);
+    await page.getByRole("link", { name: "Go there" }).first().waitFor();
+    await shot("findings");
+    await page.goto(`/books/${book}/links/steps`);
+    await page.getByRole("main").getByRole("button", { name: "Undo" }).first().click();
+    await page.getByText("11 links are as before").waitFor();
+    await page.close();
+  }
+
+  async function takeDark() {
+    const { page, shot } = await open("dark");
+    await enter(page);
+    await page
+      .getByRole("textbox", { name: "Text of the chapter" })
+      .getByRole("link", { name: "Tide Office explains why" })
+      .click();
+    await shot("write-dark");
     await page.close();
   }
 } finally {
