@@ -41,6 +41,7 @@ test("from the open book through a new link and a run to both exports, each with
 
   // From a destination to its place in the text, where the margin says that it is alive.
   await page.getByRole("link", { name: "under four metres" }).click();
+  await expect(link).toBeVisible();
   await expect(page.getByText("The page answers (200).")).toBeVisible();
 
   // Both exports, their proofs, and the files themselves.
