@@ -290,7 +290,8 @@ test("the web page is exported, and a link that opens a new window says so", asy
   await page.keyboard.type("https://tides.hesterley.example/");
   await page.keyboard.press("Enter");
   await text(page).getByRole("link", { name: "nine" }).click();
-  await page.getByLabel("Opens a new window on web pages").check();
+  await page.getByLabel("Opens a new window on web pages").click();
+  await expect(page.getByLabel("Opens a new window on web pages")).toBeChecked();
   await saved(page);
   await page.getByRole("link", { name: "Export" }).click();
   await page.getByRole("button", { name: "Export web page" }).click();

@@ -35,7 +35,11 @@ import { HealthController } from "./http/health.controller.ts";
 import { Job } from "./jobs/job.entity.ts";
 import { JobsController } from "./jobs/jobs.controller.ts";
 import { JobsService } from "./jobs/jobs.service.ts";
+import { AnswerWriter } from "./reach/answer-writer.ts";
 import { Asker } from "./reach/asker.ts";
+import { HostGates } from "./reach/host-gates.ts";
+import { HostWork } from "./reach/host-work.ts";
+import { MailDomains } from "./reach/mail-domains.ts";
 import { PlacesController } from "./places/places.controller.ts";
 import { PlacesService } from "./places/places.service.ts";
 import { PageTitles } from "./reach/page-titles.ts";
@@ -90,6 +94,10 @@ export class AppModule {
         JobsService,
         Resolver,
         Asker,
+        HostGates,
+        MailDomains,
+        AnswerWriter,
+        HostWork,
         ReachService,
         Workshop,
         ExportsService,

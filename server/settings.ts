@@ -19,7 +19,16 @@ export class Settings {
   readonly standIns: StandInSettings | null;
   readonly reachPorts: readonly number[];
   readonly reachTimeoutMs: number;
+  /** How many questions are under way at once, over all books. */
   readonly reachConcurrency: number;
+  /** The least time between two questions to one host. */
+  readonly reachGapMs: number;
+  /** The time before the first of the growing pauses after which a transient failure is asked again. */
+  readonly reachRetryMs: number;
+  /** Where jobs are shared between servers; null where this server runs its own. */
+  readonly redisUrl: string | null;
+  /** After how long without a sign of life another server takes over what a server was at. */
+  readonly takeOverMs: number;
 
   constructor(env: NodeJS.ProcessEnv = process.env) {
     this.port = Number(env["PORT"] ?? 4600);
@@ -36,6 +45,10 @@ export class Settings {
       : null;
     this.reachPorts = env["REACH_PORTS"] ? env["REACH_PORTS"].split(",").map(Number) : defaultPorts;
     this.reachTimeoutMs = Number(env["REACH_TIMEOUT_MS"] ?? 15_000);
-    this.reachConcurrency = Number(env["REACH_CONCURRENCY"] ?? 32);
+    this.reachConcurrency = Number(env["REACH_CONCURRENCY"] ?? 64);
+    this.reachGapMs = Number(env["REACH_GAP_MS"] ?? 100);
+    this.reachRetryMs = Number(env["REACH_RETRY_MS"] ?? 2_000);
+    this.redisUrl = env["REDIS_URL"] || null;
+    this.takeOverMs = Number(env["TAKE_OVER_MS"] ?? 30_000);
   }
 }

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { askedAddress, nextStep } from "./follow.ts";
 import { explainOutcome, type Hop, type Outcome } from "./outcome.ts";
 
-type Reply = Partial<Pick<Hop, "status" | "location" | "failure">>;
+type Reply = Partial<Pick<Hop, "status" | "location" | "failure" | "type">>;
 
 /** Asks as the server does, but of a table: `METHOD address` to what it answers. */
 function reach(address: string, replies: Record<string, Reply>): Outcome {
@@ -12,7 +12,15 @@ function reach(address: string, replies: Record<string, Reply>): Outcome {
     if ("stop" in step) return step.stop;
     const reply = replies[`${step.ask.method} ${step.ask.address}`] ??
       replies["otherwise"] ?? { status: 404 };
-    hops.push({ status: null, location: null, failure: null, ms: 1, ...step.ask, ...reply });
+    hops.push({
+      status: null,
+      location: null,
+      type: "text/plain",
+      failure: null,
+      ms: 1,
+      ...step.ask,
+      ...reply,
+    });
   }
   throw new Error("It never stopped.");
 }
@@ -41,6 +49,9 @@ describe("one answer", () => {
     ["unknown-name", "broken"],
     ["not-public", "broken"],
     ["tls", "broken"],
+    ["tls-expired", "broken"],
+    ["tls-name", "broken"],
+    ["tls-self-signed", "broken"],
     ["name-server", "unsure"],
     ["timeout", "unsure"],
     ["dropped", "unsure"],
@@ -57,6 +68,15 @@ test("a refused HEAD says nothing, so GET is asked", () => {
     expect(outcome).toMatchObject({ state: "sound", code: "ok" });
     expect(outcome.hops.map((hop) => hop.method)).toEqual(["HEAD", "GET"]);
   }
+});
+
+test("a HEAD that promises a page, or does not tell what, says nothing of what the page says, so GET is asked", () => {
+  for (const type of ["text/html", "application/xhtml+xml", null])
+    expect(reach(page, { otherwise: { status: 200, type } }).hops.map((hop) => hop.method)).toEqual([
+      "HEAD",
+      "GET",
+    ]);
+  expect(reach(page, { otherwise: { status: 200, type: "application/pdf" } }).hops).toHaveLength(1);
 });
 
 test("a dropped HEAD is asked again as GET, a timed-out one is not", () => {

@@ -1,9 +1,16 @@
-import type { Failure, Hop, Outcome, OutcomeCode, ReachState } from "./outcome.ts";
+import {
+  outcome,
+  type Failure,
+  type Hop,
+  type Outcome,
+  type OutcomeCode,
+  type ReachState,
+} from "./outcome.ts";
 
 /** How many redirects are followed before a destination counts as broken. */
 export const maxRedirects = 10;
 
-/** What to do next with a destination: ask once more, or stop with an outcome. */
+/** What to do next with a page: ask once more, or stop with an outcome. */
 export type NextStep = { ask: { method: "HEAD" | "GET"; address: string } } | { stop: Outcome };
 
 const redirects = new Set([301, 302, 303, 307, 308]);
@@ -17,9 +24,15 @@ export function askedAddress(address: string): string {
   return url.href;
 }
 
+/** Whether a media type is that of a page that can be read for its title and its parts. */
+export function isPage(type: string | null): boolean {
+  return type === "text/html" || type === "application/xhtml+xml";
+}
+
 /**
- * The next step for a destination, from all questions and answers so far. Pure: whoever calls it does
- * the asking. A HEAD that was refused or dropped proves nothing about GET, so GET is asked then.
+ * The next step for a page, from all questions and answers so far. Pure: whoever calls it does the
+ * asking. A HEAD that was refused or dropped proves nothing about GET, so GET is asked then; nor does
+ * one that is answered with a page, which may say of itself that it was not found.
  */
 export function nextStep(address: string, hops: Hop[]): NextStep {
   const last = hops.at(-1);
@@ -31,7 +44,11 @@ export function nextStep(address: string, hops: Hop[]): NextStep {
   }
   const status = last.status!;
   if (redirects.has(status) && last.location !== null) return followRedirect(last, hops);
-  if (status >= 200 && status < 300) return arrived(address, hops);
+  if (status >= 200 && status < 300) {
+    return last.method === "HEAD" && (isPage(last.type) || last.type === null)
+      ? again
+      : arrived(address, hops);
+  }
   if (last.method === "HEAD") return again;
   if (status === 404) return stop("broken", "not-found", hops);
   if (status === 410) return stop("broken", "gone", hops);
@@ -83,5 +100,5 @@ function stateOfFailure(failure: Failure): ReachState {
 }
 
 function stop(state: ReachState, code: OutcomeCode, hops: Hop[], movedTo: string | null = null): NextStep {
-  return { stop: { state, code, hops, movedTo } };
+  return { stop: { ...outcome(state, code, hops), movedTo } };
 }

@@ -10,6 +10,9 @@ export type Failure =
   | { code: "refused" }
   | { code: "dropped" }
   | { code: "timeout" }
+  | { code: "tls-expired" }
+  | { code: "tls-name" }
+  | { code: "tls-self-signed" }
   | { code: "tls"; detail: string }
   | { code: "protocol"; detail: string }
   | PolicyRefusal;
@@ -20,6 +23,8 @@ export interface Hop {
   address: string;
   status: number | null;
   location: string | null;
+  /** The answer's media type without its parameters, in lower case. */
+  type: string | null;
   failure: Failure | null;
   /** Milliseconds from asking to the answer's head. */
   ms: number;
@@ -34,9 +39,24 @@ export type OutcomeCode =
   | "not-found"
   | "gone"
   | "status"
+  | "asked-to-wait"
   | "loop"
   | "too-many-redirects"
   | "bad-redirect"
+  // What the page itself tells.
+  | "no-part"
+  | "part-unread"
+  | "says-missing"
+  | "same-as-missing"
+  | "sign-in"
+  | "parked"
+  | "front-page"
+  | "other-type"
+  // What a mail domain's records tell.
+  | "takes-mail"
+  | "mail-by-address"
+  | "no-mail"
+  | "no-exchanger"
   | Failure["code"];
 
 /** What asking a destination showed, with its evidence. */
@@ -46,56 +66,88 @@ export interface Outcome {
   hops: Hop[];
   /** The address that a permanent redirect gave, where the state is `moved`. */
   movedTo: string | null;
+  /** What the page calls itself, where it was read. */
+  title: string | null;
+  /** The https address that answered as well, where the destination is an http one. */
+  secure: string | null;
 }
 
+const failureWords: Record<Failure["code"], string> = {
+  "unknown-name": "No server has this name.",
+  "name-server": "The name could not be looked up just now, since its name server failed. It may work later.",
+  refused: "The server refuses connections.",
+  dropped: "The server dropped the connection before it answered.",
+  timeout: "The server did not answer in time.",
+  "tls-expired": "The server's certificate has run out, so browsers warn readers away.",
+  "tls-name": "The server's certificate is for another name, so browsers warn readers away.",
+  "tls-self-signed": "The server vouches for itself: nobody else has signed its certificate.",
+  tls: "The server's certificate cannot be trusted.",
+  protocol: "The server's answer could not be understood.",
+  scheme: "It leads to an address that is neither http nor https.",
+  credentials: "The address carries a user name or password. Take it out.",
+  port: "The address names a port that Vennet does not ask.",
+  "not-public": "The address lies in a private network, where readers cannot reach it.",
+};
+
 /** One sentence for the author about an outcome. */
-export function explainOutcome(outcome: Outcome): string {
-  const last = outcome.hops.at(-1);
+export function explainOutcome({ code, hops, movedTo }: Pick<Outcome, "code" | "hops" | "movedTo">): string {
+  const last = hops.at(-1);
   const status = last?.status ?? 0;
-  switch (outcome.code) {
+  switch (code) {
     case "ok":
       return `The page answers (${status}).`;
     case "redirected":
       return `The page answers after a temporary redirect (${status}).`;
     case "moved":
-      return `The page has moved for good to ${outcome.movedTo ?? "another address"}.`;
+      return `The page has moved for good to ${movedTo ?? "another address"}.`;
     case "guarded":
       return `The server answers, but lets in only those it knows (${status}).`;
+    case "sign-in":
+      return "The page asks readers to sign in first.";
     case "not-found":
       return "The server has no page at this address (404).";
     case "gone":
       return "The page is gone for good (410).";
+    case "says-missing":
+      return `The server answers as if all were well (${status}), but the page itself says that it was not found.`;
+    case "same-as-missing":
+      return "The server answers with this same page for a name that cannot exist, so the page may be gone.";
+    case "parked":
+      return "The name is parked: it shows an offer to buy it instead of the page.";
+    case "front-page":
+      return "The address leads to the front page of the site now. What it once showed may be gone.";
+    case "other-type":
+      return `The address promises a file, but a web page comes (${last?.type ?? "no type told"}).`;
+    case "no-part":
+      return "The page answers, but it has no part of the name behind the # sign.";
+    case "part-unread":
+      return "The page answers; whether it has the part behind the # sign could not be read from it.";
     case "status":
       return status >= 500
         ? `The server has a fault of its own (${status}). It may be well again later.`
         : `The server answered ${status}, which does not say whether the page is there.`;
+    case "asked-to-wait":
+      return `The server asked to come back later than this run lasts (${status}).`;
     case "loop":
       return "The redirects lead round in a circle.";
     case "too-many-redirects":
       return "More than 10 redirects, one after the other.";
     case "bad-redirect":
       return "A redirect leads to something that is not a web address.";
-    case "unknown-name":
-      return "No server has this name.";
-    case "name-server":
-      return "The name could not be looked up just now. It may work later.";
-    case "refused":
-      return "The server refuses connections.";
-    case "dropped":
-      return "The server dropped the connection before it answered.";
-    case "timeout":
-      return "The server did not answer in time.";
-    case "tls":
-      return "The server's certificate cannot be trusted.";
-    case "protocol":
-      return "The server's answer could not be understood.";
-    case "scheme":
-      return "It leads to an address that is neither http nor https.";
-    case "credentials":
-      return "The address carries a user name or password. Take it out.";
-    case "port":
-      return "The address names a port that Vennet does not ask.";
-    case "not-public":
-      return "The address lies in a private network, where readers cannot reach it.";
+    case "takes-mail":
+      return "The domain has a server that takes mail. Whether the mailbox exists is never tried.";
+    case "mail-by-address":
+      return "The domain names no mail server, but has an address to which mail may go.";
+    case "no-mail":
+      return "The domain says that it takes no mail at all.";
+    case "no-exchanger":
+      return "The domain has neither a mail server nor an address.";
+    default:
+      return failureWords[code];
   }
+}
+
+/** An outcome of what has neither moved nor been read. */
+export function outcome(state: ReachState, code: OutcomeCode, hops: Hop[]): Outcome {
+  return { state, code, hops, movedTo: null, title: null, secure: null };
 }

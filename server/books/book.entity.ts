@@ -30,6 +30,22 @@ export class Book {
   @Column(jsonColumn({ nullable: true }))
   conventions: Conventions | null;
 
+  /** Who reads it: anyone, or the group of this name, whose members may open what is shared with them. */
+  @Column("varchar", { length: 200, default: "anyone" })
+  audience: string;
+
+  /** For how many hours an answer of a server counts as fresh. */
+  @Column("int", { default: 24 })
+  freshHours: number;
+
+  /** When its destinations are asked by themselves, as a cron expression in UTC; null for never. */
+  @Column("varchar", { length: 100, nullable: true })
+  schedule: string | null;
+
+  @Index("IDX_book_next_run")
+  @Column("datetime", { precision: 3, nullable: true })
+  nextRunAt: Date | null;
+
   /** When any of its text, or its order, was last changed. */
   @Column("datetime", { precision: 3 })
   modifiedAt: Date;

@@ -20,7 +20,9 @@ import { Export } from "../exports/export.entity.ts";
 import { Job } from "../jobs/job.entity.ts";
 import { BookStep } from "../history/book-step.entity.ts";
 import { ChapterVersion } from "../history/chapter-version.entity.ts";
+import { ReachAnswer } from "../reach/reach-answer.entity.ts";
 import { ReachOutcome } from "../reach/reach-outcome.entity.ts";
+import { ReachRun } from "../reach/reach-run.entity.ts";
 import { Workshop } from "../workshop/workshop.ts";
 import { Book } from "./book.entity.ts";
 import type {
@@ -78,12 +80,17 @@ export class BooksService {
   /** Deletes a book with all that belongs to it. */
   async remove(book: Book): Promise<void> {
     await this.database.transaction(async (manager) => {
+      await manager.query("DELETE a FROM reach_ask a JOIN job j ON j.id = a.jobId WHERE j.bookId = ?", [
+        book.id,
+      ]);
       const files = await manager.find(StoredFile, { where: { bookId: book.id }, select: { id: true } });
       for (const { id } of files) await manager.delete(FileChunk, { fileId: id });
       for (const entity of [
         StoredFile,
         Export,
         ReachOutcome,
+        ReachAnswer,
+        ReachRun,
         Job,
         LinkUse,
         Place,
@@ -204,7 +211,7 @@ export class BooksService {
       await manager.query(
         `SELECT u.bookId, u.kind, COALESCE(o.state, 'unchecked') AS state, COUNT(*) AS count
        FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
-       LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.askedHash = u.askedHash
+       LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash
        WHERE u.bookId IN (?) GROUP BY u.bookId, u.kind, state`,
         [ids],
       );

@@ -11,9 +11,9 @@ import { Place } from "./place.entity.ts";
 
 const rowsAtOnce = 500;
 
-/** The key under which what a server answered is kept: one for every address without its fragment. */
-export function askedHash(address: string): string {
-  return createHash("sha256").update(askedAddress(address)).digest("hex");
+/** The key of a text of any length. */
+function hash(text: string): string {
+  return createHash("sha256").update(text).digest("hex");
 }
 
 /** Writes a chapter's links and places anew from its document, within the transaction of its save. */
@@ -29,15 +29,17 @@ export async function rebuildLedger(
   let under = 0;
   const uses = linkUses(doc).map((use, ordinal) => {
     while (under < headings.length && headings[under]!.position < use.from) under++;
-    const address = askedOf(use.destination);
+    const asked = askedOf(use.destination);
+    const destination = writeDestination(use.destination);
     return {
       chapterId,
       ordinal,
       bookId,
       linkId: use.id,
       kind: use.destination.kind,
-      destination: writeDestination(use.destination),
-      askedHash: address === null ? null : askedHash(address),
+      destination,
+      destinationHash: asked === null ? null : hash(destination),
+      askedHash: asked === null ? null : hash(asked),
       text: use.text.slice(0, 10_000),
       description: use.description,
       coverage: use.on,
@@ -63,9 +65,11 @@ export async function rebuildLedger(
     await manager.insert(Place, places.slice(i, i + rowsAtOnce));
 }
 
+/** What is asked to learn about a destination: a page without its fragment, or the domains of an email. */
 function askedOf(destination: Destination): string | null {
-  if (destination.kind === "web") return destination.address;
-  return destination.kind === "file" && "share" in destination ? destination.share : null;
+  if (destination.kind === "web") return askedAddress(destination.address);
+  if (destination.kind === "email") return destination.address;
+  return destination.kind === "file" && "share" in destination ? askedAddress(destination.share) : null;
 }
 
 function headingsOf(doc: Node): { position: number; text: string }[] {

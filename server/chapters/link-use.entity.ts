@@ -3,6 +3,7 @@ import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 /** One row of the link ledger. Derived from the chapter's document in the transaction that saves it. */
 @Entity("link_use")
 @Index(["bookId", "askedHash"])
+@Index("IDX_link_use_destination", ["bookId", "destinationHash"])
 export class LinkUse {
   @PrimaryColumn("char", { length: 36 })
   chapterId: string;
@@ -25,7 +26,11 @@ export class LinkUse {
   @Column("text")
   destination: string;
 
-  /** SHA-256 of the address that is asked (without its fragment); null where nothing is asked. */
+  /** SHA-256 of the destination, under which what came of asking is kept; null where nothing is asked. */
+  @Column("char", { length: 64, nullable: true })
+  destinationHash: string | null;
+
+  /** SHA-256 of what is asked: a page without its fragment, or an email's domains; null where nothing is. */
   @Column("char", { length: 64, nullable: true })
   askedHash: string | null;
 

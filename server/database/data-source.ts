@@ -11,11 +11,15 @@ import { FileChunk, StoredFile } from "../files/stored-file.entity.ts";
 import { BookStep } from "../history/book-step.entity.ts";
 import { ChapterVersion } from "../history/chapter-version.entity.ts";
 import { Job } from "../jobs/job.entity.ts";
+import { ReachAnswer } from "../reach/reach-answer.entity.ts";
+import { ReachAsk } from "../reach/reach-ask.entity.ts";
+import { ReachRun } from "../reach/reach-run.entity.ts";
 import { ReachOutcome } from "../reach/reach-outcome.entity.ts";
 import { FirstTables1764000000000 } from "./migrations/1764000000000-first-tables.ts";
 import { LinksInFull1764000000001 } from "./migrations/1764000000001-links-in-full.ts";
 import { LinkLooks1764000000003 } from "./migrations/1764000000003-link-looks.ts";
 import { PlacesInFull1764000000004 } from "./migrations/1764000000004-places-in-full.ts";
+import { ReachInFull1764000000005 } from "./migrations/1764000000005-reach-in-full.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
 /** How the server reaches its database. Migrations run at start; the schema is never synchronised. */
@@ -38,6 +42,9 @@ export function databaseOptions(url: string): DataSourceOptions {
       FileChunk,
       Job,
       ReachOutcome,
+      ReachAnswer,
+      ReachAsk,
+      ReachRun,
       Export,
       Acceptance,
     ],
@@ -47,6 +54,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       PlaceContext1764000000002,
       LinkLooks1764000000003,
       PlacesInFull1764000000004,
+      ReachInFull1764000000005,
     ],
     migrationsRun: true,
     synchronize: false,

@@ -5,49 +5,92 @@ import { InjectRepository } from "@nestjs/typeorm";
 import { Observable } from "rxjs";
 import { In, Repository } from "typeorm";
 import { Problem } from "../errors/problem.ts";
+import { Settings } from "../settings.ts";
 import { Job, type JobKind } from "./job.entity.ts";
+import { LocalQueue } from "./local-queue.ts";
+import { RedisQueue } from "./redis-queue.ts";
+import type { Piece, WorkQueue } from "./work-queue.ts";
+
+/** How far a job has come. */
+export interface Progress {
+  done: number;
+  total: number;
+  message: string;
+}
 
 /** How a job's work tells how far it has come. */
-export type Report = (progress: { done: number; total: number; message: string }) => void;
-/** The work of one kind of job. It stops soon after the signal, and may be begun anew after a crash. */
-export type JobWork = (job: Job, report: Report, signal: AbortSignal) => Promise<string>;
+export type Report = (progress: Progress) => void;
+/**
+ * The work of one kind of job. It stops soon after the signal, and may be begun anew after a crash. It gives the
+ * words with which the job ends, or null where its parts go on and end it.
+ */
+export type JobWork = (job: Job, report: Report, signal: AbortSignal) => Promise<string | null>;
+/** The work of one part of a job, which may be done on any server. */
+export type PartWork = (job: Job, part: string, report: Report, signal: AbortSignal) => Promise<void>;
 
 const finished = new Set(["done", "cancelled", "failed"]);
 const concurrentJobs = 4;
+const concurrentParts = 256;
 const progressPause = 150;
+/** How soon a server hears of what another one did to a job. */
+const lookPause = 300;
+
+interface Running {
+  job: Job;
+  abort: AbortController;
+  pieces: Set<Promise<void>>;
+}
 
 /**
- * Runs jobs in this server. Their state is in the database alone, so jobs that a stop has interrupted
- * are taken up again at the next start.
+ * Runs jobs in this server, or with Redis in any server that shares it. Their state is in the database alone,
+ * so jobs that a stop has interrupted are taken up again at the next start.
  */
 @Injectable()
 export class JobsService implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly logger = new Logger(JobsService.name);
   private readonly works = new Map<JobKind, JobWork>();
-  private readonly waiting: Job[] = [];
-  private readonly running = new Map<string, { abort: AbortController; ended: Promise<void> }>();
+  private readonly partWorks = new Map<JobKind, PartWork>();
+  private readonly running = new Map<string, Running>();
   private readonly watchers = new Map<string, Set<(job: Job) => void>>();
+  private readonly whole: WorkQueue;
+  private readonly parts: WorkQueue;
+  private looking: NodeJS.Timeout | undefined;
   private stopping = false;
 
-  constructor(@InjectRepository(Job) private readonly jobs: Repository<Job>) {}
+  constructor(
+    @InjectRepository(Job) private readonly jobs: Repository<Job>,
+    { redisUrl, takeOverMs }: Settings,
+  ) {
+    this.whole = redisUrl
+      ? new RedisQueue("vennet-jobs", concurrentJobs, redisUrl, takeOverMs)
+      : new LocalQueue(concurrentJobs);
+    this.parts = redisUrl
+      ? new RedisQueue("vennet-parts", concurrentParts, redisUrl, takeOverMs)
+      : new LocalQueue(concurrentParts);
+  }
 
-  define(kind: JobKind, work: JobWork): void {
+  define(kind: JobKind, work: JobWork, partWork?: PartWork): void {
     this.works.set(kind, work);
+    if (partWork) this.partWorks.set(kind, partWork);
   }
 
   async onApplicationBootstrap(): Promise<void> {
     const left = await this.jobs.find({
       where: { state: In(["waiting", "running"]) },
       order: { createdAt: "ASC" },
+      select: { id: true },
     });
-    this.waiting.push(...left);
-    this.next();
+    this.whole.start((piece) => this.take(piece));
+    this.parts.start((piece) => this.take(piece));
+    await this.whole.add(left.map(({ id }) => ({ jobId: id, part: "", priority: 0 })));
+    this.lookLater();
   }
 
   async onApplicationShutdown(): Promise<void> {
     this.stopping = true;
+    clearTimeout(this.looking);
     for (const { abort } of this.running.values()) abort.abort();
-    await Promise.allSettled([...this.running.values()].map(({ ended }) => ended));
+    await Promise.all([this.whole.close(), this.parts.close()]);
   }
 
   async enqueue(bookId: string, kind: JobKind, input: Record<string, unknown> = {}): Promise<Job> {
@@ -63,9 +106,19 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
         message: "",
       }),
     );
-    this.waiting.push(job);
-    this.next();
+    await this.whole.add([{ jobId: job.id, part: "", priority: 0 }]);
     return job;
+  }
+
+  /** Hands parts of a job out. Parts come in turns: the first part of every job before the second of any. */
+  async addParts(job: Job, parts: readonly string[], first: number): Promise<void> {
+    await this.parts.add(parts.map((part, i) => ({ jobId: job.id, part, priority: first + i })));
+  }
+
+  /** Tells who watches here how a job is in the database, which its own work has changed. */
+  async tellNow(jobId: string): Promise<void> {
+    const job = await this.find(jobId);
+    if (job) this.tell(job);
   }
 
   /** The newest job of a kind for a book that has not ended, or null. */
@@ -84,25 +137,25 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
     return this.jobs.findOneBy({ id });
   }
 
+  /** Cancels a job wherever it runs. What runs here has stopped when this is done. */
   async cancel(job: Job): Promise<void> {
-    if (finished.has(job.state)) throw new Problem(409, "job-ended", "This has ended already.");
+    if (!(await this.finish(job, "cancelled", { ...job, message: "Cancelled." })))
+      throw new Problem(409, "job-ended", "This has ended already.");
     const running = this.running.get(job.id);
-    if (running) {
-      running.abort.abort();
-      await running.ended;
-      return;
-    }
-    const at = this.waiting.findIndex((candidate) => candidate.id === job.id);
-    const [taken] = at === -1 ? [job] : this.waiting.splice(at, 1);
-    await this.finish(taken!, "cancelled", "Cancelled.");
+    running?.abort.abort();
+    await Promise.allSettled(running?.pieces ?? []);
   }
 
   /** The job now, and again at every change, until it has ended. */
   watch(job: Job): Observable<Job> {
     return new Observable((subscriber) => {
-      const tell = (state: Job): void => {
-        subscriber.next({ ...state });
-        if (finished.has(state.state)) subscriber.complete();
+      let last = "";
+      const tell = (now: Job): void => {
+        const seen = JSON.stringify([now.state, now.done, now.total, now.message]);
+        if (seen === last || subscriber.closed) return;
+        last = seen;
+        subscriber.next({ ...now });
+        if (finished.has(now.state)) subscriber.complete();
       };
       const watchers = this.watchers.get(job.id) ?? new Set();
       this.watchers.set(job.id, watchers.add(tell));
@@ -118,22 +171,26 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
     });
   }
 
-  private next(): void {
-    while (!this.stopping && this.running.size < concurrentJobs) {
-      const job = this.waiting.shift();
-      if (!job) return;
-      const abort = new AbortController();
-      // A run listens once for every question that is under way.
-      setMaxListeners(0, abort.signal);
-      const ended = this.run(job, abort.signal).finally(() => {
-        this.running.delete(job.id);
-        this.next();
-      });
-      this.running.set(job.id, { abort, ended });
+  /** Does a piece of a job here. It throws only when this server stops, so that the piece is not lost. */
+  private async take({ jobId, part }: Piece): Promise<void> {
+    const job = await this.find(jobId);
+    if (!job || finished.has(job.state)) return;
+    const running = this.running.get(jobId) ?? { job, abort: new AbortController(), pieces: new Set() };
+    // A run listens once for every question that is under way.
+    setMaxListeners(0, running.abort.signal);
+    this.running.set(jobId, running);
+    const ended = this.work(running.job, part, running.abort.signal);
+    running.pieces.add(ended);
+    try {
+      await ended;
+    } finally {
+      running.pieces.delete(ended);
+      if (running.pieces.size === 0) this.running.delete(jobId);
     }
+    if (this.stopping) throw new Error("The server stopped in the middle of this piece of work.");
   }
 
-  private async run(job: Job, signal: AbortSignal): Promise<void> {
+  private async work(job: Job, part: string, signal: AbortSignal): Promise<void> {
     // Watchers and database hear of it a few times a second, however fast the work is, and always of the last.
     let timer: NodeJS.Timeout | undefined;
     const tellLatest = (): void => {
@@ -151,34 +208,74 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       timer ??= setTimeout(tellLatest, progressPause);
     };
     try {
+      if (part !== "") {
+        await this.partWorks.get(job.kind)!(job, part, report, signal);
+        return;
+      }
       job.state = "running";
-      await this.jobs.update({ id: job.id }, { state: "running" });
+      const begun = await this.jobs.update(
+        { id: job.id, state: In(["waiting", "running"]) },
+        { state: "running" },
+      );
+      // Cancelled in between.
+      if (begun.affected === 0) return;
       this.tell(job);
       const work = this.works.get(job.kind);
       if (!work) throw new Error(`No work is defined for jobs of kind ${job.kind}.`);
       const message = await work(job, report, signal);
-      await this.finish(job, "done", message);
+      if (message !== null) await this.finish(job, "done", { ...job, message });
     } catch (error) {
-      if (this.stopping) return;
-      if (signal.aborted) return this.finish(job, "cancelled", "Cancelled.");
+      // A cancelled job is marked as such already; a stopped server's is taken up again.
+      if (this.stopping || signal.aborted) return;
       if (!(error instanceof Problem)) this.logger.error((error as Error).stack ?? String(error));
       const message =
         error instanceof Problem
           ? error.message
           : `Something went wrong in Vennet; its log says what. Try again. (Job ${job.id})`;
-      await this.finish(job, "failed", message);
+      await this.finish(job, "failed", { ...job, message });
+      this.running.get(job.id)?.abort.abort();
     } finally {
       clearTimeout(timer);
     }
   }
 
-  private async finish(job: Job, state: "done" | "cancelled" | "failed", message: string): Promise<void> {
-    Object.assign(job, { state, message });
-    await this.jobs.update({ id: job.id }, { state, message, done: job.done, total: job.total });
-    this.tell(job);
+  /** Ends a job that has not ended yet; false where it had. */
+  private async finish(
+    job: Job,
+    state: "done" | "cancelled" | "failed",
+    { done, total, message }: Progress,
+  ): Promise<boolean> {
+    const ended = await this.jobs.update(
+      { id: job.id, state: In(["waiting", "running"]) },
+      { state, message, done, total },
+    );
+    if (!ended.affected) return false;
+    this.tell({ ...job, state, message, done, total });
+    return true;
   }
 
   private tell(job: Job): void {
     for (const watcher of this.watchers.get(job.id) ?? []) watcher(job);
+  }
+
+  /** Looks for what other servers did to the jobs that run or are watched here. */
+  private async look(): Promise<void> {
+    const ids = new Set([...this.running.keys(), ...this.watchers.keys()]);
+    if (ids.size === 0) return;
+    for (const job of await this.jobs.findBy({ id: In([...ids]) })) {
+      // What runs here is told here, and sooner.
+      if (!this.running.has(job.id) || finished.has(job.state)) this.tell(job);
+      if (job.state === "cancelled" || job.state === "failed") this.running.get(job.id)?.abort.abort();
+    }
+  }
+
+  private lookLater(): void {
+    this.looking = setTimeout(() => {
+      void this.look()
+        .catch((error: unknown) => this.logger.error(`Jobs could not be looked at: ${String(error)}`))
+        .finally(() => {
+          if (!this.stopping) this.lookLater();
+        });
+    }, lookPause);
   }
 }

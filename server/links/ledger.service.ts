@@ -16,7 +16,7 @@ import type {
 } from "./links.contract.ts";
 
 const joins = `JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
-  LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.askedHash = u.askedHash`;
+  LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash`;
 const nameJoins = `LEFT JOIN stored_file f ON u.kind = 'file' AND u.destination LIKE 'companion:%' AND f.id = SUBSTRING(u.destination, 11) AND f.bookId = u.bookId
   LEFT JOIN place p ON u.kind = 'place' AND p.bookId = u.bookId AND p.placeId = SUBSTRING(u.destination, 2)`;
 /** What counting and sorting by most columns needs; and what the names of destinations need besides. */
@@ -159,7 +159,7 @@ function conditions(bookId: string, filter: LedgerFilter): { where: string; valu
     );
   }
   if (filter.kind) add("u.kind = ?", filter.kind);
-  if (filter.state) add("COALESCE(o.state, 'unchecked') = ? AND u.askedHash IS NOT NULL", filter.state);
+  if (filter.state) add("COALESCE(o.state, 'unchecked') = ? AND u.destinationHash IS NOT NULL", filter.state);
   if (filter.chapter) add("u.chapterId = ?", filter.chapter);
   if (filter.destination) add("u.destination = BINARY ?", filter.destination);
   if (filter.described)

@@ -1,16 +1,32 @@
+import { pipeline, type Readable } from "node:stream";
+import { createBrotliDecompress, createUnzip } from "node:zlib";
 import { Injectable, type OnApplicationShutdown } from "@nestjs/common";
 import { judgeUrl } from "@vennet/core/reach/address-policy";
-import { nextStep } from "@vennet/core/reach/follow";
-import type { Failure, Hop, Outcome } from "@vennet/core/reach/outcome";
+import { isPage } from "@vennet/core/reach/follow";
+import type { Failure, Hop } from "@vennet/core/reach/outcome";
+import { PageReader, type PageFacts } from "@vennet/core/reach/page-reader";
 import { Agent, buildConnector, errors, type Dispatcher } from "undici";
 import { Settings } from "../settings.ts";
+import { decoderOf } from "./page-decoder.ts";
 import { ReachFailure, Resolver } from "./resolver.ts";
 
+/** No page is read further; what is packed counts as it is unpacked. */
 const bodyLimit = 2 * 1024 * 1024;
-/** A page's title stands near its start. */
-const titleLimit = 256 * 1024;
-const connectionsPerHost = 2;
-const askingHeaders = { "user-agent": "Vennet link check", accept: "text/html, */*;q=0.8" };
+/** A body that is shorter is read to its end, so that its connection can be used again. */
+const worthReading = 64 * 1024;
+const askingHeaders = {
+  "user-agent": "Vennet link check",
+  accept: "text/html, */*;q=0.8",
+  "accept-encoding": "gzip, deflate, br",
+};
+
+/** One answer: the evidence, and what only the asking needs. */
+export interface Reply {
+  hop: Hop;
+  retryAfter: string | null;
+  /** What was read of it, where it was a page and was to be read. */
+  page: PageFacts | null;
+}
 
 /** Asks web servers, one question at a time, with the address policy in the way of every connection. */
 @Injectable()
@@ -24,7 +40,6 @@ export class Asker implements OnApplicationShutdown {
     const timeout = settings.reachTimeoutMs;
     this.agent = new Agent({
       connect: this.connector(timeout),
-      connections: connectionsPerHost,
       pipelining: 1,
       headersTimeout: timeout,
       bodyTimeout: timeout,
@@ -36,58 +51,62 @@ export class Asker implements OnApplicationShutdown {
     await this.agent.destroy();
   }
 
-  /** Asks a web address, follows its redirects, and says in which state it is. */
-  async reach(address: string, signal: AbortSignal): Promise<Outcome> {
-    const hops: Hop[] = [];
-    for (;;) {
-      const step = nextStep(address, hops);
-      if ("stop" in step) return step.stop;
-      hops.push(await this.ask(step.ask.method, step.ask.address, signal));
-    }
+  /** Asks once. With GET a page is read for its title and the wanted parts, as far as they need it. */
+  async ask(
+    method: Hop["method"],
+    address: string,
+    signal: AbortSignal,
+    wanted: ReadonlySet<string> = new Set(),
+  ): Promise<Reply> {
+    return this.answerTo(method, address, signal, async (answer, type) =>
+      method === "GET" && isPage(type) && answer.statusCode === 200
+        ? this.readPage(answer, wanted, signal)
+        : null,
+    );
   }
 
-  /** What a page holds, as far as the limit; null where it does not answer as a page should. */
-  async read(address: string, signal: AbortSignal): Promise<{ contentType: string; bytes: Buffer } | null> {
-    const url = new URL(address);
-    if (judgeUrl(url, this.settings.reachPorts)) return null;
-    try {
-      const answer = await this.agent.request({
-        origin: url.origin,
-        path: url.pathname + url.search,
-        method: "GET",
-        signal,
-        headers: askingHeaders,
+  /** The text at an address, as far as the limit; null where there is none. */
+  async text(address: string, signal: AbortSignal): Promise<string | null> {
+    let text: string | null = null;
+    await this.answerTo("GET", address, signal, async (answer) => {
+      if (answer.statusCode !== 200) return null;
+      const decoder = decoderOf(answer.headers["content-type"]);
+      text = "";
+      await this.readBody(answer, signal, (bytes) => {
+        text += decoder.decode(bytes);
+        return false;
       });
-      const parts: Buffer[] = [];
-      let size = 0;
-      for await (const part of answer.body as AsyncIterable<Buffer>) {
-        parts.push(part);
-        size += part.length;
-        // Leaving the loop closes the body.
-        if (size >= titleLimit) break;
-      }
-      const contentType = single(answer.headers["content-type"]) ?? "";
-      return answer.statusCode === 200 ? { contentType, bytes: Buffer.concat(parts) } : null;
-    } catch (error) {
-      if (signal.aborted) throw error;
+      text += decoder.end();
       return null;
-    }
+    });
+    return text;
   }
 
-  private async ask(method: Hop["method"], address: string, signal: AbortSignal): Promise<Hop> {
+  private async answerTo(
+    method: Hop["method"],
+    address: string,
+    signal: AbortSignal,
+    read: (answer: Dispatcher.ResponseData, type: string | null) => Promise<PageFacts | null>,
+  ): Promise<Reply> {
     const started = performance.now();
-    const hop = (rest: Partial<Hop>): Hop => ({
-      method,
-      address,
-      status: null,
-      location: null,
-      failure: null,
-      ms: Math.round(performance.now() - started),
-      ...rest,
+    const reply = (rest: Partial<Hop>, more: Partial<Reply> = {}): Reply => ({
+      hop: {
+        method,
+        address,
+        status: null,
+        location: null,
+        type: null,
+        failure: null,
+        ms: Math.round(performance.now() - started),
+        ...rest,
+      },
+      retryAfter: null,
+      page: null,
+      ...more,
     });
     const url = new URL(address);
     const refusal = judgeUrl(url, this.settings.reachPorts);
-    if (refusal) return hop({ failure: refusal });
+    if (refusal) return reply({ failure: refusal });
     try {
       const answer = await this.agent.request({
         origin: url.origin,
@@ -96,13 +115,63 @@ export class Asker implements OnApplicationShutdown {
         signal,
         headers: askingHeaders,
       });
-      const done = hop({ status: answer.statusCode, location: single(answer.headers["location"]) });
-      // The answer's head is all that is wanted; a body is read up to the limit to free the connection.
-      await answer.body.dump({ limit: bodyLimit, signal }).catch(() => answer.body.destroy());
+      const type = single(answer.headers["content-type"])?.split(";")[0]!.trim().toLowerCase() || null;
+      const location = single(answer.headers["location"]);
+      const done = reply(
+        { status: answer.statusCode, location, type },
+        { retryAfter: single(answer.headers["retry-after"]) },
+      );
+      done.page = await read(answer, type);
+      if (!answer.body.destroyed) await this.release(answer, signal);
       return done;
     } catch (error) {
       if (signal.aborted) throw error;
-      return hop({ failure: failureOf(error) });
+      return reply({ failure: failureOf(error) });
+    }
+  }
+
+  /** What is left of a body is read where it is short; else its connection is given up. */
+  private async release(answer: Dispatcher.ResponseData, signal: AbortSignal): Promise<void> {
+    const length = Number(single(answer.headers["content-length"]) ?? Infinity);
+    if (length > worthReading) return void answer.body.on("error", () => undefined).destroy();
+    await answer.body.dump({ limit: worthReading, signal }).catch(() => answer.body.destroy());
+  }
+
+  private async readPage(
+    answer: Dispatcher.ResponseData,
+    wanted: ReadonlySet<string>,
+    signal: AbortSignal,
+  ): Promise<PageFacts> {
+    const reader = new PageReader(wanted);
+    const decoder = decoderOf(answer.headers["content-type"]);
+    const isWhole = await this.readBody(answer, signal, (bytes) => {
+      reader.push(decoder.decode(bytes));
+      return reader.hasEnough;
+    });
+    reader.push(decoder.end());
+    if (isWhole) reader.end();
+    return reader.facts();
+  }
+
+  /** Gives a body out piece by piece until it ends, is long enough, takes too long, or cannot be unpacked. */
+  private async readBody(
+    answer: Dispatcher.ResponseData,
+    signal: AbortSignal,
+    take: (bytes: Buffer) => boolean,
+  ): Promise<boolean> {
+    const until = performance.now() + this.settings.reachTimeoutMs;
+    let size = 0;
+    try {
+      for await (const bytes of unpacked(answer) as AsyncIterable<Buffer>) {
+        size += bytes.length;
+        // Leaving the loop closes the body and its connection.
+        if (take(bytes) || size >= bodyLimit || performance.now() > until) return false;
+      }
+      return true;
+    } catch (error) {
+      if (signal.aborted) throw error;
+      // The head has come; a body that breaks off tells no more than what was read of it.
+      return false;
     }
   }
 
@@ -132,9 +201,28 @@ export class Asker implements OnApplicationShutdown {
   }
 }
 
+function unpacked(answer: Dispatcher.ResponseData): Readable {
+  const coding = single(answer.headers["content-encoding"])?.trim().toLowerCase();
+  const unpack =
+    coding === "gzip" || coding === "x-gzip" || coding === "deflate"
+      ? createUnzip()
+      : coding === "br"
+        ? createBrotliDecompress()
+        : null;
+  // The callback takes what the loop that reads has been told already.
+  return unpack ? pipeline(answer.body, unpack, () => undefined) : answer.body;
+}
+
 function single(header: Dispatcher.ResponseData["headers"][string]): string | null {
   return (Array.isArray(header) ? header[0] : header) ?? null;
 }
+
+const tlsFailures: Record<string, "tls-expired" | "tls-name" | "tls-self-signed"> = {
+  CERT_HAS_EXPIRED: "tls-expired",
+  ERR_TLS_CERT_ALTNAME_INVALID: "tls-name",
+  DEPTH_ZERO_SELF_SIGNED_CERT: "tls-self-signed",
+  SELF_SIGNED_CERT_IN_CHAIN: "tls-self-signed",
+};
 
 function failureOf(error: unknown): Failure {
   if (error instanceof ReachFailure) return error.failure;
@@ -154,6 +242,8 @@ function failureOf(error: unknown): Failure {
   ) {
     return { code: "dropped" };
   }
+  const fault = tlsFailures[code];
+  if (fault) return { code: fault };
   if (/CERT|SSL|TLS|UNABLE_TO_VERIFY|SELF_SIGNED/.test(code)) return { code: "tls", detail: code };
   return { code: "protocol", detail: (error as Error).message };
 }

@@ -2,14 +2,14 @@ import type { Hop, OutcomeCode, ReachState } from "@vennet/core/reach/outcome";
 import { Column, Entity, PrimaryColumn } from "typeorm";
 import { jsonColumn } from "../database/json-column.ts";
 
-/** What asking an address showed last. One row for every distinct address of a book. */
+/** What asking a destination showed last. One row for every distinct destination of a book that can be asked. */
 @Entity("reach_outcome")
 export class ReachOutcome {
   @PrimaryColumn("char", { length: 36 })
   bookId: string;
 
   @PrimaryColumn("char", { length: 64 })
-  askedHash: string;
+  destinationHash: string;
 
   @Column("varchar", { length: 10 })
   state: ReachState;
@@ -23,6 +23,23 @@ export class ReachOutcome {
   @Column("text", { nullable: true })
   movedTo: string | null;
 
+  @Column("varchar", { length: 300, nullable: true })
+  title: string | null;
+
+  @Column("text", { nullable: true })
+  secure: string | null;
+
   @Column("datetime", { precision: 3 })
   checkedAt: Date;
+
+  /** Since when it has been in this state, as far as it was asked. */
+  @Column("datetime", { precision: 3 })
+  since: Date;
+
+  /** The state before this one; null where it has had no other. */
+  @Column("varchar", { length: 10, nullable: true })
+  previous: ReachState | null;
+
+  @Column("datetime", { precision: 3, nullable: true })
+  lastSoundAt: Date | null;
 }

@@ -1,5 +1,5 @@
-import { ApiProperty } from "@nestjs/swagger";
-import { IsString, MaxLength } from "class-validator";
+import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
+import { ArrayMaxSize, IsArray, IsIn, IsOptional, IsString, MaxLength } from "class-validator";
 
 const states = ["sound", "moved", "guarded", "broken", "unsure", "unchecked"] as const;
 
@@ -36,14 +36,26 @@ export class DestinationUseAnswer {
 export class DestinationAnswer {
   @ApiProperty({ description: "The address as the manuscript has it." })
   address: string;
+  @ApiProperty({ enum: ["web", "email", "file"] })
+  kind: "web" | "email" | "file";
   @ApiProperty({ enum: states })
   state: (typeof states)[number];
   @ApiProperty({ description: "Why it is in this state, in words." })
   reason: string;
+  @ApiProperty({ type: String, nullable: true, description: "Why it is in this state, as a code." })
+  code: string | null;
   @ApiProperty({ type: String, nullable: true })
   movedTo: string | null;
+  @ApiProperty({ type: String, nullable: true, description: "What the page calls itself." })
+  title: string | null;
+  @ApiProperty({ type: String, nullable: true, description: "The https address that answers as well." })
+  secure: string | null;
   @ApiProperty({ type: String, nullable: true })
   checkedAt: string | null;
+  @ApiProperty({ type: String, nullable: true, description: "Since when it has been in this state." })
+  since: string | null;
+  @ApiProperty({ type: String, nullable: true })
+  lastSoundAt: string | null;
   @ApiProperty({ type: [HopAnswer] })
   hops: HopAnswer[];
   @ApiProperty({ type: [DestinationUseAnswer] })
@@ -60,4 +72,68 @@ export class TitleQuery {
 export class TitleAnswer {
   @ApiProperty({ type: String, nullable: true, description: "Null where the page does not tell one." })
   title: string | null;
+}
+
+/** What a run asks. */
+export class ReachRequest {
+  @ApiPropertyOptional({ enum: ["all", "due"], description: "`due` leaves out what was answered lately." })
+  @IsOptional()
+  @IsIn(["all", "due"])
+  which?: "all" | "due";
+
+  @ApiPropertyOptional({ type: [String], description: "These destinations alone." })
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @IsString({ each: true })
+  @MaxLength(8000, { each: true })
+  addresses?: string[];
+}
+
+export class HistoryQuery {
+  @ApiProperty({ description: "A destination of the book." })
+  @IsString()
+  @MaxLength(8000)
+  address: string;
+}
+
+export class HistoryAnswer {
+  @ApiProperty({ enum: states })
+  state: (typeof states)[number];
+  @ApiProperty()
+  reason: string;
+  @ApiProperty()
+  checkedAt: string;
+}
+
+export class StateCountsAnswer {
+  @ApiProperty()
+  sound: number;
+  @ApiProperty()
+  moved: number;
+  @ApiProperty()
+  guarded: number;
+  @ApiProperty()
+  broken: number;
+  @ApiProperty()
+  unsure: number;
+  @ApiProperty()
+  unchecked: number;
+}
+
+export class RunAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty()
+  startedAt: string;
+  @ApiProperty()
+  endedAt: string;
+  @ApiProperty({ description: "How many pages and emails were asked, each once." })
+  asked: number;
+  @ApiProperty({ type: StateCountsAnswer, description: "The states of all destinations when it ended." })
+  counts: StateCountsAnswer;
+  @ApiProperty({ description: "Destinations that broke since they were asked before." })
+  newlyBroken: number;
+  @ApiProperty({ description: "Destinations that had been broken and are well again." })
+  wellAgain: number;
 }

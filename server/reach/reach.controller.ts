@@ -1,4 +1,4 @@
-import { Controller, Get, Param, Post, Query } from "@nestjs/common";
+import { Body, Controller, Get, Param, Post, Query } from "@nestjs/common";
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
 import { webDestination } from "@vennet/core/destination/destination";
 import { Account } from "../accounts/account.entity.ts";
@@ -7,7 +7,15 @@ import { BooksService } from "../books/books.service.ts";
 import { JobAnswer, jobAnswer } from "../jobs/jobs.controller.ts";
 import { JobsService } from "../jobs/jobs.service.ts";
 import { PageTitles } from "./page-titles.ts";
-import { DestinationAnswer, TitleAnswer, TitleQuery } from "./reach.contract.ts";
+import {
+  DestinationAnswer,
+  HistoryAnswer,
+  HistoryQuery,
+  ReachRequest,
+  RunAnswer,
+  TitleAnswer,
+  TitleQuery,
+} from "./reach.contract.ts";
 import { ReachService } from "./reach.service.ts";
 
 /** An author waits for the answer. */
@@ -44,10 +52,30 @@ export class ReachController {
     return { title: await this.titles.titleOf(address, AbortSignal.timeout(titleTimeoutMs)) };
   }
 
+  @Get("destinations/history")
+  @ApiOkResponse({ type: [HistoryAnswer], description: "What a destination answered, the newest first." })
+  async history(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Query() { address }: HistoryQuery,
+  ): Promise<HistoryAnswer[]> {
+    return this.reach.history((await this.books.own(account, bookId)).id, address);
+  }
+
+  @Get("reach/runs")
+  @ApiOkResponse({ type: [RunAnswer], description: "The runs that came to their end, the oldest first." })
+  async runs(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<RunAnswer[]> {
+    return this.reach.runs((await this.books.own(account, bookId)).id);
+  }
+
   @Post("reach")
   @ApiCreatedResponse({ type: JobAnswer })
-  async begin(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<JobAnswer> {
-    return jobAnswer(await this.reach.begin((await this.books.own(account, bookId)).id));
+  async begin(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Body() request: ReachRequest,
+  ): Promise<JobAnswer> {
+    return jobAnswer(await this.reach.begin((await this.books.own(account, bookId)).id, request));
   }
 
   @Get("reach")

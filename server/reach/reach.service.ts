@@ -1,51 +1,61 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { explainOutcome, type Outcome } from "@vennet/core/reach/outcome";
+import { explainOutcome } from "@vennet/core/reach/outcome";
 import { DataSource } from "typeorm";
-import type { Job } from "../jobs/job.entity.ts";
-import { JobsService, type Report } from "../jobs/jobs.service.ts";
-import { Settings } from "../settings.ts";
-import { Asker } from "./asker.ts";
+import { Book } from "../books/book.entity.ts";
+import { Job } from "../jobs/job.entity.ts";
+import { JobsService, type Progress, type Report } from "../jobs/jobs.service.ts";
+import { HostWork, mailPart } from "./host-work.ts";
+import { ReachAnswer } from "./reach-answer.entity.ts";
 import { ReachOutcome } from "./reach-outcome.entity.ts";
-import type { DestinationAnswer } from "./reach.contract.ts";
+import { ReachRun, type StateCounts } from "./reach-run.entity.ts";
+import type { DestinationAnswer, HistoryAnswer, ReachRequest, RunAnswer } from "./reach.contract.ts";
 
-const savePause = 300;
+const tellPause = 300;
+const answersShown = 100;
+const runsShown = 60;
 
 interface UseRow {
-  askedHash: string;
+  destinationHash: string;
   destination: string;
+  kind: "web" | "email" | "file";
   linkId: string;
   text: string;
   chapterId: string;
   chapter: string;
 }
 
-/** Asks every web destination of a book, and tells what came of it. */
+/** Runs over all destinations of a book that can be asked, and tells what came of them. */
 @Injectable()
 export class ReachService {
   constructor(
     @InjectDataSource() private readonly database: DataSource,
-    private readonly asker: Asker,
+    private readonly hosts: HostWork,
     private readonly jobs: JobsService,
-    private readonly settings: Settings,
   ) {
-    jobs.define("reach", (job, report, signal) => this.run(job, report, signal));
+    jobs.define(
+      "reach",
+      (job, _report, signal) => this.run(job, signal),
+      (job, host, report, signal) => this.part(job, host, report, signal),
+    );
   }
 
   /** Begins a run, or gives the one that is under way. */
-  async begin(bookId: string): Promise<Job> {
-    return (await this.jobs.unfinished(bookId, "reach")) ?? this.jobs.enqueue(bookId, "reach");
+  async begin(bookId: string, { which = "all", addresses }: ReachRequest = {}): Promise<Job> {
+    return (
+      (await this.jobs.unfinished(bookId, "reach")) ??
+      this.jobs.enqueue(bookId, "reach", { which, ...(addresses ? { addresses } : {}) })
+    );
   }
 
   async destinations(bookId: string): Promise<DestinationAnswer[]> {
     const uses = await this.uses(bookId);
-    const outcomes = await this.database.manager.findBy(ReachOutcome, { bookId });
-    const byHash = new Map(outcomes.map((outcome) => [outcome.askedHash, outcome]));
+    const outcomes = await this.outcomes(bookId);
     const answers = new Map<string, DestinationAnswer>();
-    for (const { destination, askedHash, ...use } of uses) {
+    for (const { destination, destinationHash, kind, ...use } of uses) {
       let answer = answers.get(destination);
       if (!answer) {
-        answer = { address: destination, ...describe(byHash.get(askedHash)), uses: [] };
+        answer = { address: destination, kind, ...describe(outcomes.get(destinationHash)), uses: [] };
         answers.set(destination, answer);
       }
       answer.uses.push(use);
@@ -53,92 +63,234 @@ export class ReachService {
     return [...answers.values()];
   }
 
-  private async run(job: Job, report: Report, signal: AbortSignal): Promise<string> {
-    const { bookId } = job;
-    const distinct = new Map((await this.uses(bookId)).map((use) => [use.askedHash, use.destination]));
-    const queue = inTurnsByHost([...distinct]);
-    const total = queue.length;
-    const counts = new Map<string, number>();
-    let done = 0;
-    let unsaved: ReachOutcome[] = [];
-    let saved = performance.now();
-    const save = async (): Promise<void> => {
-      const rows = unsaved;
-      unsaved = [];
-      saved = performance.now();
-      if (rows.length > 0) await this.database.manager.upsert(ReachOutcome, rows, ["bookId", "askedHash"]);
-    };
-    report({ done, total, message: "Asking" });
-    const lane = async (): Promise<void> => {
-      for (let next = queue.pop(); next; next = queue.pop()) {
-        signal.throwIfAborted();
-        const [askedHash, address] = next;
-        const outcome = await this.asker.reach(address, signal);
-        const { state, code, hops, movedTo } = outcome;
-        unsaved.push({ bookId, askedHash, state, code, hops, movedTo, checkedAt: new Date() });
-        counts.set(state, (counts.get(state) ?? 0) + 1);
-        done++;
-        if (unsaved.length >= 50 || performance.now() - saved > savePause || queue.length === 0) await save();
-        report({ done, total, message: tally(counts) });
-      }
-    };
-    const lanes = await Promise.allSettled(
-      Array.from({ length: this.settings.reachConcurrency }, () =>
-        lane().catch((error: unknown) => {
-          // The others finish what they are at, and begin nothing new.
-          queue.length = 0;
-          throw error;
-        }),
-      ),
+  /** The last outcomes of a book's destinations, by the destinations' hashes. */
+  async outcomes(bookId: string): Promise<Map<string, ReachOutcome>> {
+    const rows = await this.database.manager.findBy(ReachOutcome, { bookId });
+    return new Map(rows.map((row) => [row.destinationHash, row]));
+  }
+
+  /** What one destination answered over time, the newest first. */
+  async history(bookId: string, address: string): Promise<HistoryAnswer[]> {
+    const rows: ReachAnswer[] = await this.database.query(
+      `SELECT state, code, status, movedTo, checkedAt FROM reach_answer
+       WHERE bookId = ? AND destinationHash = SHA2(?, 256) ORDER BY id DESC LIMIT ?`,
+      [bookId, address, answersShown],
     );
-    // What was learnt before a cancel is kept.
-    await save();
-    for (const ended of lanes) if (ended.status === "rejected") throw ended.reason;
-    return tally(counts);
+    return rows.map(({ state, code, status, movedTo, checkedAt }) => ({
+      state,
+      reason: explainOutcome({ code, movedTo, hops: status === null ? [] : [statusOnly(status)] }),
+      checkedAt: checkedAt.toISOString(),
+    }));
+  }
+
+  /** The book's runs, the oldest first. */
+  async runs(bookId: string): Promise<RunAnswer[]> {
+    const runs = await this.database.manager.find(ReachRun, {
+      where: { bookId },
+      order: { startedAt: "DESC" },
+      take: runsShown,
+    });
+    return runs.reverse().flatMap(({ jobId, startedAt, endedAt, asked, counts, newlyBroken, wellAgain }) =>
+      endedAt && counts
+        ? [
+            {
+              id: jobId,
+              startedAt: startedAt.toISOString(),
+              endedAt: endedAt.toISOString(),
+              asked,
+              counts,
+              newlyBroken,
+              wellAgain,
+            },
+          ]
+        : [],
+    );
+  }
+
+  /** Lists what there is to ask, if that was not done before a stop, and hands it out host by host. */
+  private async run(job: Job, signal: AbortSignal): Promise<string | null> {
+    if (!(await this.database.manager.existsBy(ReachRun, { jobId: job.id }))) await this.list(job);
+    const hosts: { host: string }[] = await this.database.query(
+      "SELECT host FROM reach_ask WHERE jobId = ? AND state IS NULL GROUP BY host ORDER BY COUNT(*) DESC, host",
+      [job.id],
+    );
+    signal.throwIfAborted();
+    if (hosts.length === 0) {
+      await this.end(job);
+      return null;
+    }
+    const parts = hosts.map(({ host }) => host);
+    await this.jobs.addParts(job, parts, await this.partsOfSameAuthor(job));
+    return null;
+  }
+
+  private async part(job: Job, host: string, report: Report, signal: AbortSignal): Promise<void> {
+    let told = 0;
+    const asked = (): void => {
+      if (performance.now() - told < tellPause) return;
+      told = performance.now();
+      void this.progress(job).then(report, () => undefined);
+    };
+    asked();
+    await this.hosts.run(job, host, asked, signal);
+    const progress = await this.progress(job);
+    report(progress);
+    if (progress.done === progress.total) await this.end(job);
+  }
+
+  /** Writes down what a run has to ask: each page and each email once, with what is still fresh left out if so asked. */
+  private async list(job: Job): Promise<void> {
+    const { which, addresses } = job.input as { which?: string; addresses?: string[] };
+    await this.database.transaction(async (manager) => {
+      // What runs left that were cancelled or failed.
+      await manager.query(
+        "DELETE a FROM reach_ask a JOIN job j ON j.id = a.jobId WHERE j.bookId = ? AND j.state IN ('cancelled', 'failed')",
+        [job.bookId],
+      );
+      const book = await manager.findOneByOrFail(Book, { id: job.bookId });
+      const freshSince = new Date(Date.now() - book.freshHours * 60 * 60 * 1000);
+      await manager.query(
+        `INSERT INTO reach_ask (jobId, askedHash, host, address)
+         SELECT ?, u.askedHash,
+           MIN(IF(u.kind = 'email', ?, SUBSTRING(SUBSTRING_INDEX(SUBSTRING_INDEX(u.destination, '/', 3), '//', -1), 1, 300))),
+           MIN(IF(u.kind = 'email', u.destination, SUBSTRING_INDEX(u.destination, '#', 1)))
+         FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+         LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash
+         WHERE u.bookId = ? AND u.askedHash IS NOT NULL
+         ${which === "due" ? "AND (o.checkedAt IS NULL OR o.checkedAt < ?)" : "AND ? IS NOT NULL"}
+         ${addresses ? "AND u.destination IN (?)" : ""}
+         GROUP BY u.askedHash`,
+        [job.id, mailPart, job.bookId, freshSince, ...(addresses ? [addresses] : [])],
+      );
+      await manager.insert(ReachRun, {
+        jobId: job.id,
+        bookId: job.bookId,
+        startedAt: new Date(),
+        endedAt: null,
+      });
+    });
+  }
+
+  /** So many parts of one author's other runs are waiting; a new run's come behind them, but before the end of other authors'. */
+  private async partsOfSameAuthor(job: Job): Promise<number> {
+    const [row]: { parts: string }[] = await this.database.query(
+      `SELECT COUNT(DISTINCT a.jobId, a.host) AS parts FROM reach_ask a
+       JOIN job j ON j.id = a.jobId AND j.state = 'running' AND j.id <> ?
+       JOIN book b ON b.id = j.bookId AND b.accountId = (SELECT accountId FROM book WHERE id = ?)
+       WHERE a.state IS NULL`,
+      [job.id, job.bookId],
+    );
+    return Number(row!.parts);
+  }
+
+  private async progress(job: Job, manager = this.database.manager): Promise<Progress> {
+    const rows: { state: string | null; count: string }[] = await manager.query(
+      "SELECT state, COUNT(*) AS count FROM reach_ask WHERE jobId = ? GROUP BY state",
+      [job.id],
+    );
+    const total = rows.reduce((sum, { count }) => sum + Number(count), 0);
+    const waiting = Number(rows.find(({ state }) => state === null)?.count ?? 0);
+    const counts = new Map(rows.flatMap(({ state, count }) => (state ? [[state, Number(count)]] : [])));
+    return { done: total - waiting, total, message: tally(counts) };
+  }
+
+  /** Sums a run up and ends its job, both or neither. Of two servers that come to its end, one does it. */
+  private async end(job: Job): Promise<void> {
+    await this.database.transaction(async (manager) => {
+      const run = await manager.findOneOrFail(ReachRun, {
+        where: { jobId: job.id },
+        lock: { mode: "pessimistic_write" },
+      });
+      if (run.endedAt) return;
+      const progress = await this.progress(job, manager);
+      const states: { state: keyof StateCounts; count: string; newlyBroken: string; wellAgain: string }[] =
+        await manager.query(
+          `SELECT state, COUNT(*) AS count,
+             SUM(state = 'broken' AND previous IS NOT NULL AND since >= ?) AS newlyBroken,
+             SUM(state IN ('sound', 'moved') AND previous = 'broken' AND since >= ?) AS wellAgain
+           FROM (
+             SELECT DISTINCT u.destinationHash, COALESCE(o.state, 'unchecked') AS state, o.previous, o.since
+             FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+             LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash
+             WHERE u.bookId = ? AND u.destinationHash IS NOT NULL
+           ) d GROUP BY state`,
+          [run.startedAt, run.startedAt, job.bookId],
+        );
+      const counts: StateCounts = { sound: 0, moved: 0, guarded: 0, broken: 0, unsure: 0, unchecked: 0 };
+      let newlyBroken = 0;
+      let wellAgain = 0;
+      for (const row of states) {
+        counts[row.state] = Number(row.count);
+        newlyBroken += Number(row.newlyBroken);
+        wellAgain += Number(row.wellAgain);
+      }
+      await manager.save(ReachRun, {
+        ...run,
+        endedAt: new Date(),
+        asked: progress.total,
+        counts,
+        newlyBroken,
+        wellAgain,
+      });
+      await manager.query("DELETE FROM reach_ask WHERE jobId = ?", [job.id]);
+      await manager.update(Job, { id: job.id, state: "running" }, { state: "done", ...progress });
+    });
+    await this.jobs.tellNow(job.id);
   }
 
   private uses(bookId: string): Promise<UseRow[]> {
     return this.database.query(
-      `SELECT u.askedHash, u.destination, u.linkId, u.text, u.chapterId, c.title AS chapter
+      `SELECT u.destinationHash, u.destination, u.kind, u.linkId, u.text, u.chapterId, c.title AS chapter
        FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
-       WHERE u.bookId = ? AND u.askedHash IS NOT NULL ORDER BY c.position, u.ordinal`,
+       WHERE u.bookId = ? AND u.destinationHash IS NOT NULL ORDER BY c.position, u.ordinal`,
       [bookId],
     );
   }
 }
 
-function describe(row: ReachOutcome | undefined): Omit<DestinationAnswer, "address" | "uses"> {
-  if (!row) return { state: "unchecked", reason: "Not asked yet.", movedTo: null, checkedAt: null, hops: [] };
-  const outcome: Outcome = { state: row.state, code: row.code, hops: row.hops, movedTo: row.movedTo };
+function describe(row: ReachOutcome | undefined): Omit<DestinationAnswer, "address" | "kind" | "uses"> {
+  if (!row) {
+    return {
+      state: "unchecked",
+      code: null,
+      reason: "Not asked yet.",
+      movedTo: null,
+      title: null,
+      secure: null,
+      checkedAt: null,
+      since: null,
+      lastSoundAt: null,
+      hops: [],
+    };
+  }
+  const { state, code, movedTo, title, secure, checkedAt, since, lastSoundAt, hops } = row;
   return {
-    state: row.state,
-    reason: explainOutcome(outcome),
-    movedTo: row.movedTo,
-    checkedAt: row.checkedAt.toISOString(),
-    hops: row.hops.map((hop) => ({ ...hop, failure: hop.failure?.code ?? null })),
+    state,
+    code,
+    reason: explainOutcome(row),
+    movedTo,
+    title,
+    secure,
+    checkedAt: checkedAt.toISOString(),
+    since: since.toISOString(),
+    lastSoundAt: lastSoundAt?.toISOString() ?? null,
+    hops: hops.map(({ method, address, status, location, failure, ms }) => ({
+      method,
+      address,
+      status,
+      location,
+      failure: failure?.code ?? null,
+      ms,
+    })),
   };
+}
+
+function statusOnly(status: number) {
+  return { method: "GET" as const, address: "", status, location: null, type: null, failure: null, ms: 0 };
 }
 
 function tally(counts: Map<string, number>): string {
   const order = ["sound", "moved", "guarded", "broken", "unsure"];
   const parts = order.filter((state) => counts.has(state)).map((state) => `${counts.get(state)} ${state}`);
-  return parts.join(", ") || "No web links to ask";
-}
-
-/** Takes turns between hosts, so that a host with many links does not hold up the others. */
-function inTurnsByHost(entries: [hash: string, address: string][]): [string, string][] {
-  const byHost = new Map<string, [string, string][]>();
-  for (const entry of entries) {
-    const { host } = new URL(entry[1]);
-    const list = byHost.get(host);
-    if (list) list.push(entry);
-    else byHost.set(host, [entry]);
-  }
-  const out: [string, string][] = [];
-  let lists = [...byHost.values()];
-  while (lists.length > 0) {
-    for (const list of lists) out.push(list.pop()!);
-    lists = lists.filter((list) => list.length > 0);
-  }
-  return out.reverse();
+  return parts.join(", ") || "Nothing to ask";
 }

@@ -1,6 +1,7 @@
-import { lookup } from "node:dns/promises";
+import { lookup, resolve4, resolve6, resolveMx } from "node:dns/promises";
 import { Injectable } from "@nestjs/common";
 import { isReservedName, judgeAddress } from "@vennet/core/reach/address-policy";
+import type { MailRecords } from "@vennet/core/reach/mail-domain";
 import type { Failure } from "@vennet/core/reach/outcome";
 import { isIP } from "node:net";
 import { Settings } from "../settings.ts";
@@ -21,7 +22,11 @@ export class ReachFailure extends Error {
   }
 }
 
+type StandInMail = Exclude<MailRecords, { failure: unknown }> | { failure: "unknown-name" | "name-server" };
+type NameState = "known" | "unknown" | "fails";
+
 const standInNamesTtl = 5_000;
+const standInNamesKept = 20_000;
 
 /**
  * Turns a host into the one address that is connected to. A name is resolved once; what comes out is
@@ -30,7 +35,7 @@ const standInNamesTtl = 5_000;
  */
 @Injectable()
 export class Resolver {
-  private standInNames: { hosts: Set<string>; readAt: number } | null = null;
+  private readonly standInNames = new Map<string, { state: Promise<NameState>; askedAt: number }>();
 
   constructor(private readonly settings: Settings) {}
 
@@ -46,35 +51,77 @@ export class Resolver {
     return { ip: addresses[0]!, port, isStandIn: false };
   }
 
+  /** What a domain's name servers say of its mail. Of a reserved name the stand-in mail says it. */
+  async mailRecords(domain: string): Promise<MailRecords> {
+    if (isReservedName(domain)) return this.standInMail(domain);
+    try {
+      const found = await resolveMx(domain).catch(absent);
+      const exchangers = (found ?? []).map(({ priority, exchange }) => ({
+        preference: priority,
+        name: exchange.replace(/\.$/, ""),
+      }));
+      const hasAddress =
+        exchangers.length > 0 ||
+        (await resolve4(domain).catch(absent)) !== null ||
+        (await resolve6(domain).catch(absent)) !== null;
+      return { exchangers, hasAddress };
+    } catch (error) {
+      return { failure: { code: isUnknownName(error) ? "unknown-name" : "name-server" } };
+    }
+  }
+
   private async resolve(name: string): Promise<string[]> {
     try {
       return (await lookup(name, { all: true })).map(({ address }) => address);
     } catch (error) {
-      const code = (error as NodeJS.ErrnoException).code;
-      throw new ReachFailure({
-        code: code === "ENOTFOUND" || code === "ENODATA" ? "unknown-name" : "name-server",
-      });
+      throw new ReachFailure({ code: isUnknownName(error) ? "unknown-name" : "name-server" });
     }
   }
 
   private async standIn(host: string, secure: boolean): Promise<Endpoint> {
     const { standIns } = this.settings;
-    if (
-      !standIns ||
-      !(await this.standInHosts(standIns.httpPort)).has(host.toLowerCase().replace(/\.$/, ""))
-    ) {
-      throw new ReachFailure({ code: "unknown-name" });
-    }
+    const state = await this.standInName(host.toLowerCase().replace(/\.$/, ""));
+    if (!standIns || state === "unknown") throw new ReachFailure({ code: "unknown-name" });
+    if (state === "fails") throw new ReachFailure({ code: "name-server" });
     return { ip: "127.0.0.1", port: secure ? standIns.tlsPort : standIns.httpPort, isStandIn: true };
   }
 
-  private async standInHosts(port: number): Promise<Set<string>> {
-    if (!this.standInNames || Date.now() - this.standInNames.readAt > standInNamesTtl) {
-      const answer = await fetch(`http://127.0.0.1:${port}/.names`).catch(() => {
-        throw new ReachFailure({ code: "name-server" });
-      });
-      this.standInNames = { hosts: new Set((await answer.json()) as string[]), readAt: Date.now() };
-    }
-    return this.standInNames.hosts;
+  private standInName(host: string): Promise<NameState> {
+    const known = this.standInNames.get(host);
+    if (known && Date.now() - known.askedAt < standInNamesTtl) return known.state;
+    if (this.standInNames.size >= standInNamesKept) this.standInNames.clear();
+    const state = this.askStandIns<NameState>(`.name?host=${encodeURIComponent(host)}`);
+    this.standInNames.set(host, { state, askedAt: Date.now() });
+    state.catch(() => this.standInNames.delete(host));
+    return state;
   }
+
+  private async standInMail(domain: string): Promise<MailRecords> {
+    if (!this.settings.standIns) return { failure: { code: "unknown-name" } };
+    try {
+      const answer = await this.askStandIns<StandInMail>(`.mail?domain=${encodeURIComponent(domain)}`);
+      return "failure" in answer ? { failure: { code: answer.failure } } : answer;
+    } catch {
+      return { failure: { code: "name-server" } };
+    }
+  }
+
+  private async askStandIns<T>(question: string): Promise<T> {
+    const { standIns } = this.settings;
+    if (!standIns) throw new ReachFailure({ code: "unknown-name" });
+    const answer = await fetch(`http://127.0.0.1:${standIns.httpPort}/${question}`).catch(() => {
+      throw new ReachFailure({ code: "name-server" });
+    });
+    return (await answer.json()) as T;
+  }
+}
+
+function isUnknownName(error: unknown): boolean {
+  return (error as NodeJS.ErrnoException).code === "ENOTFOUND";
+}
+
+/** The name exists, but has no record of the kind that was asked for. */
+function absent(error: unknown): null {
+  if ((error as NodeJS.ErrnoException).code === "ENODATA") return null;
+  throw error;
 }

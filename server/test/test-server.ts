@@ -120,6 +120,8 @@ export async function startTestServer(environment: Record<string, string> = {}):
     ...process.env,
     LOG_LEVEL: "silent",
     REACH_TIMEOUT_MS: "1500",
+    REACH_GAP_MS: "5",
+    REACH_RETRY_MS: "100",
     ...environment,
   });
   const app = await makeApplication(settings);

@@ -1,8 +1,9 @@
 import { createServer, type IncomingMessage, type RequestListener, type ServerResponse } from "node:http";
 import { createServer as createTlsServer } from "node:https";
 import type { AddressInfo } from "node:net";
-import { generate } from "selfsigned";
-import { hosts } from "./hosts.ts";
+import { mailRecords } from "../mail/records.ts";
+import { makeCertificates } from "./certificates.ts";
+import { hostOf, hosts } from "./hosts.ts";
 
 /** How often each `METHOD host/path` has been asked, since the start or the last reading. */
 export type Tally = Record<string, number>;
@@ -20,24 +21,20 @@ export interface StandInWeb {
  * the request. Browsers, which cannot resolve the reserved names, reach a host as `/~/host/path`.
  */
 export async function startStandInWeb(): Promise<StandInWeb> {
-  const names = Object.keys(hosts);
-  const { private: key, cert } = await generate([{ name: "commonName", value: "Vennet stand-in web" }], {
-    keySize: 2048,
-    algorithm: "sha256",
-    extensions: [
-      { name: "basicConstraints", cA: true },
-      { name: "subjectAltName", altNames: names.map((value) => ({ type: 2, value })) },
-    ],
-  });
+  const names = Object.keys(hosts).filter((name) => hosts[name]!.certificate !== "other-name");
+  const { contextFor, authority } = await makeCertificates([...names, "*.large.test"]);
   const tally: Tally = {};
   const plain = createServer(listener("http", tally));
-  const secure = createTlsServer({ key, cert }, listener("https", tally));
+  const secure = createTlsServer(
+    { SNICallback: (name, give) => give(null, contextFor(hostOf(name)?.certificate)) },
+    listener("https", tally),
+  );
   const httpPort = await listen(plain);
   const tlsPort = await listen(secure);
   return {
     httpPort,
     tlsPort,
-    authority: cert,
+    authority,
     close: async () => {
       for (const server of [plain, secure]) {
         server.closeAllConnections();
@@ -50,7 +47,10 @@ export async function startStandInWeb(): Promise<StandInWeb> {
 function listener(scheme: string, tally: Tally): RequestListener {
   return (request, response) => {
     const path = request.url ?? "/";
-    if (path === "/.names") return json(response, Object.keys(hosts));
+    const asked = new URL(path, "http://stand-in.test");
+    if (asked.pathname === "/.name") return json(response, nameOf(asked.searchParams.get("host") ?? ""));
+    if (asked.pathname === "/.mail")
+      return json(response, mailRecords(asked.searchParams.get("domain") ?? ""));
     if (path === "/.tally") {
       json(response, tally);
       for (const key of Object.keys(tally)) delete tally[key];
@@ -65,8 +65,14 @@ function listener(scheme: string, tally: Tally): RequestListener {
   };
 }
 
+/** What a name server would say of a name. */
+function nameOf(name: string): "known" | "unknown" | "fails" {
+  const host = hostOf(name);
+  return !host ? "unknown" : host.isLame ? "fails" : "known";
+}
+
 function answer(host: string, request: IncomingMessage, response: ServerResponse, url: URL): void {
-  const known = hosts[host];
+  const known = hostOf(host);
   if (!known) {
     response.writeHead(404, { "content-type": "text/plain" }).end(`The stand-in web has no host ${host}.`);
     return;

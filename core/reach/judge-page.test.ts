@@ -1,0 +1,182 @@
+import { describe, expect, test } from "@jest/globals";
+import { impossibleName, judgePage } from "./judge-page.ts";
+import { outcome, type Hop, type Outcome } from "./outcome.ts";
+import { PageReader, type PageFacts } from "./page-reader.ts";
+import { wantedPart } from "./part.ts";
+
+const at = "https://tides.example/tables/spring";
+
+function read(html: string, wanted: string[] = [], piece = html.length || 1): PageFacts {
+  const reader = new PageReader(new Set(wanted));
+  for (let i = 0; i < html.length; i += piece) reader.push(html.slice(i, i + piece));
+  reader.end();
+  return reader.facts();
+}
+
+function arrived(address = at, more: Partial<Hop> = {}): Outcome {
+  const hop: Hop = {
+    method: "GET",
+    address: address.replace(/#.*/, ""),
+    status: 200,
+    location: null,
+    type: "text/html",
+    failure: null,
+    ms: 1,
+    ...more,
+  };
+  return outcome("sound", "ok", [hop]);
+}
+
+const judged = (html: string, address = at, last: Partial<Hop> = {}, missing: string | null = null) => {
+  const part = wantedPart(address);
+  const page = read(html, part.is === "element" ? [...part.names] : []);
+  const { state, code } = judgePage(
+    address,
+    arrived(address, last),
+    page,
+    missing === null ? null : read(missing),
+  );
+  return `${state} ${code}`;
+};
+
+describe("reading a page", () => {
+  test("gives title, heading, words and parts, in whatever pieces it comes", () => {
+    const html =
+      '<!doctype html><title>The &amp;\n Tide</title><script>var x = "<h1>no</h1>"</script><h1 id=a>Low <b>water</b></h1><svg><title>Not this</title></svg><p>At <a name="b c">nine</a>.';
+    for (const piece of [1, 7, 1000])
+      expect(read(html, ["a", "b c", "d"], piece)).toEqual({
+        title: "The & Tide",
+        heading: "Low water",
+        parts: new Set(["a", "b c"]),
+        hasPasswordField: false,
+        words: expect.stringMatching(/^Low water Not this At nine \.$/),
+        isWhole: true,
+      });
+  });
+
+  test("ends as soon as all that is asked for is known", () => {
+    const reader = new PageReader(new Set(["late"]));
+    reader.push("<title>T</title><h1>H</h1>");
+    expect(reader.hasEnough).toBe(false);
+    reader.push('<p id="late">');
+    expect(reader.hasEnough).toBe(true);
+    expect(reader.facts().isWhole).toBe(false);
+  });
+});
+
+// WHATWG HTML, "the indicated part of the document" (from memory).
+describe("the part that a fragment names", () => {
+  test.each([
+    ["", { is: "top" }],
+    ["#", { is: "top" }],
+    ["#TOP", { is: "top" }],
+    ["#neap", { is: "element", names: ["neap"] }],
+    ["#h%C3%B6chste", { is: "element", names: ["h%C3%B6chste", "höchste"] }],
+    ["#100%", { is: "element", names: ["100%"] }],
+    ["#neap:~:text=tide", { is: "element", names: ["neap"] }],
+    ["#:~:text=tide", { is: "top" }],
+    ["#/route", { is: "script" }],
+    ["#!route", { is: "script" }],
+  ])("%j", (fragment, part) => expect(wantedPart(at + fragment)).toEqual(part));
+
+  test.each([
+    ['<p id="neap">', "#neap", "sound ok"],
+    ['<a name="neap">', "#neap", "sound ok"],
+    ['<p name="neap">', "#neap", "broken no-part"],
+    ['<p id="Neap">', "#neap", "broken no-part"],
+    ['<p id="höchste">', "#h%C3%B6chste", "sound ok"],
+    ["<p>", "#top", "sound ok"],
+    ["<p>", "#/route", "unsure part-unread"],
+  ])("%s with %s is %s", (html, fragment, expected) => expect(judged(html, at + fragment)).toBe(expected));
+
+  test("of a page that was not read to its end is not known", () => {
+    const page = { ...read("<p>"), isWhole: false };
+    expect(judgePage(`${at}#late`, arrived(), page, null)).toMatchObject({
+      state: "unsure",
+      code: "part-unread",
+    });
+  });
+
+  test("of a file that is no page is its reader's matter", () => {
+    const file = arrived(at, { type: "application/pdf" });
+    expect(judgePage(`${at}#page=3`, file, null, null)).toEqual({ ...file, title: null });
+  });
+});
+
+// Common practice: how sites say such things is not published anywhere.
+describe("a good answer that is none", () => {
+  test.each([
+    "Page not found",
+    "404",
+    "Error 404",
+    "404 Not Found",
+    "Hesterley | Page not found",
+    "Not found – The Tide Office",
+    "The page you are looking for does not exist",
+    "This article is no longer available",
+    "Seite nicht gefunden",
+    "Die Seite wurde nicht gefunden",
+    "Page introuvable",
+    "Página no encontrada",
+    "Pagina niet gevonden",
+    "Siden blev ikke fundet",
+  ])("%j says that nothing was found, as title and as heading", (words) => {
+    expect(judged(`<title>${words}</title>`)).toBe("broken says-missing");
+    expect(judged(`<title>Tide Office</title><h1>${words}</h1>`)).toBe("broken says-missing");
+  });
+
+  test.each([
+    "Lost and found office",
+    "How a lost causeway was found",
+    "Room 404 of the old inn",
+    "What the founders did not foresee",
+    `How the page that was not found in any of the archives of the port came to be printed again after ninety years`,
+  ])("%j does not", (words) => expect(judged(`<title>${words}</title><h1>${words}</h1>`)).toBe("sound ok"));
+
+  test("that equals the answer for a name that cannot exist is unsure, whatever name it repeats", () => {
+    const shell = (name: string): string => `<title>Portal</title><p>Loading ${name} 12:30</p>`;
+    expect(judged(shell("spring"), at, {}, shell(impossibleName))).toBe("unsure same-as-missing");
+    expect(judged("<title>Portal</title><p>Spring tides</p>", at, {}, shell(impossibleName))).toBe(
+      "sound ok",
+    );
+    expect(judged(shell(""), "https://tides.example/", {}, shell(impossibleName))).toBe("sound ok");
+  });
+
+  test("that asks to sign in is guarded, unless the link leads to the sign-in page itself", () => {
+    const form = '<title>Sign in</title><input type="password">';
+    expect(judged(form)).toBe("guarded sign-in");
+    expect(judged("<title>Members</title>", at, { address: "https://tides.example/login?next=1" })).toBe(
+      "sound ok",
+    );
+    expect(judged('<input type="password">', at, { address: "https://tides.example/login" })).toBe(
+      "guarded sign-in",
+    );
+    expect(judged(form, "https://tides.example/login")).toBe("sound ok");
+    // A sign-in form in a corner of a page that shows what it should.
+    expect(judged('<title>Spring tides</title><input type="password">')).toBe("sound ok");
+    expect(
+      judgePage(at, arrived(at, { address: "https://tides.example/sso", type: "text/plain" }), null, null)
+        .code,
+    ).toBe("sign-in");
+  });
+
+  test("that offers the name for sale is broken", () => {
+    expect(judged("<p>This domain is for sale!</p>")).toBe("broken parked");
+    expect(judged("<p>Diese Domain steht zum Verkauf.</p>")).toBe("broken parked");
+    expect(judged("<p>The harbour is for sale.</p>")).toBe("sound ok");
+  });
+
+  test("that comes from the front page instead is unsure and gives no new address", () => {
+    const moved = {
+      ...arrived(at, { address: "https://tides.example/" }),
+      state: "moved",
+      movedTo: "https://tides.example/",
+    };
+    const { state, code, movedTo } = judgePage(at, moved as Outcome, read("<title>Welcome</title>"), null);
+    expect([state, code, movedTo]).toEqual(["unsure", "front-page", null]);
+  });
+
+  test("that is a page where a file was promised is unsure", () => {
+    expect(judged("<title>Library</title>", "https://tides.example/plan.pdf")).toBe("unsure other-type");
+  });
+});

@@ -1,0 +1,28 @@
+/** How the part of a page is looked for that a fragment names. */
+export type WantedPart =
+  /** The top of the page, which every page has. */
+  | { is: "top" }
+  /** An element with one of these ids or, of an `a` element, names. */
+  | { is: "element"; names: readonly string[] }
+  /** Something that a script of the page's own makes of it. */
+  | { is: "script" };
+
+/**
+ * What an address's fragment asks a page for, as the HTML standard finds the indicated part: no or an
+ * empty fragment is the top; an element by the fragment as it stands, then by its percent-decoded form; "top" in
+ * whatever case is the top where no element has that name, so it is never missing. What follows `:~:` is
+ * for the browser alone. A fragment like a path is a script's own.
+ */
+export function wantedPart(address: string): WantedPart {
+  const fragment = new URL(address).hash.slice(1).replace(/:~:.*$/s, "");
+  if (fragment === "") return { is: "top" };
+  let decoded = fragment;
+  try {
+    decoded = decodeURIComponent(fragment);
+  } catch {
+    // A stray % stands for itself.
+  }
+  if (decoded.toLowerCase() === "top") return { is: "top" };
+  if (/^[!/]/.test(fragment)) return { is: "script" };
+  return { is: "element", names: decoded === fragment ? [fragment] : [fragment, decoded] };
+}

@@ -1,0 +1,110 @@
+import { Injectable } from "@nestjs/common";
+import { InjectDataSource } from "@nestjs/typeorm";
+import type { Outcome, ReachState } from "@vennet/core/reach/outcome";
+import { DataSource, type EntityManager } from "typeorm";
+
+/** What one question of a run came to. */
+export interface Answered {
+  jobId: string;
+  bookId: string;
+  askedHash: string;
+  /** The worst state of its destinations. */
+  state: ReachState;
+  /** By the hashes of the destinations. */
+  outcomes: ReadonlyMap<string, Outcome>;
+  at: Date;
+}
+
+const rowsAtOnce = 500;
+const deadlock = "ER_LOCK_DEADLOCK";
+
+/**
+ * Writes answers down before anything more is asked, so that a run that is broken off knows all that it has
+ * asked. Whoever waits at the same time is written in one transaction.
+ */
+@Injectable()
+export class AnswerWriter {
+  private waiting: { answered: Answered; done: () => void; failed: (error: unknown) => void }[] = [];
+  private isWriting = false;
+
+  constructor(@InjectDataSource() private readonly database: DataSource) {}
+
+  write(answered: Answered): Promise<void> {
+    return new Promise((done, failed) => {
+      this.waiting.push({ answered, done, failed });
+      if (!this.isWriting) void this.writeAll();
+    });
+  }
+
+  private async writeAll(): Promise<void> {
+    this.isWriting = true;
+    while (this.waiting.length > 0) {
+      const batch = this.waiting.splice(0, rowsAtOnce);
+      try {
+        await this.transaction(batch.map(({ answered }) => answered));
+        for (const { done } of batch) done();
+      } catch (error) {
+        for (const { failed } of batch) failed(error);
+      }
+    }
+    this.isWriting = false;
+  }
+
+  private async transaction(batch: Answered[], tries = 1): Promise<void> {
+    try {
+      await this.database.transaction((manager) => writeBatch(manager, batch));
+    } catch (error) {
+      // Two servers wrote rows of the same pages of the table; one of them tries again.
+      if ((error as { code?: string }).code !== deadlock || tries >= 5) throw error;
+      await this.transaction(batch, tries + 1);
+    }
+  }
+}
+
+async function writeBatch(manager: EntityManager, batch: Answered[]): Promise<void> {
+  const rows = batch.flatMap(({ bookId, outcomes, at }) =>
+    [...outcomes].map(([hash, outcome]) => ({ bookId, hash, outcome, at })),
+  );
+  if (rows.length > 0) {
+    // The assignments are made from left to right, so the old state is there until the last.
+    await manager.query(
+      `INSERT INTO reach_outcome (bookId, destinationHash, state, code, hops, movedTo, title, secure, checkedAt, since, lastSoundAt)
+       VALUES ${rows.map(() => "(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)").join(", ")}
+       ON DUPLICATE KEY UPDATE code = VALUES(code), hops = VALUES(hops), movedTo = VALUES(movedTo),
+         title = VALUES(title), secure = VALUES(secure), checkedAt = VALUES(checkedAt),
+         since = IF(state = VALUES(state), since, VALUES(since)),
+         previous = IF(state = VALUES(state), previous, state),
+         lastSoundAt = COALESCE(VALUES(lastSoundAt), lastSoundAt), state = VALUES(state)`,
+      rows.flatMap(({ bookId, hash, outcome, at }) => {
+        const { state, code, hops, movedTo, title, secure } = outcome;
+        const soundAt = state === "sound" || state === "moved" ? at : null;
+        return [bookId, hash, state, code, JSON.stringify(hops), movedTo, title, secure, at, at, soundAt];
+      }),
+    );
+    await manager.query(
+      `INSERT INTO reach_answer (bookId, destinationHash, state, code, status, movedTo, checkedAt)
+       VALUES ${rows.map(() => "(?, ?, ?, ?, ?, ?, ?)").join(", ")}`,
+      rows.flatMap(({ bookId, hash, outcome: { state, code, hops, movedTo }, at }) => [
+        bookId,
+        hash,
+        state,
+        code,
+        hops.at(-1)?.status ?? null,
+        movedTo,
+        at,
+      ]),
+    );
+  }
+  const byState = new Map<string, Answered[]>();
+  for (const one of batch) {
+    const key = `${one.jobId} ${one.state}`;
+    byState.set(key, [...(byState.get(key) ?? []), one]);
+  }
+  for (const same of byState.values()) {
+    await manager.query("UPDATE reach_ask SET state = ? WHERE jobId = ? AND askedHash IN (?)", [
+      same[0]!.state,
+      same[0]!.jobId,
+      same.map(({ askedHash }) => askedHash),
+    ]);
+  }
+}

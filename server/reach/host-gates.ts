@@ -1,0 +1,116 @@
+import { setTimeout as sleep } from "node:timers/promises";
+import { Injectable } from "@nestjs/common";
+import { HostPace } from "@vennet/core/reach/politeness";
+import { Settings } from "../settings.ts";
+
+/** So many questions to one host are under way at once. */
+export const lanesPerHost = 2;
+const gatesKept = 5_000;
+
+interface Gate {
+  pace: HostPace;
+  lanes: Places;
+}
+
+/**
+ * Lets questions out at the pace that each host can bear, and no more at once than this server is set to.
+ * Two runs that ask the same host here share its gate.
+ */
+@Injectable()
+export class HostGates {
+  private readonly gates = new Map<string, Gate>();
+  private readonly all: Places;
+
+  constructor(private readonly settings: Settings) {
+    this.all = new Places(settings.reachConcurrency);
+  }
+
+  /** Waits for a turn to ask a host, and gives the function that ends it. */
+  async enter(host: string, signal: AbortSignal): Promise<() => void> {
+    const { pace, lanes } = this.gate(host);
+    const leaveLane = await lanes.enter(signal);
+    try {
+      do {
+        const now = performance.now();
+        const turn = pace.takeTurn(now);
+        if (turn > now) await sleep(turn - now, undefined, { signal });
+      } while (pace.isPaused(performance.now()));
+      const leaveAll = await this.all.enter(signal);
+      return () => {
+        leaveAll();
+        leaveLane();
+      };
+    } catch (error) {
+      leaveLane();
+      throw error;
+    }
+  }
+
+  /** A host asks for so much time between questions. */
+  widen(host: string, gapMs: number): void {
+    this.gate(host).pace.widen(gapMs);
+  }
+
+  /** A host asks for a rest of so many milliseconds from now. */
+  rest(host: string, ms: number): void {
+    this.gate(host).pace.pauseUntil(performance.now() + ms);
+  }
+
+  private gate(host: string): Gate {
+    const known = this.gates.get(host);
+    if (known) return known;
+    if (this.gates.size >= gatesKept) this.forgetIdle();
+    const gate = { pace: new HostPace(this.settings.reachGapMs), lanes: new Places(lanesPerHost) };
+    this.gates.set(host, gate);
+    return gate;
+  }
+
+  private forgetIdle(): void {
+    const now = performance.now();
+    for (const [host, { pace, lanes }] of this.gates)
+      if (lanes.isEmpty && pace.isIdle(now)) this.gates.delete(host);
+  }
+}
+
+/** A number of places that are taken in the order of asking. */
+class Places {
+  private taken = 0;
+  private readonly waiting = new Set<() => void>();
+
+  constructor(private readonly count: number) {}
+
+  get isEmpty(): boolean {
+    return this.taken === 0 && this.waiting.size === 0;
+  }
+
+  async enter(signal: AbortSignal): Promise<() => void> {
+    signal.throwIfAborted();
+    if (this.taken < this.count) this.taken++;
+    else await this.turn(signal);
+    let isIn = true;
+    return () => {
+      if (!isIn) return;
+      isIn = false;
+      const [next] = this.waiting;
+      if (next) next();
+      else this.taken--;
+    };
+  }
+
+  /** Waits until somebody who leaves hands the place over. */
+  private turn(signal: AbortSignal): Promise<void> {
+    return new Promise((resolve, reject) => {
+      const take = (): void => {
+        this.waiting.delete(take);
+        signal.removeEventListener("abort", give);
+        resolve();
+      };
+      const give = (): void => {
+        this.waiting.delete(take);
+        reject(signal.reason as Error);
+      };
+      this.waiting.add(take);
+      signal.addEventListener("abort", give, { once: true });
+    });
+  }
+}

@@ -1,0 +1,131 @@
+import { nextStep } from "@vennet/core/reach/follow";
+import { impossibleName, judgePage } from "@vennet/core/reach/judge-page";
+import { outcome, type Hop, type Outcome } from "@vennet/core/reach/outcome";
+import type { PageFacts } from "@vennet/core/reach/page-reader";
+import { wantedPart } from "@vennet/core/reach/part";
+import { longestWaitMs, retryAfterMs } from "@vennet/core/reach/politeness";
+import robots from "robots-parser";
+import type { Asker, Reply } from "./asker.ts";
+import type { HostGates } from "./host-gates.ts";
+
+// Its types speak of a default export, which this module of the older kind does not have.
+const readRobots = robots as unknown as typeof robots.default;
+
+/** No site may hold a run up for longer than this between two questions. */
+const widestGapMs = 30_000;
+
+/** Visits pages of one host for one run, and remembers what it learnt of the host on the way. */
+export class HostVisits {
+  private readonly missing = new Map<string, Promise<PageFacts | null>>();
+  /** Until when the host wants to be left alone, where that is longer than a run waits. */
+  private isShut = false;
+
+  constructor(
+    private readonly asker: Asker,
+    private readonly gates: HostGates,
+  ) {}
+
+  /** Obeys the crawl delay that a site asks for. What it forbids to crawlers does not matter for single pages. */
+  async readCrawlDelay(address: string, signal: AbortSignal): Promise<void> {
+    const { origin, host, protocol } = new URL(address);
+    if (protocol !== "http:" && protocol !== "https:") return;
+    const leave = await this.gates.enter(host, signal);
+    try {
+      const at = `${origin}/robots.txt`;
+      const text = await this.asker.text(at, signal);
+      const seconds = text === null ? undefined : readRobots(at, text).getCrawlDelay("Vennet");
+      if (seconds !== undefined && seconds > 0) this.gates.widen(host, Math.min(seconds * 1000, widestGapMs));
+    } finally {
+      leave();
+    }
+  }
+
+  /** The outcome of each destination, all of which are this page or parts of it. */
+  async visit(
+    page: string,
+    destinations: readonly string[],
+    signal: AbortSignal,
+  ): Promise<Map<string, Outcome>> {
+    const wanted = new Set(
+      destinations.flatMap((address) => {
+        const part = wantedPart(address);
+        return part.is === "element" ? part.names : [];
+      }),
+    );
+    const hops: Hop[] = [];
+    let read: PageFacts | null = null;
+    for (;;) {
+      const step = nextStep(page, hops);
+      if ("stop" in step) break;
+      if (this.isShut) return all(destinations, () => outcome("unsure", "asked-to-wait", hops));
+      const reply = await this.ask(step.ask.method, step.ask.address, signal, wanted);
+      hops.push(reply.hop);
+      read = reply.page;
+      if (this.isShut) return all(destinations, () => outcome("unsure", "asked-to-wait", hops));
+    }
+    const arrived = (address: string): Outcome => {
+      const step = nextStep(address, hops);
+      if (!("stop" in step)) throw new Error("An answer that ended a visit does not end it.");
+      return step.stop;
+    };
+    const { state } = arrived(page);
+    const isWell = state === "sound" || state === "moved";
+    const missing =
+      isWell && read ? await this.missingPage(new URL(hops.at(-1)!.address).origin, signal) : null;
+    const judged = all(destinations, (address) => judgePage(address, arrived(address), read, missing));
+    if (isWell && page.startsWith("http:")) await this.trySecure(page, judged, signal);
+    return judged;
+  }
+
+  private async ask(
+    method: Hop["method"],
+    address: string,
+    signal: AbortSignal,
+    wanted?: ReadonlySet<string>,
+  ): Promise<Reply> {
+    const { host } = new URL(address);
+    const leave = await this.gates.enter(host, signal);
+    try {
+      const reply = await this.asker.ask(method, address, signal, wanted);
+      if (reply.hop.status === 429 || reply.hop.status === 503) this.obeyRest(host, reply.retryAfter);
+      return reply;
+    } finally {
+      leave();
+    }
+  }
+
+  private obeyRest(host: string, retryAfter: string | null): void {
+    const ms = retryAfterMs(retryAfter, new Date());
+    if (ms === null) return;
+    if (ms > longestWaitMs) this.isShut = true;
+    else this.gates.rest(host, ms);
+  }
+
+  /** What a server gives for a name that cannot exist: a page, or null where it refuses as it should. */
+  private missingPage(origin: string, signal: AbortSignal): Promise<PageFacts | null> {
+    const known = this.missing.get(origin);
+    if (known) return known;
+    const asked = this.ask("GET", `${origin}/${impossibleName}`, signal).then(({ page }) => page);
+    this.missing.set(origin, asked);
+    return asked;
+  }
+
+  /** An http page may answer by https too; it is offered only where that was tried. */
+  private async trySecure(page: string, judged: Map<string, Outcome>, signal: AbortSignal): Promise<void> {
+    const url = new URL(page);
+    if (url.port !== "") return;
+    if (![...judged.values()].some(({ state }) => state === "sound")) return;
+    url.protocol = "https:";
+    const { hop } = await this.ask("HEAD", url.href, signal);
+    if (hop.status === null || hop.status >= 300) return;
+    for (const [address, one] of judged) {
+      const secure = new URL(address);
+      secure.protocol = "https:";
+      if (one.state === "sound") one.secure = secure.href;
+    }
+  }
+}
+
+function all(destinations: readonly string[], judge: (address: string) => Outcome): Map<string, Outcome> {
+  return new Map(destinations.map((address) => [address, judge(address)]));
+}

@@ -1,0 +1,151 @@
+import { gzipSync } from "node:zlib";
+import { htmlPage } from "../answers.ts";
+import { after, bytes, fixedPage, isHead, limited, page, redirect, status, type Host } from "./answering.ts";
+
+const missingWords = (words: string, body = "<p>Try the search.</p>") => fixedPage(words, body);
+const signInForm =
+  '<form method="post"><label>Name <input name="who"></label><label>Password <input type="password" name="word"></label><button>Go</button></form>';
+
+/** Hosts that each show one way in which an answer is not what it seems, or does not come. */
+export const faultyHosts: Record<string, Host> = {
+  "faulty.example": { otherwise: status(500, "Out of order.") },
+  "circle.example": { otherwise: redirect(302, (url) => (url.pathname === "/a" ? "/b" : "/a")) },
+  "endless.example": { otherwise: redirect(302, (url) => `/${Number(url.pathname.slice(1)) + 1}`) },
+  // It never answers; the checker has to give up by itself.
+  "slow.example": { otherwise: () => undefined },
+  "dropped.example": { otherwise: (request) => void request.socket.destroy() },
+  // A redirect into the author's own network, which the address policy has to refuse.
+  "inward.example": { otherwise: redirect(302, () => "http://127.0.0.1/") },
+  "script.example": { otherwise: redirect(302, () => "javascript:alert(1)") },
+  "lame.example": { otherwise: page("Never seen"), isLame: true },
+
+  // Passing faults: each path is well from its fifth question on, or once the server has had its rest.
+  "passing.example": { otherwise: after(4, status(503, "In a moment."), page("Well again")) },
+  "resting.example": {
+    otherwise: after(2, status(503, "Resting.", { "retry-after": "1" }), page("Rested")),
+  },
+  "shut.example": { otherwise: status(503, "Next week.", { "retry-after": "604800" }) },
+  "strict.example": { otherwise: limited(8, page("Strict")) },
+  "patient.example": {
+    otherwise: page("Patient"),
+    paths: {
+      "/robots.txt": bytes(
+        "text/plain",
+        Buffer.from("User-agent: *\nDisallow: /private\nCrawl-delay: 0.4\n"),
+      ),
+    },
+  },
+
+  // Good answers that are none.
+  "lost.example": {
+    otherwise: missingWords("Page not found"),
+    paths: {
+      "/": page("Lost"),
+      "/de": missingWords("Seite nicht gefunden"),
+      "/fr": missingWords("Page introuvable"),
+      "/es": missingWords("Página no encontrada"),
+      "/nl": missingWords("Pagina niet gevonden"),
+      "/da": missingWords("Siden blev ikke fundet"),
+      "/heading": (request, response) =>
+        htmlPage(response, request, "Sound Almanac", "<p>Nothing.</p>", "Error 404"),
+      // Its words speak of losing and finding, and it is well.
+      "/well": missingWords("Lost and found office", "<p>What was not found is kept for a year.</p>"),
+    },
+  },
+  // Every name gets the same page, though the page about ferries is its own.
+  "shell.example": {
+    otherwise: fixedPage("Sound Portal", "<p>Loading.</p>"),
+    paths: { "/ferries": fixedPage("Sound Portal: Ferries", "<p>They sail on the hour.</p>") },
+  },
+  "members.example": {
+    otherwise: redirect(302, (url) => `/login?next=${encodeURIComponent(url.pathname)}`),
+    paths: {
+      "/login": fixedPage("Sign in", signInForm),
+      "/wall": fixedPage("Sign in to read", signInForm),
+    },
+  },
+  "parked.example": {
+    otherwise: fixedPage("parked.example", "<p>This domain is for sale. Make an offer.</p>"),
+  },
+  "front.example": {
+    otherwise: redirect(301, () => "/"),
+    paths: { "/": fixedPage("The front", "<p>Welcome.</p>") },
+  },
+  "types.example": {
+    otherwise: page("Types"),
+    paths: {
+      "/plan.pdf": bytes("application/pdf", Buffer.from("%PDF-1.7\n")),
+      "/gone.pdf": fixedPage("Library", "<p>Choose a shelf.</p>"),
+      "/untold": (request, response) => response.writeHead(200).end(isHead(request) ? undefined : "tide"),
+    },
+  },
+
+  // Certificates that no browser trusts.
+  "expired.example": { otherwise: page("Expired"), certificate: "expired" },
+  "othername.example": { otherwise: page("Other name"), certificate: "other-name" },
+  "selfsigned.example": { otherwise: page("Self-signed"), certificate: "self-signed" },
+
+  // Letters in other character sets; the titles are only right where the set is read right.
+  "letters.example": {
+    otherwise: page("Letters"),
+    paths: {
+      "/latin": bytes(
+        "text/html; charset=windows-1252",
+        Buffer.from("<title>Fl\xf3\xf0 \x96 H\xf6he</title><h1>x</h1>", "latin1"),
+      ),
+      "/meta": bytes(
+        "text/html",
+        Buffer.from('<meta charset="iso-8859-1"><title>Stra\xdfe</title><h1>x</h1>', "latin1"),
+      ),
+      "/wide": bytes("text/html", Buffer.from("\ufeff<title>Été</title><h1>x</h1>", "utf16le")),
+      "/unknown": bytes("text/html; charset=moon-8", Buffer.from("<title>Sound</title><h1>x</h1>")),
+    },
+  },
+  "long.example": {
+    otherwise: (request, response) => {
+      response.writeHead(200, { "content-type": "text/html" });
+      if (isHead(request)) return void response.end();
+      const filler = "<p>tide</p>".repeat(9_000);
+      response.end(`<title>A long page</title><h1>Long</h1>${filler}<h2 id="late">Late</h2>${filler}`);
+    },
+  },
+
+  // More than the checker wants to read: without end, slowly without end, and packed.
+  "flood.example": {
+    otherwise: (request, response) => {
+      if (isHead(request)) return void response.writeHead(405).end();
+      response.writeHead(200, { "content-type": "text/html" });
+      const chunk = "tide ".repeat(20_000);
+      const pour = (): void => {
+        while (!response.destroyed && response.write(chunk)) continue;
+        if (!response.destroyed) response.once("drain", pour);
+      };
+      pour();
+    },
+  },
+  "drip.example": {
+    otherwise: (request, response) => {
+      response.writeHead(200, { "content-type": "text/html" });
+      if (isHead(request)) return void response.end();
+      const timer = setInterval(() => response.write("<p>drop</p>"), 200);
+      response.once("close", () => clearInterval(timer));
+    },
+  },
+  "packed.example": {
+    otherwise: (request, response, url) => {
+      const packed = url.pathname === "/broken" ? Buffer.from("not packed at all") : bomb();
+      bytes("text/html", packed, { "content-encoding": "gzip" })(request, response, url);
+    },
+  },
+};
+
+let packedFlood: Buffer | null = null;
+
+/** 200 MB of blanks behind a title, which pack into some 200 KB. */
+function bomb(): Buffer {
+  packedFlood ??= Buffer.concat([
+    gzipSync("<title>Packed</title><p>"),
+    ...Array<Buffer>(200).fill(gzipSync(Buffer.alloc(1_000_000, 32))),
+  ]);
+  return packedFlood;
+}
