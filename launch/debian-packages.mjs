@@ -4,7 +4,15 @@ import { LaunchError } from "./errors.mjs";
 /** What the application itself needs: the database's programs, without a service of the system's own. */
 export const toRun = ["mariadb-server-core", "mariadb-client-core"];
 /** What the tests need besides: a browser and the readers that this project did not write. */
-export const toTest = [...toRun, "chromium", "poppler-utils", "qpdf", "epubcheck", "default-jre-headless"];
+export const toTest = [
+  ...toRun,
+  "chromium",
+  "poppler-utils",
+  "qpdf",
+  "epubcheck",
+  "default-jre-headless",
+  "redis-server",
+];
 
 function isInstalled(name) {
   const found = spawnSync("dpkg-query", ["-W", "-f", "${db:Status-Status}", name], { encoding: "utf8" });

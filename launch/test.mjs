@@ -74,7 +74,8 @@ try {
     () => ["playwright", "test", "--config", "e2e/playwright.config.ts"],
     (file) => ({ PLAYWRIGHT_JSON_OUTPUT_NAME: file }),
     ({ stats }) => {
-      if (stats.flaky > 0) console.log(`${stats.flaky} of the end-to-end tests passed at the second try only.`);
+      if (stats.flaky > 0)
+        console.log(`${stats.flaky} of the end-to-end tests passed at the second try only.`);
       return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
     },
   );
