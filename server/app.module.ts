@@ -12,6 +12,7 @@ import { BooksService } from "./books/books.service.ts";
 import { AcceptancesController } from "./checks/acceptances.controller.ts";
 import { AcceptancesService } from "./checks/acceptances.service.ts";
 import { FindingsController } from "./checks/findings.controller.ts";
+import { ReportController } from "./checks/report.controller.ts";
 import { FindingsService } from "./checks/findings.service.ts";
 import { ChaptersController } from "./chapters/chapters.controller.ts";
 import { ChaptersService } from "./chapters/chapters.service.ts";
@@ -45,6 +46,7 @@ import { PlacesService } from "./places/places.service.ts";
 import { PageTitles } from "./reach/page-titles.ts";
 import { ReachController } from "./reach/reach.controller.ts";
 import { ReachService } from "./reach/reach.service.ts";
+import { PlannedRuns } from "./reach/planned-runs.ts";
 import { Resolver } from "./reach/resolver.ts";
 import { Settings } from "./settings.ts";
 import { Workshop } from "./workshop/workshop.ts";
@@ -71,6 +73,7 @@ export class AppModule {
         PlacesController,
         AcceptancesController,
         FindingsController,
+        ReportController,
         HistoryController,
         DriveController,
       ],
@@ -99,6 +102,7 @@ export class AppModule {
         AnswerWriter,
         HostWork,
         ReachService,
+        PlannedRuns,
         Workshop,
         ExportsService,
         LedgerService,

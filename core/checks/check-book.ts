@@ -1,12 +1,14 @@
 import type { Node } from "prosemirror-model";
 import { indexOf, type Book } from "../manuscript/book.ts";
 import { countWords, countWordsIn, chapterTitle } from "../manuscript/chapter.ts";
-import type { LinkChange } from "../manuscript/edit-links.ts";
 import { linkUses, type LinkUse } from "../manuscript/links.ts";
 import { lookedKinds, type LinkLooks } from "../manuscript/looks.ts";
 import { placesOf } from "../manuscript/outline.ts";
 import { checkChapter, rules } from "./check-chapter.ts";
+import { writeDestination } from "../destination/destination.ts";
+import { pictureSize } from "../manuscript/picture-size.ts";
 import { judgeLook } from "./contrast.ts";
+import { foldedWords } from "./folded-words.ts";
 import type { CheckContext, Finding, Rule } from "./finding.ts";
 
 /** A finding of a whole book, with where it stands. */
@@ -20,14 +22,22 @@ export interface BookFinding extends Finding {
   /** The words before and behind it in its paragraph; for another thing the words that stand there. */
   before: string;
   after: string;
-  /** What one press changes; null where none can. */
-  mend: LinkChange | null;
 }
 
 const wordsAround = 80;
 
+/** What is known of a book's destinations beside its text. */
+export type KnownOfBook = Pick<CheckContext, "answers" | "shares" | "audience">;
+
+/** Nothing is known: no destination was asked, and the book is for anyone. */
+export const nothingKnown: KnownOfBook = { answers: new Map(), shares: new Map(), audience: "anyone" };
+
 /** What the rules, or some of them, find in a whole book, gravest first, then rule by rule in reading order. */
-export function checkBook(book: Book, which: readonly Rule[] = rules): BookFinding[] {
+export function checkBook(
+  book: Book,
+  known: KnownOfBook = nothingKnown,
+  which: readonly Rule[] = rules,
+): BookFinding[] {
   const index = indexOf(book);
   const ledTo = new Set(
     book.chapters.flatMap(({ doc }) =>
@@ -41,13 +51,22 @@ export function checkBook(book: Book, which: readonly Rule[] = rules): BookFindi
         : [],
     ),
   );
-  const common = { fileNames: book.fileNames, index, unwritten, ledTo, language: book.language };
-  const known = new Map(rules.map((rule) => [rule.id, rule]));
+  const common = {
+    ...known,
+    files: book.files,
+    pictureSizes: new Map(book.pictures.map((picture) => [picture.id, pictureSize(picture)])),
+    wordsLead: wordsLead(book),
+    index,
+    unwritten,
+    ledTo,
+    language: book.language,
+  };
+  const byId = new Map(rules.map((rule) => [rule.id, rule]));
   const found = book.chapters.flatMap(({ doc }, chapter): BookFinding[] => {
     const context: CheckContext = { ...common, chapter };
     const links = new Map(linkUses(doc).map((use) => [use.id, use]));
     return checkChapter(doc, context, which).map((finding) => {
-      const { title, source, mend } = known.get(finding.rule)!;
+      const { title, source } = byId.get(finding.rule)!;
       const link = links.get(finding.subject) ?? null;
       return {
         ...finding,
@@ -56,7 +75,6 @@ export function checkBook(book: Book, which: readonly Rule[] = rules): BookFindi
         chapter,
         link,
         ...(link ? sentenceOf(doc, link) : { before: standsAt(doc, finding.subject), after: "" }),
-        mend: link && mend ? mend(link) : null,
       };
     });
   });
@@ -65,6 +83,21 @@ export function checkBook(book: Book, which: readonly Rule[] = rules): BookFindi
   return [...findLooks(book.looks), ...found].sort(
     (a, b) => order[a.severity] - order[b.severity] || (place.get(a.rule) ?? -1) - (place.get(b.rule) ?? -1),
   );
+}
+
+/** The destinations to which equal link texts of a book lead. */
+function wordsLead(book: Book): Map<string, Set<string>> {
+  const found = new Map<string, Set<string>>();
+  for (const { doc } of book.chapters) {
+    for (const { on, text, destination } of linkUses(doc)) {
+      const words = foldedWords(text);
+      if (on === "reference" || words === "") continue;
+      const places = found.get(words);
+      if (places) places.add(writeDestination(destination));
+      else found.set(words, new Set([writeDestination(destination)]));
+    }
+  }
+  return found;
 }
 
 /** What WCAG asks of the looks of links, which are the book's and not one link's. */

@@ -16,11 +16,15 @@ import {
   table,
   text,
 } from "../test/book-of-places.ts";
+import { nothingKnown } from "./check-book.ts";
 import { checkChapter, rules } from "./check-chapter.ts";
 import type { CheckContext } from "./finding.ts";
 
 const context: CheckContext = {
-  fileNames: new Map([["kept", "plan.pdf"]]),
+  ...nothingKnown,
+  files: new Map([["kept", { name: "plan.pdf", mediaType: "application/pdf", size: 180_000 }]]),
+  pictureSizes: new Map(),
+  wordsLead: new Map(),
   index: indexOf(bookWith([chapter("h", "Low water"), chapter("page", "Refuges")])),
   chapter: 0,
   unwritten: new Set(["page"]),

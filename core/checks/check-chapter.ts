@@ -23,6 +23,16 @@ import { anchorUnused } from "./anchor-unused.ts";
 import { captionAlone } from "./caption-alone.ts";
 import { fileGone } from "./file-gone.ts";
 import { fileNotBrought } from "./file-not-brought.ts";
+import { destinationBroken } from "./destination-broken.ts";
+import { destinationGuarded } from "./destination-guarded.ts";
+import { destinationMoved } from "./destination-moved.ts";
+import { destinationUnsure } from "./destination-unsure.ts";
+import { fileForeign } from "./file-foreign.ts";
+import { fileLarge } from "./file-large.ts";
+import { hotspotSmall } from "./hotspot-small.ts";
+import { httpsAnswers } from "./https-answers.ts";
+import { mailSlip } from "./mail-slip.ts";
+import { shareTooNarrow } from "./share-too-narrow.ts";
 import type { CheckContext, Finding, Rule } from "./finding.ts";
 import { hotspotOverlap } from "./hotspot-overlap.ts";
 import { looksLikeText } from "./looks-like-text.ts";
@@ -45,6 +55,10 @@ export const rules: Rule[] = [
   unknownTopLevel,
   mixedScripts,
   mailForm,
+  mailSlip,
+  destinationBroken,
+  destinationMoved,
+  shareTooNarrow,
   fileGone,
   fileNotBrought,
   placeGone,
@@ -61,11 +75,17 @@ export const rules: Rule[] = [
   outerBlank,
   frameFaint,
   hotspotOverlap,
+  hotspotSmall,
+  destinationGuarded,
+  destinationUnsure,
+  httpsAnswers,
   rawAddress,
   looksLikeText,
   sameWords,
   neighbours,
   fileUntold,
+  fileLarge,
+  fileForeign,
   longWords,
   longAddress,
   descriptionRepeats,
@@ -75,7 +95,11 @@ export const rules: Rule[] = [
 /** What the rules, or some of them, find in one chapter, rule by rule. */
 export function checkChapter(doc: Node, context: CheckContext, which: readonly Rule[] = rules): Finding[] {
   const links = linkUses(doc);
-  return which.flatMap(({ id, severity, find }) =>
-    find(links, context, doc).map((found) => ({ rule: id, severity, ...found })),
+  const byId = new Map(links.map((use) => [use.id, use]));
+  return which.flatMap(({ id, severity, find, mend }) =>
+    find(links, context, doc).map((found) => {
+      const use = mend && byId.get(found.subject);
+      return { rule: id, severity, ...found, mend: use ? mend(use, context) : null };
+    }),
   );
 }

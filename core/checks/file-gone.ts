@@ -6,9 +6,9 @@ export const fileGone: Rule = {
   title: "A companion file is gone",
   severity: "fix",
   source: "EPUB 3.3: every linked resource is in the container",
-  find: (links, { fileNames }) =>
+  find: (links, { files }) =>
     links.flatMap(({ id, destination }) =>
-      destination.kind === "file" && "file" in destination && !fileNames.has(destination.file)
+      destination.kind === "file" && "file" in destination && !files.has(destination.file)
         ? [{ subject: id, message: "The companion file is gone. Choose another file, or remove the link." }]
         : [],
     ),

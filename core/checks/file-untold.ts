@@ -1,5 +1,5 @@
 import type { Destination } from "../destination/destination.ts";
-import type { Rule } from "./finding.ts";
+import type { CheckContext, Rule } from "./finding.ts";
 
 /** A link to a file that does not say that it is one. */
 export const fileUntold: Rule = {
@@ -7,9 +7,9 @@ export const fileUntold: Rule = {
   title: "A file is not announced",
   severity: "consider",
   source: "WCAG technique G91 and H33 (from memory): type and size of a file are told before it is opened",
-  find: (links, { fileNames }) =>
+  find: (links, { files }) =>
     links.flatMap(({ id, text, description, destination }) => {
-      const type = typeOf(destination, fileNames);
+      const type = typeOf(destination, files);
       const told = `${text} ${description ?? ""}`.toLowerCase();
       return type === null || told.includes(type)
         ? []
@@ -25,12 +25,12 @@ export const fileUntold: Rule = {
 const announced = /\.(pdf|docx?|odt|xlsx?|ods|pptx?|odp|zip|epub|csv|mp3|mp4)$/i;
 
 /** The ending of the file's name, where it is of a kind that opens another program. */
-function typeOf(destination: Destination, fileNames: ReadonlyMap<string, string>): string | null {
+function typeOf(destination: Destination, files: CheckContext["files"]): string | null {
   const name =
     destination.kind === "web"
       ? new URL(destination.address).pathname
       : destination.kind === "file" && "file" in destination
-        ? (fileNames.get(destination.file) ?? "")
+        ? (files.get(destination.file)?.name ?? "")
         : "";
   return announced.exec(name)?.[1]!.toLowerCase() ?? null;
 }

@@ -7,6 +7,7 @@ import { changeLink } from "../manuscript/edit-links.ts";
 import { linkUses } from "../manuscript/links.ts";
 import { schema } from "../manuscript/schema.ts";
 import { anchor, bookWith, chapter, linkTo, signposts, text } from "../test/book-of-places.ts";
+import { nothingKnown } from "./check-book.ts";
 import { checkChapter, rules } from "./check-chapter.ts";
 import { isEmptyPhrase, listedLanguages } from "./empty-phrases.ts";
 import type { CheckContext } from "./finding.ts";
@@ -20,7 +21,10 @@ const link = (words: string, destination: Destination = office, description: str
   schema.text(words, [schema.mark("link", { id: `l${serial++}`, destination, description })]);
 
 const contextOf = (doc: Node, more: Partial<CheckContext> = {}): CheckContext => ({
-  fileNames: new Map([["f", "R1 plan.pdf"]]),
+  ...nothingKnown,
+  files: new Map([["f", { name: "R1 plan.pdf", mediaType: "application/pdf", size: 180_000 }]]),
+  pictureSizes: new Map(),
+  wordsLead: new Map(),
   index: indexOf(bookWith([doc])),
   chapter: 0,
   unwritten: new Set(),
@@ -256,11 +260,12 @@ describe("mends", () => {
     destination: Destination,
     words = "the office",
     description: string | null = null,
+    more: Partial<CheckContext> = {},
   ) => {
     const doc = chapter("c", "C", text("See ", link(words, destination, description), " now"));
     const change = new Transform(doc);
     const [use] = linkUses(doc);
-    changeLink(change, use!, rules.find(({ id }) => id === rule)!.mend!(use!)!);
+    changeLink(change, use!, found(doc, rule, more)[0]!.mend!);
     change.doc.check();
     expect(found(change.doc, rule)).toEqual([]);
     const [after] = linkUses(change.doc);

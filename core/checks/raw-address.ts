@@ -1,5 +1,5 @@
 import { isPlainlyAnAddress } from "../destination/recognise.ts";
-import type { Rule } from "./finding.ts";
+import { answerOf, type Rule } from "./finding.ts";
 
 /** A web address as link text, which says little to a reader and less to a listener. */
 export const rawAddress: Rule = {
@@ -13,4 +13,9 @@ export const rawAddress: Rule = {
         ? [{ subject: id, message: "The words are a raw address. Say in words where the link leads." }]
         : [],
     ),
+  // What the page calls itself says where the link leads.
+  mend: (use, context) => {
+    const title = answerOf(use, context)?.title;
+    return title && use.on === "words" ? { text: title } : null;
+  },
 };

@@ -8,12 +8,12 @@ export const sameWords: Rule = {
   title: "The same words lead to two places",
   severity: "consider",
   source: "WCAG 2.2 SC 2.4.4 and 3.2.4, ACT rules b20e66 and fd3a94 (from memory)",
-  find: (links) => {
+  find: (links, { wordsLead }) => {
     const byWords = new Map<string, Set<string>>();
     const places = (text: string): Set<string> => {
       const words = foldedWords(text);
       let found = byWords.get(words);
-      if (!found) byWords.set(words, (found = new Set()));
+      if (!found) byWords.set(words, (found = new Set(wordsLead.get(words))));
       return found;
     };
     const judged = links.filter(({ on, text }) => on !== "reference" && foldedWords(text) !== "");
@@ -24,7 +24,7 @@ export const sameWords: Rule = {
         ? [
             {
               subject: id,
-              message: `“${text.trim()}” leads to ${count === 2 ? "two" : count} places in this chapter. Say what tells them apart.`,
+              message: `“${text.trim()}” leads to ${count === 2 ? "two" : count} places. Say what tells them apart.`,
             },
           ]
         : [];

@@ -12,6 +12,14 @@ export interface PictureFile {
   bytes: Uint8Array;
 }
 
+/** What is known of a file that goes with the book. */
+export interface CompanionFile {
+  name: string;
+  mediaType: string;
+  /** Bytes. */
+  size: number;
+}
+
 /** A whole book, as the exports take it. */
 export interface Book {
   /** A permanent identifier, a UUID. */
@@ -25,8 +33,8 @@ export interface Book {
   /** In reading order; companion pages come after all chapters. */
   chapters: BookChapter[];
   pictures: PictureFile[];
-  /** The companion files' names by their ids. */
-  fileNames: ReadonlyMap<string, string>;
+  /** The companion files by their ids. */
+  files: ReadonlyMap<string, CompanionFile>;
   looks: LinkLooks;
   conventions: Conventions;
 }

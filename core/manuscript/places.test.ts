@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { Fragment, type Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
+import { nothingKnown } from "../checks/check-book.ts";
 import { checkChapter } from "../checks/check-chapter.ts";
 import {
   anchor,
@@ -163,7 +164,10 @@ test("after any moves, renames, pastes and deletions no id is double, every plac
         const links = linkUses(doc).map(({ id }) => id);
         expect(new Set(links).size).toBe(links.length);
         const context = {
-          fileNames: new Map(),
+          ...nothingKnown,
+          files: new Map(),
+          pictureSizes: new Map(),
+          wordsLead: new Map(),
           unwritten: new Set<string>(),
           language: "en",
           ledTo: new Set<string>(),

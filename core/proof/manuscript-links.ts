@@ -42,13 +42,13 @@ export function manuscriptLinks(
 ): ManuscriptLink[] {
   const index = indexOf(book);
   const names: DestinationNames = {
-    files: book.fileNames,
+    files: new Map([...book.files].map(([id, { name }]) => [id, name])),
     places: new Map([...index.places].map(([id, { text }]) => [id, text])),
   };
   return book.chapters.flatMap(({ doc }, at) => {
     const chapter = chapterTitle(doc);
     const own = linkUses(doc).map((use): ManuscriptLink => {
-      const way = travel(use.destination, index, book.fileNames);
+      const way = travel(use.destination, index, book.files);
       const common = {
         id: use.id,
         chapter,

@@ -4,7 +4,7 @@ import { topOfBook, type BookIndex } from "../manuscript/book-index.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../manuscript/signposts.ts";
 import { bookStyle } from "./book-style.ts";
-import { pictureSize } from "./picture-size.ts";
+import { pictureSize } from "../manuscript/picture-size.ts";
 import { chapterXhtml, escapeXml, notesXhtml, type XhtmlContext } from "./xhtml.ts";
 
 const notesPage = "notes.xhtml";
@@ -47,7 +47,7 @@ export function writeEpub(book: Book): Uint8Array {
     pageOf,
     medium: "epub",
     picture: (id) => shown.get(id) ?? null,
-    fileNames: book.fileNames,
+    files: book.files,
     usedIds: new Set(),
     hasAreas: false,
   });

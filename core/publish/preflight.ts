@@ -1,4 +1,4 @@
-import { checkBook } from "../checks/check-book.ts";
+import { checkBook, nothingKnown } from "../checks/check-book.ts";
 import { rules } from "../checks/check-chapter.ts";
 import type { Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
@@ -54,7 +54,7 @@ export function findObstacles(book: Book, accessible: boolean): Obstacle[] {
       }
     });
   });
-  for (const { severity, chapter, link, message } of checkBook(book, graveRules)) {
+  for (const { severity, chapter, link, message } of checkBook(book, nothingKnown, graveRules)) {
     if (severity !== "stop" || chapter === null) continue;
     const title = chapterTitle(book.chapters[chapter]!.doc);
     obstacles.push({

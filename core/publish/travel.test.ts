@@ -11,7 +11,7 @@ import { travel } from "./travel.ts";
 
 const index = indexOf(bookOf('# One\n\n# Two\n\n<a id="low"></a>Low water.'));
 const low = [...index.places.values()].find(({ text }) => text === "low")!;
-const files = new Map([["f1", "R1 plan.pdf"]]);
+const files = new Map([["f1", { name: "R1 plan.pdf", mediaType: "application/pdf", size: 1 }]]);
 
 test.each([
   [

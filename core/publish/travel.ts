@@ -1,16 +1,13 @@
 import type { Destination } from "../destination/destination.ts";
+import type { Book } from "../manuscript/book.ts";
 import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
 
 /** How a link leaves the house: as an address, as a jump inside the book, or as words without a link. */
 export type Travel =
   { as: "address"; address: string } | { as: "place"; place: IndexedPlace } | { as: "words"; reason: string };
 
-/** What an export makes of a destination. `fileNames` maps each companion file's id to its name. */
-export function travel(
-  destination: Destination,
-  { places }: BookIndex,
-  fileNames: ReadonlyMap<string, string>,
-): Travel {
+/** What an export makes of a destination. */
+export function travel(destination: Destination, { places }: BookIndex, files: Book["files"]): Travel {
   switch (destination.kind) {
     case "web":
     case "email":
@@ -24,7 +21,7 @@ export function travel(
     case "file":
       if ("share" in destination) return { as: "address", address: destination.share };
       if ("file" in destination) {
-        const name = fileNames.get(destination.file);
+        const name = files.get(destination.file)?.name;
         return {
           as: "words",
           reason:

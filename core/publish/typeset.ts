@@ -92,7 +92,7 @@ class TypesetBuilder {
   readonly printed: string[] = [];
   /** The landing places that have been set. */
   readonly labelled = new Set<string>();
-  private readonly fileNames: ReadonlyMap<string, string>;
+  private readonly files: Book["files"];
   private readonly picturePaths = new Map<string, string>();
   private printedAddresses = 0;
   private doc!: Node;
@@ -107,7 +107,7 @@ class TypesetBuilder {
     private readonly addresses: PrintedAddresses,
   ) {
     this.index = indexOf(book);
-    this.fileNames = book.fileNames;
+    this.files = book.files;
     for (const picture of book.pictures) {
       const path = `/picture-${picture.id}.${pictureSuffix[picture.mediaType]}`;
       this.picturePaths.set(picture.id, path);
@@ -307,7 +307,7 @@ class TypesetBuilder {
 
   /** The address, or the marker of one, by which the template links; null where the link cannot travel. */
   private target(destination: Destination, description: string | null): string | null {
-    const way = travel(destination, this.index, this.fileNames);
+    const way = travel(destination, this.index, this.files);
     if (way.as === "words") return null;
     if (way.as === "place") return this.toPlace(way.place.id, description ?? way.place.words);
     return description ? this.mark({ address: way.address }, description) : way.address;

@@ -3,7 +3,7 @@ import { indexOf, usedPictures, type Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { hasOwnContents, signpostsOf } from "../manuscript/signposts.ts";
 import { bookStyle, hoverRules } from "./book-style.ts";
-import { pictureSize } from "./picture-size.ts";
+import { pictureSize } from "../manuscript/picture-size.ts";
 import { chapterXhtml, escapeXml, notesXhtml, type XhtmlContext } from "./xhtml.ts";
 
 const pageRules = `body { max-width: 38em; margin: 0 auto; padding: 1em; }
@@ -43,7 +43,7 @@ export function writeWebPage(book: Book): Uint8Array {
     pageOf: () => "",
     medium: "web",
     picture: (id) => shown.get(id) ?? null,
-    fileNames: book.fileNames,
+    files: book.files,
     usedIds,
     hasAreas: false,
   });

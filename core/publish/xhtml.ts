@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Destination } from "../destination/destination.ts";
+import type { Book } from "../manuscript/book.ts";
 import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
 import { captionedBlocks, type CaptionedBlock } from "../manuscript/captions.ts";
 import { hotspotBox, noFrame, type Hotspot } from "../manuscript/hotspot.ts";
@@ -32,7 +33,7 @@ export interface XhtmlContext {
   medium: "epub" | "web";
   /** A picture's address and its size in pixels, or null where it did not travel. */
   picture: (file: string) => { href: string; width: number; height: number } | null;
-  fileNames: ReadonlyMap<string, string>;
+  files: Book["files"];
   /** Set by the writer where the page has pictures with areas that are links. */
   hasAreas: boolean;
   /** Ids already written on this page; two equal ids would be invalid. */
@@ -262,7 +263,7 @@ class ChapterWriter {
 
   /** Where a link leads, seen from this page; null where it cannot travel. */
   private href(destination: Destination): string | null {
-    const way = travel(destination, this.context.index, this.context.fileNames);
+    const way = travel(destination, this.context.index, this.context.files);
     if (way.as === "words") return null;
     return way.as === "address" ? way.address : this.placeHref(way.place);
   }

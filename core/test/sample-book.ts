@@ -22,7 +22,7 @@ export function bookOf(markdown: string, more: Partial<Book> = {}): Book {
       doc,
     })),
     pictures: [],
-    fileNames: new Map(),
+    files: new Map(),
     looks: usualLooks,
     conventions: usualConventions,
     ...more,

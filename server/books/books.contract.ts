@@ -12,7 +12,18 @@ import {
   type LinkLooks,
   type UnderlineStyle,
 } from "@vennet/core/manuscript/looks";
-import { IsOptional, IsString, IsUrl, Length, Matches, MaxLength, ValidateBy } from "class-validator";
+import {
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUrl,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateBy,
+} from "class-validator";
 
 /** The tags of BCP 47 that begin with a language code of ISO 639. */
 const languageTag = /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/;
@@ -114,6 +125,29 @@ export class ChangeBookRequest {
   @IsOptional()
   @FitsCore("isConventions", assertConventions)
   conventions?: Conventions;
+
+  @ApiPropertyOptional({ description: "Who reads the book: `anyone`, or the name of a group." })
+  @IsOptional()
+  @IsString()
+  @Length(1, 200, { message: "Say who reads the book: anyone, or the name of a group." })
+  audience?: string;
+
+  @ApiPropertyOptional({ description: "For how many hours an answer of a server counts as fresh." })
+  @IsOptional()
+  @IsInt()
+  @Min(1, { message: "An answer is fresh for an hour at least." })
+  @Max(8760, { message: "An answer is fresh for a year at most." })
+  freshHours?: number;
+
+  @ApiPropertyOptional({
+    type: String,
+    nullable: true,
+    description: "When all that is due is asked: five cron fields in UTC, or null for never.",
+  })
+  @IsOptional()
+  @IsString()
+  @MaxLength(100)
+  schedule?: string | null;
 }
 
 export class ImportRequest {
@@ -174,6 +208,14 @@ export class BookAnswer {
   words: number;
   @ApiProperty()
   links: number;
+  @ApiProperty({ description: "Who reads it: `anyone`, or the name of a group." })
+  audience: string;
+  @ApiProperty({ description: "For how many hours an answer of a server counts as fresh." })
+  freshHours: number;
+  @ApiProperty({ type: String, nullable: true, description: "Five cron fields in UTC." })
+  schedule: string | null;
+  @ApiProperty({ type: String, nullable: true, description: "When the next planned run begins." })
+  nextRunAt: string | null;
   @ApiProperty({ description: "The web links by state." })
   webLinks: LinkStatesAnswer;
 }

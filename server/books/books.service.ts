@@ -20,6 +20,7 @@ import { Export } from "../exports/export.entity.ts";
 import { Job } from "../jobs/job.entity.ts";
 import { BookStep } from "../history/book-step.entity.ts";
 import { ChapterVersion } from "../history/chapter-version.entity.ts";
+import { nextRun, ScheduleError } from "../reach/next-run.ts";
 import { ReachAnswer } from "../reach/reach-answer.entity.ts";
 import { ReachOutcome } from "../reach/reach-outcome.entity.ts";
 import { ReachRun } from "../reach/reach-run.entity.ts";
@@ -74,6 +75,7 @@ export class BooksService {
   async change(book: Book, request: ChangeBookRequest): Promise<BookAnswer> {
     const given = Object.entries(request).filter(([, value]) => value !== undefined);
     Object.assign(book, Object.fromEntries(given), { modifiedAt: new Date() });
+    if (request.schedule !== undefined) book.nextRunAt = plannedAfter(request.schedule, new Date());
     return this.answer(await this.database.manager.save(Book, book));
   }
 
@@ -160,7 +162,7 @@ export class BooksService {
         ...rows.filter(({ role }) => role === "companion"),
       ].map((row) => ({ id: row.id, role: row.role, doc: readChapter(row.document) })),
       pictures: [],
-      fileNames: await this.files.companionNames(book.id),
+      files: await this.files.companionFacts(book.id),
       looks: book.looks ?? usualLooks,
       conventions: book.conventions ?? usualConventions,
     };
@@ -192,6 +194,10 @@ export class BooksService {
       title,
       author: account.name,
       language,
+      audience: "anyone",
+      freshHours: 24,
+      schedule: null,
+      nextRunAt: null,
       modifiedAt: new Date(),
     });
     return manager.save(Book, book);
@@ -235,12 +241,25 @@ export class BooksService {
         modifiedAt: book.modifiedAt.toISOString(),
         looks: book.looks ?? usualLooks,
         conventions: book.conventions ?? usualConventions,
+        audience: book.audience,
+        freshHours: book.freshHours,
+        schedule: book.schedule,
+        nextRunAt: book.nextRunAt?.toISOString() ?? null,
         chapters: Number(text?.chapters ?? 0),
         words: Number(text?.words ?? 0),
         links: own.reduce((sum, row) => sum + Number(row.count), 0),
         webLinks,
       };
     });
+  }
+}
+
+function plannedAfter(schedule: string | null, now: Date): Date | null {
+  try {
+    return schedule === null ? null : nextRun(schedule, now);
+  } catch (error) {
+    if (error instanceof ScheduleError) throw new Problem(422, error.code, error.message, "schedule");
+    throw error;
   }
 }
 

@@ -2,7 +2,6 @@ import { createHash } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { DataSource } from "typeorm";
-import { LinkUse } from "../chapters/link-use.entity.ts";
 import { Acceptance } from "./acceptance.entity.ts";
 import type { AcceptanceRequest } from "./acceptances.contract.ts";
 
@@ -21,15 +20,16 @@ export class AcceptancesService {
       bookId,
       kept.map(({ subject }) => subject),
     );
-    return kept.filter(({ subject, input }) => {
+    return kept.filter(({ subject, rule, input }) => {
       const now = inputs.get(subject);
       // A link that is gone, or a note, has nothing that could have changed.
-      return now === undefined || now.has(input);
+      return now === undefined || now.some((use) => inputOf(use, rule) === input);
     });
   }
 
   async accept(bookId: string, { subject, rule, reason }: AcceptanceRequest): Promise<void> {
-    const [input = ""] = (await this.inputs(bookId, [subject])).get(subject) ?? [];
+    const [use] = (await this.inputs(bookId, [subject])).get(subject) ?? [];
+    const input = use ? inputOf(use, rule) : "";
     await this.database.manager.save(Acceptance, {
       bookId,
       subject,
@@ -44,24 +44,39 @@ export class AcceptancesService {
     await this.database.manager.delete(Acceptance, { bookId, subject, rule });
   }
 
-  /** What the rules look at of each link, as a hash. A link may stand in two chapters. */
-  private async inputs(bookId: string, subjects: string[]): Promise<Map<string, Set<string>>> {
-    const inputs = new Map<string, Set<string>>();
+  /** What the rules look at of each link. A link may stand in two chapters. */
+  private async inputs(bookId: string, subjects: string[]): Promise<Map<string, Input[]>> {
+    const inputs = new Map<string, Input[]>();
     if (subjects.length === 0) return inputs;
-    const uses: Pick<LinkUse, "linkId" | "destination" | "text" | "description">[] =
-      await this.database.query(
-        `SELECT u.linkId, u.destination, u.text, u.description FROM link_use u
-         JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL WHERE u.bookId = ? AND u.linkId IN (?)`,
-        [bookId, subjects],
-      );
-    for (const { linkId, destination, text, description } of uses) {
-      const input = createHash("sha256")
-        .update(JSON.stringify([destination, text, description]))
-        .digest("hex");
+    const uses: (Input & { linkId: string })[] = await this.database.query(
+      `SELECT u.linkId, u.destination, u.text, u.description, o.state, o.code, o.movedTo, o.secure FROM link_use u
+       JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+       LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash
+       WHERE u.bookId = ? AND u.linkId IN (?)`,
+      [bookId, subjects],
+    );
+    for (const { linkId, ...input } of uses) {
       const own = inputs.get(linkId);
-      if (own) own.add(input);
-      else inputs.set(linkId, new Set([input]));
+      if (own) own.push(input);
+      else inputs.set(linkId, [input]);
     }
     return inputs;
   }
+}
+
+interface Input {
+  destination: string;
+  text: string;
+  description: string | null;
+  state: string | null;
+  code: string | null;
+  movedTo: string | null;
+  secure: string | null;
+}
+
+/** A hash of what a rule looks at of a link: the link, and for some rules what its destination answered. */
+function inputOf({ destination, text, description, ...answer }: Input, rule: string): string {
+  const isAboutAnswer = /^(?:destination|https)-/.test(rule);
+  const seen = [destination, text, description, ...(isAboutAnswer ? Object.values(answer) : [])];
+  return createHash("sha256").update(JSON.stringify(seen)).digest("hex");
 }

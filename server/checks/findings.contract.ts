@@ -33,6 +33,8 @@ export class FindingAnswer {
   before: string;
   @ApiProperty()
   after: string;
+  @ApiProperty({ type: String, nullable: true, description: "Where the link leads." })
+  address: string | null;
   @ApiProperty({ type: MendAnswer, nullable: true, description: "What one press changes." })
   mend: MendAnswer | null;
   @ApiProperty({ type: String, nullable: true, description: "Why it may stay, where it was accepted." })

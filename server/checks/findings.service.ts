@@ -1,6 +1,8 @@
 import { Injectable } from "@nestjs/common";
+import type { BookFinding } from "@vennet/core/checks/check-book";
 import { rules } from "@vennet/core/checks/check-chapter";
 import { writeDestination } from "@vennet/core/destination/destination";
+import type { BookChapter } from "@vennet/core/manuscript/book";
 import { chapterTitle, readChapter } from "@vennet/core/manuscript/chapter";
 import { changeLink, type LinkChange } from "@vennet/core/manuscript/edit-links";
 import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
@@ -12,9 +14,13 @@ import { Problem } from "../errors/problem.ts";
 import type { BookStep } from "../history/book-step.entity.ts";
 import { StepsService } from "../history/steps.service.ts";
 import { plainBook } from "../workshop/plain-book.ts";
+import { DriveService } from "../drive/drive.service.ts";
+import { ReachService } from "../reach/reach.service.ts";
 import { Workshop } from "../workshop/workshop.ts";
 import { AcceptancesService } from "./acceptances.service.ts";
 import type { FindingAnswer, MendRequest } from "./findings.contract.ts";
+
+type Found = BookFinding & { home: BookChapter | null; accepted: string | null };
 
 /** Checks whole books by the rules, and puts right what one press can. */
 @Injectable()
@@ -25,21 +31,13 @@ export class FindingsService {
     private readonly chapters: ChaptersService,
     private readonly steps: StepsService,
     private readonly workshop: Workshop,
+    private readonly reach: ReachService,
+    private readonly drive: DriveService,
   ) {}
 
-  /** What the rules find, or one of them, gravest first; what was accepted says why. */
-  async list(book: Book, only?: string): Promise<FindingAnswer[]> {
-    const manuscript = await this.books.manuscript(book);
-    const [found, acceptances] = await Promise.all([
-      this.workshop.run("check", {
-        book: plainBook(manuscript),
-        ...(only === undefined ? {} : { only }),
-      }),
-      this.acceptances.list(book.id),
-    ]);
-    const reasons = new Map(acceptances.map(({ subject, rule, reason }) => [`${subject} ${rule}`, reason]));
-    return found.map((finding) => {
-      const home = finding.chapter === null ? null : manuscript.chapters[finding.chapter]!;
+  /** What the rules find, gravest first; what was accepted says why. */
+  async list(book: Book): Promise<FindingAnswer[]> {
+    return (await this.find(book)).map(({ home, accepted, ...finding }) => {
       const { rule, title, severity, source, message, subject, link, before, after, mend } = finding;
       return {
         rule,
@@ -54,9 +52,30 @@ export class FindingsService {
         before,
         after,
         mend: link && mend ? told(link, mend) : null,
-        accepted: reasons.get(`${subject} ${rule}`) ?? null,
+        address: link ? writeDestination(link.destination) : null,
+        accepted,
       };
     });
+  }
+
+  private async find(book: Book, only?: string): Promise<Found[]> {
+    const [manuscript, answers, shares, acceptances] = await Promise.all([
+      this.books.manuscript(book),
+      this.reach.answers(book.id),
+      this.drive.audiences(),
+      this.acceptances.list(book.id),
+    ]);
+    const found = await this.workshop.run("check", {
+      book: plainBook(manuscript),
+      known: { answers, shares, audience: book.audience },
+      ...(only === undefined ? {} : { only }),
+    });
+    const reasons = new Map(acceptances.map(({ subject, rule, reason }) => [`${subject} ${rule}`, reason]));
+    return found.map((finding) => ({
+      ...finding,
+      home: finding.chapter === null ? null : manuscript.chapters[finding.chapter]!,
+      accepted: reasons.get(`${finding.subject} ${finding.rule}`) ?? null,
+    }));
   }
 
   /** Puts right what a rule has found, as one step that can be undone. What was accepted stays. */
@@ -64,27 +83,27 @@ export class FindingsService {
     const rule = rules.find((one) => one.id === id);
     if (!rule?.mend)
       throw new Problem(422, "no-mend", "What this rule finds can only be put right by hand.", "rule");
-    const wanted = new Map<string, Set<string>>();
+    const wanted = new Map<string, Map<string, LinkChange>>();
     const named = links && new Set(links.map(({ chapterId, linkId }) => `${chapterId} ${linkId}`));
-    for (const finding of await this.list(book, id)) {
-      if (finding.rule !== id || !finding.mend || finding.accepted !== null) continue;
-      if (named && !named.has(`${finding.chapterId} ${finding.subject}`)) continue;
-      const ids = wanted.get(finding.chapterId!);
-      if (ids) ids.add(finding.subject);
-      else wanted.set(finding.chapterId!, new Set([finding.subject]));
+    for (const { home, subject, mend, accepted } of await this.find(book, id)) {
+      if (!mend || !home || accepted !== null) continue;
+      if (named && !named.has(`${home.id} ${subject}`)) continue;
+      const changes = wanted.get(home.id);
+      if (changes) changes.set(subject, mend);
+      else wanted.set(home.id, new Map([[subject, mend]]));
     }
     if (wanted.size === 0)
       throw new Problem(422, "nothing-changes", "There is nothing left to put right here.");
     return this.chapters.changing(book.id, async (manager) => {
       const step = this.steps.begin(book.id);
       let count = 0;
-      for (const [chapterId, ids] of wanted) {
+      for (const [chapterId, changes] of wanted) {
         const chapter = await this.chapters.find(manager, book.id, chapterId, true);
         const before = readChapter(chapter.document);
         const change = new Transform(before);
         // From the last link to the first, so that what stands before keeps its position.
         for (const use of [...linkUses(before)].reverse()) {
-          const to = ids.has(use.id) ? rule.mend!(use) : null;
+          const to = changes.get(use.id);
           if (!to) continue;
           changeLink(change, use, to);
           count++;

@@ -1,4 +1,5 @@
-import { Injectable } from "@nestjs/common";
+import { Injectable, Logger } from "@nestjs/common";
+import type { ShareAudience } from "@vennet/core/checks/finding";
 import { Problem } from "../errors/problem.ts";
 import { Settings } from "../settings.ts";
 import type { SharedFileAnswer } from "./drive.contract.ts";
@@ -18,7 +19,24 @@ interface ListedFile {
 /** Lists the shared files of the drive that a book's author uses. So far that is the stand-in drive. */
 @Injectable()
 export class DriveService {
+  private readonly logger = new Logger(DriveService.name);
+
   constructor(private readonly settings: Settings) {}
+
+  /** Who may open each shared file, by its share address; nothing where the drive does not answer now. */
+  async audiences(): Promise<Map<string, ShareAudience>> {
+    try {
+      return new Map(
+        (await this.files()).map(({ address, audience, group }) => [
+          address,
+          audience === "group" ? { is: "group", name: group! } : { is: audience },
+        ]),
+      );
+    } catch (error) {
+      this.logger.warn(`Who may open shared files is not known: ${(error as Error).message}`);
+      return new Map();
+    }
+  }
 
   /** The drive's files with their share addresses; none where no drive is set up. */
   async files(): Promise<SharedFileAnswer[]> {

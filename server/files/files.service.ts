@@ -2,6 +2,7 @@ import { createHash, randomUUID } from "node:crypto";
 import { Readable } from "node:stream";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import type { CompanionFile } from "@vennet/core/manuscript/book";
 import { DataSource, type EntityManager } from "typeorm";
 import { notFound, Problem } from "../errors/problem.ts";
 import { judgeMediaType, sampleSize } from "./media-type.ts";
@@ -107,8 +108,11 @@ export class FilesService {
     });
   }
 
-  async companionNames(bookId: string): Promise<Map<string, string>> {
-    return new Map((await this.companions(bookId)).map(({ id, name }) => [id, name]));
+  /** What is known of a book's companion files, by their ids. */
+  async companionFacts(bookId: string): Promise<Map<string, CompanionFile>> {
+    return new Map(
+      (await this.companions(bookId)).map(({ id, name, mediaType, size }) => [id, { name, mediaType, size }]),
+    );
   }
 
   async find(

@@ -1,5 +1,6 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import type { KnownAnswer } from "@vennet/core/checks/finding";
 import { explainOutcome } from "@vennet/core/reach/outcome";
 import { DataSource } from "typeorm";
 import { Book } from "../books/book.entity.ts";
@@ -63,10 +64,22 @@ export class ReachService {
     return [...answers.values()];
   }
 
-  /** The last outcomes of a book's destinations, by the destinations' hashes. */
-  async outcomes(bookId: string): Promise<Map<string, ReachOutcome>> {
+  private async outcomes(bookId: string): Promise<Map<string, ReachOutcome>> {
     const rows = await this.database.manager.findBy(ReachOutcome, { bookId });
     return new Map(rows.map((row) => [row.destinationHash, row]));
+  }
+
+  /** What is known of each destination of a book, by the destination as it is written. */
+  async answers(bookId: string): Promise<Map<string, KnownAnswer>> {
+    const outcomes = await this.outcomes(bookId);
+    return new Map(
+      (await this.uses(bookId)).flatMap(({ destination, destinationHash }): [string, KnownAnswer][] => {
+        const row = outcomes.get(destinationHash);
+        if (!row) return [];
+        const { state, movedTo, title, secure } = row;
+        return [[destination, { state, reason: explainOutcome(row), movedTo, title, secure }]];
+      }),
+    );
   }
 
   /** What one destination answered over time, the newest first. */

@@ -1,4 +1,4 @@
-import type { BookFinding } from "@vennet/core/checks/check-book";
+import type { BookFinding, KnownOfBook } from "@vennet/core/checks/check-book";
 import type { Book, ChapterRole, PictureFile } from "@vennet/core/manuscript/book";
 import type { ChapterJson } from "@vennet/core/manuscript/chapter";
 import type { LeftOut } from "@vennet/core/import/markdown";
@@ -31,7 +31,7 @@ export interface Tasks {
   writeEpub: { input: { book: PlainBook }; output: Uint8Array };
   writeWebPage: { input: { book: PlainBook }; output: Uint8Array };
   /** What the rules find in a whole book; with `only`, what the rule of that id does. */
-  check: { input: { book: PlainBook; only?: string }; output: BookFinding[] };
+  check: { input: { book: PlainBook; known: KnownOfBook; only?: string }; output: BookFinding[] };
   /** Reads an exported file's own bytes back and compares its links with the manuscript's. */
   prove: {
     input: { book: PlainBook; format: ExportFormat; bytes: Uint8Array };

@@ -34,8 +34,8 @@ const work: {
   },
   writeEpub: ({ book }) => writeEpub(revive(book)),
   writeWebPage: ({ book }) => writeWebPage(revive(book)),
-  check: ({ book, only }) =>
-    checkBook(revive(book), only === undefined ? rules : rules.filter(({ id }) => id === only)),
+  check: ({ book, known, only }) =>
+    checkBook(revive(book), known, only === undefined ? rules : rules.filter(({ id }) => id === only)),
   prove: async ({ book, format, bytes }) => {
     const read = { pdf: readPdf, epub: readEpub, web: readWebPage }[format];
     const reading = await read(bytes);

@@ -42,7 +42,7 @@ import type { CardActions, CardContext } from "./links/margin-card";
 import { lineAt, placesNearby, type OpenLine } from "./links/open-line";
 import { useTakenLink } from "./links/taken-link";
 import { useLinkStates } from "./links/use-link-states";
-import { useCheckContext } from "./links/use-check-context";
+import { useCheckBasis } from "./links/use-check-basis";
 import { useAcceptances } from "./links/use-acceptances";
 import { useFindings } from "./links/use-findings";
 import { MentionsPanel } from "./mentions/mentions-panel";
@@ -108,7 +108,7 @@ export function ChapterEditor({
     bookId,
     useCallback(() => saver.settle(), [saver]),
   );
-  const findings = useFindings(state?.doc ?? null, useCheckContext(bookId, around));
+  const findings = useFindings(state?.doc ?? null, useCheckBasis(bookId, chapterId, states));
   useBookNumbers(view);
   useToldFindings(view, findings);
 

@@ -1,4 +1,3 @@
-import { rules } from "@vennet/core/checks/check-chapter";
 import type { Finding } from "@vennet/core/checks/finding";
 import {
   nameDestination,
@@ -261,14 +260,13 @@ function CardForm({ use, whole, actions }: { use: LinkUse; whole: string; action
   );
 }
 
-function mendOf({ rule }: Finding, use: LinkUse, actions: CardActions): (() => void) | null {
-  const change = rules.find(({ id }) => id === rule)?.mend?.(use) ?? null;
-  return change && (() => actions.change(use, change));
+function mendOf({ mend }: Finding, use: LinkUse, actions: CardActions): (() => void) | null {
+  return mend && (() => actions.change(use, mend));
 }
 
 /** The address whose state reach knows, or null where nothing is asked. */
 export function askedAddress(destination: Destination): string | null {
-  if (destination.kind === "web") return destination.address;
+  if (destination.kind === "web" || destination.kind === "email") return destination.address;
   return destination.kind === "file" && "share" in destination ? destination.share : null;
 }
 

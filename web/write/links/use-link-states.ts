@@ -3,8 +3,11 @@ import { useEffect, useMemo } from "react";
 import { answerOf, api } from "../../api/client";
 import type { CardState } from "./margin-card";
 
+/** By destination what is known of it. */
+export type LinkStates = ReadonlyMap<string, CardState & { title: string | null; secure: string | null }>;
+
 /** The state of each address of the book, as the last reach run left it. */
-export function useLinkStates(bookId: string): Map<string, CardState> {
+export function useLinkStates(bookId: string): LinkStates {
   const queries = useQueryClient();
   const destinations = useQuery({
     queryKey: ["destinations", bookId],
@@ -16,9 +19,9 @@ export function useLinkStates(bookId: string): Map<string, CardState> {
   return useMemo(
     () =>
       new Map(
-        (destinations.data ?? []).map(({ address, state, reason, movedTo }) => [
+        (destinations.data ?? []).map(({ address, state, reason, movedTo, title, secure }) => [
           address,
-          { state, reason, movedTo },
+          { state, reason, movedTo, title, secure },
         ]),
       ),
     [destinations.data],

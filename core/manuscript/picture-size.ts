@@ -1,5 +1,5 @@
 import { imageSize } from "image-size";
-import type { PictureFile } from "../manuscript/book.ts";
+import type { PictureFile } from "./book.ts";
 
 /** A picture's width and height in pixels, read from its bytes; 1 by 1 where they tell none. */
 export function pictureSize({ bytes }: Pick<PictureFile, "bytes">): { width: number; height: number } {

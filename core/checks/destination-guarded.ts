@@ -1,0 +1,22 @@
+import { answerOf, shareOf, type Rule } from "./finding.ts";
+
+/** A destination that lets in only those whom it knows. */
+export const destinationGuarded: Rule = {
+  id: "destination-guarded",
+  title: "A destination is locked",
+  severity: "consider",
+  source: "RFC 9110, sections 15.5.2 and 15.5.4 (from memory): 401 asks who somebody is, 403 refuses",
+  find: (links, context) =>
+    links.flatMap((use) => {
+      const answer = answerOf(use, context);
+      // Who may open a file of the shared drive is known better.
+      return answer?.state === "guarded" && !shareOf(use, context)
+        ? [
+            {
+              subject: use.id,
+              message: `${answer.reason} Can your readers open it? Then accept this; else give an open page.`,
+            },
+          ]
+        : [];
+    }),
+};

@@ -1,0 +1,24 @@
+import { webDestination } from "../destination/destination.ts";
+import { answerOf, type Rule } from "./finding.ts";
+
+/** A destination whose server says that another address should be used from now on. */
+export const destinationMoved: Rule = {
+  id: "destination-moved",
+  title: "A destination has moved",
+  severity: "fix",
+  source: "RFC 9110, sections 15.4.2 and 15.4.9 (from memory): 301 and 308 are permanent",
+  find: (links, context) =>
+    links.flatMap((use) => {
+      const answer = answerOf(use, context);
+      return answer?.state === "moved" ? [{ subject: use.id, message: answer.reason }] : [];
+    }),
+  mend: (use, context) => {
+    const { destination } = use;
+    const to = answerOf(use, context)?.movedTo;
+    if (!to) return null;
+    if (destination.kind === "web") return { destination: webDestination(to) };
+    return destination.kind === "file" && "share" in destination
+      ? { destination: { kind: "file", share: to } }
+      : null;
+  },
+};

@@ -1,0 +1,25 @@
+import { companionOf, type Rule } from "./finding.ts";
+
+// EPUB 3.3, section 3.2 (from memory): the core media types, which every e-reader has to open.
+const opened =
+  /^(?:image\/(?:gif|jpeg|png|svg\+xml|webp)|audio\/(?:mpeg|mp4|ogg)|application\/xhtml\+xml|text\/css)$/;
+
+/** A companion file of a type that e-readers do not open. */
+export const fileForeign: Rule = {
+  id: "file-foreign",
+  title: "E-readers do not open a companion file",
+  severity: "consider",
+  source: "EPUB 3.3, section 3.2, core media types (from memory)",
+  find: (links, context) =>
+    links.flatMap((use) => {
+      const file = companionOf(use, context);
+      return file && !opened.test(file.mediaType)
+        ? [
+            {
+              subject: use.id,
+              message: `E-readers do not open “${file.name}” (${file.mediaType}). Readers of the PDF and of web pages can; for the others give a shared address or a companion page.`,
+            },
+          ]
+        : [];
+    }),
+};
