@@ -57,6 +57,11 @@ const router = createBrowserRouter([
           { path: "links/steps", Component: StepsPage },
           { path: "checks", Component: ChecksPage },
           { path: "checks/findings", Component: FindingsPage },
+          // It brings the charts with it, which nothing else needs.
+          {
+            path: "checks/health",
+            lazy: async () => ({ Component: (await import("./checks/health-page")).HealthPage }),
+          },
           { path: "export", Component: ExportPage },
           { path: "export/:exportId", Component: ProofPage },
         ],

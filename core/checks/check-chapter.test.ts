@@ -47,7 +47,7 @@ const found = (doc: ReturnType<typeof chapterOf>) =>
 test.each([
   ["sound web link", "the office", web, []],
   ["companion file that is gone", "plan", { kind: "file", file: "gone" }, ["file-gone l"]],
-  ["companion file that is there", "plan (PDF)", { kind: "file", file: "kept" }, []],
+  ["companion file that is there", "plan (PDF)", { kind: "file", file: "kept" }, ["file-foreign l"]],
   ["file beside the manuscript", "plan", { kind: "file", path: "plan.pdf" }, ["file-not-brought l"]],
   ["shared file", "plan", { kind: "file", share: "https://drive.example/s/1" }, []],
   ["place", "low water", { kind: "place", target: "h" }, []],

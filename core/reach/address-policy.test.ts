@@ -2,6 +2,10 @@ import { describe, expect, test } from "@jest/globals";
 import ipaddr from "ipaddr.js";
 import { isReservedName, judgeAddress, judgeUrl } from "./address-policy.ts";
 
+type Range = [address: { toByteArray: () => number[] }, length: number];
+/** One range, or several, by the name of what they are kept for. */
+type Ranges = Record<string, Range | Range[]>;
+
 describe("addresses", () => {
   // RFC 6890 and its registries.
   test.each([
@@ -76,6 +80,33 @@ describe("addresses", () => {
         }
       }
     }
+  });
+
+  // Every range that ipaddr.js knows as special, at its borders and one step inside and outside of them.
+  test("the borders of every special range are judged as ipaddr.js judges them", () => {
+    let borders = 0;
+    for (const kind of ["IPv4", "IPv6"] as const) {
+      const bits = kind === "IPv4" ? 32 : 128;
+      const { SpecialRanges } = (ipaddr[kind] as unknown as { prototype: { SpecialRanges: Ranges } })
+        .prototype;
+      for (const blocks of Object.values(SpecialRanges)) {
+        for (const [address, length] of (Array.isArray(blocks[0]) ? blocks : [blocks]) as Range[]) {
+          const first = address.toByteArray().reduce((sum, byte) => (sum << 8n) | BigInt(byte), 0n);
+          const last = first + (1n << BigInt(bits - length)) - 1n;
+          for (const at of [first - 1n, first, last, last + 1n]) {
+            if (at < 0n || at >= 1n << BigInt(bits)) continue;
+            const bytes = Array.from({ length: bits / 8 }, (_, i) =>
+              Number((at >> BigInt(bits - 8 - i * 8)) & 255n),
+            );
+            const one = ipaddr.fromByteArray(bytes);
+            borders++;
+            if (ipaddr.process(one.toString()).range() !== "unicast")
+              expect([one.toString(), judgeAddress(one.toString())]).not.toContain(null);
+          }
+        }
+      }
+    }
+    expect(borders).toBeGreaterThan(100);
   });
 });
 

@@ -2,13 +2,24 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { CheckedDestination } from "../api/client";
 import { Button } from "../parts/button";
-import { StateMark } from "../parts/state-mark";
+import { StateMark, stateWord } from "../parts/state-mark";
 import { plural, shownDate } from "../parts/wording";
+import { DestinationHistory } from "./destination-history";
 
 /** One destination with its state, where it is used, and on demand every question and answer. */
-export function DestinationRow({ bookId, destination }: { bookId: string; destination: CheckedDestination }) {
+export function DestinationRow({
+  bookId,
+  destination,
+  onAsk,
+}: {
+  bookId: string;
+  destination: CheckedDestination;
+  /** Asks this one again; null while a run is under way. */
+  onAsk: (() => void) | null;
+}) {
   const [open, setOpen] = useState(false);
-  const { address, state, reason, uses, hops, checkedAt } = destination;
+  const [isPast, setPast] = useState(false);
+  const { address, state, reason, uses, hops, checkedAt, since } = destination;
   return (
     <article className="grid gap-x-5 gap-y-1 border-b border-hairline px-5 py-2.5 last:border-b-0 md:grid-cols-[7.5rem_1fr_19rem]">
       <div className="text-sm md:pt-0.5">
@@ -28,7 +39,28 @@ export function DestinationRow({ bookId, destination }: { bookId: string; destin
               Evidence
             </Button>
           )}
+          {checkedAt && (
+            <Button
+              kind="quiet"
+              className="min-h-0 text-sm"
+              aria-expanded={isPast}
+              onClick={() => setPast(!isPast)}
+            >
+              History
+            </Button>
+          )}
+          {onAsk && (
+            <Button kind="quiet" className="min-h-0 text-sm" onClick={onAsk}>
+              Ask again
+            </Button>
+          )}
         </p>
+        {since && state !== "sound" && (
+          <p className="text-sm text-faint">
+            {stateWord(state)} since {shownDate(since)}
+          </p>
+        )}
+        {isPast && <DestinationHistory bookId={bookId} destination={destination} />}
         {open && (
           <div className="mt-1 mb-2">
             <ol className="border-l-2 border-blue pl-3 font-mono text-[0.82rem]">

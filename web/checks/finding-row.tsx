@@ -19,7 +19,10 @@ export function FindingRow({
   onTakeBack: () => void;
 }) {
   const [isAsking, setAsking] = useState(false);
-  const { chapterId, chapter, text, before, after, message, mend, accepted, severity } = finding;
+  const { chapterId, chapter, text, before, after, message, mend, accepted, severity, rule, address } =
+    finding;
+  // What a whole host has done is put right for all its links at once, in the ledger.
+  const host = rule.startsWith("destination-") && address?.startsWith("http") ? new URL(address).host : null;
   return (
     <li className="grid gap-x-6 gap-y-1 border-b border-hairline px-4 py-2 last:border-b-0 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div className="min-w-0">
@@ -28,7 +31,20 @@ export function FindingRow({
           {text !== null && <mark className="bg-blue-wash text-ink underline">{text || "no words"}</mark>}
           {after}
         </p>
-        <p className="text-sm text-faint">{chapter ?? "The whole book"}</p>
+        <p className="text-sm text-faint [overflow-wrap:anywhere]">
+          {chapter ?? "The whole book"}
+          {host !== null && (
+            <>
+              {" · "}
+              <Link
+                to={`/books/${bookId}/links?search=${encodeURIComponent(host)}`}
+                className="underline decoration-edge underline-offset-2 hover:text-blue"
+              >
+                all links to {host}
+              </Link>
+            </>
+          )}
+        </p>
       </div>
       <div className="min-w-0 text-[0.93rem]">
         {accepted !== null ? <p className="text-faint">Accepted: {accepted}</p> : <p>{message}</p>}

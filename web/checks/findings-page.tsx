@@ -9,6 +9,7 @@ import { Problem, Waiting } from "../parts/notice";
 import { plural } from "../parts/wording";
 import { ChecksFrame } from "./checks-frame";
 import { FindingRow } from "./finding-row";
+import { useRun } from "./use-run";
 
 type Severity = BookFinding["severity"];
 const severities: Severity[] = ["stop", "fix", "consider"];
@@ -20,6 +21,9 @@ export function FindingsPage() {
   const stepDone = useStepDone(book.id);
   const [only, setOnly] = useState<Severity | null>(null);
   const [accepted, setAccepted] = useState(false);
+  const [search, setSearch] = useState("");
+  const [chapter, setChapter] = useState("");
+  const run = useRun(book.id);
   const [problem, setProblem] = useState<string | null>(null);
   const key = ["findings", book.id];
   const params = { path: { bookId: book.id } };
@@ -50,9 +54,18 @@ export function FindingsPage() {
     });
   const all = findings.data ?? [];
   const open = all.filter((one) => one.accepted === null);
+  /** All that one press would put right, whatever the filters show of it. */
+  const allOf = (rule: string): BookFinding[] => open.filter((one) => one.rule === rule && one.mend);
+  const words = search.trim().toLowerCase();
   const shown = all.filter(
     (one) =>
-      (only === null || one.severity === only) && (accepted ? one.accepted !== null : one.accepted === null),
+      (only === null || one.severity === only) &&
+      (accepted ? one.accepted !== null : one.accepted === null) &&
+      (chapter === "" || one.chapterId === chapter) &&
+      (words === "" || `${one.text ?? ""} ${one.address ?? ""} ${one.title}`.toLowerCase().includes(words)),
+  );
+  const chapters = new Map(
+    all.flatMap((one) => (one.chapterId ? [[one.chapterId, one.chapter ?? ""] as const] : [])),
   );
   const count = (severity: Severity): number => open.filter((one) => one.severity === severity).length;
   return (
@@ -88,15 +101,46 @@ export function FindingsPage() {
               <Choice isOn={accepted} onChoose={() => (setOnly(null), setAccepted(true))}>
                 {all.length - open.length} accepted
               </Choice>
+              <span className="ml-auto flex flex-wrap items-center gap-x-3 gap-y-1">
+                <input
+                  type="search"
+                  aria-label="Words or address"
+                  placeholder="Words or address"
+                  value={search}
+                  onChange={(event) => setSearch(event.target.value)}
+                  className="w-44 border-b border-edge bg-transparent px-0.5 py-0.5 placeholder:text-faint"
+                />
+                <select
+                  aria-label="Chapter"
+                  value={chapter}
+                  onChange={(event) => setChapter(event.target.value)}
+                  className="min-h-7 max-w-48 border border-hairline bg-paper px-1"
+                >
+                  <option value="">all chapters</option>
+                  {[...chapters].map(([id, title]) => (
+                    <option key={id} value={id}>
+                      {title}
+                    </option>
+                  ))}
+                </select>
+              </span>
             </div>
           )}
+          {findings.data && run.isUnderWay && (
+            <p role="status" className="mt-2 text-faint">
+              Asking: {run.job!.done} of {run.job!.total || "…"} addresses.
+            </p>
+          )}
+          {run.problem && <Problem>{run.problem}</Problem>}
           {findings.data && shown.length === 0 && (
             <p className="mt-4 border border-hairline bg-paper p-10 font-serif text-lg">
               {accepted
                 ? "Nothing has been accepted. What may stay on purpose is accepted with a reason, here or in a margin card."
-                : only
-                  ? `Nothing here to ${only === "consider" ? "consider" : "put right"}.`
-                  : "The rules find nothing to put right."}
+                : words !== "" || chapter !== ""
+                  ? "Nothing here fits the words and the chapter that you chose."
+                  : only
+                    ? `Nothing here to ${only === "consider" ? "consider" : "put right"}.`
+                    : "The rules find nothing to put right."}
             </p>
           )}
           {byRule(shown).map((group) => {
@@ -112,11 +156,19 @@ export function FindingsPage() {
                   <h2 className="font-serif text-lg">{first.title}</h2>
                   <SeverityMark severity={first.severity} />
                   <span className="text-sm text-faint">{plural(group.length, "place")}</span>
-                  {mendable.length > 1 && (
-                    <Button className="ml-auto" onClick={() => mend(first.rule, null)}>
-                      Mend all {mendable.length}
-                    </Button>
-                  )}
+                  <span className="ml-auto flex flex-wrap gap-2">
+                    {first.rule.startsWith("destination-") && !accepted && (
+                      <Button
+                        disabled={run.isUnderWay}
+                        onClick={() => void run.begin({ addresses: addressesOf(group) })}
+                      >
+                        Ask {group.length === 1 ? "it" : "them"} again
+                      </Button>
+                    )}
+                    {mendable.length > 1 && mendable.length === allOf(first.rule).length && (
+                      <Button onClick={() => mend(first.rule, null)}>Mend all {mendable.length}</Button>
+                    )}
+                  </span>
                   <p className="basis-full text-sm text-faint">{first.source}</p>
                 </div>
                 <ul>
@@ -176,6 +228,10 @@ function Choice({
       {children}
     </button>
   );
+}
+
+function addressesOf(findings: readonly BookFinding[]): string[] {
+  return [...new Set(findings.flatMap(({ address }) => (address === null ? [] : [address])))];
 }
 
 /** The findings of each rule together, in the order in which the rules come. */

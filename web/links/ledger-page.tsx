@@ -25,7 +25,8 @@ export function LedgerPage() {
   const [search] = useSearchParams();
   const [filter, setFilter] = useState<Filter>(() => {
     const destination = search.get("destination");
-    return destination === null ? {} : { destination };
+    const words = search.get("search");
+    return { ...(destination === null ? {} : { destination }), ...(words === null ? {} : { search: words }) };
   });
   const [sort, setSort] = useState<{ by: Sort; direction: "up" | "down" }>({
     by: "position",

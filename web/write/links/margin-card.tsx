@@ -47,7 +47,7 @@ export interface CardState {
 export interface CardContext {
   bookId: string;
   names: DestinationNames;
-  states: Map<string, CardState>;
+  states: ReadonlyMap<string, CardState>;
   findings: Map<string, Finding[]>;
   acceptances: Acceptances;
   /** What the cross-reference with an id is, and what each form of it would say; null for one that is gone. */

@@ -1,0 +1,197 @@
+import { describe, expect, test } from "@jest/globals";
+import type { Node } from "prosemirror-model";
+import type { Destination } from "../destination/destination.ts";
+import { indexOf } from "../manuscript/book.ts";
+import { noFrame, type Hotspot, type Point } from "../manuscript/hotspot.ts";
+import { linkUses } from "../manuscript/links.ts";
+import { schema } from "../manuscript/schema.ts";
+import { bookWith, chapter, text } from "../test/book-of-places.ts";
+import { checkBook, nothingKnown } from "./check-book.ts";
+import { checkChapter } from "./check-chapter.ts";
+import type { CheckContext, KnownAnswer } from "./finding.ts";
+import { isOneSlip } from "./mail-slip.ts";
+
+const page = "https://tides.example/tables";
+const web = (address: string): Destination => ({ kind: "web", address });
+const link = (words: string, destination: Destination): Node =>
+  schema.text(words, [schema.mark("link", { id: "l", destination, description: null })]);
+
+const answer = (state: KnownAnswer["state"], more: Partial<KnownAnswer> = {}): KnownAnswer => ({
+  state,
+  reason: "It is so.",
+  movedTo: null,
+  title: null,
+  secure: null,
+  ...more,
+});
+
+function check(destination: Destination, more: Partial<CheckContext> = {}, words = "the tide office") {
+  const doc = chapter("c", "C", text("See ", link(words, destination)));
+  const context: CheckContext = {
+    ...nothingKnown,
+    files: new Map(),
+    pictureSizes: new Map(),
+    wordsLead: new Map(),
+    index: indexOf(bookWith([doc])),
+    chapter: 0,
+    unwritten: new Set(),
+    language: "en",
+    ledTo: new Set(),
+    ...more,
+  };
+  return checkChapter(doc, context);
+}
+const rulesFor = (...given: Parameters<typeof check>): string[] => check(...given).map(({ rule }) => rule);
+
+describe("what a destination answered", () => {
+  const told = (known: KnownAnswer, destination = web(page)) =>
+    rulesFor(destination, { answers: new Map([[page, known]]) });
+
+  test("is told by its state, and a sound or unasked one not at all", () => {
+    expect(told(answer("sound"))).toEqual([]);
+    expect(told(answer("broken"))).toEqual(["destination-broken"]);
+    expect(told(answer("moved", { movedTo: page }))).toEqual(["destination-moved"]);
+    expect(told(answer("guarded"))).toEqual(["destination-guarded"]);
+    expect(told(answer("unsure"))).toEqual(["destination-unsure"]);
+    expect(told(answer("broken"), web("https://tides.example/other"))).toEqual([]);
+    // A part of a page has an answer of its own.
+    expect(told(answer("broken"), web(`${page}#low`))).toEqual([]);
+  });
+
+  test("gives the new address, the https address and the page's title as mends", () => {
+    const mendOf = (rule: string, known: KnownAnswer, destination: Destination, words?: string) => {
+      const key =
+        "address" in destination ? destination.address : "share" in destination ? destination.share : "";
+      return check(destination, { answers: new Map([[key, known]]) }, words).find((one) => one.rule === rule)
+        ?.mend;
+    };
+    const moved = answer("moved", { movedTo: "https://tides.example/now" });
+    expect(mendOf("destination-moved", moved, web(page))).toEqual({
+      destination: web("https://tides.example/now"),
+    });
+    expect(mendOf("destination-moved", moved, { kind: "file", share: "https://drive.example/s/1" })).toEqual({
+      destination: { kind: "file", share: "https://tides.example/now" },
+    });
+    expect(
+      mendOf("https-answers", answer("sound", { secure: page }), web("http://tides.example/tables")),
+    ).toEqual({ destination: web(page) });
+    expect(mendOf("raw-address", answer("sound", { title: "Tide tables" }), web(page), page)).toEqual({
+      text: "Tide tables",
+    });
+    expect(mendOf("raw-address", answer("sound"), web(page), page)).toBeNull();
+    expect(mendOf("destination-broken", answer("broken"), web(page))).toBeNull();
+  });
+});
+
+describe("a shared file", () => {
+  const share = "https://drive.example/s/1";
+  const found = (is: "owner" | "anyone" | "wardens", audience: string): string[] =>
+    rulesFor(
+      { kind: "file", share },
+      {
+        audience,
+        shares: new Map([[share, is === "wardens" ? { is: "group", name: "Wardens" } : { is }]]),
+        answers: new Map([[share, answer("guarded")]]),
+      },
+    );
+
+  test("has to open for those who read the book", () => {
+    expect(found("anyone", "anyone")).toEqual([]);
+    expect(found("wardens", "anyone")).toEqual(["share-too-narrow"]);
+    expect(found("wardens", "Wardens")).toEqual([]);
+    expect(found("wardens", "Ferrymen")).toEqual(["share-too-narrow"]);
+    expect(found("owner", "Wardens")).toEqual(["share-too-narrow"]);
+  });
+});
+
+describe("a companion file", () => {
+  const found = (mediaType: string, size: number): string[] =>
+    rulesFor({ kind: "file", file: "f" }, { files: new Map([["f", { name: "plan", mediaType, size }]]) });
+
+  // EPUB 3.3, section 3.2 (from memory); the size is common practice.
+  test("is told where it is heavy, or of a type that e-readers do not open", () => {
+    expect(found("image/png", 1000)).toEqual([]);
+    expect(found("application/pdf", 1000)).toEqual(["file-foreign"]);
+    expect(found("image/png", 10_000_001)).toEqual(["file-large"]);
+  });
+});
+
+describe("an email domain", () => {
+  const mailto = (address: string): Destination => ({ kind: "email", address: `mailto:${address}` });
+  const known = { answers: new Map([["mailto:orla@causeways.example", answer("sound")]]) };
+
+  test.each([
+    ["orla@exampel.com", "mailto:orla@example.com"],
+    ["orla@exmple.com", "mailto:orla@example.com"],
+    ["orla@examplle.com?subject=Tide", "mailto:orla@example.com?subject=Tide"],
+    ["orla@causeway.example", "mailto:orla@causeways.example"],
+    ["pell@byre.test,orla@cuaseways.example", "mailto:pell@byre.test,orla@causeways.example"],
+  ])("%s is taken for a slip, and mended", (typed, mended) => {
+    const [finding] = check(mailto(typed), known).filter(({ rule }) => rule === "mail-slip");
+    expect(finding!.mend).toEqual({ destination: { kind: "email", address: mended } });
+  });
+
+  test.each([
+    "orla@example.com",
+    "orla@causeways.example",
+    "orla@example.org",
+    "orla@harbour.example",
+    "x@web.test",
+  ])("%s is not", (typed) => expect(rulesFor(mailto(typed), known)).not.toContain("mail-slip"));
+
+  test("one slip is a letter more, less, other, or swapped with its neighbour", () => {
+    for (const typed of ["tde", "tidee", "tode", "tdie"])
+      expect([typed, isOneSlip(typed, "tide")]).toEqual([typed, true]);
+    for (const typed of ["tide", "te", "edit", "tides1"])
+      expect([typed, isOneSlip(typed, "tide")]).toEqual([typed, false]);
+  });
+});
+
+// WCAG 2.2 SC 2.5.8. On the page of the PDF the text is 110 mm wide, which is 415.7 CSS px.
+describe("a hotspot", () => {
+  const found = (size: number, width: number | null): string[] => {
+    const points: Point[] = [
+      [0.1, 0.1],
+      [0.1 + size, 0.1 + size],
+    ];
+    const hotspot: Hotspot = {
+      id: "h",
+      shape: "rectangle",
+      points,
+      destination: web(page),
+      alt: "The tide office",
+      description: null,
+      frame: noFrame,
+    };
+    const attrs = { file: "p", alt: "A map", decorative: false, source: null, width, hotspots: [hotspot] };
+    const doc = chapter("c", "C", text(schema.node("picture", attrs)));
+    const book = bookWith([doc]);
+    const context: CheckContext = {
+      ...nothingKnown,
+      files: new Map(),
+      pictureSizes: new Map([["p", { width: 2000, height: 2000 }]]),
+      wordsLead: new Map(),
+      index: indexOf(book),
+      chapter: 0,
+      unwritten: new Set(),
+      language: "en",
+      ledTo: new Set(),
+    };
+    return checkChapter(doc, context).map(({ rule }) => rule);
+  };
+
+  test("has 24 by 24 px at the size at which its picture is shown", () => {
+    expect(found(0.058, null)).toEqual([]);
+    expect(found(0.057, null)).toEqual(["hotspot-small"]);
+    expect(found(0.058, 50)).toEqual(["hotspot-small"]);
+    expect(found(0.116, 50)).toEqual([]);
+  });
+});
+
+test("the same words that lead to two places are found in different chapters too", () => {
+  const one = chapter("a", "A", text("See ", link("the office", web(page))));
+  const other = chapter("b", "B", text("See ", link("The  office", web("https://tides.example/other"))));
+  const findings = checkBook(bookWith([one, other])).filter(({ rule }) => rule === "same-words");
+  expect(findings.map(({ chapter: at }) => at)).toEqual([0, 1]);
+  expect(linkUses(one)).toHaveLength(1);
+});
