@@ -149,6 +149,11 @@ for (const colorScheme of ["light", "dark"] as const) {
       await page.getByRole("link", { name: "Findings" }).click();
       await expect(page.getByRole("link", { name: "Go there" }).first()).toBeVisible();
       expect.soft(await violations(page)).toEqual([]);
+      await page.getByRole("link", { name: "Health" }).click();
+      await expect(page.getByRole("figure")).toBeVisible();
+      expect.soft(await violations(page)).toEqual([]);
+      await page.goto(`/api/books/${bookId}/report?as=page`);
+      expect.soft(await violations(page)).toEqual([]);
 
       await page.goto(`/books/${bookId}/export`);
       await page.getByRole("button", { name: "Export EPUB" }).click();

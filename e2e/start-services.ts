@@ -10,7 +10,8 @@ export default async function startAll(): Promise<() => Promise<void>> {
   const folder = mkdtempSync(join(tmpdir(), "vennet-e2e-"));
   const processes = new Processes();
   const { address, environment } = await startServices(processes, folder, await freePort(), {
-    REACH_TIMEOUT_MS: "2500",
+    REACH_TIMEOUT_MS: "1500",
+    REACH_RETRY_MS: "200",
   });
   await loadDemo(address);
   process.env["VENNET_URL"] = address;
