@@ -6,6 +6,12 @@ export function peakMemory(pid) {
   return Math.round(Number(/VmHWM:\s+(\d+)/.exec(status)[1]) / 1024);
 }
 
+/** The memory that a process holds now, in megabytes. */
+export function memoryNow(pid) {
+  const status = readFileSync(`/proc/${pid}/status`, "utf8");
+  return Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)[1]) / 1024);
+}
+
 /** The peak memory of a process and of all that it has started, added up. */
 export function peakMemoryOfTree(root) {
   const parents = new Map();

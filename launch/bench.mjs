@@ -11,6 +11,7 @@ try {
   build();
   run("node", [join(root, "bench/links.mjs")], "The benchmark of links failed.");
   run("node", [join(root, "bench/places.mjs")], "The benchmark of places failed.");
+  run("node", [join(root, "bench/checks.mjs")], "The benchmark of checks failed.");
   run("node", [join(root, "bench/reach.mjs")], "The benchmark of reach runs failed.");
   run("node", [join(root, "bench/pdf.mjs")], "The benchmark of PDFs failed.");
 } catch (error) {

@@ -21,6 +21,8 @@ export class Settings {
   readonly reachTimeoutMs: number;
   /** How many questions are under way at once, over all books. */
   readonly reachConcurrency: number;
+  /** How many questions to one host are under way at once. */
+  readonly reachLanes: number;
   /** The least time between two questions to one host. */
   readonly reachGapMs: number;
   /** The time before the first of the growing pauses after which a transient failure is asked again. */
@@ -46,6 +48,7 @@ export class Settings {
     this.reachPorts = env["REACH_PORTS"] ? env["REACH_PORTS"].split(",").map(Number) : defaultPorts;
     this.reachTimeoutMs = Number(env["REACH_TIMEOUT_MS"] ?? 15_000);
     this.reachConcurrency = Number(env["REACH_CONCURRENCY"] ?? 64);
+    this.reachLanes = Number(env["REACH_LANES"] ?? 2);
     this.reachGapMs = Number(env["REACH_GAP_MS"] ?? 100);
     this.reachRetryMs = Number(env["REACH_RETRY_MS"] ?? 2_000);
     this.redisUrl = env["REDIS_URL"] || null;

@@ -1,4 +1,5 @@
 import { webDestination } from "../destination/destination.ts";
+import { urlOf } from "../destination/url-of.ts";
 import type { Rule } from "./finding.ts";
 
 /** An address with a user name or a password in it. */
@@ -10,7 +11,7 @@ export const credentials: Rule = {
   find: (links) =>
     links.flatMap(({ id, destination }) => {
       if (destination.kind !== "web") return [];
-      const { username, password } = new URL(destination.address);
+      const { username, password } = urlOf(destination);
       return username === "" && password === ""
         ? []
         : [

@@ -151,11 +151,15 @@ const phrases: Record<string, string[]> = {
 
 const byLanguage = new Map(Object.entries(phrases).map(([language, list]) => [language, new Set(list)]));
 
+const longestPhrase = Math.max(...Object.values(phrases).flatMap((list) => list.map(({ length }) => length)));
+
 /**
  * Whether words say nothing of where they lead, in the book's language or in English, which links are
  * often left in; signs and blanks around them aside.
  */
 export function isEmptyPhrase(words: string, language: string): boolean {
+  // Most links are longer than any of the phrases with a few signs around it.
+  if (words.trim().length > longestPhrase + 8) return false;
   const folded = words
     .toLowerCase()
     .normalize("NFC")

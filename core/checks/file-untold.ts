@@ -1,4 +1,5 @@
 import type { Destination } from "../destination/destination.ts";
+import { urlOf } from "../destination/url-of.ts";
 import type { CheckContext, Rule } from "./finding.ts";
 
 /** A link to a file that does not say that it is one. */
@@ -28,7 +29,7 @@ const announced = /\.(pdf|docx?|odt|xlsx?|ods|pptx?|odp|zip|epub|csv|mp3|mp4)$/i
 function typeOf(destination: Destination, files: CheckContext["files"]): string | null {
   const name =
     destination.kind === "web"
-      ? new URL(destination.address).pathname
+      ? urlOf(destination).pathname
       : destination.kind === "file" && "file" in destination
         ? (files.get(destination.file)?.name ?? "")
         : "";

@@ -1,4 +1,5 @@
 /** Words as they are compared: in lower case, each run of blanks as one, and none at the ends. */
 export function foldedWords(text: string): string {
-  return text.replace(/\s+/g, " ").trim().toLowerCase();
+  const isPlain = !/^\s|\s$|\s\s|[^\S ]/.test(text);
+  return (isPlain ? text : text.replace(/\s+/g, " ").trim()).toLowerCase();
 }

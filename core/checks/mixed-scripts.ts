@@ -1,4 +1,6 @@
 import { toUnicode } from "punycode/punycode.es6.js";
+import { urlOf } from "../destination/url-of.ts";
+import { byHost } from "./by-host.ts";
 import type { Rule } from "./finding.ts";
 
 // The scripts whose letters are mistaken for one another; Japanese and Korean names mix theirs rightly.
@@ -14,6 +16,12 @@ function scriptsIn(label: string): string[] {
   return scripts.flatMap(([name, pattern]) => (pattern.test(label) ? [name] : []));
 }
 
+const mixedLabel = byHost((host) =>
+  toUnicode(host)
+    .split(".")
+    .find((label) => scriptsIn(label).length > 1),
+);
+
 /** A host with letters of several scripts, some of which look like those of another. */
 export const mixedScripts: Rule = {
   id: "mixed-scripts",
@@ -23,8 +31,7 @@ export const mixedScripts: Rule = {
   find: (links) =>
     links.flatMap(({ id, destination }) => {
       if (destination.kind !== "web") return [];
-      const host = toUnicode(new URL(destination.address).hostname);
-      const mixed = host.split(".").find((label) => scriptsIn(label).length > 1);
+      const mixed = mixedLabel(urlOf(destination).hostname);
       return mixed === undefined
         ? []
         : [

@@ -1,4 +1,13 @@
+import { urlOf } from "../destination/url-of.ts";
+import { byHost } from "./by-host.ts";
 import type { Rule } from "./finding.ts";
+
+const isOwn = byHost((host) => {
+  if (/^\[/.test(host)) return /^\[(?:::1?\]|f[cd]|fe[89ab])/i.test(host);
+  if (/^\d+\.\d+\.\d+\.\d+$/.test(host))
+    return /^(?:0|10|127|169\.254|192\.168|172\.(?:1[6-9]|2\d|3[01]))\./.test(host);
+  return !host.includes(".") || /\.(?:localhost|local|lan|internal|intranet|home\.arpa)$/i.test(host);
+});
 
 /** An address that works on the author’s own machine or network alone. */
 export const ownNetwork: Rule = {
@@ -9,7 +18,7 @@ export const ownNetwork: Rule = {
     "RFC 1918, RFC 4193, RFC 6761, RFC 6762 (from memory): such names and addresses mean nothing elsewhere",
   find: (links) =>
     links.flatMap(({ id, destination }) =>
-      destination.kind === "web" && isOwn(new URL(destination.address).hostname)
+      destination.kind === "web" && isOwn(urlOf(destination).hostname)
         ? [
             {
               subject: id,
@@ -20,10 +29,3 @@ export const ownNetwork: Rule = {
         : [],
     ),
 };
-
-function isOwn(host: string): boolean {
-  if (/^\[/.test(host)) return /^\[(?:::1?\]|f[cd]|fe[89ab])/i.test(host);
-  if (/^\d+\.\d+\.\d+\.\d+$/.test(host))
-    return /^(?:0|10|127|169\.254|192\.168|172\.(?:1[6-9]|2\d|3[01]))\./.test(host);
-  return !host.includes(".") || /\.(?:localhost|local|lan|internal|intranet|home\.arpa)$/i.test(host);
-}

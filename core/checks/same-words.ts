@@ -10,16 +10,17 @@ export const sameWords: Rule = {
   source: "WCAG 2.2 SC 2.4.4 and 3.2.4, ACT rules b20e66 and fd3a94 (from memory)",
   find: (links, { wordsLead }) => {
     const byWords = new Map<string, Set<string>>();
-    const places = (text: string): Set<string> => {
-      const words = foldedWords(text);
+    const places = (words: string): Set<string> => {
       let found = byWords.get(words);
       if (!found) byWords.set(words, (found = new Set(wordsLead.get(words))));
       return found;
     };
-    const judged = links.filter(({ on, text }) => on !== "reference" && foldedWords(text) !== "");
-    for (const { text, destination } of judged) places(text).add(writeDestination(destination));
-    return judged.flatMap(({ id, text }) => {
-      const count = places(text).size;
+    const judged = links.flatMap(({ id, on, text, destination }) => {
+      const words = on === "reference" ? "" : foldedWords(text);
+      return words === "" ? [] : [{ id, text, led: places(words).add(writeDestination(destination)) }];
+    });
+    return judged.flatMap(({ id, text, led }) => {
+      const count = led.size;
       return count > 1
         ? [
             {

@@ -9,8 +9,8 @@ export const thinWords: Rule = {
   find: (links) =>
     links.flatMap(({ id, text, on }) => {
       const words = text.trim();
-      const letters = words.match(/[\p{L}\p{N}]/gu)?.length ?? 0;
-      return on === "words" && words !== "" && letters < 2 && !/^\p{N}$/u.test(words)
+      const isEnough = /[\p{L}\p{N}].*?[\p{L}\p{N}]|^\p{N}$/su.test(words);
+      return on === "words" && words !== "" && !isEnough
         ? [{ subject: id, message: `“${words}” is too little to read or to hit. Link more words.` }]
         : [];
     }),

@@ -1,7 +1,16 @@
 import { parse } from "tldts";
 import type { Destination } from "../destination/destination.ts";
 import { readMailto } from "../destination/mailto.ts";
+import { urlOf } from "../destination/url-of.ts";
+import { byHost } from "./by-host.ts";
 import type { Rule } from "./finding.ts";
+
+const unknownEnd = byHost((host) => {
+  const { isIcann, isPrivate, isIp, publicSuffix } = parse(host);
+  const isKept = /\.(?:example|test|invalid|localhost|local|internal|arpa|onion)$/i.test(host);
+  // A name of one part is one's own network's.
+  return isIcann || isPrivate || isIp || isKept || !host.includes(".") ? null : (publicSuffix ?? host);
+});
 
 /** A host of a web address or an email whose last part no registry has. */
 export const unknownTopLevel: Rule = {
@@ -13,22 +22,20 @@ export const unknownTopLevel: Rule = {
     links.flatMap(({ id, destination }) => {
       const host = hostOf(destination);
       if (host === null) return [];
-      const { isIcann, isPrivate, isIp, publicSuffix } = parse(host);
-      const isKept = /\.(?:example|test|invalid|localhost|local|internal|arpa|onion)$/i.test(host);
-      // A name of one part is one's own network's.
-      return isIcann || isPrivate || isIp || isKept || !host.includes(".")
+      const end = unknownEnd(host);
+      return end === null
         ? []
         : [
             {
               subject: id,
-              message: `There is no top-level name “.${publicSuffix ?? host}”. Look for a slip in ${host}.`,
+              message: `There is no top-level name “.${end}”. Look for a slip in ${host}.`,
             },
           ];
     }),
 };
 
 function hostOf(destination: Destination): string | null {
-  if (destination.kind === "web") return new URL(destination.address).hostname;
+  if (destination.kind === "web") return urlOf(destination).hostname;
   if (destination.kind === "email") return readMailto(destination.address).to[0]?.split("@").at(-1) ?? null;
   return null;
 }

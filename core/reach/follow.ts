@@ -39,7 +39,10 @@ export function nextStep(address: string, hops: Hop[]): NextStep {
   if (!last) return { ask: { method: "HEAD", address: askedAddress(address) } };
   const again: NextStep = { ask: { method: "GET", address: last.address } };
   if (last.failure) {
-    if (last.method === "HEAD" && last.failure.code === "dropped") return again;
+    const { code } = last.failure;
+    const asked = hops.filter(({ address, method }) => address === last.address && method === "GET").length;
+    // What cannot be understood may be the end of an answer to somebody before; a new connection tells.
+    if ((last.method === "HEAD" && code === "dropped") || (code === "protocol" && asked < 2)) return again;
     return stop(stateOfFailure(last.failure), last.failure.code, hops);
   }
   const status = last.status!;

@@ -176,14 +176,18 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
     const job = await this.find(jobId);
     if (!job || finished.has(job.state)) return;
     const running = this.running.get(jobId) ?? { job, abort: new AbortController(), pieces: new Set() };
-    // A run listens once for every question that is under way.
-    setMaxListeners(0, running.abort.signal);
     this.running.set(jobId, running);
-    const ended = this.work(running.job, part, running.abort.signal);
+    // Each piece has a signal of its own: one with thousands of listeners is slow to listen to.
+    const own = new AbortController();
+    const abort = (): void => own.abort(running.abort.signal.reason);
+    for (const { signal } of [running.abort, own]) setMaxListeners(0, signal);
+    running.abort.signal.addEventListener("abort", abort, { once: true });
+    const ended = this.work(running.job, part, own.signal);
     running.pieces.add(ended);
     try {
       await ended;
     } finally {
+      running.abort.signal.removeEventListener("abort", abort);
       running.pieces.delete(ended);
       if (running.pieces.size === 0) this.running.delete(jobId);
     }

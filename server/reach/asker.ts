@@ -1,4 +1,5 @@
 import { pipeline, type Readable } from "node:stream";
+import { createSecureContext } from "node:tls";
 import { createBrotliDecompress, createUnzip } from "node:zlib";
 import { Injectable, type OnApplicationShutdown } from "@nestjs/common";
 import { judgeUrl } from "@vennet/core/reach/address-policy";
@@ -114,6 +115,9 @@ export class Asker implements OnApplicationShutdown {
         method,
         signal,
         headers: askingHeaders,
+        // A connection is used again after HEAD too. A server that sends a body all the same spoils the next
+        // question on it, which is asked once more then.
+        reset: false,
       });
       const type = single(answer.headers["content-type"])?.split(";")[0]!.trim().toLowerCase() || null;
       const location = single(answer.headers["location"]);
@@ -132,7 +136,7 @@ export class Asker implements OnApplicationShutdown {
 
   /** What is left of a body is read where it is short; else its connection is given up. */
   private async release(answer: Dispatcher.ResponseData, signal: AbortSignal): Promise<void> {
-    const length = Number(single(answer.headers["content-length"]) ?? Infinity);
+    const length = Number(single(answer.headers["content-length"]) ?? 0);
     if (length > worthReading) return void answer.body.on("error", () => undefined).destroy();
     await answer.body.dump({ limit: worthReading, signal }).catch(() => answer.body.destroy());
   }
@@ -161,13 +165,15 @@ export class Asker implements OnApplicationShutdown {
   ): Promise<boolean> {
     const until = performance.now() + this.settings.reachTimeoutMs;
     let size = 0;
+    let enoughAt = Infinity;
     try {
       for await (const bytes of unpacked(answer) as AsyncIterable<Buffer>) {
         size += bytes.length;
-        // Leaving the loop closes the body and its connection.
-        if (take(bytes) || size >= bodyLimit || performance.now() > until) return false;
+        if (enoughAt === Infinity && take(bytes)) enoughAt = size;
+        // Leaving the loop closes the body and its connection, which a short rest is not worth.
+        if (size > enoughAt + worthReading || size >= bodyLimit || performance.now() > until) return false;
       }
-      return true;
+      return enoughAt === Infinity;
     } catch (error) {
       if (signal.aborted) throw error;
       // The head has come; a body that breaks off tells no more than what was read of it.
@@ -176,9 +182,12 @@ export class Asker implements OnApplicationShutdown {
   }
 
   private connector(timeout: number): buildConnector.connector {
-    const plain = buildConnector({ timeout, allowH2: false });
     const ca = this.settings.standIns?.authority;
-    const standIn = ca ? buildConnector({ timeout, allowH2: false, ca }) : plain;
+    // The certificates that are trusted are read once, not for every connection.
+    const trusting = (trusted?: string): buildConnector.connector =>
+      buildConnector({ timeout, allowH2: false, secureContext: createSecureContext({ ca: trusted }) });
+    const plain = trusting();
+    const standIn = ca ? trusting(ca) : plain;
     return (options, callback) => {
       const secure = options.protocol === "https:";
       const port = Number(options.port || (secure ? 443 : 80));

@@ -3,8 +3,6 @@ import { Injectable } from "@nestjs/common";
 import { HostPace } from "@vennet/core/reach/politeness";
 import { Settings } from "../settings.ts";
 
-/** So many questions to one host are under way at once. */
-export const lanesPerHost = 2;
 const gatesKept = 5_000;
 
 interface Gate {
@@ -60,7 +58,10 @@ export class HostGates {
     const known = this.gates.get(host);
     if (known) return known;
     if (this.gates.size >= gatesKept) this.forgetIdle();
-    const gate = { pace: new HostPace(this.settings.reachGapMs), lanes: new Places(lanesPerHost) };
+    const gate = {
+      pace: new HostPace(this.settings.reachGapMs),
+      lanes: new Places(this.settings.reachLanes),
+    };
     this.gates.set(host, gate);
     return gate;
   }

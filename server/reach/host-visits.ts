@@ -17,6 +17,9 @@ const widestGapMs = 30_000;
 /** Visits pages of one host for one run, and remembers what it learnt of the host on the way. */
 export class HostVisits {
   private readonly missing = new Map<string, Promise<PageFacts | null>>();
+  /** Whether the host was seen to have no https; then its other pages are not tried. */
+  private isPlain = false;
+  private firstSecure: Promise<Reply> | null = null;
   /** Until when the host wants to be left alone, where that is longer than a run waits. */
   private isShut = false;
 
@@ -113,10 +116,16 @@ export class HostVisits {
   /** An http page may answer by https too; it is offered only where that was tried. */
   private async trySecure(page: string, judged: Map<string, Outcome>, signal: AbortSignal): Promise<void> {
     const url = new URL(page);
-    if (url.port !== "") return;
+    if (url.port !== "" || this.isPlain) return;
     if (![...judged.values()].some(({ state }) => state === "sound")) return;
     url.protocol = "https:";
-    const { hop } = await this.ask("HEAD", url.href, signal);
+    // The first page of a host is tried alone: if it has no https at all, no other page need be.
+    await this.firstSecure?.catch(() => undefined);
+    if (this.isPlain) return;
+    const asked = this.ask("HEAD", url.href, signal);
+    this.firstSecure ??= asked;
+    const { hop } = await asked;
+    this.isPlain = hop.failure !== null;
     if (hop.status === null || hop.status >= 300) return;
     for (const [address, one] of judged) {
       const secure = new URL(address);

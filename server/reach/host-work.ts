@@ -9,7 +9,7 @@ import type { Job } from "../jobs/job.entity.ts";
 import { Settings } from "../settings.ts";
 import { AnswerWriter } from "./answer-writer.ts";
 import { Asker } from "./asker.ts";
-import { HostGates, lanesPerHost } from "./host-gates.ts";
+import { HostGates } from "./host-gates.ts";
 import { HostVisits } from "./host-visits.ts";
 import { MailDomains } from "./mail-domains.ts";
 
@@ -55,42 +55,36 @@ export class HostWork {
     if (host !== mailPart && source.isMoreThanOne) await visits.readCrawlDelay(first.address, signal);
 
     const retries: Retry[] = [];
-    let underWay = 0;
     const lane = async (): Promise<void> => {
       for (;;) {
         signal.throwIfAborted();
         const retry = takeDue(retries);
         const ask = retry?.ask ?? (await source.next());
         if (!ask) {
-          // What the other lane is at may come back to be tried again.
-          if (retries.length === 0 && underWay === 0) return;
+          // Whoever puts something back to be tried again goes on, and will come to it.
+          if (retries.length === 0) return;
           const due = Math.min(...retries.map((one) => one.due));
           await sleep(Math.max(5, Math.min(longestNap, due - performance.now())), undefined, { signal });
           continue;
         }
-        underWay++;
-        try {
-          const outcomes =
-            host === mailPart
-              ? new Map([[ask.address, await this.mail.visit(ask.address, domains)]])
-              : await visits.visit(ask.address, [...ask.destinations.keys()], signal);
-          const tries = (retry?.tries ?? 0) + 1;
-          if (tries < mostTries && [...outcomes.values()].some(isTransient)) {
-            retries.push({
-              ask,
-              tries,
-              due: performance.now() + retryGapMs(tries, this.settings.reachRetryMs),
-            });
-            continue;
-          }
-          await this.keep(job, ask, outcomes);
-          asked();
-        } finally {
-          underWay--;
+        const outcomes =
+          host === mailPart
+            ? new Map([[ask.address, await this.mail.visit(ask.address, domains)]])
+            : await visits.visit(ask.address, [...ask.destinations.keys()], signal);
+        const tries = (retry?.tries ?? 0) + 1;
+        if (tries < mostTries && [...outcomes.values()].some(isTransient)) {
+          retries.push({
+            ask,
+            tries,
+            due: performance.now() + retryGapMs(tries, this.settings.reachRetryMs),
+          });
+          continue;
         }
+        await this.keep(job, ask, outcomes);
+        asked();
       }
     };
-    const lanes = await Promise.allSettled(Array.from({ length: lanesPerHost }, lane));
+    const lanes = await Promise.allSettled(Array.from({ length: this.settings.reachLanes }, lane));
     for (const ended of lanes) if (ended.status === "rejected") throw ended.reason;
   }
 

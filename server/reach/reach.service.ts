@@ -1,4 +1,4 @@
-import { Injectable } from "@nestjs/common";
+import { Injectable, Logger } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import type { KnownAnswer } from "@vennet/core/checks/finding";
 import { explainOutcome } from "@vennet/core/reach/outcome";
@@ -29,6 +29,10 @@ interface UseRow {
 /** Runs over all destinations of a book that can be asked, and tells what came of them. */
 @Injectable()
 export class ReachService {
+  private readonly logger = new Logger(ReachService.name);
+  /** When each run that is under way was last counted. */
+  private readonly toldAt = new Map<string, number>();
+
   constructor(
     @InjectDataSource() private readonly database: DataSource,
     private readonly hosts: HostWork,
@@ -138,17 +142,20 @@ export class ReachService {
   }
 
   private async part(job: Job, host: string, report: Report, signal: AbortSignal): Promise<void> {
-    let told = 0;
-    const asked = (): void => {
-      if (performance.now() - told < tellPause) return;
-      told = performance.now();
-      void this.progress(job).then(report, () => undefined);
-    };
-    asked();
-    await this.hosts.run(job, host, asked, signal);
+    await this.hosts.run(job, host, () => this.tell(job, report), signal);
     const progress = await this.progress(job);
     report(progress);
     if (progress.done === progress.total) await this.end(job);
+  }
+
+  /** Counts a run's answers and reports them, once in a while for all of its parts that are done here. */
+  private tell(job: Job, report: Report): void {
+    const now = performance.now();
+    if (now - (this.toldAt.get(job.id) ?? 0) < tellPause) return;
+    this.toldAt.set(job.id, now);
+    this.progress(job).then(report, (error: unknown) =>
+      this.logger.error(`The answers of run ${job.id} could not be counted: ${String(error)}`),
+    );
   }
 
   /** Writes down what a run has to ask: each page and each email once, with what is still fresh left out if so asked. */
@@ -248,6 +255,7 @@ export class ReachService {
       await manager.query("DELETE FROM reach_ask WHERE jobId = ?", [job.id]);
       await manager.update(Job, { id: job.id, state: "running" }, { state: "done", ...progress });
     });
+    this.toldAt.delete(job.id);
     await this.jobs.tellNow(job.id);
   }
 

@@ -81,6 +81,7 @@ test("every way in which the stand-in web answers is told by its state and evide
     "https://types.example/plan.pdf": ["sound", /200/, ["HEAD 200"]],
     "https://types.example/gone.pdf": ["unsure", /promises a file/, page],
     "https://types.example/untold": ["sound", /200/, page],
+    "https://stray.example/a": ["sound", /200/, page],
     // Certificates.
     "https://expired.example/": ["broken", /run out/, ["HEAD tls-expired"]],
     "https://othername.example/": ["broken", /another name/, ["HEAD tls-name"]],
@@ -124,9 +125,11 @@ test("https is offered only where it was tried", async () => {
   const { states } = await run([
     "http://causeways.example/a#b",
     "http://selfsigned.example/a",
+    "http://plain.example/a",
     "http://causeways.example/#top",
   ]);
   expect(Object.values(states).map(({ secure }) => secure)).toEqual([
+    null,
     null,
     null,
     "https://causeways.example/#top",

@@ -17,6 +17,16 @@ export const faultyHosts: Record<string, Host> = {
   // A redirect into the author's own network, which the address policy has to refuse.
   "inward.example": { otherwise: redirect(302, () => "http://127.0.0.1/") },
   "script.example": { otherwise: redirect(302, () => "javascript:alert(1)") },
+  // It sends a body to a question for the head alone.
+  "stray.example": {
+    otherwise: (request, response, url) => {
+      if (!isHead(request)) return page("Stray")(request, response, url);
+      const body = "<title>Stray</title>";
+      request.socket.write(
+        `HTTP/1.1 200 OK\r\ncontent-type: text/html\r\ncontent-length: ${body.length}\r\n\r\n${body}`,
+      );
+    },
+  },
   "lame.example": { otherwise: page("Never seen"), isLame: true },
 
   // Passing faults: each path is well from its fifth question on, or once the server has had its rest.
@@ -83,6 +93,7 @@ export const faultyHosts: Record<string, Host> = {
   // Certificates that no browser trusts.
   "expired.example": { otherwise: page("Expired"), certificate: "expired" },
   "othername.example": { otherwise: page("Other name"), certificate: "other-name" },
+  "plain.example": { otherwise: page("Without https"), certificate: "none" },
   "selfsigned.example": { otherwise: page("Self-signed"), certificate: "self-signed" },
 
   // Letters in other character sets; the titles are only right where the set is read right.

@@ -64,6 +64,7 @@ function serve({ latencyMs, goneShare, faultShare, limit }: ReturnType<typeof dr
   let times: number[] = [];
   const shown = page("A generated page");
   return {
+    certificate: "none",
     otherwise: (request, response, url) => {
       const now = Date.now();
       if (limit !== null) {

@@ -22,11 +22,17 @@ export interface StandInWeb {
  */
 export async function startStandInWeb(): Promise<StandInWeb> {
   const names = Object.keys(hosts).filter((name) => hosts[name]!.certificate !== "other-name");
-  const { contextFor, authority } = await makeCertificates([...names, "*.large.test"]);
+  const { contextFor, authority } = await makeCertificates([...names]);
   const tally: Tally = {};
   const plain = createServer(listener("http", tally));
   const secure = createTlsServer(
-    { SNICallback: (name, give) => give(null, contextFor(hostOf(name)?.certificate)) },
+    {
+      SNICallback: (name, give) => {
+        const state = hostOf(name)?.certificate;
+        if (state === "none") give(new Error("This host has no certificate."));
+        else give(null, contextFor(state));
+      },
+    },
     listener("https", tally),
   );
   const httpPort = await listen(plain);

@@ -1,0 +1,13 @@
+const kept = 20_000;
+
+/** A judgement of hosts that remembers the ones that it has judged: a book names few of them, and often. */
+export function byHost<T>(judge: (host: string) => T): (host: string) => T {
+  const judged = new Map<string, T>();
+  return (host) => {
+    if (judged.has(host)) return judged.get(host)!;
+    if (judged.size >= kept) judged.clear();
+    const verdict = judge(host);
+    judged.set(host, verdict);
+    return verdict;
+  };
+}
