@@ -2,7 +2,7 @@ import { Injectable } from "@nestjs/common";
 import type { BookFinding } from "@vennet/core/checks/check-book";
 import { rules } from "@vennet/core/checks/check-chapter";
 import { writeDestination } from "@vennet/core/destination/destination";
-import type { BookChapter } from "@vennet/core/manuscript/book";
+import { picturesIn, type BookChapter } from "@vennet/core/manuscript/book";
 import { chapterTitle, readChapter } from "@vennet/core/manuscript/chapter";
 import { changeLink, type LinkChange } from "@vennet/core/manuscript/edit-links";
 import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
@@ -65,8 +65,11 @@ export class FindingsService {
       this.drive.audiences(),
       this.acceptances.list(book.id),
     ]);
+    // Pictures are only needed for the size of their areas.
+    const hasAreas = picturesIn(manuscript).some(({ hotspots }) => hotspots.length > 0);
+    const pictures = hasAreas ? await this.books.picturesOf(manuscript) : [];
     const found = await this.workshop.run("check", {
-      book: plainBook(manuscript),
+      book: plainBook({ ...manuscript, pictures }),
       known: { answers, shares, audience: book.audience },
       ...(only === undefined ? {} : { only }),
     });

@@ -103,3 +103,40 @@ test("what was accepted says why, and is not mended; what no press can mend is t
   expect([again.status, again.body.code]).toEqual([422, "nothing-changes"]);
   expect((await call("POST", "/findings/mend", { rule: "says-nothing" })).body.code).toBe("no-mend");
 });
+
+test("the size of an area is judged by the picture that it lies on", async () => {
+  const png = Buffer.from(
+    "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
+    "base64",
+  );
+  const form = new FormData();
+  form.set("picture", new Blob([png]), "dot.png");
+  const { id: file } = (await call("POST", "/pictures", form)).body;
+  const hotspot = (id: string, to: number) => ({
+    id,
+    shape: "rectangle",
+    points: [
+      [0, 0],
+      [to, to],
+    ],
+    destination: { kind: "web", address: `https://tides.hesterley.example/${id}` },
+    alt: `The ${id}`,
+    description: null,
+    frame: { line: "none", thickness: 2, colour: "#1d4f8f" },
+  });
+  const attrs = { file, alt: "A map", decorative: false, source: null, width: 100 };
+  const picture = (hotspots: unknown[]) => ({
+    type: "paragraph",
+    content: [{ type: "picture", attrs: { ...attrs, hotspots } }],
+  });
+  const document = {
+    type: "doc",
+    content: [
+      { type: "title", attrs: { id: "t" }, content: [{ type: "text", text: "Maps" }] },
+      picture([hotspot("small", 0.05)]),
+      picture([hotspot("large", 0.5)]),
+    ],
+  };
+  expect((await call("POST", "/chapters", { title: "Maps", document })).status).toBe(201);
+  expect((await findings("hotspot-small")).map((one: any) => one.subject)).toEqual(["small"]);
+});
