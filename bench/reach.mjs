@@ -132,8 +132,7 @@ const many = pagesOf(
 await withVennet(many, impolite, async ({ run, pid }) => {
   const samples = [];
   const timer = setInterval(() => samples.push(memoryNow(pid)), 500);
-  const { ms } = await run();
-  clearInterval(timer);
+  const { ms } = await run().finally(() => clearInterval(timer));
   const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1];
   const tenth = Math.max(1, Math.floor(samples.length / 10));
   const early = median(samples.slice(tenth, 2 * tenth));

@@ -33,6 +33,9 @@ export function takeDataFolder(folder) {
 export async function startDatabase(processes, folder) {
   const data = join(folder, "mariadb");
   const logFile = join(folder, "mariadb.log");
+  // A database clears the folder of its temporary files when it starts, so no two may share one.
+  const temporary = join(folder, "mariadb-temporary");
+  mkdirSync(temporary, { recursive: true });
   await endLeftover(join(folder, "mariadb.pid"));
   // A socket's path may hold about 100 characters only, so it cannot lie in the data folder.
   const socket = join(mkdtempSync(join(tmpdir(), "vennet-")), "db.sock");
@@ -48,6 +51,7 @@ export async function startDatabase(processes, folder) {
       "--no-defaults",
       `--user=${user}`,
       `--datadir=${data}`,
+      `--tmpdir=${temporary}`,
       "--bind-address=127.0.0.1",
       `--port=${port}`,
       `--socket=${socket}`,

@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from "node:timers/promises";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import type { Outcome, ReachState } from "@vennet/core/reach/outcome";
@@ -16,6 +17,7 @@ export interface Answered {
 }
 
 const rowsAtOnce = 500;
+const gatheringMs = 5;
 const deadlock = "ER_LOCK_DEADLOCK";
 
 /**
@@ -39,6 +41,8 @@ export class AnswerWriter {
   private async writeAll(): Promise<void> {
     this.isWriting = true;
     while (this.waiting.length > 0) {
+      // Whoever comes a moment later is written along.
+      await sleep(gatheringMs);
       const batch = this.waiting.splice(0, rowsAtOnce);
       try {
         await this.transaction(batch.map(({ answered }) => answered));

@@ -151,7 +151,7 @@ class Asks {
     const asks = new Map(rows.map((row) => [row.askedHash, { ...row, destinations: new Map() }]));
     const uses: { askedHash: string; destination: string; destinationHash: string }[] =
       await this.database.query(
-        "SELECT DISTINCT askedHash, destination, destinationHash FROM link_use WHERE bookId = ? AND askedHash IN (?)",
+        "SELECT askedHash, destination, destinationHash FROM link_use WHERE bookId = ? AND askedHash IN (?)",
         [this.job.bookId, [...asks.keys()]],
       );
     for (const { askedHash, destination, destinationHash } of uses)

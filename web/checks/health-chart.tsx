@@ -1,7 +1,14 @@
 import { Bar, BarChart, CartesianGrid, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import type { LinkState, ReachRun } from "../api/client";
 import { StateMark } from "../parts/state-mark";
-import { shownDate, shownDay } from "../parts/wording";
+import { shownDate } from "../parts/wording";
+
+const runTime = new Intl.DateTimeFormat("en", {
+  month: "short",
+  day: "numeric",
+  hour: "numeric",
+  minute: "2-digit",
+});
 
 /** From the foot of a bar up: what is wrong is at the foot, where runs are best compared. */
 const order: LinkState[] = ["broken", "unsure", "moved", "guarded", "unchecked", "sound"];
@@ -17,7 +24,7 @@ export function HealthChart({ runs }: { runs: ReachRun[] }) {
           <CartesianGrid vertical={false} stroke="var(--hairline)" />
           <XAxis
             dataKey="endedAt"
-            tickFormatter={shownDay}
+            tickFormatter={(at: string) => runTime.format(new Date(at))}
             tick={{ fill: "var(--faint)", fontSize: 12 }}
             stroke="var(--edge)"
             minTickGap={20}
