@@ -39,6 +39,7 @@ const book = {
   chapters: docs.map((doc, i) => ({ id: `c${i}`, role: "chapter", doc })),
   pictures: [],
   files: new Map(),
+  fileBytes: new Map(),
   looks: usualLooks,
   conventions: usualConventions,
 };

@@ -14,6 +14,7 @@ export interface BookWords {
   addresses: string;
   backToText: string;
   newWindow: string;
+  fileInside: string;
 }
 
 const english: BookWords = {
@@ -31,6 +32,8 @@ const english: BookWords = {
   addresses: "Addresses",
   backToText: "Back to the text",
   newWindow: "opens in a new window",
+  fileInside:
+    "This file goes with the book. An e-reader that does not open it keeps it inside the e-book all the same.",
 };
 
 const byLanguage: Record<string, BookWords> = {
@@ -50,6 +53,7 @@ const byLanguage: Record<string, BookWords> = {
     addresses: "Adressen",
     backToText: "Zurück zum Text",
     newWindow: "öffnet ein neues Fenster",
+    fileInside: "Diese Datei gehört zum Buch. Auch wenn das Lesegerät sie nicht öffnet, liegt sie im E-Book.",
   },
   fr: {
     figure: "Figure",
@@ -66,6 +70,8 @@ const byLanguage: Record<string, BookWords> = {
     addresses: "Adresses",
     backToText: "Retour au texte",
     newWindow: "s’ouvre dans une nouvelle fenêtre",
+    fileInside:
+      "Ce fichier accompagne le livre. Même si la liseuse ne l’ouvre pas, il se trouve dans le livre numérique.",
   },
   es: {
     figure: "Figura",
@@ -82,6 +88,8 @@ const byLanguage: Record<string, BookWords> = {
     addresses: "Direcciones",
     backToText: "Volver al texto",
     newWindow: "se abre en una ventana nueva",
+    fileInside:
+      "Este archivo acompaña al libro. Aunque el lector no lo abra, está dentro del libro electrónico.",
   },
   nl: {
     figure: "Figuur",
@@ -98,6 +106,7 @@ const byLanguage: Record<string, BookWords> = {
     addresses: "Adressen",
     backToText: "Terug naar de tekst",
     newWindow: "opent in een nieuw venster",
+    fileInside: "Dit bestand hoort bij het boek. Ook als de e-reader het niet opent, zit het in het e-boek.",
   },
   da: {
     figure: "Figur",
@@ -114,6 +123,7 @@ const byLanguage: Record<string, BookWords> = {
     addresses: "Adresser",
     backToText: "Tilbage til teksten",
     newWindow: "åbner i et nyt vindue",
+    fileInside: "Denne fil hører til bogen. Selv om e-læseren ikke åbner den, ligger den i e-bogen.",
   },
 };
 

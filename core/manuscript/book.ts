@@ -35,6 +35,8 @@ export interface Book {
   pictures: PictureFile[];
   /** The companion files by their ids. */
   files: ReadonlyMap<string, CompanionFile>;
+  /** The bytes of those that an export takes along; none where nothing is exported. */
+  fileBytes: ReadonlyMap<string, Uint8Array>;
   looks: LinkLooks;
   conventions: Conventions;
 }

@@ -100,6 +100,20 @@ function judge(
       note: "The link is there, but its landing place is not.",
     };
   }
+  if (found.destination.as === "file" && link.expected?.as === "file") {
+    const { size } = found.destination;
+    if (size !== link.expected.size) {
+      return {
+        link,
+        verdict: "dead-end",
+        found: where,
+        note:
+          size === null
+            ? "The link is there, but its file is not."
+            : "The file that came along is another one.",
+      };
+    }
+  }
   // An area has no words in a PDF; what it is stands in its description.
   const description = link.description ?? (format === "pdf" && link.isArea ? link.text : null);
   if (description !== null && found.description !== description) {
@@ -184,8 +198,9 @@ function expectedKeys(
   return texts.map((text) => key(expected.as, expected.value, text, format));
 }
 
-function valueOf(link: ExportedLink): string {
-  return link.destination.as === "address" ? link.destination.address : link.destination.target;
+function valueOf({ destination }: ExportedLink): string {
+  if (destination.as === "file") return destination.path;
+  return destination.as === "address" ? destination.address : destination.target;
 }
 
 function key(as: string, value: string, text: string, format: ExportReading["format"]): string {

@@ -2,7 +2,9 @@
 export type ExportedDestination =
   | { as: "address"; address: string }
   /** A jump inside the file. `lands` says whether the file really has that place. */
-  | { as: "place"; target: string; lands: boolean };
+  | { as: "place"; target: string; lands: boolean }
+  /** A file that was exported along, and its size in bytes; null where it is not there. */
+  | { as: "file"; path: string; size: number | null };
 
 /** A link as it was read back from an exported file's own bytes. */
 export interface ExportedLink {

@@ -8,6 +8,7 @@ import { referenceWords } from "../manuscript/references.ts";
 import { referenceAttrs, signpostAttrs } from "../manuscript/schema.ts";
 import { returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
 import { travel } from "../publish/travel.ts";
+import { travellingFiles } from "../publish/travelling-files.ts";
 import type { ExportReading } from "./exported-link.ts";
 
 /** A link of the manuscript, with what an export ought to make of it. */
@@ -25,8 +26,8 @@ export interface ManuscriptLink {
   /** The destination as the author reads it: a file's name, a heading's words. */
   name: string;
   description: string | null;
-  /** What the exported file should say: an address, or the name of a place; null where it cannot travel. */
-  expected: { as: "address" | "place"; value: string } | null;
+  /** What the exported file should say: an address, the name of a place, or a file; null where it cannot travel. */
+  expected: { as: "address" | "place"; value: string } | { as: "file"; value: string; size: number } | null;
   /** Why it cannot travel, where it cannot. */
   reason: string | null;
 }
@@ -41,6 +42,7 @@ export function manuscriptLinks(
   { format, pageOfPlace }: Pick<ExportReading, "format" | "pageOfPlace">,
 ): ManuscriptLink[] {
   const index = indexOf(book);
+  const travelling = travellingFiles(book);
   const names: DestinationNames = {
     files: new Map([...book.files].map(([id, { name }]) => [id, name])),
     places: new Map([...index.places].map(([id, { text }]) => [id, text])),
@@ -48,7 +50,7 @@ export function manuscriptLinks(
   return book.chapters.flatMap(({ doc }, at) => {
     const chapter = chapterTitle(doc);
     const own = linkUses(doc).map((use): ManuscriptLink => {
-      const way = travel(use.destination, index, book.files);
+      const way = travel(use.destination, index, travelling);
       const common = {
         id: use.id,
         chapter,
@@ -71,7 +73,9 @@ export function manuscriptLinks(
             ? { as: "address", value: way.address }
             : way.as === "place"
               ? { as: "place", value: way.place.id }
-              : null,
+              : way.as === "file"
+                ? { as: "file", value: way.file.path, size: way.file.size }
+                : null,
         reason: way.as === "words" ? way.reason : null,
       };
     });

@@ -1,5 +1,6 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser, type SaxesTagPlain } from "saxes";
+import { hasScheme } from "./exported-folder.ts";
 import { foldBlanks, ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
 
 interface ReadLink {
@@ -18,7 +19,7 @@ interface ReadLink {
 export function readEpub(bytes: Uint8Array): ExportReading {
   const files = open(bytes);
   const packagePath = attributeIn(files, "META-INF/container.xml", "rootfile", "full-path");
-  const spine = readSpine(files, packagePath);
+  const { spine, others } = readSpine(files, packagePath);
   const ids = new Map<string, Set<string>>();
   const found: ReadLink[] = [];
   for (const file of spine) {
@@ -34,10 +35,14 @@ export function readEpub(bytes: Uint8Array): ExportReading {
       page: null,
       apparatus: link.apparatus,
     };
-    if (/^[a-z][a-z0-9+.-]*:/i.test(link.href)) {
+    if (hasScheme(link.href)) {
       return { ...common, destination: { as: "address", address: link.href } };
     }
     const target = resolve(link.file, link.href);
+    if (!ids.has(target.file) && others.has(target.file)) {
+      const path = target.file.slice(packagePath.lastIndexOf("/") + 1);
+      return { ...common, destination: { as: "file", path, size: files[target.file]?.length ?? null } };
+    }
     const id = decodeURIComponent(target.fragment);
     const lands = id === "" ? ids.has(target.file) : (ids.get(target.file)?.has(id) ?? false);
     return { ...common, destination: { as: "place", target: id === "" ? target.file : id, lands } };
@@ -89,14 +94,24 @@ function attributeIn(
   return value;
 }
 
-function readSpine(files: Record<string, Uint8Array>, packagePath: string): string[] {
-  const items = new Map<string, string>();
+/** The pages in their order, and what else readers may be led to. */
+function readSpine(
+  files: Record<string, Uint8Array>,
+  packagePath: string,
+): { spine: string[]; others: Set<string> } {
+  const items = new Map<string, { href: string; isPage: boolean }>();
   const spine: string[] = [];
   parse(textOf(files, packagePath), packagePath, (tag) => {
-    if (tag.name === "item") items.set(tag.attributes["id"]!, tag.attributes["href"]!);
+    if (tag.name === "item") {
+      const isPage = tag.attributes["media-type"] === "application/xhtml+xml";
+      items.set(tag.attributes["id"]!, { href: tag.attributes["href"]!, isPage });
+    }
     if (tag.name === "itemref") spine.push(tag.attributes["idref"]!);
   });
-  return spine.map((id) => resolve(packagePath, items.get(id) ?? "").file);
+  const placed = spine.map((id) => items.get(id) ?? { href: "", isPage: true });
+  const paths = (isPage: boolean): string[] =>
+    placed.filter((item) => item.isPage === isPage).map(({ href }) => resolve(packagePath, href).file);
+  return { spine: paths(true), others: new Set(paths(false)) };
 }
 
 function readPage(xml: string, file: string): { ids: Set<string>; links: ReadLink[] } {

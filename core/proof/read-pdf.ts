@@ -5,6 +5,7 @@ import {
   type PDFPageProxy,
 } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { foldBlanks, ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
+import { fileBeside, hasScheme, openExport } from "./exported-folder.ts";
 
 interface StructureNode {
   role?: string;
@@ -31,9 +32,10 @@ interface Annotation {
  * @throws ProofError where the file cannot be opened.
  */
 export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
+  const { main, beside } = openExport(bytes);
   const task = getDocument({
     // pdf.js takes the buffer for itself, so it gets a copy.
-    data: new Uint8Array(bytes),
+    data: new Uint8Array(main),
     verbosity: VerbosityLevel.ERRORS,
     isEvalSupported: false,
     useSystemFonts: false,
@@ -49,7 +51,7 @@ export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
     const links: ExportedLink[] = [];
     for (let number = 1; number <= document.numPages; number++) {
       const page = await document.getPage(number);
-      links.push(...(await readPage(document, page, number, names)));
+      links.push(...(await readPage(document, page, number, names, beside)));
       page.cleanup();
     }
     const pageOfPlace = await pagesOfPlaces(document);
@@ -64,6 +66,7 @@ async function readPage(
   page: PDFPageProxy,
   number: number,
   names: Map<string, boolean>,
+  beside: ReadonlyMap<string, number>,
 ): Promise<ExportedLink[]> {
   const annotations = ((await page.getAnnotations()) as Annotation[]).filter((a) => a.subtype === "Link");
   if (annotations.length === 0) return [];
@@ -78,7 +81,9 @@ async function readPage(
     links.push({
       destination:
         address !== undefined
-          ? { as: "address", address }
+          ? hasScheme(address)
+            ? { as: "address", address }
+            : fileBeside(address, beside)
           : {
               as: "place",
               target: nameOf(annotation.dest),

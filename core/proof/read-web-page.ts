@@ -1,4 +1,5 @@
 import { parse, type DefaultTreeAdapterTypes } from "parse5";
+import { fileBeside, hasScheme, openExport } from "./exported-folder.ts";
 import { foldBlanks, ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
 
 type Element = DefaultTreeAdapterTypes.Element;
@@ -10,9 +11,10 @@ type Node = DefaultTreeAdapterTypes.Node;
  * @throws ProofError where the page is not UTF-8.
  */
 export function readWebPage(bytes: Uint8Array): ExportReading {
+  const { main, beside } = openExport(bytes);
   let html: string;
   try {
-    html = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+    html = new TextDecoder("utf-8", { fatal: true }).decode(main);
   } catch {
     throw new ProofError("unreadable", "The web page is not text in UTF-8.");
   }
@@ -34,7 +36,9 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
     return {
       destination: href.startsWith("#")
         ? { as: "place", target, lands: ids.has(target) }
-        : { as: "address", address: href },
+        : hasScheme(href)
+          ? { as: "address", address: href }
+          : fileBeside(href, beside),
       text: foldBlanks(textOf(element)),
       description: attribute(element, "title"),
       where: "the page",

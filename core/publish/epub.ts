@@ -5,12 +5,11 @@ import { chapterTitle } from "../manuscript/chapter.ts";
 import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../manuscript/signposts.ts";
 import { bookStyle } from "./book-style.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
+import { bytesOf, entryDate } from "./export-folder.ts";
+import { travellingFiles, type TravellingFile } from "./travelling-files.ts";
 import { chapterXhtml, escapeXml, notesXhtml, type XhtmlContext } from "./xhtml.ts";
 
 const notesPage = "notes.xhtml";
-
-// The earliest date that a zip entry can hold; a fixed one makes the same book the same bytes.
-const entryDate = new Date(1980, 0, 1);
 
 /**
  * Writes a book as EPUB 3.3 (W3C): one XHTML file a chapter, a navigation document, and accessibility
@@ -28,6 +27,7 @@ export function writeEpub(book: Book): Uint8Array {
       { href: `picture-${picture.id}.${pictureSuffix[picture.mediaType]}`, ...pictureSize(picture) },
     ]),
   );
+  const travelling = travellingFiles(book);
   const text = (content: string): Zippable[string] => [strToU8(content), { mtime: entryDate, level: 6 }];
   const files: Zippable = {
     mimetype: [strToU8("application/epub+zip"), { mtime: entryDate, level: 0 }],
@@ -47,7 +47,7 @@ export function writeEpub(book: Book): Uint8Array {
     pageOf,
     medium: "epub",
     picture: (id) => shown.get(id) ?? null,
-    files: book.files,
+    files: travelling,
     usedIds: new Set(),
     hasAreas: false,
   });
@@ -72,7 +72,10 @@ export function writeEpub(book: Book): Uint8Array {
     }
   }
   const manifestPictures = pictures.map((p): [string, string] => [shown.get(p.id)!.href, p.mediaType]);
-  files["EPUB/package.opf"] = text(packageDocument(book, [...pages.keys()], manifestPictures, withAreas));
+  const companions = [...travelling.values()];
+  files["EPUB/package.opf"] = text(
+    packageDocument(book, [...pages.keys()], manifestPictures, companions, withAreas),
+  );
   files["EPUB/nav.xhtml"] = text(navigationDocument(book, index, pageOf));
   files["EPUB/style.css"] = text(bookStyle(book));
   files["EPUB/title.xhtml"] = text(
@@ -86,7 +89,25 @@ export function writeEpub(book: Book): Uint8Array {
   for (const picture of pictures) {
     files[`EPUB/${shown.get(picture.id)!.href}`] = [picture.bytes, { mtime: entryDate, level: 0 }];
   }
+  companions.forEach((file, i) => {
+    files[`EPUB/${file.path}`] = [bytesOf(book, file.id), { mtime: entryDate, level: 6 }];
+    files[`EPUB/${fallbackName(i)}`] = text(fallbackPage(book, file, index.words.fileInside));
+  });
   return zipSync(files);
+}
+
+/** The page that an e-reader shows which does not open the file itself (EPUB 3.3, manifest fallbacks). */
+function fallbackPage(book: Book, { name, mediaType, size }: TravellingFile, words: string): string {
+  const kilobytes = Math.max(1, Math.round(size / 1000));
+  return page(
+    book,
+    name,
+    `<section><h1>${escapeXml(name)}</h1><p>${escapeXml(words)}</p><p>${escapeXml(mediaType)}, ${kilobytes} KB</p></section>`,
+  );
+}
+
+function fallbackName(i: number): string {
+  return `file-${String(i + 1).padStart(3, "0")}.xhtml`;
 }
 
 function page(book: Book, title: string, body: string): string {
@@ -106,6 +127,7 @@ function packageDocument(
   book: Book,
   pages: string[],
   pictures: [name: string, mediaType: string][],
+  companions: TravellingFile[],
   withAreas: Set<string>,
 ): string {
   const allDescribed = picturesHaveAlternatives(book);
@@ -140,6 +162,11 @@ function packageDocument(
     ...pictures.map(
       ([name, type], i) => `    <item id="picture-${i + 1}" href="${name}" media-type="${type}"/>`,
     ),
+    // What links lead to has to be in the spine, and what e-readers need not open has to have a page in its place.
+    ...companions.flatMap(({ path, mediaType }, i) => [
+      `    <item id="file-${i + 1}" href="${path}" media-type="${escapeXml(mediaType)}" fallback="file-${i + 1}-page"/>`,
+      `    <item id="file-${i + 1}-page" href="${fallbackName(i)}" media-type="application/xhtml+xml"/>`,
+    ]),
   ].join("\n");
   const isOutside = (i: number): boolean => book.chapters[i]?.role === "companion";
   const spine = [
@@ -150,6 +177,7 @@ function packageDocument(
       (name, i) =>
         `    <itemref idref="${name.replace(".xhtml", "")}"${isOutside(i) ? ' linear="no"' : ""}/>`,
     ),
+    ...companions.map((_, i) => `    <itemref idref="file-${i + 1}" linear="no"/>`),
   ].join("\n");
   return `<?xml version="1.0" encoding="UTF-8"?>
 <package xmlns="http://www.idpf.org/2007/opf" version="3.0" unique-identifier="id" xml:lang="${escapeXml(book.language)}">

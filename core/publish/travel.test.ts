@@ -11,7 +11,14 @@ import { travel } from "./travel.ts";
 
 const index = indexOf(bookOf('# One\n\n# Two\n\n<a id="low"></a>Low water.'));
 const low = [...index.places.values()].find(({ text }) => text === "low")!;
-const files = new Map([["f1", { name: "R1 plan.pdf", mediaType: "application/pdf", size: 1 }]]);
+const plan = {
+  id: "f1",
+  path: "files/R1-plan.pdf",
+  name: "R1 plan.pdf",
+  mediaType: "application/pdf",
+  size: 1,
+};
+const files = new Map([["f1", plan]]);
 
 test.each([
   [
@@ -27,6 +34,10 @@ test.each([
     { as: "address", address: "https://drive.example/s/1" },
   ],
   [
+    { kind: "file", file: "f1" },
+    { as: "file", file: plan },
+  ],
+  [
     { kind: "place", target: low.id },
     { as: "place", place: expect.objectContaining({ id: low.id, chapter: 1, words: "Low water" }) },
   ],
@@ -37,7 +48,6 @@ test.each([
 test.each([
   [{ kind: "place", target: "gone" }, "no place “gone”"],
   [{ kind: "file", path: "plans/r1.pdf" }, "“plans/r1.pdf” does not travel"],
-  [{ kind: "file", file: "f1" }, "“R1 plan.pdf” does not travel"],
   [{ kind: "file", file: "f2" }, "companion file is gone"],
 ] as [Destination, string][])("%j stays words, with the reason", (destination, reason) => {
   expect(travel(destination, index, files)).toEqual({

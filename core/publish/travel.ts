@@ -1,13 +1,20 @@
 import type { Destination } from "../destination/destination.ts";
-import type { Book } from "../manuscript/book.ts";
 import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
+import type { TravellingFile } from "./travelling-files.ts";
 
-/** How a link leaves the house: as an address, as a jump inside the book, or as words without a link. */
+/** How a link leaves the house: as an address, a jump inside the book, a file that comes along, or words without a link. */
 export type Travel =
-  { as: "address"; address: string } | { as: "place"; place: IndexedPlace } | { as: "words"; reason: string };
+  | { as: "address"; address: string }
+  | { as: "place"; place: IndexedPlace }
+  | { as: "file"; file: TravellingFile }
+  | { as: "words"; reason: string };
 
 /** What an export makes of a destination. */
-export function travel(destination: Destination, { places }: BookIndex, files: Book["files"]): Travel {
+export function travel(
+  destination: Destination,
+  { places }: BookIndex,
+  files: ReadonlyMap<string, TravellingFile>,
+): Travel {
   switch (destination.kind) {
     case "web":
     case "email":
@@ -21,14 +28,10 @@ export function travel(destination: Destination, { places }: BookIndex, files: B
     case "file":
       if ("share" in destination) return { as: "address", address: destination.share };
       if ("file" in destination) {
-        const name = files.get(destination.file)?.name;
-        return {
-          as: "words",
-          reason:
-            name === undefined
-              ? "The companion file is gone. Give the link another destination."
-              : `The companion file “${name}” does not travel inside the book yet. Give a shared address in its place.`,
-        };
+        const file = files.get(destination.file);
+        return file
+          ? { as: "file", file }
+          : { as: "words", reason: "The companion file is gone. Give the link another destination." };
       }
       return {
         as: "words",

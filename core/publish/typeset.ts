@@ -20,6 +20,7 @@ import { hasOwnContents, returnLinksOf, signpostsOf } from "../manuscript/signpo
 import { countHeadRows } from "../manuscript/tables.ts";
 import { returnName } from "./return-name.ts";
 import { travel } from "./travel.ts";
+import { travellingFiles, type TravellingFile } from "./travelling-files.ts";
 
 /** What the typesetter's template reads: JSON files by path. Author text is data in them, never markup. */
 export type TypesetFiles = Map<string, string>;
@@ -92,7 +93,7 @@ class TypesetBuilder {
   readonly printed: string[] = [];
   /** The landing places that have been set. */
   readonly labelled = new Set<string>();
-  private readonly files: Book["files"];
+  private readonly files: ReadonlyMap<string, TravellingFile>;
   private readonly picturePaths = new Map<string, string>();
   private printedAddresses = 0;
   private doc!: Node;
@@ -107,7 +108,7 @@ class TypesetBuilder {
     private readonly addresses: PrintedAddresses,
   ) {
     this.index = indexOf(book);
-    this.files = book.files;
+    this.files = travellingFiles(book);
     for (const picture of book.pictures) {
       const path = `/picture-${picture.id}.${pictureSuffix[picture.mediaType]}`;
       this.picturePaths.set(picture.id, path);
@@ -310,7 +311,8 @@ class TypesetBuilder {
     const way = travel(destination, this.index, this.files);
     if (way.as === "words") return null;
     if (way.as === "place") return this.toPlace(way.place.id, description ?? way.place.words);
-    return description ? this.mark({ address: way.address }, description) : way.address;
+    const address = way.as === "file" ? way.file.path : way.address;
+    return description ? this.mark({ address }, description) : address;
   }
 
   private toPlace(place: string, description: string): string {

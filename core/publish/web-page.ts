@@ -4,6 +4,7 @@ import { chapterTitle } from "../manuscript/chapter.ts";
 import { hasOwnContents, signpostsOf } from "../manuscript/signposts.ts";
 import { bookStyle, hoverRules } from "./book-style.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
+import { travellingFiles } from "./travelling-files.ts";
 import { chapterXhtml, escapeXml, notesXhtml, type XhtmlContext } from "./xhtml.ts";
 
 const pageRules = `body { max-width: 38em; margin: 0 auto; padding: 1em; }
@@ -17,8 +18,8 @@ nav ul { list-style: none; padding-left: 0; }
 `;
 
 /**
- * Writes a book as one web page (HTML) that needs nothing beside it: pictures and style are inside, and no
- * script is. The same book gives the same bytes.
+ * Writes a book as one web page (HTML) that needs nothing beside it but its companion files: pictures and style
+ * are inside, and no script is. The same book gives the same bytes.
  * @returns the page in UTF-8
  */
 export function writeWebPage(book: Book): Uint8Array {
@@ -36,6 +37,7 @@ export function writeWebPage(book: Book): Uint8Array {
       ]),
   );
   const usedIds = new Set<string>();
+  const files = travellingFiles(book);
   const contextOf = (chapter: number): XhtmlContext => ({
     index,
     chapter,
@@ -43,7 +45,7 @@ export function writeWebPage(book: Book): Uint8Array {
     pageOf: () => "",
     medium: "web",
     picture: (id) => shown.get(id) ?? null,
-    files: book.files,
+    files,
     usedIds,
     hasAreas: false,
   });

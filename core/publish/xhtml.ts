@@ -1,6 +1,5 @@
 import type { Node } from "prosemirror-model";
 import type { Destination } from "../destination/destination.ts";
-import type { Book } from "../manuscript/book.ts";
 import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
 import { captionedBlocks, type CaptionedBlock } from "../manuscript/captions.ts";
 import { hotspotBox, noFrame, type Hotspot } from "../manuscript/hotspot.ts";
@@ -20,6 +19,7 @@ import { nested, returnLinksOf, signpostsOf, type SignpostBranch } from "../manu
 import { countHeadRows } from "../manuscript/tables.ts";
 import { returnName } from "./return-name.ts";
 import { travel } from "./travel.ts";
+import type { TravellingFile } from "./travelling-files.ts";
 
 /** What the XHTML of one page needs to know of the rest of the book. */
 export interface XhtmlContext {
@@ -33,7 +33,8 @@ export interface XhtmlContext {
   medium: "epub" | "web";
   /** A picture's address and its size in pixels, or null where it did not travel. */
   picture: (file: string) => { href: string; width: number; height: number } | null;
-  files: Book["files"];
+  /** The companion files that come along. */
+  files: ReadonlyMap<string, TravellingFile>;
   /** Set by the writer where the page has pictures with areas that are links. */
   hasAreas: boolean;
   /** Ids already written on this page; two equal ids would be invalid. */
@@ -265,6 +266,7 @@ class ChapterWriter {
   private href(destination: Destination): string | null {
     const way = travel(destination, this.context.index, this.context.files);
     if (way.as === "words") return null;
+    if (way.as === "file") return way.file.path;
     return way.as === "address" ? way.address : this.placeHref(way.place);
   }
 

@@ -23,6 +23,7 @@ export function bookOf(markdown: string, more: Partial<Book> = {}): Book {
     })),
     pictures: [],
     files: new Map(),
+    fileBytes: new Map(),
     looks: usualLooks,
     conventions: usualConventions,
     ...more,

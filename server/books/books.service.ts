@@ -3,6 +3,7 @@ import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { usedPictures, type Book as Manuscript, type PictureFile } from "@vennet/core/manuscript/book";
 import { usualConventions } from "@vennet/core/manuscript/conventions";
+import { travellingFiles } from "@vennet/core/publish/travelling-files";
 import { usualLooks } from "@vennet/core/manuscript/looks";
 import { emptyChapter, readChapter } from "@vennet/core/manuscript/chapter";
 import { DataSource, IsNull, type EntityManager } from "typeorm";
@@ -163,6 +164,7 @@ export class BooksService {
       ].map((row) => ({ id: row.id, role: row.role, doc: readChapter(row.document) })),
       pictures: [],
       files: await this.files.companionFacts(book.id),
+      fileBytes: new Map(),
       looks: book.looks ?? usualLooks,
       conventions: book.conventions ?? usualConventions,
     };
@@ -178,6 +180,14 @@ export class BooksService {
         mediaType: mediaType as PictureFile["mediaType"],
         bytes: await this.files.read(id),
       })),
+    );
+  }
+
+  /** The bytes of the companion files to which a manuscript's links lead. */
+  async fileBytesOf(manuscript: Manuscript): Promise<Map<string, Uint8Array>> {
+    const ids = [...travellingFiles(manuscript).keys()];
+    return new Map(
+      await Promise.all(ids.map(async (id) => [id, await this.files.read(id)] as [string, Uint8Array])),
     );
   }
 

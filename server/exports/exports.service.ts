@@ -99,19 +99,28 @@ export class ExportsService {
       throw new Problem(422, obstacles[0]!.code, obstacles.map((obstacle) => obstacle.message).join("\n"));
     }
     const text = plainBook(manuscript);
-    const book = { ...text, pictures: await this.books.picturesOf(manuscript) };
+    const book = {
+      ...text,
+      pictures: await this.books.picturesOf(manuscript),
+      fileBytes: await this.books.fileBytesOf(manuscript),
+    };
+    const stem = fileStem(book.title);
     step(1, doing[format]);
     const bytes =
       format === "pdf"
-        ? await this.workshop.run("writePdf", { book, accessible, addresses }, signal)
-        : await this.workshop.run(format === "epub" ? "writeEpub" : "writeWebPage", { book }, signal);
+        ? await this.workshop.run("writePdf", { book, name: `${stem}.pdf`, accessible, addresses }, signal)
+        : format === "epub"
+          ? await this.workshop.run("writeEpub", { book }, signal)
+          : await this.workshop.run("writeWebPage", { book, name: `${stem}.html` }, signal);
     step(2, "Reading the file back");
     const { proof, pageOfPlace } = await this.workshop.run("prove", { book: text, format, bytes }, signal);
     signal.throwIfAborted();
     await this.database.transaction(async (manager) => {
-      const fileName = `${fileStem(book.title)}.${suffixes[format]}`;
+      const isFolder = format !== "epub" && book.fileBytes.size > 0;
+      const fileName = isFolder ? `${stem}-${format}.zip` : `${stem}.${suffixes[format]}`;
+      const mediaType = isFolder ? "application/zip" : mediaTypes[format];
       const file = await this.files.store(
-        { bookId: row.id, name: fileName, mediaType: mediaTypes[format], role: "export", bytes },
+        { bookId: row.id, name: fileName, mediaType, role: "export", bytes },
         manager,
       );
       await manager.insert(Export, {

@@ -3,6 +3,7 @@ import { writeChapter } from "@vennet/core/manuscript/chapter";
 import { bookOfManyPlaces, bookOfOddPlaces, bookOfPlaces } from "@vennet/core/test/book-of-places";
 import type { Book } from "@vennet/core/manuscript/book";
 import { getDocument, type PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { unzipSync } from "fflate";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 import { epubcheck, kept, qpdf, tool } from "../test/tools.ts";
 
@@ -226,4 +227,45 @@ test("conventions are checked where they come in", async () => {
   const wrong = { conventions: { ...conventions, headings: 9 } };
   const { status, body } = await author.call<any>("PATCH", `/books/${id}`, wrong);
   expect([status, body.message]).toEqual([400, "From 0 to 5 levels of headings can be numbered."]);
+});
+
+test("companion files come along in every export, and each link to one is proven", async () => {
+  const author = await server.client().signUp();
+  const { id: bookId } = (await author.call<any>("POST", "/books", { title: "Refuges" })).body;
+  const form = new FormData();
+  form.append("files", new Blob(["%PDF-1.7 a plan"]), "R1 plan.pdf");
+  const stored = await author.call<any>("POST", `/books/${bookId}/files`, form);
+  const file = stored.body.stored[0].file.id;
+  const link = {
+    type: "link",
+    attrs: { id: "l", destination: { kind: "file", file }, description: "The plan of R1" },
+  };
+  const document = {
+    type: "doc",
+    content: [
+      { type: "title", attrs: { id: "t" }, content: [{ type: "text", text: "Refuges" }] },
+      { type: "paragraph", content: [{ type: "text", text: "the plan (PDF)", marks: [link] }] },
+    ],
+  };
+  const [first] = (await author.call<any>("GET", `/books/${bookId}/chapters`)).body;
+  expect(
+    (await author.call("POST", `/books/${bookId}/chapters`, { title: "Refuges", document })).status,
+  ).toBe(201);
+  await author.call("DELETE", `/books/${bookId}/chapters/${first.id}`);
+
+  for (const format of ["pdf", "web", "epub"] as const) {
+    const { proof, bytes } = await author.exported(bookId, format);
+    expect([format, proof.complete, proof.intact]).toEqual([format, true, 1]);
+    const inside = unzipSync(bytes);
+    const folder = format === "epub" ? "EPUB/files" : "files";
+    expect(Buffer.from(inside[`${folder}/R1-plan.pdf`]!).toString()).toBe("%PDF-1.7 a plan");
+    if (format === "epub")
+      expect((await epubcheck(kept("companions.epub", bytes))).output).toContain("No errors or warnings");
+    if (format !== "pdf") continue;
+    expect(proof.fileName).toBe("refuges-pdf.zip");
+    const pdf = kept("companions.pdf", Buffer.from(inside["refuges.pdf"]!));
+    expect(await qpdf(pdf)).toContain("No syntax or stream encoding errors");
+    // Poppler reads the address as it stands: relative to the PDF.
+    expect((await tool("pdfinfo", "-url", pdf)).output).toContain("files/R1-plan.pdf");
+  }
 });

@@ -23,13 +23,13 @@ export interface Tasks {
     };
     output: { title: string; chapters: ChapterJson[]; leftOut: LeftOut[] };
   };
-  /** Sets a PDF. `accessible` asks for PDF/UA-1; without it the PDF is tagged but makes no such claim. */
+  /** Sets a PDF, in a folder with the companion files that it leads to, if any. `accessible` asks for PDF/UA-1; without it the PDF is tagged but makes no such claim. */
   writePdf: {
-    input: { book: PlainBook; accessible: boolean; addresses: PrintedAddresses };
+    input: { book: PlainBook; name: string; accessible: boolean; addresses: PrintedAddresses };
     output: Uint8Array;
   };
   writeEpub: { input: { book: PlainBook }; output: Uint8Array };
-  writeWebPage: { input: { book: PlainBook }; output: Uint8Array };
+  writeWebPage: { input: { book: PlainBook; name: string }; output: Uint8Array };
   /** What the rules find in a whole book; with `only`, what the rule of that id does. */
   check: { input: { book: PlainBook; known: KnownOfBook; only?: string }; output: BookFinding[] };
   /** Reads an exported file's own bytes back and compares its links with the manuscript's. */

@@ -9,6 +9,7 @@ import { readEpub } from "@vennet/core/proof/read-epub";
 import { readPdf } from "@vennet/core/proof/read-pdf";
 import { readWebPage } from "@vennet/core/proof/read-web-page";
 import { writeEpub } from "@vennet/core/publish/epub";
+import { withCompanionFiles } from "@vennet/core/publish/export-folder";
 import { writeWebPage } from "@vennet/core/publish/web-page";
 import type { PlainBook, TaskName, TaskResult, Tasks } from "./tasks.ts";
 import { Typesetter } from "./typesetter.ts";
@@ -28,12 +29,16 @@ const work: {
     });
     return { title, chapters: chapters.map(writeChapter), leftOut };
   },
-  writePdf: ({ book, accessible, addresses }) => {
+  writePdf: ({ book, name, accessible, addresses }) => {
     typesetter ??= new Typesetter();
-    return typesetter.write(revive(book), accessible, addresses);
+    const whole = revive(book);
+    return withCompanionFiles(whole, name, typesetter.write(whole, accessible, addresses));
   },
   writeEpub: ({ book }) => writeEpub(revive(book)),
-  writeWebPage: ({ book }) => writeWebPage(revive(book)),
+  writeWebPage: ({ book, name }) => {
+    const whole = revive(book);
+    return withCompanionFiles(whole, name, writeWebPage(whole));
+  },
   check: ({ book, known, only }) =>
     checkBook(revive(book), known, only === undefined ? rules : rules.filter(({ id }) => id === only)),
   prove: async ({ book, format, bytes }) => {

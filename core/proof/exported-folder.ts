@@ -1,0 +1,42 @@
+import { unzipSync } from "fflate";
+import { ProofError, type ExportedDestination } from "./exported-link.ts";
+
+/** An exported file, and the sizes in bytes of the files that were exported beside it, by their paths. */
+export interface ExportedFolder {
+  main: Uint8Array;
+  beside: ReadonlyMap<string, number>;
+}
+
+/**
+ * Opens what was exported: a folder in a zip, whose first entry is the file itself, or that file alone.
+ * @throws ProofError where a zip cannot be read
+ */
+export function openExport(bytes: Uint8Array): ExportedFolder {
+  const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b;
+  if (!isZip) return { main: bytes, beside: new Map() };
+  let files: Record<string, Uint8Array>;
+  try {
+    files = unzipSync(bytes);
+  } catch (error) {
+    throw new ProofError("unreadable", `The folder cannot be unpacked: ${(error as Error).message}`);
+  }
+  const [first, ...rest] = Object.entries(files);
+  if (!first) throw new ProofError("unreadable", "The folder is empty.");
+  return { main: first[1], beside: new Map(rest.map(([path, content]) => [path, content.length])) };
+}
+
+/** Where an address without a scheme leads: to a file beside the exported one, which is there or not. */
+export function fileBeside(href: string, beside: ReadonlyMap<string, number>): ExportedDestination {
+  let path = href;
+  try {
+    path = decodeURIComponent(href);
+  } catch {
+    // It stands for itself.
+  }
+  return { as: "file", path, size: beside.get(path) ?? null };
+}
+
+/** Whether an address names its scheme. */
+export function hasScheme(href: string): boolean {
+  return /^[a-z][a-z0-9+.-]*:/i.test(href);
+}

@@ -1,0 +1,118 @@
+import { describe, expect, test } from "@jest/globals";
+import { EpubCheck } from "@likecoin/epubcheck-ts";
+import { strFromU8, unzipSync, zipSync } from "fflate";
+import type { Node } from "prosemirror-model";
+import { schema } from "../manuscript/schema.ts";
+import { compareLinks } from "../proof/compare.ts";
+import type { ExportReading } from "../proof/exported-link.ts";
+import { manuscriptLinks } from "../proof/manuscript-links.ts";
+import { readEpub } from "../proof/read-epub.ts";
+import { readWebPage } from "../proof/read-web-page.ts";
+import { bookWith, chapter, text } from "../test/book-of-places.ts";
+import { writeEpub } from "./epub.ts";
+import { withCompanionFiles } from "./export-folder.ts";
+import { travellingFiles } from "./travelling-files.ts";
+import { writeWebPage } from "./web-page.ts";
+
+const link = (id: string, words: string, file: string): Node =>
+  schema.text(words, [schema.mark("link", { id, destination: { kind: "file", file }, description: null })]);
+const bytesOf = (words: string): Uint8Array => new TextEncoder().encode(words);
+
+const given: [id: string, name: string, mediaType: string][] = [
+  ["plan", "Réfuge plan №1.pdf", "application/pdf"],
+  ["other", "refuge PLAN No1.pdf", "application/pdf"],
+  ["whistle", "whistle.mp3", "audio/mpeg"],
+  ["script", "…", "application/octet-stream"],
+  ["unused", "unused.png", "image/png"],
+];
+const book = bookWith(
+  [
+    chapter(
+      "c",
+      "Refuges",
+      text("See ", link("l1", "the plan (PDF)", "plan"), " and ", link("l2", "the other (PDF)", "other")),
+    ),
+    chapter(
+      "d",
+      "Signals",
+      text(
+        link("l3", "the whistle", "whistle"),
+        ", ",
+        link("l4", "all", "script"),
+        ", ",
+        link("l5", "again", "plan"),
+      ),
+    ),
+  ],
+  {
+    files: new Map(given.map(([id, name, mediaType]) => [id, { name, mediaType, size: name.length }])),
+    fileBytes: new Map(given.map(([id, name]) => [id, bytesOf("x".repeat(name.length))])),
+  },
+);
+const proofOf = (reading: ExportReading) => compareLinks(manuscriptLinks(book, reading), reading);
+
+test("each linked file travels once, under a plain name of its own", () => {
+  expect([...travellingFiles(book)].map(([id, { path }]) => [id, path])).toEqual([
+    ["plan", "files/Refuge-plan-No1.pdf"],
+    ["other", "files/refuge-PLAN-No1-2.pdf"],
+    ["whistle", "files/whistle.mp3"],
+    ["script", "files/file"],
+  ]);
+});
+
+describe("an e-book", () => {
+  const epub = writeEpub(book);
+  const files = unzipSync(epub);
+
+  // EPUB 3.3: what is linked to is in the spine, and has a fallback where e-readers need not open it (RSC-011, OPF-043).
+  test("holds them as the standard allows, by EPUBCheck", async () => {
+    const { messages } = await EpubCheck.validate(epub);
+    expect(messages.filter(({ severity }) => severity !== "info" && severity !== "usage")).toEqual([]);
+    expect(Buffer.from(files["EPUB/files/whistle.mp3"]!)).toEqual(Buffer.from("x".repeat(11)));
+    expect(strFromU8(files["EPUB/file-003.xhtml"]!)).toContain("<h1>whistle.mp3</h1>");
+    expect(Object.keys(files)).not.toContain("EPUB/files/unused.png");
+  });
+
+  test("is proven to lead to each of them", () => {
+    expect(proofOf(readEpub(epub))).toMatchObject({ complete: true, intact: 5, total: 5 });
+  });
+
+  test("that lost one, or has another in its place, is told so", () => {
+    const lost: Record<string, Uint8Array> = { ...files };
+    delete lost["EPUB/files/whistle.mp3"];
+    lost["EPUB/files/file"] = bytesOf("another one");
+    const { rows, complete } = proofOf(readEpub(zipSync(lost)));
+    expect(complete).toBe(false);
+    expect(rows.map(({ verdict, note }) => [verdict, note])).toEqual([
+      ["intact", null],
+      ["intact", null],
+      ["dead-end", "The link is there, but its file is not."],
+      ["dead-end", "The file that came along is another one."],
+      ["intact", null],
+    ]);
+  });
+});
+
+describe("a web page", () => {
+  test("stands in a folder with them, and is proven there", () => {
+    const folder = withCompanionFiles(book, "walks.html", writeWebPage(book));
+    expect(Object.keys(unzipSync(folder))).toEqual([
+      "walks.html",
+      "files/Refuge-plan-No1.pdf",
+      "files/refuge-PLAN-No1-2.pdf",
+      "files/whistle.mp3",
+      "files/file",
+    ]);
+    expect(proofOf(readWebPage(folder))).toMatchObject({ complete: true, intact: 5 });
+    // Alone it leads nowhere.
+    expect(proofOf(readWebPage(writeWebPage(book)))).toMatchObject({ complete: false, intact: 0 });
+    expect(withCompanionFiles(book, "walks.html", writeWebPage(book))).toEqual(folder);
+  });
+
+  test("is one file where no link leads to any", () => {
+    const alone = bookWith([chapter("c", "Refuges", text("No link."))], { files: book.files });
+    expect(strFromU8(withCompanionFiles(alone, "walks.html", writeWebPage(alone))).slice(0, 15)).toBe(
+      "<!DOCTYPE html>",
+    );
+  });
+});
