@@ -1,5 +1,6 @@
 import { checkBook, nothingKnown } from "@vennet/core/checks/check-book";
 import { usualConventions } from "@vennet/core/manuscript/conventions";
+import { usualLayout } from "@vennet/core/manuscript/page-layout";
 import { usualLooks } from "@vennet/core/manuscript/looks";
 import { schema } from "@vennet/core/manuscript/schema";
 
@@ -42,6 +43,7 @@ const book = {
   fileBytes: new Map(),
   looks: usualLooks,
   conventions: usualConventions,
+  layout: usualLayout,
 };
 
 function walk() {

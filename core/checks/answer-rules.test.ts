@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { textWidth, usualLayout } from "../manuscript/page-layout.ts";
 import type { Node } from "prosemirror-model";
 import type { Destination } from "../destination/destination.ts";
 import { indexOf } from "../manuscript/book.ts";
@@ -31,6 +32,7 @@ function check(destination: Destination, more: Partial<CheckContext> = {}, words
     ...nothingKnown,
     files: new Map(),
     pictureSizes: new Map(),
+    textWidth: textWidth(usualLayout),
     wordsLead: new Map(),
     index: indexOf(bookWith([doc])),
     chapter: 0,
@@ -170,6 +172,7 @@ describe("a hotspot", () => {
       ...nothingKnown,
       files: new Map(),
       pictureSizes: new Map([["p", { width: 2000, height: 2000 }]]),
+      textWidth: textWidth(usualLayout),
       wordsLead: new Map(),
       index: indexOf(book),
       chapter: 0,

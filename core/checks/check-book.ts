@@ -6,6 +6,7 @@ import { lookedKinds, type LinkLooks } from "../manuscript/looks.ts";
 import { placesOf } from "../manuscript/outline.ts";
 import { checkChapter, rules } from "./check-chapter.ts";
 import { writeDestination } from "../destination/destination.ts";
+import { textWidth } from "../manuscript/page-layout.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
 import { judgeLook } from "./contrast.ts";
 import { foldedWords } from "./folded-words.ts";
@@ -55,6 +56,7 @@ export function checkBook(
     ...known,
     files: book.files,
     pictureSizes: new Map(book.pictures.map((picture) => [picture.id, pictureSize(picture)])),
+    textWidth: textWidth(book.layout),
     wordsLead: wordsLead(book),
     index,
     unwritten,

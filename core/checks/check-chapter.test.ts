@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { textWidth, usualLayout } from "../manuscript/page-layout.ts";
 import { indexOf } from "../manuscript/book.ts";
 import { noFrame, type Hotspot, type Point } from "../manuscript/hotspot.ts";
 import { schema, type PictureAttrs } from "../manuscript/schema.ts";
@@ -24,6 +25,7 @@ const context: CheckContext = {
   ...nothingKnown,
   files: new Map([["kept", { name: "plan.pdf", mediaType: "application/pdf", size: 180_000 }]]),
   pictureSizes: new Map(),
+  textWidth: textWidth(usualLayout),
   wordsLead: new Map(),
   index: indexOf(bookWith([chapter("h", "Low water"), chapter("page", "Refuges")])),
   chapter: 0,

@@ -17,7 +17,7 @@ export const fileForeign: Rule = {
         ? [
             {
               subject: use.id,
-              message: `E-readers do not open “${file.name}” (${file.mediaType}). Readers of the PDF and of web pages can; for the others give a shared address or a companion page.`,
+              message: `E-readers do not open “${file.name}” (${file.mediaType}). They show a page that names it; readers of the PDF and of web pages get the file. A companion page can say the same.`,
             },
           ]
         : [];

@@ -47,6 +47,8 @@ export interface CheckContext {
   audience: string;
   /** Every picture's width and height in pixels, by the ids of their files, as far as they are known. */
   pictureSizes: ReadonlyMap<string, { width: number; height: number }>;
+  /** The width of the text on the pages of the PDF, in CSS px. */
+  textWidth: number;
   /** The destinations to which equal link texts of the whole book lead, as far as it is known. */
   wordsLead: ReadonlyMap<string, ReadonlySet<string>>;
   /** Every landing place of the book. */

@@ -4,8 +4,6 @@ import type { Rule } from "./finding.ts";
 
 /** WCAG's least size of a target, in CSS px. */
 const least = 24;
-/** The width of the text on the page of the PDF, 110 mm, in CSS px (96 to the inch). */
-const textWidth = (110 / 25.4) * 96;
 /** A picture of its own size has 72 px to the inch there. */
 const ownScale = 96 / 72;
 
@@ -15,7 +13,7 @@ export const hotspotSmall: Rule = {
   title: "A hotspot is too small to hit",
   severity: "fix",
   source: "WCAG 2.2 SC 2.5.8: 24 by 24 CSS px",
-  find: (_links, { pictureSizes }, doc) => {
+  find: (_links, { pictureSizes, textWidth }, doc) => {
     const found: { subject: string; message: string }[] = [];
     doc.descendants((node) => {
       if (node.type.name !== "picture") return;

@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { textWidth, usualLayout } from "../manuscript/page-layout.ts";
 import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import type { Destination } from "../destination/destination.ts";
@@ -24,6 +25,7 @@ const contextOf = (doc: Node, more: Partial<CheckContext> = {}): CheckContext =>
   ...nothingKnown,
   files: new Map([["f", { name: "R1 plan.pdf", mediaType: "application/pdf", size: 180_000 }]]),
   pictureSizes: new Map(),
+  textWidth: textWidth(usualLayout),
   wordsLead: new Map(),
   index: indexOf(bookWith([doc])),
   chapter: 0,

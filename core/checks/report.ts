@@ -68,7 +68,7 @@ export function reportPage(report: Report): string {
     open.filter((one) => one.severity === severity).length;
   const last = report.runs.at(-1);
   return `<!doctype html>
-<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Checks of ${html(report.title)}</title><style>${style}</style></head>
+<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><link rel="icon" href="data:,"><title>Checks of ${html(report.title)}</title><style>${style}</style></head>
 <body><main><h1>${html(report.title)}</h1>
 <p>${html(report.author)}. Checked on ${day(report.madeAt)}.</p>
 <p class="${count("stop") > 0 ? "stop" : ""}">${verdict(count("stop"), count("fix"), count("consider"))}</p>

@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import { BookIndex } from "./book-index.ts";
 import type { Conventions } from "./conventions.ts";
 import type { LinkLooks } from "./looks.ts";
+import type { PageLayout } from "./page-layout.ts";
 import { placesOf } from "./outline.ts";
 import { pictureAttrs, type PictureAttrs } from "./schema.ts";
 
@@ -39,6 +40,8 @@ export interface Book {
   fileBytes: ReadonlyMap<string, Uint8Array>;
   looks: LinkLooks;
   conventions: Conventions;
+  /** How the pages of its PDF are laid out. */
+  layout: PageLayout;
 }
 
 /** A chapter of the reading order, or a page that is made to be linked to, outside of it. */

@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { textWidth, usualLayout } from "./page-layout.ts";
 import fc from "fast-check";
 import { Fragment, type Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
@@ -167,6 +168,7 @@ test("after any moves, renames, pastes and deletions no id is double, every plac
           ...nothingKnown,
           files: new Map(),
           pictureSizes: new Map(),
+          textWidth: textWidth(usualLayout),
           wordsLead: new Map(),
           unwritten: new Set<string>(),
           language: "en",

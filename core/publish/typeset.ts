@@ -19,6 +19,7 @@ import {
 import { hasOwnContents, returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
 import { countHeadRows } from "../manuscript/tables.ts";
 import { returnName } from "./return-name.ts";
+import { pageSize } from "../manuscript/page-layout.ts";
 import { travel } from "./travel.ts";
 import { travellingFiles, type TravellingFile } from "./travelling-files.ts";
 
@@ -73,6 +74,7 @@ export function typesetBook(book: Book, addresses: PrintedAddresses = "none"): T
       author: book.author,
       lang: book.language,
       looks: book.looks,
+      layout: { ...book.layout, ...pageSize(book.layout) },
       words,
       top: topOfBook,
       contents: !hasOwnContents(book),
@@ -134,7 +136,7 @@ class TypesetBuilder {
       const alone = notes.filter(({ references }) => references === 0);
       if (alone.length > 0) blocks.push({ t: "notes", notes: alone.map((note) => this.note(note)) });
     }
-    return { blocks };
+    return { title: chapterTitle(this.doc), blocks };
   }
 
   /** The notes of a chapter, for its end or the book's. */

@@ -1,6 +1,7 @@
 import { importMarkdown, type ImportedManuscript } from "../import/markdown.ts";
 import { usualConventions } from "../manuscript/conventions.ts";
 import { usualLooks } from "../manuscript/looks.ts";
+import { usualLayout } from "../manuscript/page-layout.ts";
 import type { Book } from "../manuscript/book.ts";
 
 /** Brings Markdown in with no pictures at hand. */
@@ -26,6 +27,7 @@ export function bookOf(markdown: string, more: Partial<Book> = {}): Book {
     fileBytes: new Map(),
     looks: usualLooks,
     conventions: usualConventions,
+    layout: usualLayout,
     ...more,
   };
 }

@@ -1,4 +1,5 @@
 import type { Conventions } from "@vennet/core/manuscript/conventions";
+import type { PageLayout } from "@vennet/core/manuscript/page-layout";
 import type { LinkLooks } from "@vennet/core/manuscript/looks";
 import { Column, CreateDateColumn, Entity, Index, PrimaryColumn } from "typeorm";
 import { jsonColumn } from "../database/json-column.ts";
@@ -29,6 +30,10 @@ export class Book {
   /** What it counts, and where its notes stand; null for the usual. */
   @Column(jsonColumn({ nullable: true }))
   conventions: Conventions | null;
+
+  /** How the pages of its PDF are laid out; null for the usual. */
+  @Column(jsonColumn({ nullable: true }))
+  layout: PageLayout | null;
 
   /** Who reads it: anyone, or the group of this name, whose members may open what is shared with them. */
   @Column("varchar", { length: 200, default: "anyone" })

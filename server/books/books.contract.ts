@@ -12,6 +12,7 @@ import {
   type LinkLooks,
   type UnderlineStyle,
 } from "@vennet/core/manuscript/looks";
+import { assertLayout, type PageLayout, type TrimName } from "@vennet/core/manuscript/page-layout";
 import {
   IsInt,
   IsOptional,
@@ -79,6 +80,32 @@ export class ConventionsShape implements Conventions {
   returnWords: string;
 }
 
+/** How the pages of a PDF are laid out. Lengths are millimetres. */
+export class PageLayoutShape implements PageLayout {
+  @ApiProperty({ enum: ["a5", "a4", "letter", "6x9", "own"] })
+  trim: TrimName;
+  @ApiProperty({ description: "Of a page, for a size that has no name." })
+  width: number;
+  @ApiProperty()
+  height: number;
+  @ApiProperty({ description: "The margin beside the binding." })
+  inner: number;
+  @ApiProperty()
+  outer: number;
+  @ApiProperty()
+  top: number;
+  @ApiProperty()
+  bottom: number;
+  @ApiProperty({ description: "Points." })
+  fontSize: number;
+  @ApiProperty({ description: "The book's title above even pages, the chapter's above odd ones." })
+  runningHeads: boolean;
+  @ApiProperty({ enum: ["centre", "outside", "none"] })
+  pageNumbers: PageLayout["pageNumbers"];
+  @ApiProperty()
+  hyphenate: boolean;
+}
+
 /** Validates by one of core's assertions, with its message. */
 function FitsCore(name: string, assert: (value: unknown) => void): PropertyDecorator {
   const whyNot = (value: unknown): string | null => {
@@ -125,6 +152,11 @@ export class ChangeBookRequest {
   @IsOptional()
   @FitsCore("isConventions", assertConventions)
   conventions?: Conventions;
+
+  @ApiPropertyOptional({ type: PageLayoutShape, description: "How the pages of the PDF are laid out." })
+  @IsOptional()
+  @FitsCore("isLayout", assertLayout)
+  layout?: PageLayout;
 
   @ApiPropertyOptional({ description: "Who reads the book: `anyone`, or the name of a group." })
   @IsOptional()
@@ -208,6 +240,8 @@ export class BookAnswer {
   words: number;
   @ApiProperty()
   links: number;
+  @ApiProperty({ type: PageLayoutShape })
+  layout: PageLayout;
   @ApiProperty({ description: "Who reads it: `anyone`, or the name of a group." })
   audience: string;
   @ApiProperty({ description: "For how many hours an answer of a server counts as fresh." })

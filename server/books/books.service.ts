@@ -3,6 +3,7 @@ import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { usedPictures, type Book as Manuscript, type PictureFile } from "@vennet/core/manuscript/book";
 import { usualConventions } from "@vennet/core/manuscript/conventions";
+import { usualLayout } from "@vennet/core/manuscript/page-layout";
 import { travellingFiles } from "@vennet/core/publish/travelling-files";
 import { usualLooks } from "@vennet/core/manuscript/looks";
 import { emptyChapter, readChapter } from "@vennet/core/manuscript/chapter";
@@ -167,6 +168,7 @@ export class BooksService {
       fileBytes: new Map(),
       looks: book.looks ?? usualLooks,
       conventions: book.conventions ?? usualConventions,
+      layout: book.layout ?? usualLayout,
     };
   }
 
@@ -251,6 +253,7 @@ export class BooksService {
         modifiedAt: book.modifiedAt.toISOString(),
         looks: book.looks ?? usualLooks,
         conventions: book.conventions ?? usualConventions,
+        layout: book.layout ?? usualLayout,
         audience: book.audience,
         freshHours: book.freshHours,
         schedule: book.schedule,

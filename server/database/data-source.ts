@@ -19,6 +19,7 @@ import { FirstTables1764000000000 } from "./migrations/1764000000000-first-table
 import { LinksInFull1764000000001 } from "./migrations/1764000000001-links-in-full.ts";
 import { LinkLooks1764000000003 } from "./migrations/1764000000003-link-looks.ts";
 import { PlacesInFull1764000000004 } from "./migrations/1764000000004-places-in-full.ts";
+import { PageLayout1764000000006 } from "./migrations/1764000000006-page-layout.ts";
 import { ReachInFull1764000000005 } from "./migrations/1764000000005-reach-in-full.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
@@ -55,6 +56,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       LinkLooks1764000000003,
       PlacesInFull1764000000004,
       ReachInFull1764000000005,
+      PageLayout1764000000006,
     ],
     migrationsRun: true,
     synchronize: false,

@@ -1,4 +1,4 @@
-import { Body, Controller, Get, Param, Post, Query, Res } from "@nestjs/common";
+import { Body, Controller, Get, Header, Param, Post, Query, Res } from "@nestjs/common";
 import { ApiCreatedResponse, ApiOkResponse, ApiQuery, ApiTags } from "@nestjs/swagger";
 import type { Response } from "express";
 import { Account } from "../accounts/account.entity.ts";
@@ -62,6 +62,18 @@ export class ExportsController {
     @Param("exportId") id: string,
   ): Promise<ExportAnswer> {
     return this.exports.answer((await this.books.own(account, bookId)).id, id);
+  }
+
+  @Get(":exportId/proof.csv")
+  @Header("Content-Type", "text/csv; charset=utf-8")
+  @Header("Content-Disposition", 'attachment; filename="link-proof.csv"')
+  @ApiOkResponse({ content: { "text/csv": { schema: { type: "string" } } } })
+  async csv(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Param("exportId") id: string,
+  ): Promise<string> {
+    return this.exports.proofCsv((await this.books.own(account, bookId)).id, id);
   }
 
   @Get(":exportId/file")

@@ -3,6 +3,7 @@ import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import type { LinkProof } from "@vennet/core/proof/compare";
 import { findObstacles } from "@vennet/core/publish/preflight";
+import { stringify } from "csv-stringify/sync";
 import { DataSource } from "typeorm";
 import { Book } from "../books/book.entity.ts";
 import { BooksService } from "../books/books.service.ts";
@@ -77,6 +78,28 @@ export class ExportsService {
       madeRows: made.wrong.map(rowAnswer),
       extraLinks: extra,
     };
+  }
+
+  /** The proof as a table, the links that follow by themselves and are wrong, and extra ones, at its end. */
+  async proofCsv(bookId: string, id: string): Promise<string> {
+    const { rows, madeRows, extraLinks } = await this.answer(bookId, id);
+    const linked = [...rows, ...madeRows].map(({ chapter, text, destination, verdict, found, note }) => ({
+      chapter,
+      text,
+      destination,
+      verdict,
+      found: found.join("; "),
+      note: note ?? "",
+    }));
+    const extra = extraLinks.map(({ text, destination, where }) => ({
+      chapter: "",
+      text,
+      destination,
+      verdict: "extra",
+      found: where,
+      note: "",
+    }));
+    return stringify([...linked, ...extra], { header: true, bom: true, escape_formulas: true });
   }
 
   private async run(job: Job, report: Report, signal: AbortSignal): Promise<string> {

@@ -410,3 +410,52 @@ ${"Filler. ".repeat(200)}
     expect((await exportOf("# T\n\n[x](https://a.example/)", "pdf")).proof.complete).toBe(true);
   });
 });
+
+describe("the pages of a PDF", () => {
+  const words = "The stones lie bare for two hours on each side of low water. ".repeat(120);
+  const pageText = async (path: string, page: number) =>
+    (await tool("pdftotext", "-layout", "-f", String(page), "-l", String(page), path, "-")).output
+      .trimEnd()
+      .split("\n");
+
+  test("are laid out as the book has it, and stay PDF/UA-1", async () => {
+    const { body } = await author.bringIn(
+      `# The first way\n\n${words}\n\n# The second way\n\n${words} [To the start](#the-first-way)`,
+    );
+    const bookId = body.book.id;
+    const layout = {
+      ...body.book.layout,
+      trim: "letter",
+      runningHeads: true,
+      pageNumbers: "outside",
+      fontSize: 12,
+      inner: 30,
+    };
+    expect(
+      (await author.call("PATCH", `/books/${bookId}`, { layout: { ...layout, inner: 2 } })).body["message"],
+    ).toContain("inner margin");
+    expect((await author.call("PATCH", `/books/${bookId}`, { layout })).status).toBe(200);
+    const { proof, bytes } = await author.exported(bookId, "pdf");
+    expect(proof.complete).toBe(true);
+    const path = kept("layout.pdf", bytes);
+    const info = (await tool("pdfinfo", path)).output;
+    expect(info).toMatch(/Page size:\s+612 x 792 pts \(letter\)/);
+    expect(await qpdf(path)).toContain("No syntax or stream encoding errors");
+    // The title and the contents come first; the first chapter begins on page 3 and goes on.
+    expect((await pageText(path, 3))[0]).toContain("The first way");
+    expect((await pageText(path, 4))[0]!.trim()).toBe(body.book.title);
+    const last = Number(/Pages:\s+(\d+)/.exec(info)![1]);
+    const odd = last % 2 === 1 ? last : last - 1;
+    const lines = await pageText(path, odd);
+    expect(lines[0]!.trim()).toBe("The second way");
+    expect(lines[0]!.startsWith("   ")).toBe(true);
+    expect(lines.at(-1)!.trim()).toBe(String(odd - 1));
+
+    const csv = await fetch(`${server.url}/api/books/${bookId}/exports/${proof.id}/proof.csv`, {
+      headers: { cookie: author.cookie },
+    });
+    const [head, row] = (await csv.text()).split("\n");
+    expect(head).toContain("chapter,text,destination,verdict,found,note");
+    expect(row).toMatch(/^The second way,To the start,#\w+,intact,"?page \d+/);
+  });
+});

@@ -7,12 +7,22 @@
 #set document(title: book.title, author: book.author, date: none)
 #set text(
   font: ("Literata", "Noto Sans Symbols 2", "Noto Sans Math", "Noto Emoji"),
-  size: 10.5pt,
+  size: book.layout.fontSize * 1pt,
   fill: ink,
   lang: book.lang,
-  hyphenate: true,
+  hyphenate: book.layout.hyphenate,
 )
-#set page(width: 148mm, height: 210mm, margin: (x: 19mm, top: 20mm, bottom: 22mm))
+#set page(
+  width: book.layout.width * 1mm,
+  height: book.layout.height * 1mm,
+  binding: left,
+  margin: (
+    inside: book.layout.inner * 1mm,
+    outside: book.layout.outer * 1mm,
+    top: book.layout.top * 1mm,
+    bottom: book.layout.bottom * 1mm,
+  ),
+)
 #set par(justify: true, leading: 0.68em, spacing: 0.95em)
 #set table(stroke: rule, inset: 5pt)
 #set footnote.entry(separator: line(length: 25%, stroke: rule))
@@ -233,11 +243,34 @@
   ]
 ]
 
-#set page(numbering: "1")
+// The chapter that goes on at the top of a page.
+#let running = state("running", none)
+#let is-odd = () => calc.odd(here().page())
+// Above even pages stands the book's title, above odd ones the chapter's; above a page that begins one, nothing.
+#let running-head = context {
+  let begins = query(heading.where(level: 1)).any(it => it.location().page() == here().page())
+  if begins or running.get() == none { return }
+  set text(size: 0.86em, style: "italic", hyphenate: false)
+  align(if is-odd() { right } else { left }, if is-odd() { running.get() } else { book.title })
+}
+#let page-number = context {
+  align(if is-odd() { right } else { left }, counter(page).display("1"))
+}
+
+#set page(
+  // Pages are numbered for readers' programs and cross-references, whether the number is shown or not.
+  numbering: "1",
+  header: if book.layout.runningHeads { running-head } else { none },
+  footer: if book.layout.pageNumbers == "outside" { page-number } else if book.layout.pageNumbers == "none" { none } else { auto },
+)
 #counter(page).update(1)
 #if book.contents { outline(title: book.words.contents, depth: 3) }
 
-#for path in book.chapters { set-blocks(json(path).blocks) }
+#for path in book.chapters {
+  let chapter = json(path)
+  running.update(chapter.title)
+  set-blocks(chapter.blocks)
+}
 
 #if book.notes.len() > 0 {
   heading(level: 1, book.words.notes)

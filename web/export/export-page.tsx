@@ -9,6 +9,7 @@ import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { Progress } from "../parts/progress";
 import { fileSize, shownDate } from "../parts/wording";
+import { PagesForm } from "./pages-form";
 import { ProofVerdict } from "./proof-verdict";
 
 /** Exports the book, and shows for every export whether all of its links are in the file. */
@@ -66,7 +67,7 @@ export function ExportPage() {
             <section aria-label="PDF" className="p-6 md:border-r md:border-hairline">
               <h2 className="font-serif text-xl">PDF</h2>
               <p className="mt-1 text-sm text-faint">
-                A5 pages with contents list, outline and page numbers, tagged for screen readers.
+                Pages with contents list, outline and page numbers, tagged for screen readers.
               </p>
               <label className="mt-3 flex items-start gap-2">
                 <input
@@ -104,8 +105,8 @@ export function ExportPage() {
             >
               <h2 className="font-serif text-xl">E-book</h2>
               <p className="mt-1 text-sm text-faint">
-                EPUB 3.3 with one file a chapter, navigation, linked notes, and what it says about its
-                accessibility.
+                EPUB 3.3 with one file a chapter, navigation, linked notes, the companion files inside, and
+                what it says about its accessibility.
               </p>
               <Button
                 kind="main"
@@ -122,7 +123,8 @@ export function ExportPage() {
             >
               <h2 className="font-serif text-xl">Web page</h2>
               <p className="mt-1 text-sm text-faint">
-                One page with everything inside it. It works from a disk, in the dark, and without script.
+                One page with everything but companion files inside it. It works from a disk, in the dark, and
+                without script.
               </p>
               <Button
                 kind="main"
@@ -134,6 +136,11 @@ export function ExportPage() {
               </Button>
             </section>
           </div>
+          <PagesForm />
+          <p className="mt-2 text-sm text-faint">
+            Companion files that links lead to come along: inside the e-book, beside the PDF and the web page,
+            which are in a folder (zip) then.
+          </p>
           <div className="mt-4 flex flex-col gap-3">
             {problem && <Problem>{problem}</Problem>}
             {(obstacles.data ?? []).length > 0 && (

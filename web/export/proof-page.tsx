@@ -62,13 +62,22 @@ export function ProofPage() {
                   {plural(proof.data.made, "link")}. Besides, the file has{" "}
                   {plural(proof.data.apparatus, "link")} of its own.
                 </p>
-                <a
-                  className="ml-auto underline underline-offset-4 hover:text-blue"
-                  href={`/api/books/${book.id}/exports/${exportId}/file`}
-                  download={proof.data.fileName}
-                >
-                  Download
-                </a>
+                <span className="ml-auto flex gap-4">
+                  <a
+                    className="underline underline-offset-4 hover:text-blue"
+                    href={`/api/books/${book.id}/exports/${exportId}/proof.csv`}
+                    download
+                  >
+                    As CSV
+                  </a>
+                  <a
+                    className="underline underline-offset-4 hover:text-blue"
+                    href={`/api/books/${book.id}/exports/${exportId}/file`}
+                    download={proof.data.fileName}
+                  >
+                    Download
+                  </a>
+                </span>
               </div>
               {proof.data.extraLinks.length > 0 && <ExtraLinks links={proof.data.extraLinks} />}
               {!proof.data.complete && (

@@ -33,6 +33,7 @@ export function useCheckBasis(bookId: string, chapterId: string, states: LinkSta
         unwritten: new Set(places.flatMap(({ id, unwritten }) => (unwritten ? [id] : []))),
         // Only the check of the whole book knows these.
         pictureSizes: new Map(),
+        textWidth: 0,
         wordsLead: new Map(),
       },
     };

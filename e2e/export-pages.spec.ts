@@ -1,0 +1,66 @@
+import { readFileSync } from "node:fs";
+import AxeBuilder from "@axe-core/playwright";
+import { unzipSync } from "fflate";
+import { expect, openOwnBook, test } from "./fixtures";
+
+test("pages are laid out as the author has it, and the proof is had as a table", async ({ page, quiet }) => {
+  // The margins that are refused.
+  quiet.push("400");
+  const bookId = await openOwnBook(page, "# Tides\n\nSee [the office](https://tides.hesterley.example/).");
+  await page.goto(`/books/${bookId}/export`);
+  await page.getByText("Pages of the PDF").click();
+  await page.getByLabel("Size").selectOption("its own");
+  await page.getByLabel("Width, mm").fill("100");
+  await page.getByLabel("Margin at the binding, mm").fill("60");
+  await page.getByRole("button", { name: "Lay out so" }).click();
+  await expect(page.getByRole("alert")).toContainText("leave less than 50 mm");
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+  await page.getByLabel("Margin at the binding, mm").fill("20");
+  await page.getByLabel("Running heads").check();
+  await page.getByRole("button", { name: "Lay out so" }).click();
+  await expect(page.getByText("The next PDF is laid out so.")).toBeVisible();
+  await expect(page.getByText("100 × 210 mm, letters of 10.5 pt, running heads")).toBeVisible();
+
+  await page.getByRole("button", { name: "Export PDF" }).click();
+  await page.getByRole("link", { name: "Link proof" }).click({ timeout: 30_000 });
+  await expect(page.getByText("All 1 link intact")).toBeVisible();
+  const [table] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "As CSV" }).click(),
+  ]);
+  expect(readFileSync(await table.path(), "utf8")).toContain(
+    "Tides,the office,https://tides.hesterley.example/,intact",
+  );
+});
+
+test("a companion file is in the folder with the web page that leads to it", async ({ page }) => {
+  const bookId = await openOwnBook(page, "# Tides\n\nSee the plan.");
+  const stored = await page.request.post(`/api/books/${bookId}/files`, {
+    multipart: { files: { name: "plan.csv", mimeType: "text/csv", buffer: Buffer.from("low,high\n9,3\n") } },
+  });
+  expect(stored.status()).toBe(201);
+  await page.goto(`/books/${bookId}/write`);
+  await page
+    .getByRole("textbox", { name: "Text of the chapter" })
+    .getByText("See the plan.")
+    .dblclick({ position: { x: 60, y: 8 } });
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("plan.csv");
+  await page
+    .getByRole("option", { name: /plan\.csv/ })
+    .first()
+    .waitFor();
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+  await page.getByRole("link", { name: "Export" }).click();
+  await page.getByRole("button", { name: "Export web page" }).click();
+  await expect(page.getByText("All 1 link intact")).toBeVisible({ timeout: 30_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Download" }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe("tides-web.zip");
+  const inside = unzipSync(readFileSync(await download.path()));
+  expect(Buffer.from(inside["files/plan.csv"]!).toString()).toBe("low,high\n9,3\n");
+});
