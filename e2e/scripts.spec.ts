@@ -8,11 +8,14 @@ import { expect, test } from "./fixtures";
 
 const root = join(import.meta.dirname, "..");
 
-test("the script in the README signs in, brings in, checks, exports and downloads, as it stands there", async ({
+test("the script in the README signs in, brings in, checks, exports, downloads and ends as it says, as it stands there", async ({
   baseURL,
 }) => {
   const readme = readFileSync(join(root, "README.md"), "utf8");
-  const script = /```sh\n([\s\S]*?)```/.exec(readme)![1]!;
+  const [script, nightly] = [...readme.matchAll(/```sh\n([\s\S]*?)```/g)].map(([, lines]) => lines!) as [
+    string,
+    string,
+  ];
   expect(script.trim().split("\n").length).toBeLessThanOrEqual(10);
   const folder = mkdtempSync(join(tmpdir(), "vennet-script-"));
   writeFileSync(
@@ -20,11 +23,11 @@ test("the script in the README signs in, brings in, checks, exports and download
     "# Walks\n\n![Map](map.png)\n\n[The office](https://tides.hesterley.example/) and [gone](https://tides.hesterley.example/tables/2019).",
   );
   copyFileSync(join(root, "demo/manuscript/pictures/monks-path.png"), join(folder, "map.png"));
-  const { stdout } = await promisify(execFile)(
-    "bash",
-    ["-eu", "-c", script.replace("http://127.0.0.1:4600", baseURL!)],
-    { cwd: folder },
-  );
+  const run = (lines: string) =>
+    promisify(execFile)("bash", ["-eu", "-c", lines.replace("http://127.0.0.1:4600", baseURL!)], {
+      cwd: folder,
+    });
+  const { stdout } = await run(script);
   expect(stdout).toContain('"message":"1 sound, 1 broken"');
   expect(stdout).toContain('"reason":"The server has no page at this address (404)."');
   expect(stdout).toContain("All 2 links are in the file.");
@@ -33,4 +36,7 @@ test("the script in the README signs in, brings in, checks, exports and download
     '<a class="web" href="https://tides.hesterley.example/">The office</a>',
   );
   expect(Object.keys(book).some((name) => name.endsWith(".png"))).toBe(true);
+
+  // The nightly script ends with 1, since a link is broken and nothing stops the export.
+  await expect(run(script + nightly)).rejects.toMatchObject({ code: 1 });
 });
