@@ -117,6 +117,12 @@ try {
     await page.getByRole("link", { name: "Link proof" }).last().click();
     await page.getByText("links intact").waitFor();
     await shot("link-proof");
+    await page.getByRole("link", { name: "Read", exact: true }).first().click();
+    await page.getByRole("navigation", { name: "Outline of the file" }).getByRole("button").nth(2).click();
+    const sheet = page.getByRole("region", { name: /Page \d+ of the file/ });
+    await page.getByTestId("landing").waitFor();
+    await sheet.getByRole("button").nth(2).click();
+    await shot("read");
     await page.getByRole("link", { name: "Shelf" }).click();
     await page
       .getByText(/^\d+ links/)
@@ -180,7 +186,6 @@ try {
     await page.goto(`/books/${book}/links/codes`);
     await page.getByLabel("Codes as they stand in the text").fill("R1 R12");
     await page.getByRole("button", { name: /^Link 4 codes/ }).waitFor();
-    await shot("codes");
     await page.getByRole("link", { name: "Files", exact: true }).click();
     await page.getByRole("button", { name: "Preview" }).first().click();
     await page.getByText("Whistle").waitFor();

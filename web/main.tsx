@@ -62,6 +62,11 @@ const router = createBrowserRouter([
             path: "checks/health",
             lazy: async () => ({ Component: (await import("./checks/health-page")).HealthPage }),
           },
+          // It brings the reader of PDFs with it.
+          {
+            path: "read/:exportId?",
+            lazy: async () => ({ Component: (await import("./read/read-page")).ReadPage }),
+          },
           { path: "export", Component: ExportPage },
           { path: "export/:exportId", Component: ProofPage },
         ],

@@ -180,7 +180,7 @@
   if kind == "paragraph" { par(set-inlines(block-data.c, set-blocks)) }
   else if kind == "heading" {
     let words = set-inlines(block-data.c, set-blocks)
-    let numbered = if block-data.number == none { words } else { block-data.number + h(0.6em) + words }
+    let numbered = if block-data.number == none { words } else { block-data.number + " " + h(0.35em) + words }
     labelled(heading(level: block-data.level, numbered), block-data.label)
     set-inlines(block-data.anchors, set-blocks)
   }

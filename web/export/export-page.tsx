@@ -201,6 +201,11 @@ function ExportRow({ bookId, one }: { bookId: string; one: ExportListing }) {
       </div>
       <ProofVerdict proof={one} />
       <div className="flex gap-4">
+        {one.format === "pdf" && (
+          <Link to={`/books/${bookId}/read/${one.id}`} className={link}>
+            Read
+          </Link>
+        )}
         <Link to={`/books/${bookId}/export/${one.id}`} className={link}>
           Link proof
         </Link>

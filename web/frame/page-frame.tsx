@@ -11,6 +11,7 @@ const stages = [
   ["write", "Write"],
   ["links", "Links"],
   ["checks", "Checks"],
+  ["read", "Read"],
   ["export", "Export"],
 ] as const;
 

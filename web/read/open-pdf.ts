@@ -1,0 +1,59 @@
+import { unzipSync } from "fflate";
+import { getDocument, GlobalWorkerOptions, type PDFDocumentProxy } from "pdfjs-dist";
+import workerAddress from "pdfjs-dist/build/pdf.worker.min.mjs?url";
+
+GlobalWorkerOptions.workerSrc = workerAddress;
+
+/** An exported PDF, opened, with the files that lie beside it. */
+export interface OpenPdf {
+  document: PDFDocumentProxy;
+  /** By their paths, as links of the PDF name them. */
+  beside: ReadonlyMap<string, Uint8Array>;
+  outline: OutlineEntry[];
+}
+
+export interface OutlineEntry {
+  words: string;
+  depth: number;
+  dest: unknown;
+}
+
+/** Where a jump inside the file lands. */
+export interface Landing {
+  /** From 1. */
+  page: number;
+  /** In points from the foot of the page; null for its top. */
+  y: number | null;
+}
+
+/** Opens an exported file, which is a PDF or a folder in a zip whose first file is one. */
+export async function openPdf(bytes: Uint8Array): Promise<OpenPdf> {
+  const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b;
+  const [main, ...rest] = isZip ? Object.entries(unzipSync(bytes)) : [["", bytes] as const];
+  const document = await getDocument({ data: main![1], isEvalSupported: false }).promise;
+  return { document, beside: new Map(rest), outline: await outlineOf(document) };
+}
+
+async function outlineOf(document: PDFDocumentProxy): Promise<OutlineEntry[]> {
+  type Item = Awaited<ReturnType<PDFDocumentProxy["getOutline"]>>[number];
+  const entries: OutlineEntry[] = [];
+  const add = (items: Item[], depth: number): void => {
+    for (const { title, dest, items: inner } of items) {
+      entries.push({ words: title, depth, dest });
+      add(inner as Item[], depth + 1);
+    }
+  };
+  add((await document.getOutline()) ?? [], 0);
+  return entries;
+}
+
+/** Where a destination of the file lands; null where it leads nowhere. */
+export async function landingOf(document: PDFDocumentProxy, dest: unknown): Promise<Landing | null> {
+  const explicit = (typeof dest === "string" ? await document.getDestination(dest) : dest) as
+    unknown[] | null;
+  if (!Array.isArray(explicit)) return null;
+  const [target, , , y] = explicit as [unknown, unknown, unknown, unknown];
+  const page =
+    typeof target === "number" ? target : await document.getPageIndex(target as { num: number; gen: number });
+  return { page: page + 1, y: typeof y === "number" ? y : null };
+}
