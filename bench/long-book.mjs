@@ -1,5 +1,6 @@
 import { usualConventions } from "@vennet/core/manuscript/conventions";
 import { usualLooks } from "@vennet/core/manuscript/looks";
+import { usualLayout } from "@vennet/core/manuscript/page-layout";
 
 /** Markdown of a book of about 300 pages, with 1,500 web links and 1,500 links inside the book. */
 export function longBook() {
@@ -36,7 +37,10 @@ export function bookOf(chapters) {
     chapters: chapters.map((doc, i) => ({ id: String(i), role: "chapter", doc })),
     pictures: [],
     fileNames: new Map(),
+    files: new Map(),
+    fileBytes: new Map(),
     looks: usualLooks,
     conventions: usualConventions,
+    layout: usualLayout,
   };
 }

@@ -1,13 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
-import { textWidth, usualLayout } from "../manuscript/page-layout.ts";
 import type { Node } from "prosemirror-model";
 import type { Destination } from "../destination/destination.ts";
-import { indexOf } from "../manuscript/book.ts";
 import { noFrame, type Hotspot, type Point } from "../manuscript/hotspot.ts";
 import { linkUses } from "../manuscript/links.ts";
 import { schema } from "../manuscript/schema.ts";
 import { bookWith, chapter, text } from "../test/book-of-places.ts";
-import { checkBook, nothingKnown } from "./check-book.ts";
+import { contextOf } from "../test/check-context.ts";
+import { checkBook } from "./check-book.ts";
 import { checkChapter } from "./check-chapter.ts";
 import type { CheckContext, KnownAnswer } from "./finding.ts";
 import { isOneSlip } from "./mail-slip.ts";
@@ -28,20 +27,7 @@ const answer = (state: KnownAnswer["state"], more: Partial<KnownAnswer> = {}): K
 
 function check(destination: Destination, more: Partial<CheckContext> = {}, words = "the tide office") {
   const doc = chapter("c", "C", text("See ", link(words, destination)));
-  const context: CheckContext = {
-    ...nothingKnown,
-    files: new Map(),
-    pictureSizes: new Map(),
-    textWidth: textWidth(usualLayout),
-    wordsLead: new Map(),
-    index: indexOf(bookWith([doc])),
-    chapter: 0,
-    unwritten: new Set(),
-    language: "en",
-    ledTo: new Set(),
-    ...more,
-  };
-  return checkChapter(doc, context);
+  return checkChapter(doc, contextOf([doc], more));
 }
 const rulesFor = (...given: Parameters<typeof check>): string[] => check(...given).map(({ rule }) => rule);
 
@@ -167,20 +153,8 @@ describe("a hotspot", () => {
     };
     const attrs = { file: "p", alt: "A map", decorative: false, source: null, width, hotspots: [hotspot] };
     const doc = chapter("c", "C", text(schema.node("picture", attrs)));
-    const book = bookWith([doc]);
-    const context: CheckContext = {
-      ...nothingKnown,
-      files: new Map(),
-      pictureSizes: new Map([["p", { width: 2000, height: 2000 }]]),
-      textWidth: textWidth(usualLayout),
-      wordsLead: new Map(),
-      index: indexOf(book),
-      chapter: 0,
-      unwritten: new Set(),
-      language: "en",
-      ledTo: new Set(),
-    };
-    return checkChapter(doc, context).map(({ rule }) => rule);
+    const pictureSizes = new Map([["p", { width: 2000, height: 2000 }]]);
+    return checkChapter(doc, contextOf([doc], { pictureSizes })).map(({ rule }) => rule);
   };
 
   test("has 24 by 24 px at the size at which its picture is shown", () => {

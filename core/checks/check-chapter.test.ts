@@ -1,5 +1,4 @@
 import { describe, expect, test } from "@jest/globals";
-import { textWidth, usualLayout } from "../manuscript/page-layout.ts";
 import { indexOf } from "../manuscript/book.ts";
 import { noFrame, type Hotspot, type Point } from "../manuscript/hotspot.ts";
 import { schema, type PictureAttrs } from "../manuscript/schema.ts";
@@ -7,7 +6,6 @@ import type { Destination } from "../destination/destination.ts";
 import {
   anchor,
   bookOfPlaces,
-  bookWith,
   caption,
   chapter,
   note,
@@ -17,22 +15,13 @@ import {
   table,
   text,
 } from "../test/book-of-places.ts";
-import { nothingKnown } from "./check-book.ts";
+import { contextOf } from "../test/check-context.ts";
 import { checkChapter, rules } from "./check-chapter.ts";
-import type { CheckContext } from "./finding.ts";
 
-const context: CheckContext = {
-  ...nothingKnown,
+const context = contextOf([chapter("h", "Low water"), chapter("page", "Refuges")], {
   files: new Map([["kept", { name: "plan.pdf", mediaType: "application/pdf", size: 180_000 }]]),
-  pictureSizes: new Map(),
-  textWidth: textWidth(usualLayout),
-  wordsLead: new Map(),
-  index: indexOf(bookWith([chapter("h", "Low water"), chapter("page", "Refuges")])),
-  chapter: 0,
   unwritten: new Set(["page"]),
-  language: "en",
-  ledTo: new Set(),
-};
+});
 const web: Destination = { kind: "web", address: "https://tides.example/" };
 const chapterOf = (
   ...content: Parameters<typeof schema.node>[2] extends infer C ? NonNullable<C>[] : never

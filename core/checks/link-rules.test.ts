@@ -1,14 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
-import { textWidth, usualLayout } from "../manuscript/page-layout.ts";
+import { indexOf } from "../manuscript/book.ts";
 import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import type { Destination } from "../destination/destination.ts";
-import { indexOf } from "../manuscript/book.ts";
 import { changeLink } from "../manuscript/edit-links.ts";
 import { linkUses } from "../manuscript/links.ts";
 import { schema } from "../manuscript/schema.ts";
 import { anchor, bookWith, chapter, linkTo, signposts, text } from "../test/book-of-places.ts";
-import { nothingKnown } from "./check-book.ts";
+import { contextOf } from "../test/check-context.ts";
 import { checkChapter, rules } from "./check-chapter.ts";
 import { isEmptyPhrase, listedLanguages } from "./empty-phrases.ts";
 import type { CheckContext } from "./finding.ts";
@@ -21,21 +20,9 @@ let serial = 0;
 const link = (words: string, destination: Destination = office, description: string | null = null): Node =>
   schema.text(words, [schema.mark("link", { id: `l${serial++}`, destination, description })]);
 
-const contextOf = (doc: Node, more: Partial<CheckContext> = {}): CheckContext => ({
-  ...nothingKnown,
-  files: new Map([["f", { name: "R1 plan.pdf", mediaType: "application/pdf", size: 180_000 }]]),
-  pictureSizes: new Map(),
-  textWidth: textWidth(usualLayout),
-  wordsLead: new Map(),
-  index: indexOf(bookWith([doc])),
-  chapter: 0,
-  unwritten: new Set(),
-  language: "en",
-  ledTo: new Set(),
-  ...more,
-});
+const files = new Map([["f", { name: "R1 plan.pdf", mediaType: "application/pdf", size: 180_000 }]]);
 const found = (doc: Node, rule: string, more: Partial<CheckContext> = {}) =>
-  checkChapter(doc, contextOf(doc, more)).filter((finding) => finding.rule === rule);
+  checkChapter(doc, contextOf([doc], { files, ...more })).filter((finding) => finding.rule === rule);
 /** How often a rule finds something in a paragraph. */
 const times = (rule: string, content: (Node | string)[], more: Partial<CheckContext> = {}) =>
   found(chapter("c", "C", text(...content)), rule, more).length;

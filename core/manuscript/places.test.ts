@@ -1,9 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
-import { textWidth, usualLayout } from "./page-layout.ts";
 import fc from "fast-check";
 import { Fragment, type Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
-import { nothingKnown } from "../checks/check-book.ts";
+import { contextOf } from "../test/check-context.ts";
 import { checkChapter } from "../checks/check-chapter.ts";
 import {
   anchor,
@@ -164,18 +163,7 @@ test("after any moves, renames, pastes and deletions no id is double, every plac
       docs.forEach((doc, chapter) => {
         const links = linkUses(doc).map(({ id }) => id);
         expect(new Set(links).size).toBe(links.length);
-        const context = {
-          ...nothingKnown,
-          files: new Map(),
-          pictureSizes: new Map(),
-          textWidth: textWidth(usualLayout),
-          wordsLead: new Map(),
-          unwritten: new Set<string>(),
-          language: "en",
-          ledTo: new Set<string>(),
-          index,
-          chapter,
-        };
+        const context = contextOf([], { index, chapter });
         const found = new Set(checkChapter(doc, context).map(({ subject }) => subject));
         for (const { id, destination } of linkUses(doc))
           expect(

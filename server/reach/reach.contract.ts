@@ -1,5 +1,6 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { ArrayMaxSize, IsArray, IsIn, IsOptional, IsString, MaxLength } from "class-validator";
+import { LinkStatesAnswer } from "../books/books.contract.ts";
 
 const states = ["sound", "moved", "guarded", "broken", "unsure", "unchecked"] as const;
 
@@ -106,21 +107,6 @@ export class HistoryAnswer {
   checkedAt: string;
 }
 
-export class StateCountsAnswer {
-  @ApiProperty()
-  sound: number;
-  @ApiProperty()
-  moved: number;
-  @ApiProperty()
-  guarded: number;
-  @ApiProperty()
-  broken: number;
-  @ApiProperty()
-  unsure: number;
-  @ApiProperty()
-  unchecked: number;
-}
-
 export class RunAnswer {
   @ApiProperty()
   id: string;
@@ -130,8 +116,8 @@ export class RunAnswer {
   endedAt: string;
   @ApiProperty({ description: "How many pages and emails were asked, each once." })
   asked: number;
-  @ApiProperty({ type: StateCountsAnswer, description: "The states of all destinations when it ended." })
-  counts: StateCountsAnswer;
+  @ApiProperty({ type: LinkStatesAnswer, description: "The states of all destinations when it ended." })
+  counts: LinkStatesAnswer;
   @ApiProperty({ description: "Destinations that broke since they were asked before." })
   newlyBroken: number;
   @ApiProperty({ description: "Destinations that had been broken and are well again." })
