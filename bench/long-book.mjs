@@ -36,7 +36,6 @@ export function bookOf(chapters) {
     modified: "2026-01-01T00:00:00Z",
     chapters: chapters.map((doc, i) => ({ id: String(i), role: "chapter", doc })),
     pictures: [],
-    fileNames: new Map(),
     files: new Map(),
     fileBytes: new Map(),
     looks: usualLooks,
