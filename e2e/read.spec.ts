@@ -18,10 +18,10 @@ test("the exported PDF is read as its readers will: jumps and back, and addresse
 }) => {
   const bookId = await openOwnBook(page, markdown);
   await page.getByRole("link", { name: "Read", exact: true }).click();
-  await expect(page.getByText("There is no PDF to read yet.")).toBeVisible();
+  await expect(page.getByText("There is no PDF or e-book to read yet.")).toBeVisible();
   expect((await proofs(page, bookId))[0]).toMatchObject({ format: "pdf", intact: 3 });
   await page.goto(`/books/${bookId}/export`);
-  await page.getByRole("link", { name: "Read", exact: true }).last().click();
+  await page.getByRole("listitem").filter({ hasText: ".pdf" }).getByRole("link", { name: "Read" }).click();
 
   const number = page.getByLabel("Page", { exact: true });
   await expect(number).toHaveValue("1");
@@ -58,4 +58,60 @@ test("the exported PDF is read as its readers will: jumps and back, and addresse
   await page.getByRole("region", { name: "Page 3 of the file" }).focus();
   await page.keyboard.press("ArrowRight");
   await expect(number).toHaveValue("4");
+});
+
+test("the exported e-book is read on a phone, a tablet and a grey screen that shows an address first", async ({
+  page,
+  quiet,
+}) => {
+  // The tests' own tools try to run in the frame, which lets no script run.
+  quiet.push("Blocked script execution");
+  const bookId = await openOwnBook(page, markdown);
+  expect((await proofs(page, bookId))[1]).toMatchObject({ format: "epub", intact: 3 });
+  await page.goto(`/books/${bookId}/export`);
+  await page.getByRole("listitem").filter({ hasText: ".epub" }).getByRole("link", { name: "Read" }).click();
+  const screen = page.frameLocator("iframe");
+  await page
+    .getByRole("navigation", { name: "Contents of the file" })
+    .getByRole("button", { name: "Tides" })
+    .click();
+  await expect(screen.getByRole("heading", { name: "Tides" })).toBeInViewport();
+  const screens = async (): Promise<number> =>
+    Number(/of (\d+)/.exec((await page.getByText(/^Screen \d+ of/).textContent())!)![1]);
+  const onPhone = await screens();
+  expect(onPhone).toBeGreaterThan(2);
+
+  // Turned by screens; a larger one needs fewer, and larger letters need more.
+  await page.getByRole("button", { name: "Next screen" }).click();
+  await expect(page.getByText(`Screen 2 of ${onPhone}`)).toBeVisible();
+  await expect(screen.getByRole("heading", { name: "Tides" })).not.toBeInViewport();
+  await page.getByRole("button", { name: "Screen before" }).click();
+  await page.getByLabel("On a").selectOption("tablet");
+  await expect.poll(screens).toBeLessThan(onPhone);
+  const onTablet = await screens();
+  await page.getByLabel("Letters").selectOption("150 %");
+  await expect.poll(screens).toBeGreaterThan(onTablet);
+  await page.getByLabel("Letters").selectOption("100 %");
+
+  // A jump, and back to the exact screen.
+  await screen.getByRole("link", { name: "the ways" }).click();
+  await expect(screen.getByRole("heading", { name: "Ways" })).toBeInViewport();
+  await page.getByRole("button", { name: "Back", exact: true }).click();
+  await expect(screen.getByRole("link", { name: "the ways" })).toBeInViewport();
+
+  // An address is told first; a grey screen tells it at the first tap, and asks at the second.
+  const aside = page.getByRole("complementary", { name: "The link that was followed" });
+  await screen.getByRole("link", { name: "the office" }).click();
+  await expect(aside).toContainText("https://tides.hesterley.example/notes");
+  await expect(aside.getByRole("link", { name: "Open in a new tab" })).toBeVisible();
+  await page.getByLabel("On a").selectOption("grey screen");
+  await aside.getByRole("button", { name: "Stay here" }).click();
+  await screen.getByRole("link", { name: "the office" }).click();
+  await expect(aside).toContainText("Tap the link once more to open it.");
+  await screen.getByRole("link", { name: "the office" }).click();
+  await expect(aside.getByRole("link", { name: "Open in a new tab" })).toBeVisible();
+
+  await page.getByRole("combobox", { name: /^Read/ }).selectOption("at night");
+  const { violations } = await new AxeBuilder({ page }).exclude("iframe").setLegacyMode().analyze();
+  expect(violations.map(({ id, nodes }) => [id, nodes[0]!.target])).toEqual([]);
 });

@@ -153,3 +153,16 @@ describe("the list of chapters", () => {
     expect((await author.call("GET", `/books/${bookId}`)).body["links"]).toBe(3);
   });
 });
+
+test("many authors write at the same time, and none is in the way of another", async () => {
+  const authors = await Promise.all(Array.from({ length: 12 }, () => server.client().signUp()));
+  const links = Array.from({ length: 30 }, (_, i) => `[w${i}](https://tides.hesterley.example/${i})`).join(
+    " ",
+  );
+  for (let round = 0; round < 4; round++) {
+    const brought = await Promise.all(
+      authors.map((one) => one.bringIn(`# T\n\n${links}\n\n# U\n\n${links}`)),
+    );
+    expect(brought.map(({ status }) => status)).toEqual(Array(12).fill(201));
+  }
+});

@@ -58,6 +58,8 @@ export function databaseOptions(url: string): DataSourceOptions {
       ReachInFull1764000000005,
       PageLayout1764000000006,
     ],
+    // Rows that are only read, and gaps between rows, are not locked against other authors' writing.
+    isolationLevel: "READ COMMITTED",
     migrationsRun: true,
     synchronize: false,
     logging: false,

@@ -14,7 +14,8 @@ export function securityHeaders(): RequestHandler {
         defaultSrc: ["'self'"],
         scriptSrc: ["'self'"],
         styleSrc: ["'self'", "'unsafe-inline'"],
-        imgSrc: ["'self'"],
+        // Pictures of an exported e-book are written into the page that shows it.
+        imgSrc: ["'self'", "data:"],
         connectSrc: ["'self'"],
         fontSrc: ["'self'"],
         objectSrc: ["'none'"],

@@ -3,6 +3,7 @@ import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import type { Outcome, ReachState } from "@vennet/core/reach/outcome";
 import { DataSource, type EntityManager } from "typeorm";
+import { withoutDeadlock } from "../database/without-deadlock.ts";
 
 /** What one question of a run came to. */
 export interface Answered {
@@ -18,7 +19,6 @@ export interface Answered {
 
 const rowsAtOnce = 500;
 const gatheringMs = 5;
-const deadlock = "ER_LOCK_DEADLOCK";
 
 /**
  * Writes answers down before anything more is asked, so that a run that is broken off knows all that it has
@@ -45,23 +45,18 @@ export class AnswerWriter {
       await sleep(gatheringMs);
       const batch = this.waiting.splice(0, rowsAtOnce);
       try {
-        await this.transaction(batch.map(({ answered }) => answered));
+        await withoutDeadlock(this.database, (manager) =>
+          writeBatch(
+            manager,
+            batch.map(({ answered }) => answered),
+          ),
+        );
         for (const { done } of batch) done();
       } catch (error) {
         for (const { failed } of batch) failed(error);
       }
     }
     this.isWriting = false;
-  }
-
-  private async transaction(batch: Answered[], tries = 1): Promise<void> {
-    try {
-      await this.database.transaction((manager) => writeBatch(manager, batch));
-    } catch (error) {
-      // Two servers wrote rows of the same pages of the table; one of them tries again.
-      if ((error as { code?: string }).code !== deadlock || tries >= 5) throw error;
-      await this.transaction(batch, tries + 1);
-    }
   }
 }
 

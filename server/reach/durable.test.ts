@@ -100,7 +100,7 @@ describe("several servers that share one Redis", () => {
         stdio: "ignore",
       },
     );
-    shared = { REDIS_URL: `redis://127.0.0.1:${port}`, TAKE_OVER_MS: "1500" };
+    shared = { REDIS_URL: `redis://127.0.0.1:${port}`, TAKE_OVER_MS: "3000" };
   });
   afterAll(async () => {
     redis.kill();

@@ -4,6 +4,7 @@ import type { KnownAnswer } from "@vennet/core/checks/finding";
 import { explainOutcome } from "@vennet/core/reach/outcome";
 import { DataSource } from "typeorm";
 import { Book } from "../books/book.entity.ts";
+import { withoutDeadlock } from "../database/without-deadlock.ts";
 import { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Progress, type Report } from "../jobs/jobs.service.ts";
 import { HostWork, mailPart } from "./host-work.ts";
@@ -161,7 +162,13 @@ export class ReachService {
   /** Writes down what a run has to ask: each page and each email once, with what is still fresh left out if so asked. */
   private async list(job: Job): Promise<void> {
     const { which, addresses } = job.input as { which?: string; addresses?: string[] };
-    await this.database.transaction(async (manager) => {
+    await withoutDeadlock(this.database, async (manager) => {
+      // A server that seemed dead may still be at it; the second to come waits for the first, and leaves it be.
+      const begun: { affectedRows: number } = await manager.query(
+        "INSERT IGNORE INTO reach_run (jobId, bookId, startedAt) VALUES (?, ?, ?)",
+        [job.id, job.bookId, new Date()],
+      );
+      if (begun.affectedRows === 0) return;
       // What runs left that were cancelled or failed.
       await manager.query(
         "DELETE a FROM reach_ask a JOIN job j ON j.id = a.jobId WHERE j.bookId = ? AND j.state IN ('cancelled', 'failed')",
@@ -182,12 +189,6 @@ export class ReachService {
          GROUP BY u.askedHash`,
         [job.id, mailPart, job.bookId, freshSince, ...(addresses ? [addresses] : [])],
       );
-      await manager.insert(ReachRun, {
-        jobId: job.id,
-        bookId: job.bookId,
-        startedAt: new Date(),
-        endedAt: null,
-      });
     });
   }
 
@@ -216,7 +217,7 @@ export class ReachService {
 
   /** Sums a run up and ends its job, both or neither. Of two servers that come to its end, one does it. */
   private async end(job: Job): Promise<void> {
-    await this.database.transaction(async (manager) => {
+    await withoutDeadlock(this.database, async (manager) => {
       const run = await manager.findOneOrFail(ReachRun, {
         where: { jobId: job.id },
         lock: { mode: "pessimistic_write" },

@@ -21,7 +21,7 @@ export async function startServerProcess(environment: Record<string, string> = {
       ...process.env,
       NODE_OPTIONS: "",
       PORT: String(port),
-      LOG_LEVEL: "silent",
+      LOG_LEVEL: "error",
       REACH_TIMEOUT_MS: "1500",
       REACH_RETRY_MS: "100",
       ...environment,

@@ -201,7 +201,7 @@ function ExportRow({ bookId, one }: { bookId: string; one: ExportListing }) {
       </div>
       <ProofVerdict proof={one} />
       <div className="flex gap-4">
-        {one.format === "pdf" && (
+        {one.format !== "web" && (
           <Link to={`/books/${bookId}/read/${one.id}`} className={link}>
             Read
           </Link>
