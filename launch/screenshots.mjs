@@ -117,7 +117,8 @@ try {
     await page.getByRole("link", { name: "Link proof" }).last().click();
     await page.getByText("links intact").waitFor();
     await shot("link-proof");
-    await page.getByRole("link", { name: "Read", exact: true }).first().click();
+    await page.getByRole("link", { name: "All exports" }).click();
+    await page.getByRole("listitem").filter({ hasText: ".pdf" }).getByRole("link", { name: "Read" }).click();
     await page.getByRole("navigation", { name: "Outline of the file" }).getByRole("button").nth(2).click();
     const sheet = page.getByRole("region", { name: /Page \d+ of the file/ });
     await page.getByTestId("landing").waitFor();
