@@ -1,10 +1,10 @@
 import { unzipSync } from "fflate";
 import { ProofError, type ExportedDestination } from "./exported-link.ts";
 
-/** An exported file, and the sizes in bytes of the files that were exported beside it, by their paths. */
+/** An exported file, and the files that were exported beside it, by their paths. */
 export interface ExportedFolder {
   main: Uint8Array;
-  beside: ReadonlyMap<string, number>;
+  beside: ReadonlyMap<string, Uint8Array>;
 }
 
 /**
@@ -22,18 +22,18 @@ export function openExport(bytes: Uint8Array): ExportedFolder {
   }
   const [first, ...rest] = Object.entries(files);
   if (!first) throw new ProofError("unreadable", "The folder is empty.");
-  return { main: first[1], beside: new Map(rest.map(([path, content]) => [path, content.length])) };
+  return { main: first[1], beside: new Map(rest) };
 }
 
 /** Where an address without a scheme leads: to a file beside the exported one, which is there or not. */
-export function fileBeside(href: string, beside: ReadonlyMap<string, number>): ExportedDestination {
+export function fileBeside(href: string, beside: ExportedFolder["beside"]): ExportedDestination {
   let path = href;
   try {
     path = decodeURIComponent(href);
   } catch {
     // It stands for itself.
   }
-  return { as: "file", path, size: beside.get(path) ?? null };
+  return { as: "file", path, size: beside.get(path)?.length ?? null };
 }
 
 /** Whether an address names its scheme. */

@@ -5,7 +5,7 @@ import {
   type PDFPageProxy,
 } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { foldBlanks, ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
-import { fileBeside, hasScheme, openExport } from "./exported-folder.ts";
+import { fileBeside, hasScheme, openExport, type ExportedFolder } from "./exported-folder.ts";
 
 interface StructureNode {
   role?: string;
@@ -66,7 +66,7 @@ async function readPage(
   page: PDFPageProxy,
   number: number,
   names: Map<string, boolean>,
-  beside: ReadonlyMap<string, number>,
+  beside: ExportedFolder["beside"],
 ): Promise<ExportedLink[]> {
   const annotations = ((await page.getAnnotations()) as Annotation[]).filter((a) => a.subtype === "Link");
   if (annotations.length === 0) return [];

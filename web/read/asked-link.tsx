@@ -1,4 +1,5 @@
 import { readHref } from "@vennet/core/destination/destination";
+import { hasScheme } from "@vennet/core/proof/exported-folder";
 import { Button } from "../parts/button";
 import { FollowPanel } from "../write/links/follow-panel";
 
@@ -24,7 +25,7 @@ export function AskedLink({
   onDone: () => void;
 }) {
   const { address } = link;
-  const isOutside = /^[a-z][a-z0-9+.-]*:/i.test(address);
+  const isOutside = hasScheme(address);
   const file = isOutside ? undefined : beside.get(decodeURIComponent(address));
   return (
     <div>

@@ -1,8 +1,8 @@
-import { ChevronLeft, ChevronRight, Undo2 } from "lucide-react";
-import { useMemo, useState, type ReactNode } from "react";
-import { Button } from "../parts/button";
+import { hasScheme } from "@vennet/core/proof/exported-folder";
+import { useMemo, useState } from "react";
 import { AskedLink, type OutwardLink } from "./asked-link";
 import { EpubScreen, type Device, type Light, type PressedLink, type ScreenState } from "./epub-screen";
+import { Choice, ReaderFrame, settingBox, Tick } from "./reader-frame";
 import { resolvePath, type OpenEpub } from "./open-epub";
 
 const devices: Device[] = [
@@ -16,7 +16,6 @@ const lights: [Light, string][] = [
   ["night", "at night"],
 ];
 const sizes = [80, 100, 120, 150];
-const box = "min-h-7 border border-hairline bg-paper px-1";
 
 /** An exported e-book on the screens of a phone, a tablet and a grey device, with its contents and links. */
 export function EpubReader({ bookId, epub }: { bookId: string; epub: OpenEpub }) {
@@ -62,7 +61,7 @@ export function EpubReader({ bookId, epub }: { bookId: string; epub: OpenEpub })
     if (path !== undefined && place !== -1) go({ path, fragment: "", screen: by === 1 ? 0 : Infinity });
   };
   const press = ({ name, href }: PressedLink): void => {
-    const isOutside = /^[a-z][a-z0-9+.-]*:/i.test(href);
+    const isOutside = hasScheme(href);
     const { path, fragment } = isOutside ? { path: "", fragment: "" } : resolvePath(at.path, href);
     if (!isOutside && epub.pages.some((page) => page.path === path)) return jump(path, fragment);
     const link = { name, address: isOutside ? href : path };
@@ -77,142 +76,97 @@ export function EpubReader({ bookId, epub }: { bookId: string; epub: OpenEpub })
   };
 
   return (
-    <div className="flex h-full flex-col">
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-hairline px-5 py-1">
-        <span className="flex items-center gap-1">
-          <Button kind="quiet" aria-label="Screen before" onClick={() => turn(-1)}>
-            <ChevronLeft aria-hidden size={17} />
-          </Button>
-          <span className="tabular-nums" role="status">
-            Screen {laid.shown + 1} of {laid.screens}
-          </span>
-          <Button kind="quiet" aria-label="Next screen" onClick={() => turn(1)}>
-            <ChevronRight aria-hidden size={17} />
-          </Button>
+    <ReaderFrame
+      unit="screen"
+      position={
+        <span className="tabular-nums" role="status">
+          Screen {laid.shown + 1} of {laid.screens}
         </span>
-        <Choice label="On a">
-          <select
-            value={device.name}
-            onChange={(event) => setDevice(devices.find(({ name }) => name === event.target.value)!)}
-            className={box}
-          >
-            {devices.map(({ name }) => (
-              <option key={name}>{name}</option>
-            ))}
-          </select>
-        </Choice>
-        <Choice label="Read">
-          <select value={light} onChange={(event) => setLight(event.target.value as Light)} className={box}>
-            {lights.map(([one, words]) => (
-              <option key={one} value={one}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </Choice>
-        <Choice label="Letters">
-          <select value={size} onChange={(event) => setSize(Number(event.target.value))} className={box}>
-            {sizes.map((percent) => (
-              <option key={percent} value={percent}>
-                {percent} %
-              </option>
-            ))}
-          </select>
-        </Choice>
-        <Tick label="Outline the links" isOn={outlined} onChange={setOutlined} />
-        {device.isGrey && (
-          <Tick label="The first tap shows the address" isOn={asksTwice} onChange={setAsksTwice} />
-        )}
-        <Button disabled={trail.length === 0} onClick={back}>
-          <Undo2 aria-hidden size={15} /> Back
-        </Button>
-        <span role="status" className="text-faint">
-          {told}
-        </span>
-      </div>
-      <div className="grid min-h-0 grow md:grid-cols-[15rem_1fr_18rem]">
-        <nav
-          aria-label="Contents of the file"
-          className="overflow-y-auto border-r border-hairline p-3 text-sm"
-        >
-          <ul>
-            {epub.contents.map(({ words, depth, path, fragment }, i) => (
-              <li key={i} style={{ paddingLeft: `${depth}rem` }}>
-                <button
-                  type="button"
-                  onClick={() => jump(path, fragment)}
-                  className="min-h-[24px] text-left underline-offset-4 hover:text-blue hover:underline"
-                >
+      }
+      onTurn={turn}
+      settings={
+        <>
+          <Choice label="On a">
+            <select
+              value={device.name}
+              onChange={(event) => setDevice(devices.find(({ name }) => name === event.target.value)!)}
+              className={settingBox}
+            >
+              {devices.map(({ name }) => (
+                <option key={name}>{name}</option>
+              ))}
+            </select>
+          </Choice>
+          <Choice label="Read">
+            <select
+              value={light}
+              onChange={(event) => setLight(event.target.value as Light)}
+              className={settingBox}
+            >
+              {lights.map(([one, words]) => (
+                <option key={one} value={one}>
                   {words}
-                </button>
-              </li>
-            ))}
-          </ul>
-        </nav>
-        <div className="overflow-auto p-5" tabIndex={0} role="region" aria-label="The screen">
-          <EpubScreen
-            epub={epub}
-            device={device}
-            light={light}
-            size={size}
-            outlined={outlined}
-            at={at}
-            onLaidOut={(screens, now) =>
-              setLaid((before) =>
-                before.screens === screens && before.shown === now ? before : { screens, shown: now },
-              )
-            }
-            onPress={press}
-          />
-        </div>
-        <aside aria-label="The link that was followed" className="border-l border-hairline p-4">
-          {asked ? (
-            <AskedLink bookId={bookId} link={asked} beside={epub.files} onDone={() => setAsked(null)} />
-          ) : shown ? (
-            <>
-              <p className="font-serif">{shown.name}</p>
-              <p className="mt-1 font-mono text-[0.9rem] [overflow-wrap:anywhere]">{shown.address}</p>
-              <p className="mt-2 text-faint">Tap the link once more to open it.</p>
-            </>
-          ) : (
-            <p className="text-faint">
-              Press a link on the screen. A jump goes there at once; an address is shown here before anything
-              is opened.
-            </p>
+                </option>
+              ))}
+            </select>
+          </Choice>
+          <Choice label="Letters">
+            <select
+              value={size}
+              onChange={(event) => setSize(Number(event.target.value))}
+              className={settingBox}
+            >
+              {sizes.map((percent) => (
+                <option key={percent} value={percent}>
+                  {percent} %
+                </option>
+              ))}
+            </select>
+          </Choice>
+          <Tick label="Outline the links" isOn={outlined} onChange={setOutlined} />
+          {device.isGrey && (
+            <Tick label="The first tap shows the address" isOn={asksTwice} onChange={setAsksTwice} />
           )}
-        </aside>
-      </div>
-    </div>
-  );
-}
-
-function Choice({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <label className="flex items-center gap-2">
-      {label}
-      {children}
-    </label>
-  );
-}
-
-function Tick({
-  label,
-  isOn,
-  onChange,
-}: {
-  label: string;
-  isOn: boolean;
-  onChange: (isOn: boolean) => void;
-}) {
-  return (
-    <label className="flex items-center gap-2">
-      <input
-        type="checkbox"
-        checked={isOn}
-        onChange={(event) => onChange(event.target.checked)}
-        className="size-4 accent-blue"
+        </>
+      }
+      canGoBack={trail.length > 0}
+      onBack={back}
+      told={told}
+      contentsName="Contents of the file"
+      contents={epub.contents}
+      onGoTo={({ path, fragment }) => jump(path, fragment)}
+      deskName="The screen"
+      aside={
+        asked ? (
+          <AskedLink bookId={bookId} link={asked} beside={epub.files} onDone={() => setAsked(null)} />
+        ) : shown ? (
+          <>
+            <p className="font-serif">{shown.name}</p>
+            <p className="mt-1 font-mono text-[0.9rem] [overflow-wrap:anywhere]">{shown.address}</p>
+            <p className="mt-2 text-faint">Tap the link once more to open it.</p>
+          </>
+        ) : (
+          <p className="text-faint">
+            Press a link on the screen. A jump goes there at once; an address is shown here before anything is
+            opened.
+          </p>
+        )
+      }
+    >
+      <EpubScreen
+        epub={epub}
+        device={device}
+        light={light}
+        size={size}
+        outlined={outlined}
+        at={at}
+        onLaidOut={(screens, now) =>
+          setLaid((before) =>
+            before.screens === screens && before.shown === now ? before : { screens, shown: now },
+          )
+        }
+        onPress={press}
       />
-      {label}
-    </label>
+    </ReaderFrame>
   );
 }

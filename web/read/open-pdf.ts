@@ -1,5 +1,6 @@
-import { unzipSync } from "fflate";
+import { openExport } from "@vennet/core/proof/exported-folder";
 import { getDocument, GlobalWorkerOptions, type PDFDocumentProxy } from "pdfjs-dist";
+import type { ContentsEntry } from "./reader-frame";
 import workerAddress from "pdfjs-dist/build/pdf.worker.min.mjs?url";
 
 GlobalWorkerOptions.workerSrc = workerAddress;
@@ -12,9 +13,7 @@ export interface OpenPdf {
   outline: OutlineEntry[];
 }
 
-export interface OutlineEntry {
-  words: string;
-  depth: number;
+export interface OutlineEntry extends ContentsEntry {
   dest: unknown;
 }
 
@@ -28,10 +27,9 @@ export interface Landing {
 
 /** Opens an exported file, which is a PDF or a folder in a zip whose first file is one. */
 export async function openPdf(bytes: Uint8Array): Promise<OpenPdf> {
-  const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b;
-  const [main, ...rest] = isZip ? Object.entries(unzipSync(bytes)) : [["", bytes] as const];
-  const document = await getDocument({ data: main![1], isEvalSupported: false }).promise;
-  return { document, beside: new Map(rest), outline: await outlineOf(document) };
+  const { main, beside } = openExport(bytes);
+  const document = await getDocument({ data: main, isEvalSupported: false }).promise;
+  return { document, beside, outline: await outlineOf(document) };
 }
 
 async function outlineOf(document: PDFDocumentProxy): Promise<OutlineEntry[]> {

@@ -1,0 +1,140 @@
+import { ChevronLeft, ChevronRight, Undo2 } from "lucide-react";
+import { useEffect, useRef, type ReactNode, type Ref } from "react";
+import { Button } from "../parts/button";
+
+/** An entry of the file's own list of contents. */
+export interface ContentsEntry {
+  words: string;
+  depth: number;
+}
+
+/** What the readers of all formats have: turning, settings, Back, the file's contents, and what a link leads to. */
+export function ReaderFrame<E extends ContentsEntry>({
+  unit,
+  position,
+  onTurn,
+  settings,
+  canGoBack,
+  onBack,
+  told,
+  contentsName,
+  contents,
+  onGoTo,
+  deskName,
+  desk,
+  aside,
+  children,
+}: {
+  /** What is turned: a page or a screen. */
+  unit: "page" | "screen";
+  position: ReactNode;
+  onTurn: (by: 1 | -1) => void;
+  settings: ReactNode;
+  canGoBack: boolean;
+  onBack: () => void;
+  /** What happened last, for those who do not see it. */
+  told: string;
+  contentsName: string;
+  contents: readonly E[];
+  onGoTo: (entry: E) => void;
+  deskName: string;
+  desk?: Ref<HTMLDivElement>;
+  aside: ReactNode;
+  children: ReactNode;
+}) {
+  const turn = useRef(onTurn);
+  turn.current = onTurn;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if ((event.target as HTMLElement).closest("input, select, textarea") || event.altKey || event.ctrlKey)
+        return;
+      if (event.key === "ArrowRight" || event.key === "PageDown") turn.current(1);
+      else if (event.key === "ArrowLeft" || event.key === "PageUp") turn.current(-1);
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
+  const upper = unit === "page" ? "Page" : "Screen";
+  return (
+    <div className="flex h-full flex-col">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-hairline px-5 py-1">
+        <span className="flex items-center gap-1">
+          <Button kind="quiet" aria-label={`${upper} before`} onClick={() => onTurn(-1)}>
+            <ChevronLeft aria-hidden size={17} />
+          </Button>
+          {position}
+          <Button kind="quiet" aria-label={`Next ${unit}`} onClick={() => onTurn(1)}>
+            <ChevronRight aria-hidden size={17} />
+          </Button>
+        </span>
+        {settings}
+        <Button disabled={!canGoBack} onClick={onBack}>
+          <Undo2 aria-hidden size={15} /> Back
+        </Button>
+        <span role="status" className="text-faint">
+          {told}
+        </span>
+      </div>
+      <div className="grid min-h-0 grow md:grid-cols-[15rem_1fr_18rem]">
+        <nav aria-label={contentsName} className="overflow-y-auto border-r border-hairline p-3 text-sm">
+          <ul>
+            {contents.map((entry, i) => (
+              <li key={i} style={{ paddingLeft: `${entry.depth}rem` }}>
+                <button
+                  type="button"
+                  onClick={() => onGoTo(entry)}
+                  className="min-h-[24px] text-left underline-offset-4 hover:text-blue hover:underline"
+                >
+                  {entry.words}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </nav>
+        <div ref={desk} tabIndex={0} role="region" aria-label={deskName} className="overflow-auto p-5">
+          {children}
+        </div>
+        <aside aria-label="The link that was followed" className="border-l border-hairline p-4">
+          {aside}
+        </aside>
+      </div>
+    </div>
+  );
+}
+
+/** A setting that is chosen from a few. */
+export function Choice({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <label className="flex items-center gap-2">
+      {label}
+      {children}
+    </label>
+  );
+}
+
+/** A setting that is on or off. */
+export function Tick({
+  label,
+  isOn,
+  onChange,
+}: {
+  label: string;
+  isOn: boolean;
+  onChange: (isOn: boolean) => void;
+}) {
+  return (
+    <Choice label="">
+      <input
+        type="checkbox"
+        checked={isOn}
+        onChange={(event) => onChange(event.target.checked)}
+        className="size-4 accent-blue"
+      />
+      {label}
+    </Choice>
+  );
+}
+
+export const settingBox = "min-h-7 border border-hairline bg-paper px-1";
