@@ -93,6 +93,18 @@ test("the exported e-book is read on a phone, a tablet and a grey screen that sh
   await expect.poll(screens).toBeGreaterThan(onTablet);
   await page.getByLabel("Letters").selectOption("100 %");
 
+  // Whatever the browser scrolls to, a whole screen is shown, and it is told which.
+  await page.getByLabel("On a").selectOption("phone");
+  await expect.poll(screens).toBe(onPhone);
+  await page.locator("iframe").evaluate((frame) => {
+    (frame as HTMLIFrameElement).contentDocument!.documentElement.scrollLeft = 340 * 2 - 20;
+  });
+  await expect(page.getByText(`Screen 3 of ${onPhone}`)).toBeVisible();
+  const left = (frame: Element) => (frame as HTMLIFrameElement).contentDocument!.documentElement.scrollLeft;
+  expect(await page.locator("iframe").evaluate(left)).toBe(680);
+  await page.locator("iframe").evaluate((frame) => {
+    (frame as HTMLIFrameElement).contentDocument!.documentElement.scrollLeft = 0;
+  });
   // A jump, and back to the exact screen.
   await screen.getByRole("link", { name: "the ways" }).click();
   await expect(screen.getByRole("heading", { name: "Ways" })).toBeInViewport();

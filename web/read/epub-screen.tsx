@@ -95,7 +95,10 @@ export function EpubScreen({
     };
     const lay = (): void => {
       const sheet = inside.documentElement;
+      inside.body.style.width = "";
       const screens = Math.max(1, Math.ceil((inside.body.scrollWidth - inset) / device.width));
+      // As wide as all screens, so that the last one has its margin too.
+      inside.body.style.width = `${screens * device.width}px`;
       const target = fragment === "" ? null : inside.getElementById(fragment);
       const landed = target
         ? Math.floor((target.getBoundingClientRect().left + sheet.scrollLeft) / device.width)
@@ -104,6 +107,12 @@ export function EpubScreen({
       sheet.scrollLeft = shown * device.width;
       if (screen === null) target?.setAttribute("data-landed", "");
       latest.current.onLaidOut(screens, shown);
+      // Who goes from link to link by keys is taken to a whole screen.
+      inside.onscroll = () => {
+        const nearest = Math.round(sheet.scrollLeft / device.width);
+        sheet.scrollLeft = nearest * device.width;
+        latest.current.onLaidOut(screens, nearest);
+      };
     };
     lay();
     // Pictures change the length of the page when they have come.
