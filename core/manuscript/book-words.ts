@@ -11,6 +11,11 @@ export interface BookWords {
   figures: string;
   tables: string;
   places: string;
+  /** Pages outside the reading order. */
+  companions: string;
+  /** The list of page numbers. */
+  pages: string;
+  cover: string;
   addresses: string;
   backToText: string;
   newWindow: string;
@@ -29,6 +34,9 @@ const english: BookWords = {
   figures: "Figures",
   tables: "Tables",
   places: "Places",
+  companions: "Further pages",
+  pages: "Pages",
+  cover: "Cover",
   addresses: "Addresses",
   backToText: "Back to the text",
   newWindow: "opens in a new window",
@@ -50,6 +58,9 @@ const byLanguage: Record<string, BookWords> = {
     figures: "Abbildungen",
     tables: "Tabellen",
     places: "Stellen",
+    companions: "Weitere Seiten",
+    pages: "Seiten",
+    cover: "Umschlag",
     addresses: "Adressen",
     backToText: "Zurück zum Text",
     newWindow: "öffnet ein neues Fenster",
@@ -67,6 +78,9 @@ const byLanguage: Record<string, BookWords> = {
     figures: "Figures",
     tables: "Tableaux",
     places: "Passages",
+    companions: "Autres pages",
+    pages: "Pages",
+    cover: "Couverture",
     addresses: "Adresses",
     backToText: "Retour au texte",
     newWindow: "s’ouvre dans une nouvelle fenêtre",
@@ -85,6 +99,9 @@ const byLanguage: Record<string, BookWords> = {
     figures: "Figuras",
     tables: "Tablas",
     places: "Lugares",
+    companions: "Otras páginas",
+    pages: "Páginas",
+    cover: "Cubierta",
     addresses: "Direcciones",
     backToText: "Volver al texto",
     newWindow: "se abre en una ventana nueva",
@@ -103,6 +120,9 @@ const byLanguage: Record<string, BookWords> = {
     figures: "Figuren",
     tables: "Tabellen",
     places: "Plaatsen",
+    companions: "Andere pagina’s",
+    pages: "Pagina’s",
+    cover: "Omslag",
     addresses: "Adressen",
     backToText: "Terug naar de tekst",
     newWindow: "opent in een nieuw venster",
@@ -120,6 +140,9 @@ const byLanguage: Record<string, BookWords> = {
     figures: "Figurer",
     tables: "Tabeller",
     places: "Steder",
+    companions: "Flere sider",
+    pages: "Sider",
+    cover: "Omslag",
     addresses: "Adresser",
     backToText: "Tilbage til teksten",
     newWindow: "åbner i et nyt vindue",

@@ -38,6 +38,8 @@ export interface Book {
   files: ReadonlyMap<string, CompanionFile>;
   /** The bytes of those that an export takes along; none where nothing is exported. */
   fileBytes: ReadonlyMap<string, Uint8Array>;
+  /** Whether the author leaves the companion files out of this export. */
+  leavesFiles: boolean;
   looks: LinkLooks;
   conventions: Conventions;
   /** How the pages of its PDF are laid out. */

@@ -64,7 +64,7 @@ describe("the proof of an e-book", () => {
     );
     expect(proof).toMatchObject({ complete: false, intact: 5 });
     expect(proof.extra).toEqual([
-      { text: "new", destination: "https://evil.test/", where: "EPUB/chapter-001.xhtml" },
+      { text: "new", destination: "https://evil.test/", where: "EPUB/chapter-001.xhtml, link 5" },
     ]);
   });
 
@@ -102,6 +102,7 @@ describe("the proof of a PDF", () => {
     description: null,
     where: `page ${page}`,
     page,
+    boxes: [],
     apparatus: false,
   });
   const compare = (links: ExportedLink[]) =>

@@ -1,8 +1,24 @@
 import type { ManuscriptLink } from "./manuscript-links.ts";
-import { foldBlanks, type ExportedLink, type ExportFormat, type ExportReading } from "./exported-link.ts";
+import type { ExportFormat } from "../publish/export-options.ts";
+import { coveredShare } from "./covered.ts";
+import { foldBlanks, type Box, type ExportedLink, type ExportReading } from "./exported-link.ts";
+import { landsRight } from "./landing.ts";
 
 export type LinkVerdict =
-  "intact" | "missing" | "other-destination" | "other-words" | "other-description" | "dead-end";
+  | "intact"
+  | "missing"
+  | "other-destination"
+  | "other-words"
+  | "other-description"
+  | "dead-end"
+  /** It lands, but on another text than that of its place. */
+  | "shifted"
+  /** Its words are there as several links. */
+  | "cut"
+  /** Other links lie over it. */
+  | "covered"
+  /** Its file stays at home, as the author chose for this export. */
+  | "left-out";
 
 /** One link of the manuscript beside what was found of it in the file. */
 export interface ProofRow {
@@ -22,8 +38,8 @@ export interface LinkProof {
   /** The author's own links. */
   intact: number;
   total: number;
-  /** Links that follow from the text by themselves, of which only those that are wrong are listed. */
-  made: { intact: number; total: number; wrong: ProofRow[] };
+  /** Links that follow from the text by themselves. */
+  made: { intact: number; total: number; rows: ProofRow[] };
   pages: number | null;
   rows: ProofRow[];
   /** Links in the file that the manuscript does not have. */
@@ -46,7 +62,9 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
   const byKey = new Map<string, Found[]>();
   for (const found of exported) push(byKey, found.key, found);
 
+  const over = linksOver(reading.links);
   const all = manuscript.map((link): ProofRow => {
+    if (link.isLeftOut) return { link, verdict: "left-out", found: [], note: "Its file stays at home." };
     if (!link.expected) return { link, verdict: "missing", found: [], note: link.reason };
     const matches = expectedKeys(link, reading.format).map((key) => byKey.get(key)?.shift());
     const present = matches.filter((match) => match !== undefined);
@@ -56,23 +74,24 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
       const note = present.length === 0 ? "The file has no such link." : "The file has only a part of it.";
       return { link, verdict: "missing", found: where, note };
     }
-    return { ...judge(link, present[0]!, reading.format), found: where };
+    return { ...judge(link, present, reading.format, over), found: where };
   });
 
   explainMissing(all, exported, reading.format);
   const rows = all.filter(({ link }) => !link.isMade);
-  const intact = rows.filter((row) => row.verdict === "intact").length;
+  const intact = rows.filter(isIntact).length;
+  const total = rows.filter(({ verdict }) => verdict !== "left-out").length;
   const made = all.filter(({ link }) => link.isMade);
-  const wrong = made.filter((row) => row.verdict !== "intact");
+  const madeIntact = made.filter(isIntact).length;
   const extra = exported
     .filter((found) => !found.taken)
     .map(({ link, where }) => ({ text: link.text, destination: valueOf(link), where: where.join("; ") }));
   return {
     format: reading.format,
-    complete: intact === rows.length && wrong.length === 0 && extra.length === 0,
+    complete: intact === total && madeIntact === made.length && extra.length === 0,
     intact,
-    total: rows.length,
-    made: { intact: made.length - wrong.length, total: made.length, wrong },
+    total,
+    made: { intact: madeIntact, total: made.length, rows: made },
     pages: reading.pages,
     rows,
     extra,
@@ -82,23 +101,43 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
 
 interface Found {
   link: ExportedLink;
+  /** All pieces of a link that was broken over pages. */
+  pieces: ExportedLink[];
   key: string;
   where: string[];
   taken: boolean;
 }
 
+function isIntact({ verdict }: ProofRow): boolean {
+  return verdict === "intact";
+}
+
+// A press on the middle of a link has to reach it.
+const mostCovered = 0.5;
+
 function judge(
   link: ManuscriptLink,
-  { link: found, where }: Found,
+  present: Found[],
   format: ExportReading["format"],
+  over: LinksOver,
 ): ProofRow {
-  if (found.destination.as === "place" && !found.destination.lands) {
-    return {
-      link,
-      verdict: "dead-end",
-      found: where,
-      note: "The link is there, but its landing place is not.",
-    };
+  const { link: found, where } = present[0]!;
+  if (found.destination.as === "place") {
+    const { landing } = found.destination;
+    if (landing === null) {
+      const note = "The link is there, but its landing place is not.";
+      return { link, verdict: "dead-end", found: where, note };
+    }
+    if (!landsRight(link.landing, landing)) {
+      const note = `It lands on “${foldBlanks(landing).slice(0, shownLanding)}”.`;
+      return { link, verdict: "shifted", found: where, note };
+    }
+  }
+  const pieces = present.flatMap((one) => one.pieces);
+  const covered = pieces.find((piece) => coveredShare(piece.boxes, over(piece)) > mostCovered);
+  if (covered) {
+    const note = `Other links lie over it on page ${covered.page}.`;
+    return { link, verdict: "covered", found: where, note };
   }
   if (found.destination.as === "file" && link.expected?.as === "file") {
     const { size } = found.destination;
@@ -127,12 +166,42 @@ function judge(
   return { link, verdict: "intact", found: where, note: null };
 }
 
+const shownLanding = 60;
+
+type LinksOver = (piece: ExportedLink) => Box[];
+
+/** The boxes of the links that lie over a link of a page: those that the page names after it. */
+function linksOver(links: ExportedLink[]): LinksOver {
+  const byPage = new Map<number, ExportedLink[]>();
+  for (const link of links) if (link.page !== null) push(byPage, link.page, link);
+  const at = new Map([...byPage.values()].flatMap((page) => page.map((link, i) => [link, i] as const)));
+  return (piece) =>
+    piece.page === null
+      ? []
+      : byPage
+          .get(piece.page)!
+          .slice(at.get(piece)! + 1)
+          .filter((other) => valueOf(other) !== valueOf(piece))
+          .flatMap(({ boxes }) => boxes);
+}
+
 /** Turns a missing link and an unpaired found one with the same words, or the same destination, into a change. */
 function explainMissing(rows: ProofRow[], exported: Found[], format: ExportReading["format"]): void {
   const free = new Set(exported.filter((found) => !found.taken));
   for (const row of rows) {
     if (row.verdict !== "missing" || !row.link.expected || row.found.length > 0) continue;
     const words = comparable(row.link.text, format);
+    const cut = piecesOf(row.link, words, [...free], format);
+    if (cut) {
+      for (const piece of cut) {
+        free.delete(piece);
+        piece.taken = true;
+      }
+      row.found = cut.flatMap((piece) => piece.where);
+      row.verdict = "cut";
+      row.note = `In the file it is ${cut.length} links: ${cut.map(({ link }) => `“${link.text}”`).join(", ")}.`;
+      continue;
+    }
     const sameWords = [...free].find(({ link }) => comparable(link.text, format) === words);
     const sameDestination = [...free].find(({ link }) => valueOf(link) === row.link.expected!.value);
     const match = sameWords ?? sameDestination;
@@ -147,6 +216,24 @@ function explainMissing(rows: ProofRow[], exported: Found[], format: ExportReadi
   }
 }
 
+/** Neighbouring links of the file to the link's destination that together have its words; null where there are none. */
+function piecesOf(
+  { expected }: ManuscriptLink,
+  words: string,
+  free: Found[],
+  format: ExportReading["format"],
+): Found[] | null {
+  const same = free.filter(({ link }) => valueOf(link) === expected!.value);
+  for (let first = 0; first < same.length; first++) {
+    let joined = "";
+    for (let last = first; last < same.length && joined.length < words.length; last++) {
+      joined += comparable(same[last]!.link.text, format).replaceAll(" ", "");
+      if (last > first && joined === words.replaceAll(" ", "")) return same.slice(first, last + 1);
+    }
+  }
+  return null;
+}
+
 function joinBrokenLinks(
   links: ExportedLink[],
   manuscript: ManuscriptLink[],
@@ -155,6 +242,7 @@ function joinBrokenLinks(
   const wanted = new Set(manuscript.flatMap((link) => expectedKeys(link, format)));
   const found = (link: ExportedLink): Found => ({
     link,
+    pieces: [link],
     key: key(link.destination.as, valueOf(link), link.text, format),
     where: [link.where],
     taken: false,
@@ -173,7 +261,7 @@ function joinBrokenLinks(
         candidate.link.page !== null &&
         valueOf(candidate.link) === valueOf(link) &&
         link.page !== null &&
-        link.page - candidate.link.page <= 1,
+        link.page - candidate.link.page === 1,
     );
     if (start === -1) {
       open.push(next);
@@ -183,6 +271,7 @@ function joinBrokenLinks(
     joined.link = { ...link, text: `${joined.link.text} ${link.text}` };
     joined.key = key(link.destination.as, valueOf(link), joined.link.text, format);
     joined.where.push(link.where);
+    joined.pieces.push(link);
     if (wanted.has(joined.key)) out.push(...open.splice(start, 1));
   }
   return [...out, ...open];

@@ -3,6 +3,8 @@ import { ProofError, type ExportedDestination } from "./exported-link.ts";
 
 /** An exported file, and the files that were exported beside it, by their paths. */
 export interface ExportedFolder {
+  /** The path of the file itself; empty where it is alone. */
+  name: string;
   main: Uint8Array;
   beside: ReadonlyMap<string, Uint8Array>;
 }
@@ -13,7 +15,7 @@ export interface ExportedFolder {
  */
 export function openExport(bytes: Uint8Array): ExportedFolder {
   const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b;
-  if (!isZip) return { main: bytes, beside: new Map() };
+  if (!isZip) return { name: "", main: bytes, beside: new Map() };
   let files: Record<string, Uint8Array>;
   try {
     files = unzipSync(bytes);
@@ -22,7 +24,7 @@ export function openExport(bytes: Uint8Array): ExportedFolder {
   }
   const [first, ...rest] = Object.entries(files);
   if (!first) throw new ProofError("unreadable", "The folder is empty.");
-  return { main: first[1], beside: new Map(rest) };
+  return { name: first[0], main: first[1], beside: new Map(rest) };
 }
 
 /** Where an address without a scheme leads: to a file beside the exported one, which is there or not. */

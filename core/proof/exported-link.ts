@@ -1,8 +1,10 @@
+import type { ExportFormat } from "../publish/export-options.ts";
+
 /** Where a link of an exported file leads, as the file itself says it. */
 export type ExportedDestination =
   | { as: "address"; address: string }
-  /** A jump inside the file. `lands` says whether the file really has that place. */
-  | { as: "place"; target: string; lands: boolean }
+  /** A jump inside the file. `landing` are the words that stand there, the line or block itself before what follows; null where the file has no such place. */
+  | { as: "place"; target: string; landing: string | null }
   /** A file that was exported along, and its size in bytes; null where it is not there. */
   | { as: "file"; path: string; size: number | null };
 
@@ -17,6 +19,8 @@ export interface ExportedLink {
   where: string;
   /** The page's number, for joining a link that breaks over two pages; null where there are none. */
   page: number | null;
+  /** The boxes that it takes on the page, one for each line, in points from its lower left corner; empty where there are no pages. */
+  boxes: Box[];
   /**
    * Whether the format has it by itself: an entry of its contents list, or the number of a note at the foot
    * of a page. Such links are nobody's.
@@ -24,7 +28,8 @@ export interface ExportedLink {
   apparatus: boolean;
 }
 
-export type ExportFormat = "pdf" | "epub" | "web";
+/** Left, lower, right and upper edge. */
+export type Box = readonly [number, number, number, number];
 
 /** Everything that reading an exported file gave. */
 export interface ExportReading {

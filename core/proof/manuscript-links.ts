@@ -1,5 +1,5 @@
 import { nameDestination, writeDestination, type DestinationNames } from "../destination/destination.ts";
-import type { BookIndex } from "../manuscript/book-index.ts";
+import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
 import { indexOf, type Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { linkUses, type LinkUse } from "../manuscript/links.ts";
@@ -10,6 +10,7 @@ import { returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
 import { travel } from "../publish/travel.ts";
 import { travellingFiles } from "../publish/travelling-files.ts";
 import type { ExportReading } from "./exported-link.ts";
+import { landingWords } from "./landing.ts";
 
 /** A link of the manuscript, with what an export ought to make of it. */
 export interface ManuscriptLink {
@@ -30,6 +31,10 @@ export interface ManuscriptLink {
   expected: { as: "address" | "place"; value: string } | { as: "file"; value: string; size: number } | null;
   /** Why it cannot travel, where it cannot. */
   reason: string | null;
+  /** Whether it leads to a file that the author leaves out of this export. */
+  isLeftOut: boolean;
+  /** The words that ought to stand where it lands; null for what leads out of the book. */
+  landing: string | null;
 }
 
 /**
@@ -59,6 +64,8 @@ export function manuscriptLinks(
         destination: writeDestination(use.destination),
         name: nameDestination(use.destination, names),
         description: use.description,
+        isLeftOut: book.leavesFiles && use.destination.kind === "file" && "file" in use.destination,
+        landing: way.as === "place" ? wordsAt(way.place) : null,
       };
       if (use.on === "reference") {
         const said = crossReferenceText(use);
@@ -80,7 +87,8 @@ export function manuscriptLinks(
       };
     });
     const made = madeLinks(at).map(({ words, to }): ManuscriptLink => {
-      const name = index.places.get(to)?.words ?? words;
+      const place = index.places.get(to);
+      const name = place?.words ?? words;
       return {
         id: to,
         chapter,
@@ -93,6 +101,8 @@ export function manuscriptLinks(
         description: null,
         expected: { as: "place", value: to },
         reason: null,
+        isLeftOut: false,
+        landing: place ? wordsAt(place) : null,
       };
     });
     return [...own, ...made];
@@ -112,6 +122,12 @@ export function manuscriptLinks(
     }
   });
 
+  function wordsAt(place: IndexedPlace): string | null {
+    // The top of the book stands in no chapter; Markdown has no title above them.
+    if (place.chapter === -1) return format === "markdown" ? null : book.title;
+    return landingWords(place, book.chapters[place.chapter]!.doc);
+  }
+
   function madeLinks(at: number): { words: string; to: string }[] {
     const { doc } = book.chapters[at]!;
     const links = noteLinks(at, index);
@@ -125,6 +141,8 @@ export function manuscriptLinks(
 
   function noteLinks(at: number, { places, conventions }: BookIndex): { words: string; to: string }[] {
     const links: { words: string; to: string }[] = [];
+    // These formats have notes of their own, whose ways there and back their readers make.
+    if (format === "markdown" || format === "docx") return links;
     // The typesetter makes the way from a reference to a note at the foot of a page.
     const madeByTypesetter = format === "pdf" && conventions.notesAt === "page";
     for (const { id, references } of numberNotes(book.chapters[at]!.doc)) {

@@ -1,10 +1,13 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser, type SaxesTagPlain } from "saxes";
 import { hasScheme } from "./exported-folder.ts";
+import { LandingTexts } from "./landing-texts.ts";
+import { whereInPage } from "./where-in-page.ts";
 import { foldBlanks, ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
 
 interface ReadLink {
   href: string;
+  where: string;
   text: string;
   title: string | null;
   file: string;
@@ -20,7 +23,7 @@ export function readEpub(bytes: Uint8Array): ExportReading {
   const files = open(bytes);
   const packagePath = attributeIn(files, "META-INF/container.xml", "rootfile", "full-path");
   const { spine, others } = readSpine(files, packagePath);
-  const ids = new Map<string, Set<string>>();
+  const ids = new Map<string, ReadonlyMap<string, string>>();
   const found: ReadLink[] = [];
   for (const file of spine) {
     const page = readPage(textOf(files, file), file);
@@ -31,8 +34,9 @@ export function readEpub(bytes: Uint8Array): ExportReading {
     const common = {
       text: foldBlanks(link.text),
       description: link.title,
-      where: link.file,
+      where: link.where,
       page: null,
+      boxes: [],
       apparatus: link.apparatus,
     };
     if (hasScheme(link.href)) {
@@ -44,8 +48,9 @@ export function readEpub(bytes: Uint8Array): ExportReading {
       return { ...common, destination: { as: "file", path, size: files[target.file]?.length ?? null } };
     }
     const id = decodeURIComponent(target.fragment);
-    const lands = id === "" ? ids.has(target.file) : (ids.get(target.file)?.has(id) ?? false);
-    return { ...common, destination: { as: "place", target: id === "" ? target.file : id, lands } };
+    const page = ids.get(target.file);
+    const landing = id === "" && page ? "" : (page?.get(id) ?? null);
+    return { ...common, destination: { as: "place", target: id === "" ? target.file : id, landing } };
   });
   return { format: "epub", pages: null, pageOfPlace: new Map(), links };
 }
@@ -114,8 +119,8 @@ function readSpine(
   return { spine: paths(true), others: new Set(paths(false)) };
 }
 
-function readPage(xml: string, file: string): { ids: Set<string>; links: ReadLink[] } {
-  const ids = new Set<string>();
+function readPage(xml: string, file: string): { ids: ReadonlyMap<string, string>; links: ReadLink[] } {
+  const landings = new LandingTexts();
   const links: ReadLink[] = [];
   const open: ReadLink[] = [];
   let navDepth = 0;
@@ -125,24 +130,27 @@ function readPage(xml: string, file: string): { ids: Set<string>; links: ReadLin
     (tag) => {
       const { id, alt } = tag.attributes;
       const { href, title } = linkAttributes(tag);
-      if (id !== undefined) ids.add(id);
+      landings.open(tag.name, id ?? null);
       if (tag.name === "nav") navDepth++;
       if (tag.name === "img") for (const link of open) link.text += alt ?? "";
       if (tag.name === "br") for (const link of open) link.text += " ";
       if (tag.name !== "a" || href === undefined) return;
-      open.push({ href, text: "", title: title ?? null, file, apparatus: navDepth > 0 });
+      const where = whereInPage(file, id ?? null, links.length + open.length + 1);
+      open.push({ href, where, text: "", title: title ?? null, file, apparatus: navDepth > 0 });
     },
     {
       onText: (text) => {
+        landings.text(text);
         for (const link of open) link.text += text;
       },
       onClose: (tag) => {
+        landings.close();
         if (tag.name === "nav") navDepth--;
         if (tag.name === "a" && linkAttributes(tag).href !== undefined) links.push(open.pop()!);
       },
     },
   );
-  return { ids, links };
+  return { ids: landings.found, links };
 }
 
 /** The attributes of an `a` of XHTML, or of SVG 1.1. */

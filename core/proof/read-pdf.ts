@@ -4,10 +4,12 @@ import {
   type PDFDocumentProxy,
   type PDFPageProxy,
 } from "pdfjs-dist/legacy/build/pdf.mjs";
-import { foldBlanks, ProofError, type ExportedLink, type ExportReading } from "./exported-link.ts";
+import { foldBlanks, ProofError, type Box, type ExportedLink, type ExportReading } from "./exported-link.ts";
 import { fileBeside, hasScheme, openExport, type ExportedFolder } from "./exported-folder.ts";
+import { Landings } from "./pdf-landings.ts";
 
-interface StructureNode {
+/** A node of a page's structure tree, as pdf.js gives it. */
+export interface StructureNode {
   role?: string;
   type?: string;
   id?: string;
@@ -23,6 +25,7 @@ interface Annotation {
   dest?: unknown;
   contentsObj?: { str: string };
   rect: number[];
+  quadPoints?: Float32Array | null;
 }
 
 /**
@@ -47,13 +50,15 @@ export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
     throw new ProofError("unreadable", `The PDF cannot be opened: ${(error as Error).message}`);
   }
   try {
-    const names = new Map<string, boolean>();
+    const landings = new Landings(document);
     const links: ExportedLink[] = [];
     for (let number = 1; number <= document.numPages; number++) {
       const page = await document.getPage(number);
-      links.push(...(await readPage(document, page, number, names, beside)));
+      links.push(...(await readPage(page, number, beside)));
       page.cleanup();
     }
+    for (const { destination } of links)
+      if (destination.as === "place") destination.landing = await landings.at(destination.target);
     const pageOfPlace = await pagesOfPlaces(document);
     return { format: "pdf", pages: document.numPages, pageOfPlace, links };
   } finally {
@@ -62,10 +67,8 @@ export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
 }
 
 async function readPage(
-  document: PDFDocumentProxy,
   page: PDFPageProxy,
   number: number,
-  names: Map<string, boolean>,
   beside: ExportedFolder["beside"],
 ): Promise<ExportedLink[]> {
   const annotations = ((await page.getAnnotations()) as Annotation[]).filter((a) => a.subtype === "Link");
@@ -75,7 +78,7 @@ async function readPage(
   const texts = await markedText(page);
   const links: ExportedLink[] = [];
 
-  const read = async (annotation: Annotation, text: string, apparatus: boolean): Promise<void> => {
+  const read = (annotation: Annotation, text: string, apparatus: boolean): void => {
     byId.delete(annotation.id);
     const address = annotation.unsafeUrl ?? annotation.url;
     links.push({
@@ -84,35 +87,34 @@ async function readPage(
           ? hasScheme(address)
             ? { as: "address", address }
             : fileBeside(address, beside)
-          : {
-              as: "place",
-              target: nameOf(annotation.dest),
-              lands: await lands(document, annotation.dest, names),
-            },
+          : { as: "place", target: nameOf(annotation.dest), landing: null },
       text,
       description: annotation.contentsObj?.str || null,
-      where: `page ${number}, at ${annotation.rect.map((n) => Math.round(n)).join(" ")}`,
+      where: whereOf(number, annotation.rect),
       page: number,
+      boxes: boxesOf(annotation),
       apparatus,
     });
   };
 
-  const walk = async (node: StructureNode, apparatus: boolean): Promise<void> => {
+  const walk = (node: StructureNode, apparatus: boolean): void => {
     // Contents entries and note numbers are links that the typesetter makes.
     const inside = apparatus || node.role === "TOCI" || node.role === "Lbl";
     if (node.role === "Link") {
       const text = foldBlanks(textUnder(node, texts));
       for (const id of annotationsUnder(node)) {
         const annotation = byId.get(id);
-        if (annotation) await read(annotation, text, inside);
+        if (annotation) read(annotation, text, inside);
       }
       return;
     }
-    for (const child of node.children ?? []) await walk(child, inside);
+    for (const child of node.children ?? []) walk(child, inside);
   };
-  if (tree) await walk(tree, false);
-  for (const orphan of [...byId.values()]) await read(orphan, "", false);
-  return links;
+  if (tree) walk(tree, false);
+  for (const orphan of [...byId.values()]) read(orphan, "", false);
+  // In the order in which they are laid over the page, so that a later one covers those before it.
+  const order = new Map(annotations.map(({ rect }, i) => [whereOf(number, rect), i]));
+  return links.sort((a, b) => order.get(a.where)! - order.get(b.where)!);
 }
 
 /** The label of the page (ISO 32000, 12.4.2) on which each named destination lies. */
@@ -127,7 +129,8 @@ async function pagesOfPlaces(document: PDFDocumentProxy): Promise<Map<string, st
   return pages;
 }
 
-async function markedText(page: PDFPageProxy): Promise<Map<string, string>> {
+/** The text of each marked content of a page, by its id. */
+export async function markedText(page: PDFPageProxy): Promise<Map<string, string>> {
   const content = await page.getTextContent({ includeMarkedContent: true });
   const texts = new Map<string, string>();
   const open: (string | null)[] = [];
@@ -158,16 +161,20 @@ function nameOf(destination: unknown): string {
   return typeof destination === "string" ? destination : "";
 }
 
-async function lands(
-  document: PDFDocumentProxy,
-  destination: unknown,
-  names: Map<string, boolean>,
-): Promise<boolean> {
-  if (Array.isArray(destination)) return true;
-  if (typeof destination !== "string") return false;
-  const known = names.get(destination);
-  if (known !== undefined) return known;
-  const found = (await document.getDestination(destination)) !== null;
-  names.set(destination, found);
-  return found;
+/** Where a link annotation stands: its page, and its rectangle in points from the page's lower left corner. */
+export function whereOf(page: number, rect: readonly number[]): string {
+  return `page ${page}, at ${rect.map((n) => Math.round(n)).join(" ")}`;
+}
+
+/** One box for each line: eight numbers a line, the corners of a quadrilateral (ISO 32000, 12.5.6.5). */
+function boxesOf({ rect, quadPoints }: Annotation): Box[] {
+  if (!quadPoints?.length) return [rect as unknown as Box];
+  const boxes: Box[] = [];
+  for (let i = 0; i + 8 <= quadPoints.length; i += 8) {
+    const corners = [...quadPoints.subarray(i, i + 8)];
+    const xs = corners.filter((_, at) => at % 2 === 0);
+    const ys = corners.filter((_, at) => at % 2 === 1);
+    boxes.push([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
+  }
+  return boxes;
 }

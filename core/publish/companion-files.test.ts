@@ -10,7 +10,7 @@ import { readEpub } from "../proof/read-epub.ts";
 import { readWebPage } from "../proof/read-web-page.ts";
 import { bookWith, chapter, text } from "../test/book-of-places.ts";
 import { writeEpub } from "./epub.ts";
-import { withCompanionFiles } from "./export-folder.ts";
+import { asFolder } from "./export-folder.ts";
 import { travellingFiles } from "./travelling-files.ts";
 import { writeWebPage } from "./web-page.ts";
 
@@ -95,7 +95,7 @@ describe("an e-book", () => {
 
 describe("a web page", () => {
   test("stands in a folder with them, and is proven there", () => {
-    const folder = withCompanionFiles(book, "walks.html", writeWebPage(book));
+    const folder = asFolder(book, "walks.html", writeWebPage(book));
     expect(Object.keys(unzipSync(folder))).toEqual([
       "walks.html",
       "files/Refuge-plan-No1.pdf",
@@ -106,12 +106,12 @@ describe("a web page", () => {
     expect(proofOf(readWebPage(folder))).toMatchObject({ complete: true, intact: 5 });
     // Alone it leads nowhere.
     expect(proofOf(readWebPage(writeWebPage(book)))).toMatchObject({ complete: false, intact: 0 });
-    expect(withCompanionFiles(book, "walks.html", writeWebPage(book))).toEqual(folder);
+    expect(asFolder(book, "walks.html", writeWebPage(book))).toEqual(folder);
   });
 
   test("is one file where no link leads to any", () => {
     const alone = bookWith([chapter("c", "Refuges", text("No link."))], { files: book.files });
-    expect(strFromU8(withCompanionFiles(alone, "walks.html", writeWebPage(alone))).slice(0, 15)).toBe(
+    expect(strFromU8(asFolder(alone, "walks.html", writeWebPage(alone))).slice(0, 15)).toBe(
       "<!DOCTYPE html>",
     );
   });

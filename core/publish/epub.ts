@@ -4,22 +4,44 @@ import { topOfBook, type BookIndex } from "../manuscript/book-index.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../manuscript/signposts.ts";
 import { bookStyle } from "./book-style.ts";
+import { coverSvg } from "./cover.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
 import { bytesOf, entryDate } from "./export-folder.ts";
 import { travellingFiles, type TravellingFile } from "./travelling-files.ts";
-import { chapterXhtml, escapeXml, notesXhtml, type XhtmlContext } from "./xhtml.ts";
+import { findPageBreaks, type PageBreak, type PageStart } from "./page-breaks.ts";
+import { chapterXhtml, escapeXml, notesXhtml, pageId, type XhtmlContext } from "./xhtml.ts";
 
 const notesPage = "notes.xhtml";
+const coverPage = "cover.xhtml";
+const coverPicture = "cover.svg";
+
+/** A face of a family whose letters go into the e-book. */
+export interface EmbeddedFont {
+  family: string;
+  weight: number;
+  italic: boolean;
+  bytes: Uint8Array;
+}
+
+/** What an e-book may have besides its text. */
+export interface EpubExtras {
+  fonts: readonly EmbeddedFont[];
+  /** The pages of a PDF of the book, and that file's name. */
+  pages: { starts: readonly PageStart[]; source: string } | null;
+}
+
+const nothingMore: EpubExtras = { fonts: [], pages: null };
 
 /**
- * Writes a book as EPUB 3.3 (W3C): one XHTML file a chapter, a navigation document, and accessibility
+ * Writes a book as EPUB 3.3 (W3C): a cover, one XHTML file a chapter, a navigation document, and accessibility
  * metadata (EPUB Accessibility 1.1). The same book gives the same bytes.
  * @returns the bytes of the container, `mimetype` first and stored (OCF 3.3, 4.3).
  */
-export function writeEpub(book: Book): Uint8Array {
+export function writeEpub(book: Book, { fonts, pages: pdf }: EpubExtras = nothingMore): Uint8Array {
   const index = indexOf(book);
   const used = usedPictures(book);
   const pictures = book.pictures.filter((picture) => used.has(picture.id));
+  const breaks = pdf ? findPageBreaks(book, pdf.starts) : new Map<number, PageBreak[]>();
   const chapterName = (i: number): string => `chapter-${String(i + 1).padStart(3, "0")}.xhtml`;
   const shown = new Map(
     pictures.map((picture) => [
@@ -48,6 +70,7 @@ export function writeEpub(book: Book): Uint8Array {
     medium: "epub",
     picture: (id) => shown.get(id) ?? null,
     files: travelling,
+    pageBreaks: breaks.get(chapter) ?? [],
     usedIds: new Set(),
     hasAreas: false,
   });
@@ -73,11 +96,32 @@ export function writeEpub(book: Book): Uint8Array {
   }
   const manifestPictures = pictures.map((p): [string, string] => [shown.get(p.id)!.href, p.mediaType]);
   const companions = [...travelling.values()];
-  files["EPUB/package.opf"] = text(
-    packageDocument(book, [...pages.keys()], manifestPictures, companions, withAreas),
+  const pageList = [...breaks].flatMap(([chapter, list]) =>
+    list.map(({ label }) => ({ label, href: `${chapterName(chapter)}#${pageId(label)}` })),
   );
-  files["EPUB/nav.xhtml"] = text(navigationDocument(book, index, pageOf));
-  files["EPUB/style.css"] = text(bookStyle(book));
+  files["EPUB/package.opf"] = text(
+    packageDocument(book, {
+      pages: [...pages.keys()],
+      pictures: manifestPictures,
+      companions,
+      withAreas,
+      fonts: fonts.map((_, i) => fontName(i)),
+      pageSource: pageList.length > 0 ? pdf!.source : null,
+    }),
+  );
+  files["EPUB/nav.xhtml"] = text(navigationDocument(book, index, pageOf, pageList));
+  files["EPUB/style.css"] = text(fontRules(fonts) + bookStyle(book));
+  files[`EPUB/${coverPicture}`] = text(coverSvg(book));
+  files[`EPUB/${coverPage}`] = text(
+    page(
+      book,
+      index.words.cover,
+      `<section epub:type="cover"><img class="cover" src="${coverPicture}" alt="${escapeXml(`${index.words.cover}: ${book.title}, ${book.author}`)}"/></section>`,
+    ),
+  );
+  fonts.forEach(({ bytes }, i) => {
+    files[`EPUB/${fontName(i)}`] = [bytes, { mtime: entryDate, level: 6 }];
+  });
   files["EPUB/title.xhtml"] = text(
     page(
       book,
@@ -123,12 +167,38 @@ ${body}
 `;
 }
 
+function fontName(i: number): string {
+  return `font-${i + 1}.ttf`;
+}
+
+/** The rules that let the book's text be shown in its own letters. */
+function fontRules(fonts: readonly EmbeddedFont[]): string {
+  const faces = fonts.map(
+    ({ family, weight, italic }, i) =>
+      `@font-face { font-family: "${family}"; font-weight: ${weight}; font-style: ${italic ? "italic" : "normal"}; src: url("${fontName(i)}"); }\n`,
+  );
+  const [text] = fonts;
+  return text ? `${faces.join("")}html { font-family: "${text.family}", serif; }\n` : "";
+}
+
 function packageDocument(
   book: Book,
-  pages: string[],
-  pictures: [name: string, mediaType: string][],
-  companions: TravellingFile[],
-  withAreas: Set<string>,
+  {
+    pages,
+    pictures,
+    companions,
+    withAreas,
+    fonts,
+    pageSource,
+  }: {
+    pages: string[];
+    pictures: [name: string, mediaType: string][];
+    companions: TravellingFile[];
+    withAreas: Set<string>;
+    fonts: string[];
+    /** The file whose pages the page list tells; null where there is none. */
+    pageSource: string | null;
+  },
 ): string {
   const allDescribed = picturesHaveAlternatives(book);
   const hasPictures = pictures.length > 0;
@@ -143,6 +213,9 @@ function packageDocument(
       meta("accessibilityFeature", feature),
     ),
     ...(hasPictures && allDescribed ? [meta("accessibilityFeature", "alternativeText")] : []),
+    ...(pageSource === null
+      ? []
+      : [meta("accessibilityFeature", "pageNavigation"), meta("accessibilityFeature", "pageBreakMarkers")]),
     meta("accessibilityHazard", "none"),
     meta(
       "accessibilitySummary",
@@ -151,7 +224,15 @@ function packageDocument(
         : "Reflowable text with headings, a table of contents and linked notes; some pictures have no text alternative.",
     ),
   ].join("\n");
+  // EPUB 3.3, D.3.10: from where the page numbers come.
+  const source =
+    pageSource === null
+      ? ""
+      : `    <dc:source id="pages">${escapeXml(pageSource)}</dc:source>\n    <meta refines="#pages" property="source-of">pagination</meta>\n`;
   const manifest = [
+    `    <item id="cover-picture" href="${coverPicture}" media-type="image/svg+xml" properties="cover-image"/>`,
+    `    <item id="cover" href="${coverPage}" media-type="application/xhtml+xml"/>`,
+    ...fonts.map((name, i) => `    <item id="font-${i + 1}" href="${name}" media-type="font/ttf"/>`),
     `    <item id="nav" href="nav.xhtml" media-type="application/xhtml+xml" properties="nav"/>`,
     `    <item id="style" href="style.css" media-type="text/css"/>`,
     `    <item id="title" href="title.xhtml" media-type="application/xhtml+xml"/>`,
@@ -170,6 +251,7 @@ function packageDocument(
   ].join("\n");
   const isOutside = (i: number): boolean => book.chapters[i]?.role === "companion";
   const spine = [
+    `    <itemref idref="cover"/>`,
     `    <itemref idref="title"/>`,
     // The author's own contents list stands in the text.
     `    <itemref idref="nav"${hasOwnContents(book) ? ' linear="no"' : ""}/>`,
@@ -187,7 +269,7 @@ function packageDocument(
     <dc:language>${escapeXml(book.language)}</dc:language>
     <dc:creator>${escapeXml(book.author)}</dc:creator>
     <meta property="dcterms:modified">${book.modified.replace(/\.\d+Z$/, "Z")}</meta>
-${accessibility}
+${source}${accessibility}
   </metadata>
   <manifest>
 ${manifest}
@@ -206,7 +288,12 @@ function picturesHaveAlternatives(book: Book): boolean {
 // Chapters and two levels of headings are enough to find one's way by.
 const navigationDepth = 3;
 
-function navigationDocument(book: Book, index: BookIndex, pageOf: XhtmlContext["pageOf"]): string {
+function navigationDocument(
+  book: Book,
+  index: BookIndex,
+  pageOf: XhtmlContext["pageOf"],
+  pageList: { label: string; href: string }[],
+): string {
   const entries = signpostsOf(
     {
       id: "toc",
@@ -236,9 +323,15 @@ function navigationDocument(book: Book, index: BookIndex, pageOf: XhtmlContext["
           `<li><a href="${pageOf(index.places.get(id)!)}#${id}">${escapeXml(words)}</a>${inner.length > 0 ? list(inner) : ""}</li>`,
       )
       .join("\n")}</ol>`;
-  const { contents } = index.words;
+  const { contents, cover, pages } = index.words;
+  const numbers =
+    pageList.length === 0
+      ? ""
+      : `<nav epub:type="page-list" role="doc-pagelist" aria-label="${escapeXml(pages)}" hidden=""><ol>${pageList
+          .map(({ label, href }) => `<li><a href="${href}">${escapeXml(label)}</a></li>`)
+          .join("\n")}</ol></nav>\n`;
   const body = `<nav epub:type="toc" role="doc-toc" id="toc" aria-labelledby="toc-heading"><h1 id="toc-heading">${escapeXml(contents)}</h1>
 ${list(nested(all))}</nav>
-<nav epub:type="landmarks" aria-label="Landmarks" hidden=""><ol><li><a epub:type="toc" href="#toc">${escapeXml(contents)}</a></li><li><a epub:type="bodymatter" href="${pageOf({ chapter: 0, note: null })}">Text</a></li></ol></nav>`;
+${numbers}<nav epub:type="landmarks" aria-label="Landmarks" hidden=""><ol><li><a epub:type="cover" href="${coverPage}">${escapeXml(cover)}</a></li><li><a epub:type="toc" href="#toc">${escapeXml(contents)}</a></li><li><a epub:type="bodymatter" href="${pageOf({ chapter: 0, note: null })}">Text</a></li></ol></nav>`;
   return page(book, contents, body);
 }

@@ -6,15 +6,24 @@ import { travellingFiles } from "./travelling-files.ts";
 export const entryDate = new Date(1980, 0, 1);
 
 /**
- * A PDF or web page with the companion files beside it, as one folder in a zip; the file alone where the
- * book's links lead to none. Relative links in it lead to the files wherever the folder is unpacked.
+ * An exported file with what has to lie beside it, its companion files and what else is given, as one folder in a
+ * zip; the file alone where there is nothing. Relative links in it lead to the files wherever the folder is unpacked.
  */
-export function withCompanionFiles(book: Book, name: string, file: Uint8Array): Uint8Array {
-  const travelling = travellingFiles(book);
-  if (travelling.size === 0) return file;
-  const folder: Zippable = { [name]: [file, { mtime: entryDate, level: 6 }] };
-  for (const { id, path } of travelling.values())
-    folder[path] = [bytesOf(book, id), { mtime: entryDate, level: 6 }];
+export function asFolder(
+  book: Book,
+  name: string,
+  file: Uint8Array,
+  more: [path: string, bytes: Uint8Array][] = [],
+): Uint8Array {
+  const travelling = [...travellingFiles(book).values()];
+  const beside = [
+    ...more,
+    ...travelling.map(({ id, path }): [string, Uint8Array] => [path, bytesOf(book, id)]),
+  ];
+  if (beside.length === 0) return file;
+  const folder: Zippable = {};
+  for (const [path, bytes] of [[name, file], ...beside] as [string, Uint8Array][])
+    folder[path] = [bytes, { mtime: entryDate, level: 6 }];
   return zipSync(folder);
 }
 

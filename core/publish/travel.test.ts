@@ -91,6 +91,7 @@ describe("the proof", () => {
     description,
     where: page === null ? "chapter-001.xhtml" : `page ${page}`,
     page,
+    boxes: [],
     apparatus: false,
   });
   const prove = (format: "pdf" | "epub", ...links: ExportedLink[]) =>

@@ -12,8 +12,11 @@ export interface TravellingFile extends CompanionFile {
 export const filesFolder = "files";
 
 /** The companion files to which links of a book lead, by their ids, in the order in which they are first linked. */
-export function travellingFiles(book: Pick<Book, "chapters" | "files">): Map<string, TravellingFile> {
+export function travellingFiles(
+  book: Pick<Book, "chapters" | "files" | "leavesFiles">,
+): Map<string, TravellingFile> {
   const found = new Map<string, TravellingFile>();
+  if (book.leavesFiles) return found;
   const taken = new Set<string>();
   for (const { doc } of book.chapters) {
     for (const { destination } of linkUses(doc)) {

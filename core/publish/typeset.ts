@@ -36,6 +36,12 @@ export interface MarkedLink {
 /** How a book that is to be printed shows its web addresses: not at all, as notes, or in a list at its end. */
 export type PrintedAddresses = "none" | "notes" | "list";
 
+/** One chapter that is set without the others, with the page numbers of the rest as they are known. */
+export interface ChapterAlone {
+  chapter: number;
+  pageOfPlace: ReadonlyMap<string, string>;
+}
+
 export interface Typeset {
   files: TypesetFiles;
   /** Pictures to be laid beside the JSON, by path. */
@@ -49,12 +55,18 @@ type Block = Record<string, unknown>;
 /**
  * The data from which the typesetter makes a PDF: `book.json` and one file a chapter. A link into the book,
  * and one with a description, carries a marker for its address; whoever finishes the PDF puts in where it
- * leads. `places` in `book.json` names every landing place whose position is asked for.
+ * leads. `places` in `book.json` names every landing place whose position is asked for. Numbers and references are those of
+ * the whole book also where one chapter is set alone.
  */
-export function typesetBook(book: Book, addresses: PrintedAddresses = "none"): Typeset {
+export function typesetBook(
+  book: Book,
+  addresses: PrintedAddresses = "none",
+  alone: ChapterAlone | null = null,
+): Typeset {
   const builder = new TypesetBuilder(book, addresses);
   const files: TypesetFiles = new Map();
-  const chapters = book.chapters.map((_, i) => {
+  const set = alone === null ? book.chapters.map((_, i) => i) : [alone.chapter];
+  const chapters = set.map((i) => {
     const path = `/chapter-${i + 1}.json`;
     files.set(path, JSON.stringify(builder.chapter(i)));
     return path;
@@ -62,9 +74,9 @@ export function typesetBook(book: Book, addresses: PrintedAddresses = "none"): T
   const { words, conventions } = builder.index;
   const notes =
     conventions.notesAt === "book"
-      ? book.chapters.flatMap(({ doc }, i) => {
+      ? set.flatMap((i) => {
           const list = builder.notesOf(i);
-          return list.length > 0 ? [{ chapter: chapterTitle(doc), notes: list }] : [];
+          return list.length > 0 ? [{ chapter: chapterTitle(book.chapters[i]!.doc), notes: list }] : [];
         })
       : [];
   files.set(
@@ -77,11 +89,13 @@ export function typesetBook(book: Book, addresses: PrintedAddresses = "none"): T
       layout: { ...book.layout, ...pageSize(book.layout) },
       words,
       top: topOfBook,
-      contents: !hasOwnContents(book),
+      contents: alone === null && !hasOwnContents(book),
+      // Pages that are not set with it are known from an earlier file, if at all.
+      alone: alone && { pages: Object.fromEntries(alone.pageOfPlace) },
       chapters,
       notes,
       addresses: builder.printed,
-      places: [topOfBook, ...builder.labelled],
+      places: [...(alone ? [] : [topOfBook]), ...builder.labelled],
     }),
   );
   return { files, pictures: builder.pictures, marked: builder.marked };

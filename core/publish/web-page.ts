@@ -1,14 +1,16 @@
 import { topOfBook } from "../manuscript/book-index.ts";
 import { indexOf, usedPictures, type Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
-import { hasOwnContents, signpostsOf } from "../manuscript/signposts.ts";
-import { bookStyle, hoverRules } from "./book-style.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
+import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../manuscript/signposts.ts";
+import { bookStyle, hoverRules } from "./book-style.ts";
 import { travellingFiles } from "./travelling-files.ts";
 import { chapterXhtml, escapeXml, notesXhtml, type XhtmlContext } from "./xhtml.ts";
 
 const pageRules = `body { max-width: 38em; margin: 0 auto; padding: 1em; }
 nav ul { list-style: none; padding-left: 0; }
+nav ul ul { padding-left: 1.5em; }
+.ways { display: flex; flex-wrap: wrap; gap: 0 2em; border-top: 1px solid; margin-top: 2em; padding-top: 0.5em; }
 @media (prefers-color-scheme: dark) {
   body { background: #1d1b19; color: #ece7db; }
   a[class], a { color: #92bcf2; }
@@ -16,6 +18,11 @@ nav ul { list-style: none; padding-left: 0; }
   a[class]:hover { background: #233247; }
 }
 `;
+
+/** The style sheet of a book's web pages. */
+export function webStyle(book: Book): string {
+  return bookStyle(book) + hoverRules(book.looks) + pageRules;
+}
 
 /**
  * Writes a book as one web page (HTML) that needs nothing beside it but its companion files: pictures and style
@@ -47,6 +54,7 @@ export function writeWebPage(book: Book): Uint8Array {
     picture: (id) => shown.get(id) ?? null,
     files,
     usedIds,
+    pageBreaks: [],
     hasAreas: false,
   });
   const chapters = book.chapters.map(({ doc }, i) => chapterXhtml(doc, contextOf(i)));
@@ -61,44 +69,65 @@ export function writeWebPage(book: Book): Uint8Array {
     notes.length === 0
       ? ""
       : `<section role="doc-endnotes" aria-labelledby="notes"><h2 id="notes">${escapeXml(index.words.notes)}</h2>\n${notes.join("\n")}</section>\n`;
-  const lang = escapeXml(book.language);
+  const contents = hasOwnContents(book) ? "" : contentsOf(index, 1, (id) => `#${id}`);
+  return htmlPage(
+    book,
+    book.title,
+    `<style>\n${webStyle(book)}</style>`,
+    `${titleOf(book)}
+${contents}<main>
+${chapters.join("\n")}
+${notesPart}</main>`,
+  );
+}
+
+/** An HTML page in UTF-8. */
+export function htmlPage(book: Book, title: string, style: string, body: string): Uint8Array {
   return new TextEncoder().encode(`<!DOCTYPE html>
-<html lang="${lang}">
+<html lang="${escapeXml(book.language)}">
 <head>
 <meta charset="utf-8"/>
 <meta name="viewport" content="width=device-width, initial-scale=1"/>
-<title>${escapeXml(book.title)}</title>
-<style>
-${bookStyle(book)}${hoverRules(book.looks)}${pageRules}</style>
+<title>${escapeXml(title)}</title>
+${style}
 </head>
 <body>
-<header><h1 id="${topOfBook}">${escapeXml(book.title)}</h1><p>${escapeXml(book.author)}</p></header>
-${contents(book, index)}<main>
-${chapters.join("\n")}
-${notesPart}</main>
+${body}
 </body>
 </html>
 `);
 }
 
-/** The contents list, unless the text has one of its own. */
-function contents(book: Book, index: ReturnType<typeof indexOf>): string {
-  if (hasOwnContents(book)) return "";
+/** The head of a book's first page, which is a landing place. */
+export function titleOf(book: Book): string {
+  return `<header><h1 id="${topOfBook}">${escapeXml(book.title)}</h1><p>${escapeXml(book.author)}</p></header>`;
+}
+
+/** A contents list of so many levels. */
+export function contentsOf(
+  index: ReturnType<typeof indexOf>,
+  depth: number,
+  hrefOf: (id: string) => string,
+): string {
   const list = {
     id: "toc",
     of: "contents" as const,
     scope: "book" as const,
     section: null,
-    depth: 1,
+    depth,
     anchors: [],
     heading: "",
     returnWords: null,
   };
-  const items = signpostsOf(list, index, 0).map(
-    ({ id, words }) => `<li><a href="#${id}">${escapeXml(words)}</a></li>`,
-  );
+  const branches = (entries: SignpostBranch[]): string =>
+    `<ul>${entries
+      .map(
+        ({ id, words, inner }) =>
+          `<li><a href="${hrefOf(id)}">${escapeXml(words)}</a>${inner.length > 0 ? branches(inner) : ""}</li>`,
+      )
+      .join("\n")}</ul>`;
   const name = escapeXml(index.words.contents);
-  return `<nav aria-label="${name}"><h2>${name}</h2>\n<ul>${items.join("\n")}</ul></nav>\n`;
+  return `<nav aria-label="${name}"><h2>${name}</h2>\n${branches(nested(signpostsOf(list, index, 0)))}</nav>\n`;
 }
 
 function base64(bytes: Uint8Array): string {

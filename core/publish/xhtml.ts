@@ -17,6 +17,7 @@ import {
 } from "../manuscript/schema.ts";
 import { nested, returnLinksOf, signpostsOf, type SignpostBranch } from "../manuscript/signposts.ts";
 import { countHeadRows } from "../manuscript/tables.ts";
+import type { PageBreak } from "./page-breaks.ts";
 import { returnName } from "./return-name.ts";
 import { travel } from "./travel.ts";
 import type { TravellingFile } from "./travelling-files.ts";
@@ -35,6 +36,8 @@ export interface XhtmlContext {
   picture: (file: string) => { href: string; width: number; height: number } | null;
   /** The companion files that come along. */
   files: ReadonlyMap<string, TravellingFile>;
+  /** Where the pages of the PDF begin in the chapter that is written. */
+  pageBreaks: readonly PageBreak[];
   /** Set by the writer where the page has pictures with areas that are links. */
   hasAreas: boolean;
   /** Ids already written on this page; two equal ids would be invalid. */
@@ -66,6 +69,10 @@ class ChapterWriter {
   private readonly notes: NumberedNote[];
   private readonly levels = new HeadingLevels();
   private readonly referencesWritten = new Map<string, number>();
+  /** How many characters of the text have been written, and how many pages have begun in them. */
+  private written = 0;
+  private pagesBegun = 0;
+  private isInNotes = false;
 
   constructor(
     private readonly doc: Node,
@@ -94,6 +101,7 @@ class ChapterWriter {
 
   noteSection(): string {
     if (this.notes.length === 0) return "";
+    this.isInNotes = true;
     const asides = this.notes.map((note) => {
       const place = this.context.index.places.get(note.id)!;
       const back = Array.from({ length: note.references }, (_, i) => {
@@ -251,7 +259,7 @@ class ChapterWriter {
   private link(link: LinkAttrs, content: string, text: string): string {
     const href = this.href(link.destination);
     if (href === null) return `<span class="no-link">${content}</span>`;
-    const title = link.description ? ` title="${escapeXml(link.description)}"` : "";
+    const title = (link.description ? ` title="${escapeXml(link.description)}"` : "") + this.linkId(link.id);
     const look = link.asText ? "as-text" : link.destination.kind;
     let opens = "";
     if (link.newWindow && this.context.medium === "web" && link.destination.kind === "web") {
@@ -285,13 +293,20 @@ class ChapterWriter {
     const says = referenceWords(reference, index, from, false);
     if (says.is !== "words") return `<span class="gap">${gapSign}</span>`;
     const href = this.placeHref(index.places.get(reference.target)!);
-    return `<a class="place" href="${href}">${escapeXml(says.words)}</a>`;
+    return `<a class="place" href="${href}"${this.linkId(reference.id)}>${escapeXml(says.words)}</a>`;
+  }
+
+  /** By its id a link is found again in the exported file; what goes on in the next paragraph has none. */
+  private linkId(id: string): string {
+    if (this.context.usedIds.has(id)) return "";
+    this.context.usedIds.add(id);
+    return ` id="${id}"`;
   }
 
   private inline(node: Node): string {
     switch (node.type.name) {
       case "text": {
-        let text = escapeXml(node.text!);
+        let text = this.textWithPages(node.text!);
         for (const mark of [...node.marks].reverse()) {
           if (mark.type.name === "code") text = `<code>${text}</code>`;
           if (mark.type.name === "strong") text = `<strong>${text}</strong>`;
@@ -310,6 +325,24 @@ class ChapterWriter {
       default:
         return this.noteReference(node.attrs["note"] as string);
     }
+  }
+
+  /** Text, with a mark before each character with which a page of the PDF begins (DPUB-ARIA 1.1). */
+  private textWithPages(text: string): string {
+    if (this.isInNotes) return escapeXml(text);
+    const { pageBreaks } = this.context;
+    const start = this.written;
+    this.written += text.length;
+    let out = "";
+    let done = 0;
+    for (; this.pagesBegun < pageBreaks.length; this.pagesBegun++) {
+      const { offset, label } = pageBreaks[this.pagesBegun]!;
+      if (offset >= this.written) break;
+      out += escapeXml(text.slice(done, offset - start));
+      out += `<span${this.epubType("pagebreak")} role="doc-pagebreak" id="${pageId(label)}" aria-label="${escapeXml(label)}"></span>`;
+      done = offset - start;
+    }
+    return out + escapeXml(text.slice(done));
   }
 
   /** A picture; `link` is the picture's own link where its areas make an `a` around it impossible. */
@@ -360,7 +393,9 @@ class ChapterWriter {
       line === "underlined"
         ? `<path d="M${across(box.x)} ${down(box.y + box.height)}H${across(box.x + box.width)}" stroke="${colour}" stroke-width="${thickness}"/>`
         : "";
-    const title = hotspot.description ? ` xlink:title="${escapeXml(hotspot.description)}"` : "";
+    const title =
+      (hotspot.description ? ` xlink:title="${escapeXml(hotspot.description)}"` : "") +
+      this.linkId(hotspot.id);
     // Its title child is the area's name (SVG Accessibility API Mappings, 8.1.1).
     return `<a xlink:href="${escapeXml(href)}"${title}><title>${escapeXml(hotspot.alt)}</title>${shape}${underline}</a>`;
   }
@@ -381,6 +416,11 @@ class ChapterWriter {
     this.context.usedIds.add(id);
     return ` id="${id}"`;
   }
+}
+
+/** The id at which a page of the PDF begins. */
+export function pageId(label: string): string {
+  return `page-${label.replace(/[^\w-]+/g, "-")}`;
 }
 
 function runText(run: InlineRun): string {

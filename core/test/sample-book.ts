@@ -25,6 +25,7 @@ export function bookOf(markdown: string, more: Partial<Book> = {}): Book {
     pictures: [],
     files: new Map(),
     fileBytes: new Map(),
+    leavesFiles: false,
     looks: usualLooks,
     conventions: usualConventions,
     layout: usualLayout,

@@ -1,6 +1,7 @@
 import type { Conventions } from "@vennet/core/manuscript/conventions";
 import type { PageLayout } from "@vennet/core/manuscript/page-layout";
 import type { LinkLooks } from "@vennet/core/manuscript/looks";
+import type { Preset } from "@vennet/core/publish/export-options";
 import { Column, CreateDateColumn, Entity, Index, PrimaryColumn } from "typeorm";
 import { jsonColumn } from "../database/json-column.ts";
 
@@ -34,6 +35,10 @@ export class Book {
   /** How the pages of its PDF are laid out; null for the usual. */
   @Column(jsonColumn({ nullable: true }))
   layout: PageLayout | null;
+
+  /** Its sets of choices for exports; null for none. */
+  @Column(jsonColumn({ nullable: true }))
+  presets: Preset[] | null;
 
   /** Who reads it: anyone, or the group of this name, whose members may open what is shared with them. */
   @Column("varchar", { length: 200, default: "anyone" })

@@ -14,17 +14,14 @@ import {
 } from "@vennet/core/manuscript/looks";
 import { assertLayout, type PageLayout, type TrimName } from "@vennet/core/manuscript/page-layout";
 import {
-  IsInt,
-  IsOptional,
-  IsString,
-  IsUrl,
-  Length,
-  Matches,
-  Max,
-  MaxLength,
-  Min,
-  ValidateBy,
-} from "class-validator";
+  assertPresets,
+  exportFormats,
+  type ExportFormat,
+  type ExportOptions,
+  type Preset,
+} from "@vennet/core/publish/export-options";
+import { IsInt, IsOptional, IsString, IsUrl, Length, Matches, Max, MaxLength, Min } from "class-validator";
+import { FitsCore } from "../http/fits-core.ts";
 
 /** The tags of BCP 47 that begin with a language code of ISO 639. */
 const languageTag = /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/;
@@ -106,23 +103,35 @@ export class PageLayoutShape implements PageLayout {
   hyphenate: boolean;
 }
 
-/** Validates by one of core's assertions, with its message. */
-function FitsCore(name: string, assert: (value: unknown) => void): PropertyDecorator {
-  const whyNot = (value: unknown): string | null => {
-    try {
-      assert(value);
-      return null;
-    } catch (error) {
-      return (error as Error).message;
-    }
-  };
-  return ValidateBy({
-    name,
-    validator: {
-      validate: (value: unknown) => whyNot(value) === null,
-      defaultMessage: (given) => whyNot(given?.value) ?? "",
-    },
-  });
+/** All that is chosen for one export. */
+export class ExportOptionsShape implements ExportOptions {
+  @ApiProperty({ enum: exportFormats })
+  format: ExportFormat;
+  @ApiProperty({ description: "PDF: claim PDF/UA-1." })
+  accessible: boolean;
+  @ApiProperty({
+    enum: ["none", "notes", "list"],
+    description: "PDF: how web addresses are written out for print.",
+  })
+  addresses: ExportOptions["addresses"];
+  @ApiProperty({ enum: ["beside", "left-out"], description: "All but the e-book: companion files." })
+  companions: ExportOptions["companions"];
+  @ApiProperty({ enum: ["one", "chapters"], description: "Web page: one page, or one for each chapter." })
+  pages: ExportOptions["pages"];
+  @ApiProperty({ description: "E-book: whether the letters are inside." })
+  fonts: boolean;
+  @ApiProperty({ description: "E-book: whether it tells where the pages of the last PDF begin." })
+  pageList: boolean;
+  @ApiProperty({ type: PageLayoutShape, nullable: true, description: "PDF: null for the book's own." })
+  layout: PageLayoutShape | null;
+}
+
+/** A set of choices by a name. */
+export class PresetShape implements Preset {
+  @ApiProperty()
+  name: string;
+  @ApiProperty({ type: ExportOptionsShape })
+  options: ExportOptionsShape;
 }
 
 export class ChangeBookRequest {
@@ -157,6 +166,11 @@ export class ChangeBookRequest {
   @IsOptional()
   @FitsCore("isLayout", assertLayout)
   layout?: PageLayout;
+
+  @ApiPropertyOptional({ type: [PresetShape], description: "Its sets of choices for exports, by name." })
+  @IsOptional()
+  @FitsCore("isPresets", assertPresets)
+  presets?: Preset[];
 
   @ApiPropertyOptional({ description: "Who reads the book: `anyone`, or the name of a group." })
   @IsOptional()
@@ -242,6 +256,8 @@ export class BookAnswer {
   links: number;
   @ApiProperty({ type: PageLayoutShape })
   layout: PageLayout;
+  @ApiProperty({ type: [PresetShape] })
+  presets: Preset[];
   @ApiProperty({ description: "Who reads it: `anyone`, or the name of a group." })
   audience: string;
   @ApiProperty({ description: "For how many hours an answer of a server counts as fresh." })

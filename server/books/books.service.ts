@@ -37,6 +37,8 @@ import type {
   NewBookRequest,
 } from "./books.contract.ts";
 
+const inExports = new Set(["title", "author", "language", "looks", "conventions", "layout"]);
+
 @Injectable()
 export class BooksService {
   constructor(
@@ -76,7 +78,9 @@ export class BooksService {
 
   async change(book: Book, request: ChangeBookRequest): Promise<BookAnswer> {
     const given = Object.entries(request).filter(([, value]) => value !== undefined);
-    Object.assign(book, Object.fromEntries(given), { modifiedAt: new Date() });
+    Object.assign(book, Object.fromEntries(given));
+    // What exports carry has a date; what is only chosen for them has none.
+    if (given.some(([key]) => inExports.has(key))) book.modifiedAt = new Date();
     if (request.schedule !== undefined) book.nextRunAt = plannedAfter(request.schedule, new Date());
     return this.answer(await this.database.manager.save(Book, book));
   }
@@ -166,6 +170,7 @@ export class BooksService {
       pictures: [],
       files: await this.files.companionFacts(book.id),
       fileBytes: new Map(),
+      leavesFiles: false,
       looks: book.looks ?? usualLooks,
       conventions: book.conventions ?? usualConventions,
       layout: book.layout ?? usualLayout,
@@ -254,6 +259,7 @@ export class BooksService {
         looks: book.looks ?? usualLooks,
         conventions: book.conventions ?? usualConventions,
         layout: book.layout ?? usualLayout,
+        presets: book.presets ?? [],
         audience: book.audience,
         freshHours: book.freshHours,
         schedule: book.schedule,

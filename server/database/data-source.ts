@@ -20,6 +20,7 @@ import { LinksInFull1764000000001 } from "./migrations/1764000000001-links-in-fu
 import { LinkLooks1764000000003 } from "./migrations/1764000000003-link-looks.ts";
 import { PlacesInFull1764000000004 } from "./migrations/1764000000004-places-in-full.ts";
 import { PageLayout1764000000006 } from "./migrations/1764000000006-page-layout.ts";
+import { ExportsInFull1764000000007 } from "./migrations/1764000000007-exports-in-full.ts";
 import { ReachInFull1764000000005 } from "./migrations/1764000000005-reach-in-full.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
@@ -57,6 +58,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       PlacesInFull1764000000004,
       ReachInFull1764000000005,
       PageLayout1764000000006,
+      ExportsInFull1764000000007,
     ],
     // Rows that are only read, and gaps between rows, are not locked against other authors' writing.
     isolationLevel: "READ COMMITTED",

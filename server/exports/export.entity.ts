@@ -1,6 +1,6 @@
 import type { LinkProof } from "@vennet/core/proof/compare";
-import type { ExportFormat } from "@vennet/core/proof/exported-link";
-import type { PrintedAddresses } from "@vennet/core/publish/typeset";
+import type { ExportFormat, ExportOptions } from "@vennet/core/publish/export-options";
+import type { ExportWarning } from "@vennet/core/publish/export-warning";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { jsonColumn } from "../database/json-column.ts";
 
@@ -17,13 +17,22 @@ export class Export {
   @Column("varchar", { length: 10 })
   format: ExportFormat;
 
-  /** Whether the PDF claims PDF/UA-1; always true for other formats. */
-  @Column("boolean")
-  accessible: boolean;
+  @Column(jsonColumn())
+  options: ExportOptions;
 
-  /** How a PDF for print shows web addresses. */
-  @Column("varchar", { length: 10, default: "none" })
-  addresses: PrintedAddresses;
+  /** What of the book could not go into it as it is. */
+  @Column(jsonColumn())
+  warnings: ExportWarning[];
+
+  @Column("int", { unsigned: true })
+  tookMs: number;
+
+  /** How often the chapters of its text had been saved, and when the text was last changed. */
+  @Column("int", { unsigned: true })
+  revision: number;
+
+  @Column("datetime", { precision: 3 })
+  textAt: Date;
 
   /** The number of the page on which each landing place of a PDF falls. */
   @Column(jsonColumn({ nullable: true }))

@@ -1,11 +1,31 @@
-import type { PrintedAddresses } from "@vennet/core/publish/typeset";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { IsBoolean, IsIn, IsOptional } from "class-validator";
+import type { PageLayout } from "@vennet/core/manuscript/page-layout";
+import { assertLayout } from "@vennet/core/manuscript/page-layout";
+import type { LinkVerdict } from "@vennet/core/proof/compare";
+import { exportFormats, type ExportFormat, type ExportOptions } from "@vennet/core/publish/export-options";
+import type { ExportWarning } from "@vennet/core/publish/export-warning";
+import type { PlannedKind } from "@vennet/core/publish/link-plan";
+import { IsBoolean, IsIn, IsObject, IsOptional } from "class-validator";
+import { ExportOptionsShape, PageLayoutShape } from "../books/books.contract.ts";
+import { FitsCore } from "../http/fits-core.ts";
 
-export class ExportRequest {
-  @ApiProperty({ enum: ["pdf", "epub", "web"] })
-  @IsIn(["pdf", "epub", "web"], { message: "A book is exported as pdf, epub or web." })
-  format: "pdf" | "epub" | "web";
+const verdicts: LinkVerdict[] = [
+  "intact",
+  "missing",
+  "other-destination",
+  "other-words",
+  "other-description",
+  "dead-end",
+  "shifted",
+  "cut",
+  "covered",
+  "left-out",
+];
+
+export class ExportRequest implements Partial<ExportOptions> {
+  @ApiProperty({ enum: exportFormats })
+  @IsIn(exportFormats, { message: `A book is exported as ${exportFormats.join(", ")}.` })
+  format: ExportFormat;
 
   @ApiPropertyOptional({
     default: true,
@@ -22,22 +42,77 @@ export class ExportRequest {
   })
   @IsOptional()
   @IsIn(["none", "notes", "list"], { message: "Addresses are written out as none, notes or list." })
-  addresses?: PrintedAddresses;
+  addresses?: ExportOptions["addresses"];
+
+  @ApiPropertyOptional({
+    enum: ["beside", "left-out"],
+    default: "beside",
+    description: "Companion files; an e-book always has them inside.",
+  })
+  @IsOptional()
+  @IsIn(["beside", "left-out"], { message: "Companion files come along as beside, or are left-out." })
+  companions?: ExportOptions["companions"];
+
+  @ApiPropertyOptional({
+    enum: ["one", "chapters"],
+    default: "one",
+    description: "For the web: one page, or a folder with a page for each chapter.",
+  })
+  @IsOptional()
+  @IsIn(["one", "chapters"], { message: "The web has one page, or chapters." })
+  pages?: ExportOptions["pages"];
+
+  @ApiPropertyOptional({ default: false, description: "For an e-book: its letters inside." })
+  @IsOptional()
+  @IsBoolean()
+  fonts?: boolean;
+
+  @ApiPropertyOptional({
+    default: true,
+    description: "For an e-book: where the pages of the last PDF begin.",
+  })
+  @IsOptional()
+  @IsBoolean()
+  pageList?: boolean;
+
+  @ApiPropertyOptional({
+    type: PageLayoutShape,
+    nullable: true,
+    description: "For a PDF: null for the book's own.",
+  })
+  @IsOptional()
+  @FitsCore("isLayout", assertLayout)
+  layout?: PageLayout | null;
+}
+
+export class ExportWarningAnswer implements ExportWarning {
+  @ApiProperty({ enum: ["letter", "picture", "page-list"] })
+  code: ExportWarning["code"];
+  @ApiProperty({ type: String, nullable: true })
+  chapter: string | null;
+  @ApiProperty()
+  message: string;
 }
 
 export class ExportListingAnswer {
   @ApiProperty()
   id: string;
-  @ApiProperty({ enum: ["pdf", "epub", "web"] })
-  format: "pdf" | "epub" | "web";
-  @ApiProperty()
-  accessible: boolean;
-  @ApiProperty({ enum: ["none", "notes", "list"] })
-  addresses: PrintedAddresses;
+  @ApiProperty({ enum: exportFormats })
+  format: ExportFormat;
+  @ApiProperty({ type: ExportOptionsShape })
+  options: ExportOptionsShape;
+  @ApiProperty({ type: [ExportWarningAnswer], description: "What could not go into it as it is." })
+  warnings: ExportWarningAnswer[];
   @ApiProperty()
   fileName: string;
   @ApiProperty({ description: "Bytes." })
   size: number;
+  @ApiProperty({ description: "Milliseconds that it took to make and prove." })
+  tookMs: number;
+  @ApiProperty({ description: "How often the chapters of its text had been saved." })
+  revision: number;
+  @ApiProperty({ description: "When its text was last changed." })
+  textAt: string;
   @ApiProperty()
   createdAt: string;
   @ApiProperty({
@@ -65,10 +140,20 @@ export class ProofRowAnswer {
   destination: string;
   @ApiProperty({ description: "As an author reads it: a file's name, a heading's words." })
   destinationName: string;
+  @ApiProperty({ enum: verdicts })
+  verdict: LinkVerdict;
+  @ApiProperty({ type: String, nullable: true, description: "What a screen reader is told besides." })
+  description: string | null;
+  @ApiProperty({ type: String, nullable: true, enum: ["address", "place", "file"] })
+  leadsTo: "address" | "place" | "file" | null;
   @ApiProperty({
-    enum: ["intact", "missing", "other-destination", "other-words", "other-description", "dead-end"],
+    type: String,
+    nullable: true,
+    description: "The address, place or file that the exported file should lead to.",
   })
-  verdict: "intact" | "missing" | "other-destination" | "other-words" | "other-description" | "dead-end";
+  expected: string | null;
+  @ApiProperty({ type: String, nullable: true, description: "The words that ought to stand where it lands." })
+  landing: string | null;
   @ApiProperty({ type: [String] })
   found: string[];
   @ApiProperty({ type: String, nullable: true })
@@ -94,7 +179,7 @@ export class ExportAnswer extends ExportListingAnswer {
       "Links that follow from the text by themselves: ways to notes and back, signposts, return links.",
   })
   made: number;
-  @ApiProperty({ type: [ProofRowAnswer], description: "Those of them that are wrong." })
+  @ApiProperty({ type: [ProofRowAnswer], description: "Those links, each with its verdict." })
   madeRows: ProofRowAnswer[];
   @ApiProperty({ type: [ProofRowAnswer] })
   rows: ProofRowAnswer[];
@@ -107,4 +192,46 @@ export class ObstacleAnswer {
   code: string;
   @ApiProperty()
   message: string;
+}
+
+export class LostLinkAnswer {
+  @ApiProperty()
+  chapter: string;
+  @ApiProperty()
+  text: string;
+  @ApiProperty()
+  reason: string;
+}
+
+export class PlannedLinksAnswer {
+  @ApiProperty({
+    enum: ["web", "email", "file", "shared", "place", "area", "reference", "note", "signpost"],
+  })
+  kind: PlannedKind;
+  @ApiProperty()
+  count: number;
+  @ApiProperty({ description: "What the export makes of them." })
+  becomes: string;
+  @ApiProperty({ type: [LostLinkAnswer], description: "Those that become words." })
+  lost: LostLinkAnswer[];
+}
+
+/** What is known before an export: what stops it, and what becomes of every kind of link. */
+export class PreflightAnswer {
+  @ApiProperty({ type: [ObstacleAnswer] })
+  obstacles: ObstacleAnswer[];
+  @ApiProperty({ type: [PlannedLinksAnswer] })
+  links: PlannedLinksAnswer[];
+  @ApiProperty({ description: "Whether there is a PDF whose pages an e-book can tell." })
+  hasPages: boolean;
+}
+
+export class OpenTextRequest {
+  @ApiProperty({
+    type: "object",
+    additionalProperties: true,
+    description: "The chapter's text as it is now.",
+  })
+  @IsObject()
+  document: Record<string, unknown>;
 }

@@ -1,5 +1,5 @@
-import { Body, Controller, Get, Header, Param, Post, Query, Res } from "@nestjs/common";
-import { ApiCreatedResponse, ApiOkResponse, ApiQuery, ApiTags } from "@nestjs/swagger";
+import { Body, Controller, Get, Header, HttpCode, Param, Post, Res, StreamableFile } from "@nestjs/common";
+import { ApiCreatedResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
 import type { Response } from "express";
 import { Account } from "../accounts/account.entity.ts";
 import { SignedIn } from "../accounts/session.guard.ts";
@@ -7,7 +7,13 @@ import { BooksService } from "../books/books.service.ts";
 import { FilesService } from "../files/files.service.ts";
 import { JobAnswer, jobAnswer } from "../jobs/jobs.controller.ts";
 import { JobsService } from "../jobs/jobs.service.ts";
-import { ExportAnswer, ExportListingAnswer, ExportRequest, ObstacleAnswer } from "./exports.contract.ts";
+import {
+  ExportAnswer,
+  ExportListingAnswer,
+  ExportRequest,
+  OpenTextRequest,
+  PreflightAnswer,
+} from "./exports.contract.ts";
 import { ExportsService } from "./exports.service.ts";
 
 @ApiTags("exports")
@@ -43,15 +49,32 @@ export class ExportsController {
     return job ? [jobAnswer(job)] : [];
   }
 
-  @Get("obstacles")
-  @ApiQuery({ name: "accessible", required: false, type: Boolean })
-  @ApiOkResponse({ type: [ObstacleAnswer], description: "What would stop an export." })
-  async obstacles(
+  @Post("preflight")
+  @HttpCode(200)
+  @ApiOkResponse({
+    type: PreflightAnswer,
+    description: "What would stop an export, and what it makes of links.",
+  })
+  async preflight(
     @SignedIn() account: Account,
     @Param("bookId") bookId: string,
-    @Query("accessible") accessible?: string,
-  ): Promise<ObstacleAnswer[]> {
-    return this.exports.obstacles(await this.books.own(account, bookId), accessible !== "false");
+    @Body() request: ExportRequest,
+  ): Promise<PreflightAnswer> {
+    return this.exports.preflight(await this.books.own(account, bookId), request);
+  }
+
+  @Post("chapters/:chapterId/pages")
+  @HttpCode(200)
+  @Header("Content-Type", "application/pdf")
+  @ApiOkResponse({ content: { "application/pdf": { schema: { type: "string", format: "binary" } } } })
+  async pages(
+    @SignedIn() account: Account,
+    @Param("bookId") bookId: string,
+    @Param("chapterId") chapterId: string,
+    @Body() { document }: OpenTextRequest,
+  ): Promise<StreamableFile> {
+    const book = await this.books.own(account, bookId);
+    return new StreamableFile(await this.exports.setChapter(book, chapterId, document));
   }
 
   @Get(":exportId")

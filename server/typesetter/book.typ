@@ -61,7 +61,10 @@
 #let here-is(name) = labelled(metadata(none), name)
 
 // The number of the page on which a place falls.
-#let page-of(place) = context numbering("1", ..counter(page).at(label(place)))
+#let page-of(place) = context {
+  if query(label(place)).len() > 0 { numbering("1", ..counter(page).at(label(place))) }
+  else { book.alone.pages.at(place, default: "?") }
+}
 
 // A link in the look that the author gave its kind.
 #let set-look(kind, body) = {
@@ -234,14 +237,14 @@
   else if kind == "section-break" { align(center, line(length: 30%, stroke: rule)) }
 }
 
-#page(numbering: none)[
+#if book.alone == none { page(numbering: none)[
   #v(50mm)
   #align(center)[
     #par(justify: false, text(size: 24pt, weight: "bold", hyphenate: false, here-is(book.top) + book.title))
     #v(8mm)
     #text(size: 12pt, book.author)
   ]
-]
+] }
 
 // The chapter that goes on at the top of a page.
 #let running = state("running", none)

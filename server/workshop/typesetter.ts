@@ -1,28 +1,25 @@
 import { readFileSync } from "node:fs";
-import { createRequire } from "node:module";
-import { dirname, join } from "node:path";
+import { join } from "node:path";
 import { NodeCompiler } from "@myriaddreamin/typst-ts-node-compiler";
-import type { Book } from "@vennet/core/manuscript/book";
+import { pictureSuffix, type Book, type PictureFile } from "@vennet/core/manuscript/book";
+import { chapterTitle } from "@vennet/core/manuscript/chapter";
+import { pictureAttrs } from "@vennet/core/manuscript/schema";
+import type { ExportWarning } from "@vennet/core/publish/export-warning";
 import { finishPdf, type PdfPlace } from "@vennet/core/publish/finish-pdf";
-import { typesetBook, type PrintedAddresses } from "@vennet/core/publish/typeset";
+import { findMissingLetters, standInLetter } from "@vennet/core/publish/missing-letters";
+import {
+  typesetBook,
+  type ChapterAlone,
+  type PrintedAddresses,
+  type Typeset,
+} from "@vennet/core/publish/typeset";
+import { lettersWithShape, typesettingFonts } from "./fonts.ts";
 
 /** The typesetter refused the book; the message is its own, in plain words as far as it has any. */
 export class TypesetError extends Error {
   override readonly name = "TypesetError";
   readonly code = "typeset";
 }
-
-const fonts = [
-  "literata/400Regular/Literata_400Regular.ttf",
-  "literata/400Regular_Italic/Literata_400Regular_Italic.ttf",
-  "literata/700Bold/Literata_700Bold.ttf",
-  "literata/700Bold_Italic/Literata_700Bold_Italic.ttf",
-  "jetbrains-mono/400Regular/JetBrainsMono_400Regular.ttf",
-  "jetbrains-mono/700Bold/JetBrainsMono_700Bold.ttf",
-  "noto-sans-symbols-2/400Regular/NotoSansSymbols2_400Regular.ttf",
-  "noto-sans-math/400Regular/NotoSansMath_400Regular.ttf",
-  "noto-emoji/400Regular/NotoEmoji_400Regular.ttf",
-];
 
 // Nothing lies in this folder: every file that the compiler may read is given to it in memory.
 const workspace = "/vennet-typesetter";
@@ -34,15 +31,14 @@ const main = `${workspace}/book.typ`;
  */
 export class Typesetter {
   private readonly compiler: NodeCompiler;
+  /** The code points for which a font has a shape. */
+  private readonly shapes: ReadonlySet<number>;
   /** The files of the book set last, so that only changed ones are given to the compiler again. */
   private given = new Map<string, string | Uint8Array>();
 
   constructor() {
-    const require = createRequire(import.meta.url);
-    const fontBlobs = fonts.map((font) => {
-      const [name, ...rest] = font.split("/") as [string, ...string[]];
-      return readFileSync(join(dirname(require.resolve(`@expo-google-fonts/${name}/package.json`)), ...rest));
-    });
+    const fontBlobs = typesettingFonts();
+    this.shapes = lettersWithShape(fontBlobs);
     this.compiler = NodeCompiler.create({ fontArgs: [{ fontBlobs }], workspace });
     const template = join(import.meta.dirname, "../typesetter/book.typ");
     const built = join(import.meta.dirname, "../../typesetter/book.typ");
@@ -50,11 +46,32 @@ export class Typesetter {
   }
 
   /**
-   * Sets a book.
-   * @throws TypesetError with what the typesetter says.
+   * Sets a book. A letter without a shape and a picture that cannot be decoded are replaced and told.
+   * @throws TypesetError with what the typesetter says, and of which chapter.
    */
-  write(book: Book, accessible: boolean, addresses: PrintedAddresses = "none"): Uint8Array {
-    const { files, pictures, marked } = typesetBook(book, addresses);
+  write(
+    book: Book,
+    accessible: boolean,
+    addresses: PrintedAddresses = "none",
+    alone: ChapterAlone | null = null,
+  ): { pdf: Uint8Array; warnings: ExportWarning[] } {
+    const { letters, warnings } = findMissingLetters(book, (codePoint) => this.shapes.has(codePoint));
+    const set = (whole: Book): Uint8Array => {
+      const typeset = typesetBook(whole, addresses, alone);
+      return this.set(letters.size > 0 ? spelledWithout(letters, typeset) : typeset, accessible);
+    };
+    try {
+      return { pdf: set(book), warnings };
+    } catch (error) {
+      if (!(error instanceof TypesetError)) throw error;
+      const damaged = book.pictures.filter((picture) => !this.canShow(picture));
+      if (damaged.length === 0) throw this.named(error, book, addresses, accessible);
+      const sound = { ...book, pictures: book.pictures.filter((picture) => !damaged.includes(picture)) };
+      return { pdf: set(sound), warnings: [...warnings, ...damaged.map((picture) => damage(picture, book))] };
+    }
+  }
+
+  private set({ files, pictures, marked }: Typeset, accessible: boolean): Uint8Array {
     this.give(new Map<string, string | Uint8Array>([...files, ...pictures]));
     const compiled = this.compiler.compile({ mainFilePath: main, resetRead: false });
     if (!compiled.result) {
@@ -81,6 +98,35 @@ export class Typesetter {
     return finishPdf(pdf, marked, places);
   }
 
+  /** Whether the typesetter can decode a picture, tried with the picture alone. */
+  private canShow({ mediaType, bytes }: PictureFile): boolean {
+    const path = `${workspace}/tried.${pictureSuffix[mediaType]}`;
+    this.compiler.mapShadow(path, Buffer.from(bytes));
+    this.compiler.addSource(`${workspace}/tried.typ`, `#image("tried.${pictureSuffix[mediaType]}")`);
+    const { result } = this.compiler.compile({ mainFilePath: `${workspace}/tried.typ`, resetRead: false });
+    this.compiler.unmapShadow(path);
+    return result !== null;
+  }
+
+  /** The typesetter's refusal with the chapters that it is about, found by setting each alone. */
+  private named(
+    error: TypesetError,
+    book: Book,
+    addresses: PrintedAddresses,
+    accessible: boolean,
+  ): TypesetError {
+    const refused = book.chapters.flatMap(({ doc }, chapter) => {
+      try {
+        this.set(typesetBook(book, addresses, { chapter, pageOfPlace: new Map() }), accessible);
+        return [];
+      } catch (alone) {
+        if (!(alone instanceof TypesetError)) throw alone;
+        return [`Chapter “${chapterTitle(doc)}” cannot be set: ${alone.message}.`];
+      }
+    });
+    return refused.length > 0 ? new TypesetError(refused.join("\n")) : error;
+  }
+
   private give(files: Map<string, string | Uint8Array>): void {
     for (const path of this.given.keys()) if (!files.has(path)) this.compiler.unmapShadow(workspace + path);
     for (const [path, content] of files) {
@@ -89,6 +135,35 @@ export class Typesetter {
     }
     this.given = files;
   }
+}
+
+/** The data with a sign in the place of each letter that no font has. */
+function spelledWithout(letters: ReadonlySet<string>, typeset: Typeset): Typeset {
+  const files = new Map(
+    [...typeset.files].map(([path, json]) => {
+      let spelled = json;
+      for (const letter of letters) spelled = spelled.replaceAll(letter, standInLetter);
+      return [path, spelled];
+    }),
+  );
+  return { ...typeset, files };
+}
+
+function damage({ id }: PictureFile, { chapters }: Book): ExportWarning {
+  for (const { doc } of chapters) {
+    let shown: ReturnType<typeof pictureAttrs> | null = null;
+    doc.descendants((node) => {
+      if (node.type.name === "picture" && node.attrs["file"] === id) shown ??= pictureAttrs(node);
+    });
+    if (!shown) continue;
+    const { source, alt } = shown as ReturnType<typeof pictureAttrs>;
+    return {
+      code: "picture",
+      chapter: chapterTitle(doc),
+      message: `The picture “${source ?? alt}” is damaged and cannot be shown; its text alternative stands in its place. Bring it in anew.`,
+    };
+  }
+  return { code: "picture", chapter: null, message: "A picture is damaged." };
 }
 
 function readFirst(paths: string[]): string {

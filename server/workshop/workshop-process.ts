@@ -5,12 +5,21 @@ import type { Book } from "@vennet/core/manuscript/book";
 import { readChapter, writeChapter } from "@vennet/core/manuscript/chapter";
 import { compareLinks } from "@vennet/core/proof/compare";
 import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
+import type { ExportReading } from "@vennet/core/proof/exported-link";
+import { readDocx } from "@vennet/core/proof/read-docx";
 import { readEpub } from "@vennet/core/proof/read-epub";
+import { readMarkdown } from "@vennet/core/proof/read-markdown";
+import { readPageStarts } from "@vennet/core/proof/read-page-starts";
 import { readPdf } from "@vennet/core/proof/read-pdf";
 import { readWebPage } from "@vennet/core/proof/read-web-page";
+import { writeDocx } from "@vennet/core/publish/docx";
 import { writeEpub } from "@vennet/core/publish/epub";
-import { withCompanionFiles } from "@vennet/core/publish/export-folder";
+import { asFolder } from "@vennet/core/publish/export-folder";
+import type { ExportFormat } from "@vennet/core/publish/export-options";
+import { writeMarkdown } from "@vennet/core/publish/markdown";
+import { writeWebFolder } from "@vennet/core/publish/web-folder";
 import { writeWebPage } from "@vennet/core/publish/web-page";
+import { textFonts } from "./fonts.ts";
 import type { PlainBook, TaskName, TaskResult, Tasks } from "./tasks.ts";
 import { Typesetter } from "./typesetter.ts";
 
@@ -32,21 +41,42 @@ const work: {
   writePdf: ({ book, name, accessible, addresses }) => {
     typesetter ??= new Typesetter();
     const whole = revive(book);
-    return withCompanionFiles(whole, name, typesetter.write(whole, accessible, addresses));
+    const { pdf, warnings } = typesetter.write(whole, accessible, addresses);
+    return { bytes: asFolder(whole, name, pdf), warnings };
   },
-  writeEpub: ({ book }) => writeEpub(revive(book)),
-  writeWebPage: ({ book, name }) => {
+  setChapter: ({ book, chapter, pageOfPlace }) => {
+    typesetter ??= new Typesetter();
+    const pages = new Map(Object.entries(pageOfPlace));
+    return typesetter.write(revive(book), false, "none", { chapter, pageOfPlace: pages }).pdf;
+  },
+  writeEpub: async ({ book, fonts, pdf }) => {
+    const pages = pdf && { starts: await readPageStarts(pdf.bytes), source: pdf.name };
+    const bytes = writeEpub(revive(book), { fonts: fonts ? textFonts() : [], pages });
+    return { bytes, warnings: [] };
+  },
+  writeWebPage: ({ book, name, pages }) => {
     const whole = revive(book);
-    return withCompanionFiles(whole, name, writeWebPage(whole));
+    const bytes = pages === "chapters" ? writeWebFolder(whole) : asFolder(whole, name, writeWebPage(whole));
+    return { bytes, warnings: [] };
   },
+  writeMarkdown: ({ book, name }) => ({ bytes: writeMarkdown(revive(book), name), warnings: [] }),
+  writeDocx: async ({ book, name }) => ({ bytes: await writeDocx(revive(book), name), warnings: [] }),
   check: ({ book, known, only }) =>
     checkBook(revive(book), known, only === undefined ? rules : rules.filter(({ id }) => id === only)),
   prove: async ({ book, format, bytes }) => {
-    const read = { pdf: readPdf, epub: readEpub, web: readWebPage }[format];
+    const read = readers[format];
     const reading = await read(bytes);
     const proof = compareLinks(manuscriptLinks(revive(book), reading), reading);
     return { proof, pageOfPlace: reading.pageOfPlace };
   },
+};
+
+const readers: Record<ExportFormat, (bytes: Uint8Array) => Promise<ExportReading> | ExportReading> = {
+  pdf: readPdf,
+  epub: readEpub,
+  web: readWebPage,
+  markdown: readMarkdown,
+  docx: readDocx,
 };
 
 function revive(book: PlainBook): Book {

@@ -10,12 +10,13 @@ const idleMs = 5 * 60_000;
 
 /**
  * Does the heavy work in child processes, so that the server goes on answering: one process keeps the
- * typesetter and its memory of the last book, another does everything else. A cancelled task's process
+ * typesetter and its memory of the last book, one sets the chapter that is being written, another does everything else. A cancelled task's process
  * is ended, since native code cannot be stopped otherwise.
  */
 @Injectable()
 export class Workshop implements OnApplicationShutdown {
   private readonly typesetting = new Bench();
+  private readonly proofing = new Bench();
   private readonly other = new Bench();
 
   run<K extends TaskName>(
@@ -23,12 +24,13 @@ export class Workshop implements OnApplicationShutdown {
     input: Tasks[K]["input"],
     signal?: AbortSignal,
   ): Promise<Tasks[K]["output"]> {
-    const bench = name === "writePdf" ? this.typesetting : this.other;
+    const bench = name === "writePdf" ? this.typesetting : name === "setChapter" ? this.proofing : this.other;
     return bench.run(name, input, signal) as Promise<Tasks[K]["output"]>;
   }
 
   onApplicationShutdown(): void {
     this.typesetting.end();
+    this.proofing.end();
     this.other.end();
   }
 }

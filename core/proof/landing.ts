@@ -1,0 +1,66 @@
+import type { Node } from "prosemirror-model";
+import type { IndexedPlace } from "../manuscript/book-index.ts";
+
+// So many letters tell one place from the next, and still stand on one line of a narrow cell.
+const compared = 12;
+
+/** As many characters of the text at a landing place are worth reading. */
+export const landingLength = 240;
+
+/** The words that ought to stand where a link to a place lands; null where a place has none of its own. */
+export function landingWords(place: IndexedPlace, doc: Node): string | null {
+  const words = place.kind === "signposts" ? place.text : wordsAt(place, doc);
+  return isTelling(words) ? words : null;
+}
+
+function wordsAt({ kind, position }: IndexedPlace, doc: Node): string {
+  const node = doc.nodeAt(position);
+  if (!node) return "";
+  if (kind !== "anchor") return firstWords(node.isTextblock ? node : (firstText(node) ?? node), 0);
+  const at = doc.resolve(position);
+  const after = firstWords(at.parent, at.index());
+  return isTelling(after) ? after : firstWords(at.parent, 0);
+}
+
+function firstText(node: Node): Node | null {
+  let found: Node | null = null;
+  node.descendants((inner) => {
+    if (inner.isTextblock && inner.textContent.trim() !== "") found ??= inner;
+    return found === null;
+  });
+  return found;
+}
+
+/** A block's first words: what a number or another text stands between is not read on. */
+function firstWords(block: Node, from: number): string {
+  let words = "";
+  for (const inline of block.children.slice(from)) {
+    if (inline.isText) words += inline.text!;
+    else if (inline.type.name !== "anchor" && isTelling(words)) break;
+    else if (inline.type.name !== "anchor") words = "";
+  }
+  return words.trim();
+}
+
+function isTelling(words: string): boolean {
+  return lettersOf(words).length >= 2;
+}
+
+/**
+ * Whether the words that an exported file has at a landing place are those that ought to stand there.
+ * @param found what stands there, the line on which a reader lands before all others; theirs begin on it,
+ * numbers and signs before them aside
+ */
+export function landsRight(expected: string | null, found: string): boolean {
+  if (expected === null) return true;
+  const lines = found.split("\n").map(lettersOf).filter(Boolean);
+  const at = lines.join("").indexOf(lettersOf(expected).slice(0, compared));
+  return at !== -1 && at < lines[0]!.length;
+}
+
+function lettersOf(text: string): string {
+  return text
+    .normalize("NFKC")
+    .replace(/[^\p{L}\p{S}]+/gu, "")
+    .toLowerCase();
+}

@@ -1,0 +1,64 @@
+import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { landingLength } from "./landing.ts";
+
+/** A piece of a page's text, and the height of its baseline above the page's foot. */
+interface Piece {
+  words: string;
+  y: number;
+}
+
+// Baselines of one line of mixed sizes lie no further apart, in points.
+const sameLine = 2.5;
+
+/** The words at the named destinations of a PDF, each page read once. */
+export class Landings {
+  private readonly pages = new Map<number, Promise<Piece[]>>();
+
+  constructor(private readonly document: PDFDocumentProxy) {}
+
+  /**
+   * What a reader sees who is taken to a named destination: the line on which it stands, and the lines after
+   * it. Null where the file has no such destination.
+   */
+  async at(name: string): Promise<string | null> {
+    const destination = (await this.document.getDestination(name)) as unknown[] | null;
+    if (!destination) return null;
+    const [page, , , top] = destination as [{ num: number; gen: number }, unknown, unknown, number | null];
+    const pieces = await this.textOf((await this.document.getPageIndex(page)) + 1);
+    return linesFrom(pieces, top ?? Infinity);
+  }
+
+  private textOf(number: number): Promise<Piece[]> {
+    let pieces = this.pages.get(number);
+    if (!pieces) this.pages.set(number, (pieces = this.readPage(number)));
+    return pieces;
+  }
+
+  private async readPage(number: number): Promise<Piece[]> {
+    const page = await this.document.getPage(number);
+    const { items } = await page.getTextContent();
+    return items.flatMap((item) =>
+      "str" in item && item.str.trim() !== ""
+        ? [{ words: item.str, y: (item.transform as number[])[5]! }]
+        : [],
+    );
+  }
+}
+
+function linesFrom(pieces: Piece[], top: number): string {
+  const first = pieces.findIndex(({ y }) => y < top);
+  if (first === -1) return "";
+  const { y } = pieces[first]!;
+  // The cells of a row stand on one line.
+  const line = pieces.filter((piece) => Math.abs(piece.y - y) <= sameLine && piece.y < top);
+  const lines = [line.map(({ words }) => words).join(" ")];
+  let before = y;
+  for (const piece of pieces.slice(first)) {
+    if (Math.abs(piece.y - y) <= sameLine) continue;
+    if (Math.abs(piece.y - before) <= sameLine) lines.push(`${lines.pop()!} ${piece.words}`);
+    else lines.push(piece.words);
+    before = piece.y;
+    if (lines.join("\n").length > landingLength) break;
+  }
+  return lines.join("\n").slice(0, landingLength);
+}
