@@ -6,7 +6,7 @@ import { Typesetter } from "../server/dist/workshop/typesetter.js";
 process.once("message", (documents) => {
   const first = bookOf(documents.map(readChapter));
   const typesetter = new Typesetter();
-  const bytes = typesetter.write(first, true);
+  const { pdf: bytes } = typesetter.write(first, true);
   process.send({ step: "cold", bytes });
   // The edit is made in the document that is open, as an author makes it: everything else stays as it is.
   const edited = { ...first, chapters: [...first.chapters] };

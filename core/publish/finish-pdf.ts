@@ -25,7 +25,8 @@ const lineHeight = 10;
 /**
  * Finishes the typesetter's PDF: puts each marked link's true address or place and its alternate
  * description (ISO 14289-1, 7.18.5) in place of its marker, and names every landing place as a destination
- * with coordinates (ISO 32000, 12.3.2.4), unless the typesetter has named it. It does so by an incremental update (ISO 32000, 7.5.6): changed and new objects and a cross-reference
+ * with coordinates (ISO 32000, 12.3.2.4), unless the typesetter has named it. Areas of a picture that is a link itself
+ * are laid over that link. It does so by an incremental update (ISO 32000, 7.5.6): changed and new objects and a cross-reference
  * section for them are appended, and nothing before them is touched.
  * @throws FinishError where a marker, a page, or the trailer is not found.
  */
@@ -38,8 +39,10 @@ export function finishPdf(pdf: Uint8Array, marked: MarkedLink[], places: PdfPlac
     throw new FinishError("trailer", "The typesetter's PDF has no trailer that can be continued.");
   const size = Number(/\/Size (\d+)/.exec(trailer[1]!)![1]);
   const read = readerOf(text, Number(trailer[2]));
-  const named = places.length > 0 ? namePlaces(read, trailer[1]!, size, places) : { objects: [], size };
-  const objects = [...linkObjects(text, marked), ...named.objects];
+  const pages = places.length > 0 ? pagesOf(read, trailer[1]!) : [];
+  const named =
+    places.length > 0 ? namePlaces(read, trailer[1]!, size, places, pages) : { objects: [], size };
+  const objects = [...linkObjects(text, marked), ...named.objects, ...reorderedPages(read, pages)];
   objects.sort((a, b) => a.number - b.number);
   let offset = pdf.length + 1;
   let update = "\n";
@@ -96,10 +99,10 @@ function namePlaces(
   trailer: string,
   size: number,
   places: PdfPlace[],
+  pages: PdfPage[],
 ): { objects: PdfObject[]; size: number } {
-  const root = Number(/\/Root (\d+) 0 R/.exec(trailer)![1]);
+  const root = rootOf(trailer);
   const catalog = read(root);
-  const pages = pagesOf(read, Number(/\/Pages (\d+) 0 R/.exec(catalog)![1]));
   const names = new Map(
     [
       ...(/\/Dests <<\s*\/Names \[([^\]]*)\]/.exec(catalog)?.[1] ?? "").matchAll(/\((\w[\w-]*)\) (\d+ 0 R)/g),
@@ -133,17 +136,65 @@ function namePlaces(
   return { objects, size };
 }
 
-/** The pages in their order, with their heights in points. */
-function pagesOf(read: ReadObject, tree: number): { number: number; height: number }[] {
-  const content = read(tree);
-  const kids = /\/Kids \[([^\]]*)\]/.exec(content)?.[1] ?? "";
-  return [...kids.matchAll(/(\d+) 0 R/g)].flatMap(([, kid]) => {
-    const number = Number(kid);
-    const object = read(number);
-    if (/\/Type \/Pages\b/.test(object)) return pagesOf(read, number);
-    const box = /\/MediaBox \[([^\]]*)\]/.exec(object)![1]!.trim().split(/\s+/).map(Number);
-    return [{ number, height: box[3]! - box[1]! }];
+interface PdfPage {
+  number: number;
+  /** In points. */
+  height: number;
+  content: string;
+}
+
+function rootOf(trailer: string): number {
+  return Number(/\/Root (\d+) 0 R/.exec(trailer)![1]);
+}
+
+/** The pages in their order. */
+function pagesOf(read: ReadObject, trailer: string): PdfPage[] {
+  const under = (tree: number): PdfPage[] => {
+    const kids = /\/Kids \[([^\]]*)\]/.exec(read(tree))?.[1] ?? "";
+    return [...kids.matchAll(/(\d+) 0 R/g)].flatMap(([, kid]) => {
+      const number = Number(kid);
+      const content = read(number);
+      if (/\/Type \/Pages\b/.test(content)) return under(number);
+      const box = numbersIn(/\/MediaBox \[([^\]]*)\]/.exec(content)![1]!);
+      return [{ number, height: box[3]! - box[1]!, content }];
+    });
+  };
+  return under(Number(/\/Pages (\d+) 0 R/.exec(read(rootOf(trailer)))![1]));
+}
+
+/**
+ * The pages on which a link lies over another that it contains, with their annotations the other way round: readers'
+ * programs give a press to the last one that it falls on.
+ */
+function reorderedPages(read: ReadObject, pages: PdfPage[]): PdfObject[] {
+  return pages.flatMap(({ number, content }) => {
+    const list = /\/Annots \[([^\]]*)\]/.exec(content);
+    const annotations = [...(list?.[1] ?? "").matchAll(/(\d+) 0 R/g)].map(([reference, object]) => ({
+      reference,
+      rect: numbersIn(/\/Rect \[([^\]]*)\]/.exec(read(Number(object)))?.[1] ?? "0 0 0 0"),
+    }));
+    const isCovered = annotations.some(({ rect }, i) =>
+      annotations
+        .slice(i + 1)
+        .some((later) => areaOf(later.rect) > areaOf(rect) && contains(later.rect, rect)),
+    );
+    if (!isCovered) return [];
+    const order = [...annotations].sort((a, b) => areaOf(b.rect) - areaOf(a.rect));
+    const body = content.replace(list![0], `/Annots [${order.map(({ reference }) => reference).join(" ")}]`);
+    return [{ number, body: `${number} 0 obj${body}endobj\n` }];
   });
+}
+
+function contains([left, low, right, high]: number[], inner: number[]): boolean {
+  return left! <= inner[0]! && low! <= inner[1]! && right! >= inner[2]! && high! >= inner[3]!;
+}
+
+function areaOf([left, low, right, high]: number[]): number {
+  return (right! - left!) * (high! - low!);
+}
+
+function numbersIn(text: string): number[] {
+  return text.trim().split(/\s+/).map(Number);
 }
 
 /** Gives what stands between the first and the last word of an object. */

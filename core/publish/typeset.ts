@@ -170,10 +170,14 @@ class TypesetBuilder {
   }
 
   private note(note: NumberedNote): Block {
+    const label = this.label(note.id);
+    const blocks = this.blocks(note.node);
+    // A place of its own above a list would lie on the line before it.
+    const isWithin = label !== null && blocks[0]?.["t"] !== "paragraph" && placedInWords(blocks, label);
     return {
       number: this.index.places.get(note.id)!.number,
-      label: this.label(note.id),
-      c: this.blocks(note.node),
+      label: isWithin ? null : label,
+      c: blocks,
       returns: this.returnsOf(note),
     };
   }
@@ -429,4 +433,17 @@ class TypesetBuilder {
     this.labelled.add(id);
     return id;
   }
+}
+
+/** Puts a landing place before the words of the first paragraph of some blocks; false where they have none. */
+function placedInWords(blocks: Block[], label: string): boolean {
+  for (const block of blocks) {
+    if (block["t"] === "paragraph") {
+      (block["c"] as Inline[]).unshift({ t: "anchor", label });
+      return true;
+    }
+    const inner = [block["c"], ...((block["items"] as unknown[]) ?? [])].filter(Array.isArray) as Block[][];
+    if (inner.some((some) => placedInWords(some, label))) return true;
+  }
+  return false;
 }

@@ -286,7 +286,7 @@ describe("pictures that are links", () => {
       '<rect x="120" y="128" width="240" height="320" fill="#ffffff" fill-opacity="0" stroke="#1d4f8f" stroke-width="2" stroke-dasharray="6 4"/>',
     );
     expect(page).toContain('<polygon points="480,512 600,576 360,608"');
-    expect(page).toMatch(/<a xlink:href="chapter-002.xhtml#\w+"><title>Area d<\/title>/);
+    expect(page).toMatch(/<a xlink:href="chapter-002.xhtml#\w+" id="\w+"><title>Area d<\/title>/);
     expect(page).not.toMatch(/<script| style=/);
     const opf = strFromU8(unzipSync(epub.bytes)["EPUB/package.opf"]!);
     expect(opf).toContain('<itemref idref="chapter-002" linear="no"/>');
@@ -381,19 +381,46 @@ ${"Filler. ".repeat(200)}
     await expect(author.exported(body.book.id, "pdf")).rejects.toThrow(
       /failed: Chapter “Paths”: the picture “map\.png” has no text alternative/,
     );
-    const obstacles = await author.call<{ code: string }[]>(
-      "GET",
-      `/books/${body.book.id}/exports/obstacles`,
+    const preflight = await author.call<{ obstacles: { code: string }[] }>(
+      "POST",
+      `/books/${body.book.id}/exports/preflight`,
+      { format: "pdf" },
     );
-    expect(obstacles.body.map(({ code }) => code)).toEqual(["picture-alternative"]);
+    expect(preflight.body.obstacles.map(({ code }) => code)).toEqual(["picture-alternative"]);
     expect((await author.exported(body.book.id, "pdf", { accessible: false })).proof.complete).toBe(true);
     expect((await author.exported(body.book.id, "epub")).proof.complete).toBe(true);
   });
 
-  test("a script that no font has is named as the reason, and the tagged PDF can still be had", async () => {
-    const markdown = "# T\n\nထ [x](https://a.example/)";
-    await expect(exportOf(markdown, "pdf")).rejects.toThrow(/failed: .*(font|display)/);
-    expect((await exportOf(markdown, "pdf", { accessible: false })).proof.complete).toBe(true);
+  test("a letter that no font has is named with its place, and holds nothing up", async () => {
+    const markdown = "# Tides\n\nAt low water ထ comes [x](https://a.example/). [ထ](https://b.example/)";
+    const { proof, bytes } = await exportOf(markdown, "pdf");
+    expect(proof.warnings).toEqual([
+      {
+        code: "letter",
+        chapter: "Tides",
+        message: expect.stringMatching(/no shape for “ထ” \(U\+1011\), near “At low water ထ comes”/),
+      },
+    ]);
+    // What changed in the words of a link is told as such.
+    expect(proof.rows.map(({ verdict }: { verdict: string }) => verdict)).toEqual(["intact", "other-words"]);
+    expect(await qpdf(kept("letters.pdf", bytes))).toContain("No syntax or stream encoding errors");
+    expect((await exportOf(markdown, "epub")).proof).toMatchObject({ complete: true });
+  });
+
+  test("a damaged picture is named with its place, and its words stand there", async () => {
+    const picture = readFileSync(join(import.meta.dirname, "../../demo/manuscript/pictures/monks-path.png"));
+    const damaged = Buffer.from(picture);
+    damaged.fill(0, 200, 4000);
+    const { body } = await author.bringIn(
+      "# Paths\n\n![The monks’ path](map.png)\n\n[x](https://a.example/)",
+      {},
+      { "map.png": damaged },
+    );
+    const proof = await author.exported(body.book.id, "pdf");
+    expect(proof.proof.warnings).toEqual([
+      { code: "picture", chapter: "Paths", message: expect.stringContaining("“map.png” is damaged") },
+    ]);
+    expect(proof.proof.complete).toBe(true);
   });
 
   test("an export can be cancelled, and leaves nothing", async () => {
@@ -455,7 +482,7 @@ describe("the pages of a PDF", () => {
       headers: { cookie: author.cookie },
     });
     const [head, row] = (await csv.text()).split("\n");
-    expect(head).toContain("chapter,text,destination,verdict,found,note");
-    expect(row).toMatch(/^The second way,To the start,#\w+,intact,"?page \d+/);
+    expect(head).toContain("chapter,text,destination,description,verdict,found,note");
+    expect(row).toMatch(/^The second way,To the start,#\w+,,intact,"?page \d+/);
   });
 });

@@ -191,7 +191,7 @@ describe("for print", () => {
   const linesWith = async (addresses: string) => {
     const { body } = await author.bringIn(markdown);
     const { proof, bytes } = await author.exported(body.book.id, "pdf", { addresses });
-    expect(proof).toMatchObject({ complete: true, total: 2, addresses });
+    expect(proof).toMatchObject({ complete: true, total: 2, options: { addresses } });
     return withPdf(bytes, async (document) => {
       const pages = [];
       for (let i = 0; i < document.numPages; i++)

@@ -8,15 +8,15 @@ export class ExportsInFull1764000000007 implements MigrationInterface {
       "ALTER TABLE export ADD options longtext NULL, ADD warnings longtext NULL, ADD tookMs int unsigned NOT NULL DEFAULT 0, ADD revision int unsigned NOT NULL DEFAULT 0, ADD textAt datetime(3) NULL",
     );
     await runner.query(
-      `UPDATE export SET textAt = createdAt, warnings = '[]', options = CONCAT('{"format":"', format, '","accessible":', IF(accessible, 'true', 'false'), ',"addresses":"', addresses, '","companions":"beside","pages":"one","fonts":false,"pageList":false,"layout":null}')`,
+      `UPDATE export SET textAt = createdAt, warnings = '[]', options = CONCAT('{"format":"', format, '","accessible":', IF(export.accessible, 'true', 'false'), ',"addresses":"', addresses, '","companions":"beside","pages":"one","fonts":false,"pageList":false,"layout":null}')`,
     );
-    await runner.query("ALTER TABLE export DROP accessible, DROP addresses");
+    await runner.query("ALTER TABLE export DROP `accessible`, DROP addresses");
   }
 
   async down(runner: QueryRunner): Promise<void> {
     await runner.query("ALTER TABLE book DROP presets");
     await runner.query(
-      "ALTER TABLE export ADD accessible tinyint NOT NULL DEFAULT 1, ADD addresses varchar(10) NOT NULL DEFAULT 'none'",
+      "ALTER TABLE export ADD `accessible` tinyint NOT NULL DEFAULT 1, ADD addresses varchar(10) NOT NULL DEFAULT 'none'",
     );
     await runner.query(
       "ALTER TABLE export DROP options, DROP warnings, DROP tookMs, DROP revision, DROP textAt",
