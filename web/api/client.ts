@@ -28,6 +28,7 @@ export type VersionListing = components["schemas"]["VersionListingAnswer"];
 export type BookFinding = components["schemas"]["FindingAnswer"];
 export type Step = components["schemas"]["StepAnswer"];
 export type ExportListing = components["schemas"]["ExportListingAnswer"];
+export type Preflight = components["schemas"]["PreflightAnswer"];
 export type ExportWithProof = components["schemas"]["ExportAnswer"];
 
 /** What the server answered instead of what was asked for, in its one shape; or that it did not answer. */

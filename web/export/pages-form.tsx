@@ -5,14 +5,8 @@ import { answerOf, api } from "../api/client";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
+import { layoutWords, sizes } from "./layout-words";
 
-const sizes: [TrimName, string][] = [
-  ["a5", "A5"],
-  ["a4", "A4"],
-  ["letter", "US Letter"],
-  ["6x9", "6 × 9 in"],
-  ["own", "its own"],
-];
 const margins = [
   ["inner", "at the binding"],
   ["outer", "outside"],
@@ -20,12 +14,6 @@ const margins = [
   ["bottom", "below"],
 ] as const;
 const box = "min-h-8 border border-hairline bg-paper px-1";
-
-/** What the pages of a layout are, in a few words. */
-export function layoutWords({ trim, width, height, fontSize, runningHeads }: PageLayout): string {
-  const size = trim === "own" ? `${width} × ${height} mm` : sizes.find(([name]) => name === trim)![1];
-  return `${size}, letters of ${fontSize} pt${runningHeads ? ", running heads" : ""}`;
-}
 
 /** How the pages of the PDF are laid out: kept with the book, for this export and all that follow. */
 export function PagesForm() {

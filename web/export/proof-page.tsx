@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { BadgeCheck, TriangleAlert } from "lucide-react";
+import { BadgeCheck, MinusCircle, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { answerOf, api, type ExportWithProof } from "../api/client";
@@ -18,6 +18,10 @@ const verdicts: Record<Row["verdict"], string> = {
   "other-words": "Other words",
   "other-description": "Other description",
   "dead-end": "Leads nowhere",
+  shifted: "Lands elsewhere",
+  cut: "Cut in pieces",
+  covered: "Covered",
+  "left-out": "Left out",
 };
 
 /** The link proof of one exported file: every link of the manuscript beside what the file has of it. */
@@ -91,12 +95,15 @@ export function ProofPage() {
                   Show only what is wrong
                 </label>
               )}
-              {proof.data.madeRows.length > 0 && (
-                <ProofTable name="Ways to notes and places" rows={proof.data.madeRows} />
+              {proof.data.madeWrong > 0 && (
+                <ProofTable
+                  name="Ways to notes and places"
+                  rows={proof.data.madeRows.filter((row) => !isRight(row))}
+                />
               )}
               <ProofTable
                 name="Links of the manuscript"
-                rows={proof.data.rows.filter((row) => !onlyWrong || row.verdict !== "intact")}
+                rows={proof.data.rows.filter((row) => !onlyWrong || !isRight(row))}
               />
             </>
           )}
@@ -125,12 +132,9 @@ function ProofTable({ name, rows }: { name: string; rows: Row[] }) {
         </thead>
         <tbody>
           {rows.map((row, i) => (
-            <tr
-              key={i}
-              className={`border-t border-hairline align-top ${row.verdict === "intact" ? "" : "bg-red-wash"}`}
-            >
+            <tr key={i} className={`border-t border-hairline align-top ${isRight(row) ? "" : "bg-red-wash"}`}>
               <td className="px-4 py-1.5 whitespace-nowrap">
-                <Verdict verdict={row.verdict} />
+                <Verdict row={row} />
               </td>
               <td className="max-w-[16rem] px-4 py-1.5">
                 <span className="font-serif [overflow-wrap:anywhere]">{row.text}</span>
@@ -140,7 +144,10 @@ function ProofTable({ name, rows }: { name: string; rows: Row[] }) {
                 <span className="font-mono text-[0.82rem] [overflow-wrap:anywhere]">
                   {row.destinationName}
                 </span>
-                {row.note && <span className="block text-red">{row.note}</span>}
+                {row.description && <span className="block text-faint">{row.description}</span>}
+                {row.note && (
+                  <span className={`block ${isRight(row) ? "text-faint" : "text-red"}`}>{row.note}</span>
+                )}
               </td>
               <td className="px-4 py-1.5 text-faint">{row.found.join("; ") || "–"}</td>
             </tr>
@@ -151,13 +158,17 @@ function ProofTable({ name, rows }: { name: string; rows: Row[] }) {
   );
 }
 
-function Verdict({ verdict }: { verdict: Row["verdict"] }) {
-  const Icon = verdict === "intact" ? BadgeCheck : TriangleAlert;
+/** Whether a link is as the author wants it in this file. */
+function isRight({ verdict }: Row): boolean {
+  return verdict === "intact" || verdict === "left-out";
+}
+
+function Verdict({ row }: { row: Row }) {
+  const Icon =
+    row.verdict === "intact" ? BadgeCheck : row.verdict === "left-out" ? MinusCircle : TriangleAlert;
   return (
-    <span
-      className={`inline-flex items-center gap-1 ${verdict === "intact" ? "" : "font-semibold text-red"}`}
-    >
-      <Icon aria-hidden size={15} /> {verdicts[verdict]}
+    <span className={`inline-flex items-center gap-1 ${isRight(row) ? "" : "font-semibold text-red"}`}>
+      <Icon aria-hidden size={15} /> {verdicts[row.verdict]}
     </span>
   );
 }
