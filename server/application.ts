@@ -20,7 +20,7 @@ export async function makeApplication(settings: Settings): Promise<NestExpressAp
   });
   app.disable("x-powered-by");
   app.use(logRequests(log));
-  app.use(securityHeaders());
+  app.use(securityHeaders(settings));
   app.use(checkOrigin);
   app.use(cookieParser());
   app.useBodyParser("json", { limit: "50mb" });

@@ -17,12 +17,13 @@ export class Landings {
   constructor(private readonly document: PDFDocumentProxy) {}
 
   /**
-   * What a reader sees who is taken to a named destination: the line on which it stands, and the lines after
-   * it. Null where the file has no such destination.
+   * What a reader sees who is taken to a destination: the line on which it stands, and the lines after it.
+   * @param dest a name, or the destination itself; null is returned where the file has no such destination
    */
-  async at(name: string): Promise<string | null> {
-    const destination = (await this.document.getDestination(name)) as unknown[] | null;
-    if (!destination) return null;
+  async at(dest: unknown): Promise<string | null> {
+    const destination = (typeof dest === "string" ? await this.document.getDestination(dest) : dest) as
+      unknown[] | null;
+    if (!Array.isArray(destination)) return null;
     const [page, , , top] = destination as [{ num: number; gen: number }, unknown, unknown, number | null];
     const pieces = await this.textOf((await this.document.getPageIndex(page)) + 1);
     return linesFrom(pieces, top ?? Infinity);

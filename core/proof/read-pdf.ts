@@ -7,6 +7,7 @@ import {
 import { foldBlanks, ProofError, type Box, type ExportedLink, type ExportReading } from "./exported-link.ts";
 import { fileBeside, hasScheme, openExport, type ExportedFolder } from "./exported-folder.ts";
 import { Landings } from "./pdf-landings.ts";
+import { whereOf } from "./where-in-pdf.ts";
 
 /** A node of a page's structure tree, as pdf.js gives it. */
 export interface StructureNode {
@@ -159,11 +160,6 @@ function annotationsUnder(node: StructureNode): string[] {
 
 function nameOf(destination: unknown): string {
   return typeof destination === "string" ? destination : "";
-}
-
-/** Where a link annotation stands: its page, and its rectangle in points from the page's lower left corner. */
-export function whereOf(page: number, rect: readonly number[]): string {
-  return `page ${page}, at ${rect.map((n) => Math.round(n)).join(" ")}`;
 }
 
 /** One box for each line: eight numbers a line, the corners of a quadrilateral (ISO 32000, 12.5.6.5). */

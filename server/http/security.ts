@@ -1,12 +1,13 @@
 import type { RequestHandler } from "express";
 import helmet from "helmet";
 import { Problem } from "../errors/problem.ts";
+import type { Settings } from "../settings.ts";
 
 /**
  * The headers of every answer. No inline script runs; styles may be inline, since the interface's
  * positioning and drag and drop set them.
  */
-export function securityHeaders(): RequestHandler {
+export function securityHeaders({ standIns }: Settings): RequestHandler {
   return helmet({
     contentSecurityPolicy: {
       useDefaults: false,
@@ -18,6 +19,8 @@ export function securityHeaders(): RequestHandler {
         imgSrc: ["'self'", "data:"],
         connectSrc: ["'self'"],
         fontSrc: ["'self'"],
+        // The reader of exported files shows pages of the stand-in web, where one runs, and of no other.
+        frameSrc: ["'self'", ...(standIns ? [`http://127.0.0.1:${standIns.httpPort}`] : [])],
         objectSrc: ["'none'"],
         baseUri: ["'none'"],
         formAction: ["'self'"],

@@ -8,6 +8,8 @@ export interface StandIns {
   web: (address: string) => string | null;
   /** The window that the stand-in mail opens for a `mailto:` address. */
   mail: (address: string) => string;
+  /** Whether it is an address of theirs. */
+  answers: (address: string) => boolean;
 }
 
 /** The stand-ins, or null while none run. */
@@ -25,5 +27,6 @@ export function useStandIns(): StandIns | null {
       return isReservedName(url.hostname) ? `${base}/${url.host}${url.pathname}${url.search}` : null;
     },
     mail: (address) => `${base}/mail.hesterley.example/?open=${encodeURIComponent(address)}`,
+    answers: (address) => address.startsWith(`${base}/`),
   };
 }

@@ -1,7 +1,10 @@
 import { readHref } from "@vennet/core/destination/destination";
 import { hasScheme } from "@vennet/core/proof/exported-folder";
+import { useState } from "react";
+import { useStandIns } from "../api/stand-ins";
 import { Button } from "../parts/button";
-import { FollowPanel } from "../write/links/follow-panel";
+import { wayTo } from "../write/links/way-to";
+import { StandInWindow } from "./stand-in-window";
 
 /** A link of an exported file that leads out of it. */
 export interface OutwardLink {
@@ -16,42 +19,56 @@ export function AskedLink({
   bookId,
   link,
   beside,
+  takesFocus,
   onDone,
 }: {
   bookId: string;
   link: OutwardLink;
   /** The files that were exported along, by their paths. */
   beside: ReadonlyMap<string, Uint8Array>;
+  /** Whether who reads by keys is taken here. */
+  takesFocus: boolean;
   onDone: () => void;
 }) {
   const { address } = link;
+  const standIns = useStandIns();
+  const [opens, setOpens] = useState(false);
   const isOutside = hasScheme(address);
   const file = isOutside ? undefined : beside.get(decodeURIComponent(address));
+  const way = isOutside
+    ? wayTo(bookId, readHref(address, null), standIns)
+    : { words: file ? "A file that came along." : "No such file came along.", href: null };
   return (
     <div>
       {link.name !== address && <p className="font-serif">{link.name}</p>}
       <p className="mt-1 font-mono text-[0.9rem] [overflow-wrap:anywhere]">{address}</p>
-      {isOutside ? (
-        <FollowPanel
-          bookId={bookId}
-          destination={readHref(address, null)}
-          onGoTo={() => undefined}
-          onDone={onDone}
-        />
-      ) : (
-        <div className="mt-2 border-t border-hairline pt-2">
-          <p>{file ? "A file that came along." : "No such file came along."}</p>
-          <div className="mt-1 flex items-center gap-3">
-            {file && (
-              <Button autoFocus kind="main" onClick={() => save(address, file)}>
-                Save a copy
-              </Button>
-            )}
-            <Button kind="quiet" onClick={onDone}>
-              Stay here
+      <div className="mt-2 border-t border-hairline pt-2">
+        <p>{way.words}</p>
+        <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
+          {(isOutside || file) && (
+            <Button autoFocus={takesFocus} kind="main" onClick={() => setOpens(true)}>
+              See what a reader gets
             </Button>
-          </div>
+          )}
+          {way.href !== null && (
+            <a
+              href={way.href}
+              target="_blank"
+              rel="noreferrer noopener"
+              onClick={onDone}
+              className="border border-edge px-2 py-0.5"
+            >
+              Open in a new tab
+            </a>
+          )}
+          {file && <Button onClick={() => save(address, file)}>Save a copy</Button>}
+          <Button kind="quiet" onClick={onDone}>
+            Stay here
+          </Button>
         </div>
+      </div>
+      {opens && (
+        <StandInWindow link={link} href={way.href} file={file ?? null} onClose={() => setOpens(false)} />
       )}
     </div>
   );

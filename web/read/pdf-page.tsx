@@ -10,6 +10,8 @@ export interface PageLink {
   /** An address, or a path beside the file; null for a jump. */
   address: string | null;
   dest: unknown;
+  /** Its rectangle in points from the page's lower left corner. */
+  rect: readonly number[];
   /** Its boxes on the page in CSS px: one for each line that it runs over. */
   boxes: Box[];
 }
@@ -32,6 +34,13 @@ interface Annotation {
   contentsObj?: { str: string };
 }
 
+/** A page that is painted. */
+export interface ShownPage {
+  canvas: HTMLCanvasElement;
+  /** In points. */
+  height: number;
+}
+
 interface Shown {
   links: PageLink[];
   text: string;
@@ -47,6 +56,8 @@ export function PdfPage({
   outlined,
   mark,
   onFollow,
+  onShown,
+  onGone,
 }: {
   document: PDFDocumentProxy;
   number: number;
@@ -56,7 +67,13 @@ export function PdfPage({
   /** Where the last jump landed, in points from the page's foot. */
   mark: number | null;
   onFollow: (link: PageLink) => void;
+  /** Tells that the page is painted. */
+  onShown?: (number: number, page: ShownPage) => void;
+  /** Tells that the page that was painted is so no more. */
+  onGone?: () => void;
 }) {
+  const told = useRef({ onShown, onGone });
+  told.current = { onShown, onGone };
   const canvas = useRef<HTMLCanvasElement>(null);
   const [shown, setShown] = useState<Shown | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -74,7 +91,9 @@ export function PdfPage({
       const render = page.render({ canvas: target, viewport: page.getViewport({ scale: scale * sharp }) });
       cancel = () => render.cancel();
       const [links, text] = await Promise.all([linksOf(page, scale), textOf(page), render.promise]);
-      if (!isLeft) setShown({ links, text, width: viewport.width, height: viewport.height });
+      if (isLeft) return;
+      setShown({ links, text, width: viewport.width, height: viewport.height });
+      told.current.onShown?.(number, { canvas: target, height: viewport.height / scale });
     };
     setProblem(null);
     show().catch((error: unknown) => {
@@ -83,6 +102,7 @@ export function PdfPage({
     return () => {
       isLeft = true;
       cancel();
+      told.current.onGone?.();
     };
   }, [pdf, number, scale]);
   const at = shown && mark !== null ? shown.height - mark * scale : null;
@@ -124,7 +144,8 @@ export function PdfPage({
   );
 }
 
-async function linksOf(page: PDFPageProxy, scale: number): Promise<PageLink[]> {
+/** The links of a page, with their boxes at a scale. */
+export async function linksOf(page: PDFPageProxy, scale: number): Promise<PageLink[]> {
   const viewport = page.getViewport({ scale });
   const annotations = (await page.getAnnotations()) as Annotation[];
   return annotations
@@ -150,6 +171,7 @@ async function linksOf(page: PDFPageProxy, scale: number): Promise<PageLink[]> {
         name: contentsObj?.str || address || "A jump in the book",
         address,
         dest: dest ?? null,
+        rect,
         boxes,
       };
     });

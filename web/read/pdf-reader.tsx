@@ -1,8 +1,12 @@
-import { useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
+import type { ExportWithProof } from "../api/client";
 import { AskedLink, type OutwardLink } from "./asked-link";
 import { landingOf, type OpenPdf } from "./open-pdf";
 import { Choice, ReaderFrame, settingBox, Tick } from "./reader-frame";
-import { PdfPage, type PageLink } from "./pdf-page";
+import { PdfPage, type PageLink, type ShownPage } from "./pdf-page";
+import { PdfWalker, type PressedPdfReader } from "./walk/pdf-walker";
+import { Shown } from "./walk/shown";
+import { WalkPanel } from "./walk/walk-panel";
 
 interface Place {
   page: number;
@@ -13,16 +17,17 @@ interface Place {
 const scales = [0.75, 1, 1.25, 1.5, 2];
 
 /** The pages of an exported PDF, with its outline and links. */
-export function PdfReader({ bookId, pdf }: { bookId: string; pdf: OpenPdf }) {
+export function PdfReader({ bookId, pdf, proof }: { bookId: string; pdf: OpenPdf; proof: ExportWithProof }) {
   const [page, setPage] = useState(1);
   const [mark, setMark] = useState<number | null>(null);
   const [scale, setScale] = useState(1.25);
   const [outlined, setOutlined] = useState(true);
-  const [asked, setAsked] = useState<OutwardLink | null>(null);
+  const [asked, setAsked] = useState<(OutwardLink & { byRobot: boolean }) | null>(null);
   const [told, setTold] = useState("");
   /** Where the reader came from, the last jump at the end. */
   const [trail, setTrail] = useState<Place[]>([]);
   const desk = useRef<HTMLDivElement>(null);
+  const shown = useRef(new Shown<ShownPage>());
   const { numPages } = pdf.document;
 
   const turnTo = (to: number): void => {
@@ -50,10 +55,14 @@ export function PdfReader({ bookId, pdf }: { bookId: string; pdf: OpenPdf }) {
       if (desk.current) desk.current.scrollTop = place.scrolled;
     });
   };
-  const follow = (link: PageLink): void => {
-    if (link.address === null) void jump(link.dest);
-    else setAsked({ name: link.name, address: link.address });
+  const follow = async (link: PageLink, byRobot = false): Promise<void> => {
+    if (link.address === null) await jump(link.dest);
+    else setAsked({ name: link.name, address: link.address, byRobot });
   };
+  const stay = (): void => setAsked(null);
+  const pressed = useRef<PressedPdfReader>(null!);
+  pressed.current = { turnTo, follow: (link) => follow(link, true), back, stay };
+  const walker = useMemo(() => new PdfWalker(pdf, pressed, shown.current), [pdf]);
 
   return (
     <ReaderFrame
@@ -101,16 +110,20 @@ export function PdfReader({ bookId, pdf }: { bookId: string; pdf: OpenPdf }) {
       onGoTo={({ dest }) => void jump(dest)}
       deskName={`Page ${page} of the file`}
       desk={desk}
-      aside={
-        asked ? (
-          <AskedLink bookId={bookId} link={asked} beside={pdf.beside} onDone={() => setAsked(null)} />
-        ) : (
-          <p className="text-faint">
-            Press a link on the page. A jump goes there at once and marks the line; an address is shown here
-            before anything is opened.
-          </p>
+      walk={<WalkPanel walker={walker} proof={proof} />}
+      asked={
+        asked && (
+          <AskedLink
+            key={asked.address}
+            bookId={bookId}
+            link={asked}
+            beside={pdf.beside}
+            takesFocus={!asked.byRobot}
+            onDone={stay}
+          />
         )
       }
+      invitation="Press a link on the page. A jump goes there at once and marks the line; an address is shown here before anything is opened."
     >
       <PdfPage
         document={pdf.document}
@@ -118,7 +131,9 @@ export function PdfReader({ bookId, pdf }: { bookId: string; pdf: OpenPdf }) {
         scale={scale}
         outlined={outlined}
         mark={mark}
-        onFollow={follow}
+        onFollow={(link) => void follow(link)}
+        onShown={(number, view) => shown.current.tell(String(number), view)}
+        onGone={() => shown.current.forget()}
       />
     </ReaderFrame>
   );

@@ -1,17 +1,21 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState, type ReactNode } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { answerOf, api, type ExportListing } from "../api/client";
+import { answerOf, api, type ExportListing, type ExportWithProof } from "../api/client";
 import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Problem, Waiting } from "../parts/notice";
 import { shownDate } from "../parts/wording";
-import { EpubReader } from "./epub-reader";
-import { openEpub, type OpenEpub } from "./open-epub";
+import { FlowReader } from "./flow-reader";
+import { openEpub } from "./open-epub";
+import type { OpenFlow } from "./open-flow";
 import { openPdf, type OpenPdf } from "./open-pdf";
+import { openWeb } from "./open-web";
 import { PdfReader } from "./pdf-reader";
 
-/** Reads an exported file, the file itself, as its readers will: pages of a PDF, screens of an e-book. */
+const readableFormats = ["pdf", "epub", "web"];
+
+/** Reads an exported file, the file itself, as its readers will: pages of a PDF, screens of an e-book or a web page. */
 export function ReadPage() {
   const book = useBook();
   const navigate = useNavigate();
@@ -21,7 +25,7 @@ export function ReadPage() {
     queryFn: () =>
       answerOf(api.GET("/api/books/{bookId}/exports", { params: { path: { bookId: book.id } } })),
   });
-  const readable = (exports.data ?? []).filter(({ format }) => format !== "web");
+  const readable = (exports.data ?? []).filter(({ format }) => readableFormats.includes(format));
   const chosen = readable.find(({ id }) => id === exportId) ?? readable[0];
   return (
     <PageFrame
@@ -48,7 +52,7 @@ export function ReadPage() {
       {exports.error && <Problem>{exports.error.message}</Problem>}
       {exports.data && !chosen && (
         <p className="mx-auto mt-8 max-w-3xl border border-hairline bg-paper p-10 font-serif text-lg">
-          There is no PDF or e-book to read yet.{" "}
+          There is no PDF, e-book or web page to read yet.{" "}
           <Link to={`/books/${book.id}/export`} className="underline underline-offset-4">
             Export one
           </Link>
@@ -63,19 +67,24 @@ export function ReadPage() {
           open={openPdf}
           close={({ document }) => void document.destroy()}
         >
-          {(pdf) => <PdfReader bookId={book.id} pdf={pdf} />}
+          {(pdf, proof) => <PdfReader bookId={book.id} pdf={pdf} proof={proof} />}
         </Opened>
       )}
-      {chosen?.format === "epub" && (
-        <Opened<OpenEpub> key={chosen.id} bookId={book.id} one={chosen} open={openEpub}>
-          {(epub) => <EpubReader bookId={book.id} epub={epub} />}
+      {chosen && chosen.format !== "pdf" && (
+        <Opened<OpenFlow>
+          key={chosen.id}
+          bookId={book.id}
+          one={chosen}
+          open={chosen.format === "epub" ? openEpub : openWeb}
+        >
+          {(file, proof) => <FlowReader bookId={book.id} file={file} proof={proof} />}
         </Opened>
       )}
     </PageFrame>
   );
 }
 
-/** Downloads the file, opens it, and closes it when it is left. */
+/** Downloads the file and its proof, opens it, and closes it when it is left. */
 function Opened<T>({
   bookId,
   one,
@@ -87,9 +96,18 @@ function Opened<T>({
   one: ExportListing;
   open: (bytes: Uint8Array) => Promise<T> | T;
   close?: (opened: T) => void;
-  children: (opened: T) => ReactNode;
+  children: (opened: T, proof: ExportWithProof) => ReactNode;
 }) {
   const [opened, setOpened] = useState<T | null>(null);
+  const proof = useQuery({
+    queryKey: ["export", one.id],
+    queryFn: () =>
+      answerOf(
+        api.GET("/api/books/{bookId}/exports/{exportId}", {
+          params: { path: { bookId, exportId: one.id } },
+        }),
+      ),
+  });
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     const leaving = new AbortController();
@@ -112,6 +130,7 @@ function Opened<T>({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bookId, one.id]);
   if (problem) return <Problem>{problem}</Problem>;
-  if (opened === null) return <Waiting what="Opening the file" />;
-  return children(opened);
+  if (proof.error) return <Problem>{proof.error.message}</Problem>;
+  if (opened === null || !proof.data) return <Waiting what="Opening the file" />;
+  return children(opened, proof.data);
 }

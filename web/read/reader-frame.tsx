@@ -1,5 +1,5 @@
-import { ChevronLeft, ChevronRight, Undo2 } from "lucide-react";
-import { useEffect, useRef, type ReactNode, type Ref } from "react";
+import { ChevronLeft, ChevronRight, Footprints, Undo2 } from "lucide-react";
+import { useEffect, useRef, useState, type ReactNode, type Ref } from "react";
 import { Button } from "../parts/button";
 
 /** An entry of the file's own list of contents. */
@@ -22,7 +22,9 @@ export function ReaderFrame<E extends ContentsEntry>({
   onGoTo,
   deskName,
   desk,
-  aside,
+  walk,
+  asked,
+  invitation,
   children,
 }: {
   /** What is turned: a page or a screen. */
@@ -39,9 +41,15 @@ export function ReaderFrame<E extends ContentsEntry>({
   onGoTo: (entry: E) => void;
   deskName: string;
   desk?: Ref<HTMLDivElement>;
-  aside: ReactNode;
+  /** The robot that follows every link of the file. */
+  walk: ReactNode;
+  /** The link that was pressed and leads out of the file. */
+  asked: ReactNode | null;
+  /** What can be done where no link was pressed. */
+  invitation: string;
   children: ReactNode;
 }) {
+  const [walks, setWalks] = useState(false);
   const turn = useRef(onTurn);
   turn.current = onTurn;
   useEffect(() => {
@@ -73,11 +81,16 @@ export function ReaderFrame<E extends ContentsEntry>({
         <Button disabled={!canGoBack} onClick={onBack}>
           <Undo2 aria-hidden size={15} /> Back
         </Button>
+        <Button aria-pressed={walks} onClick={() => setWalks(!walks)} className="aria-pressed:bg-blue-wash">
+          <Footprints aria-hidden size={15} /> Walk the links
+        </Button>
         <span role="status" className="text-faint">
           {told}
         </span>
       </div>
-      <div className="grid min-h-0 grow md:grid-cols-[15rem_1fr_18rem]">
+      <div
+        className={`grid min-h-0 grow ${walks ? "md:grid-cols-[12rem_1fr_25rem]" : "md:grid-cols-[15rem_1fr_18rem]"}`}
+      >
         <nav aria-label={contentsName} className="overflow-y-auto border-r border-hairline p-3 text-sm">
           <ul>
             {contents.map((entry, i) => (
@@ -96,8 +109,16 @@ export function ReaderFrame<E extends ContentsEntry>({
         <div ref={desk} tabIndex={0} role="region" aria-label={deskName} className="overflow-auto p-5">
           {children}
         </div>
-        <aside aria-label="The link that was followed" className="border-l border-hairline p-4">
-          {aside}
+        <aside
+          aria-label={walks ? "The walk" : "The link that was followed"}
+          className="flex min-h-0 flex-col border-l border-hairline"
+        >
+          {walks && <div className="min-h-0 grow p-4 pb-0">{walk}</div>}
+          {(asked !== null || !walks) && (
+            <div className={`overflow-y-auto p-4 ${walks ? "border-t border-edge bg-desk" : ""}`}>
+              {asked ?? <p className="text-faint">{invitation}</p>}
+            </div>
+          )}
         </aside>
       </div>
     </div>

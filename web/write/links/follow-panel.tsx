@@ -1,6 +1,7 @@
 import type { Destination } from "@vennet/core/destination/destination";
 import { useStandIns } from "../../api/stand-ins";
 import { Button } from "../../parts/button";
+import { wayTo } from "./way-to";
 
 /** Shows the full address before anything outside the book is opened, and asks. */
 export function FollowPanel({
@@ -44,36 +45,4 @@ export function FollowPanel({
       </div>
     </div>
   );
-}
-
-function wayTo(
-  bookId: string,
-  destination: Destination,
-  standIns: ReturnType<typeof useStandIns>,
-): { words: string; href: string | null } {
-  const toWeb = (address: string): { words: string; href: string } => {
-    const standIn = standIns?.web(address) ?? null;
-    return {
-      words: `This leaves the book.${standIn ? " The name is kept for examples, so the stand-in web answers for it." : ""}`,
-      href: standIn ?? address,
-    };
-  };
-  switch (destination.kind) {
-    case "web":
-      return toWeb(destination.address);
-    case "email":
-      return standIns
-        ? {
-            words: "The stand-in mail opens with the message filled in. Nothing is sent.",
-            href: standIns.mail(destination.address),
-          }
-        : { words: "Your mail program opens with the message filled in.", href: destination.address };
-    case "place":
-      return { words: "A place in this book.", href: null };
-    case "file":
-      if ("share" in destination) return toWeb(destination.share);
-      if ("file" in destination)
-        return { words: "A companion file.", href: `/api/books/${bookId}/files/${destination.file}` };
-      return { words: "This file was not brought along, so there is nothing to open.", href: null };
-  }
 }

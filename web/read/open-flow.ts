@@ -1,0 +1,44 @@
+import type { ContentsEntry } from "./reader-frame";
+
+/** One page of a file whose text flows. */
+export interface FlowPage {
+  /** Its path in the file. */
+  path: string;
+  isLinear: boolean;
+}
+
+/** An exported file whose text flows, opened: an e-book, or one or more web pages. */
+export interface OpenFlow {
+  format: "epub" | "web";
+  /** All files in it or beside it, by their paths. */
+  files: ReadonlyMap<string, Uint8Array>;
+  /** Its pages, in reading order. */
+  pages: FlowPage[];
+  contents: (ContentsEntry & { path: string; fragment: string })[];
+  /** Parses one of its pages. */
+  page: (path: string) => Document;
+}
+
+/** The file, and the part of it, that a relative address leads to. */
+export function resolvePath(from: string, href: string): { path: string; fragment: string } {
+  const url = new URL(href, `epub://book/${from}`);
+  return {
+    path: decodeURIComponent(url.pathname.replace(/^\/+/, "")),
+    fragment: decodeURIComponent(url.hash.slice(1)),
+  };
+}
+
+/** The entries of a list of links, as deep as the lists that they stand in. */
+export function entriesOf(nav: Element | undefined, path: string, list: "ol" | "ul"): OpenFlow["contents"] {
+  return [...(nav?.getElementsByTagName("a") ?? [])].map((link) => {
+    let depth = -1;
+    for (let at: Element | null = link; at && at !== nav; at = at.parentElement)
+      if (at.localName === list) depth++;
+    return { words: link.textContent ?? "", depth, ...resolvePath(path, link.getAttribute("href") ?? "") };
+  });
+}
+
+/** The address of a link of XHTML, or of SVG 1.1. */
+export function hrefOf(link: Element): string | null {
+  return link.getAttribute("href") ?? link.getAttribute("xlink:href");
+}
