@@ -8,7 +8,7 @@ export function Progress({ label, done, total }: { label: string; done: number; 
       aria-valuemin={0}
       aria-valuemax={total || undefined}
       aria-valuenow={total > 0 ? done : undefined}
-      className="h-2 w-full border border-edge"
+      className="h-2 w-full shrink-0 border border-edge"
     >
       <div className="h-full bg-blue transition-[width]" style={{ width: `${Math.max(2, share * 100)}%` }} />
     </div>

@@ -38,6 +38,7 @@ export interface ShownScreen {
   styles: string;
   /** Which of its screens is seen, from 0, or how far a web page is scrolled. */
   shown: number;
+  /** How many screens it has, or the height of a web page. */
   screens: number;
 }
 
@@ -183,8 +184,8 @@ function layInWindow(inside: Document, target: Element | null, scrolled: number 
   if (scrolled !== null) sheet.scrollTop = scrolled;
   else if (target) target.scrollIntoView();
   else sheet.scrollTop = 0;
-  tell(sheet.scrollTop, 1);
-  inside.onscroll = () => tell(sheet.scrollTop, 1);
+  tell(sheet.scrollTop, sheet.scrollHeight);
+  inside.onscroll = () => tell(sheet.scrollTop, sheet.scrollHeight);
 }
 
 function nameOf(link: Element): string {

@@ -16,7 +16,20 @@ export function openWeb(bytes: Uint8Array): OpenFlow {
     format: "web",
     files,
     pages: paths.map((path) => ({ path, isLinear: true })),
-    contents: entriesOf(page(name).querySelector("nav") ?? undefined, name, "ul"),
+    contents:
+      paths.length > 1
+        ? entriesOf(page(name).querySelector("nav") ?? undefined, name, "ul")
+        : headingsOf(page(name), name),
     page,
   };
+}
+
+/** What a page alone has instead of an index: its headings that can be jumped to. */
+function headingsOf(page: Document, path: string): OpenFlow["contents"] {
+  return [...page.querySelectorAll("h1[id], h2[id], h3[id], h4[id]")].map((heading) => ({
+    words: heading.textContent ?? "",
+    depth: Number(heading.localName.slice(1)) - 1,
+    path,
+    fragment: heading.id,
+  }));
 }

@@ -3,6 +3,7 @@ import type { ExportWithProof } from "../api/client";
 import { AskedLink, type OutwardLink } from "./asked-link";
 import { landingOf, type OpenPdf } from "./open-pdf";
 import { Choice, ReaderFrame, settingBox, Tick } from "./reader-frame";
+import { PageThumbnails } from "./page-thumbnails";
 import { PdfPage, type PageLink, type ShownPage } from "./pdf-page";
 import { PdfWalker, type PressedPdfReader } from "./walk/pdf-walker";
 import { Shown } from "./walk/shown";
@@ -108,6 +109,7 @@ export function PdfReader({ bookId, pdf, proof }: { bookId: string; pdf: OpenPdf
       contentsName="Outline of the file"
       contents={pdf.outline}
       onGoTo={({ dest }) => void jump(dest)}
+      thumbnails={<PageThumbnails document={pdf.document} current={page} onGoTo={turnTo} />}
       deskName={`Page ${page} of the file`}
       desk={desk}
       walk={<WalkPanel walker={walker} proof={proof} />}

@@ -20,6 +20,7 @@ export function ReaderFrame<E extends ContentsEntry>({
   contentsName,
   contents,
   onGoTo,
+  thumbnails,
   deskName,
   desk,
   walk,
@@ -39,6 +40,8 @@ export function ReaderFrame<E extends ContentsEntry>({
   contentsName: string;
   contents: readonly E[];
   onGoTo: (entry: E) => void;
+  /** The pages in small, where there are pages. */
+  thumbnails?: ReactNode;
   deskName: string;
   desk?: Ref<HTMLDivElement>;
   /** The robot that follows every link of the file. */
@@ -50,6 +53,7 @@ export function ReaderFrame<E extends ContentsEntry>({
   children: ReactNode;
 }) {
   const [walks, setWalks] = useState(false);
+  const [inSmall, setInSmall] = useState(false);
   const turn = useRef(onTurn);
   turn.current = onTurn;
   useEffect(() => {
@@ -91,20 +95,36 @@ export function ReaderFrame<E extends ContentsEntry>({
       <div
         className={`grid min-h-0 grow ${walks ? "md:grid-cols-[12rem_1fr_25rem]" : "md:grid-cols-[15rem_1fr_18rem]"}`}
       >
-        <nav aria-label={contentsName} className="overflow-y-auto border-r border-hairline p-3 text-sm">
-          <ul>
-            {contents.map((entry, i) => (
-              <li key={i} style={{ paddingLeft: `${entry.depth}rem` }}>
-                <button
-                  type="button"
-                  onClick={() => onGoTo(entry)}
-                  className="min-h-[24px] text-left underline-offset-4 hover:text-blue hover:underline"
-                >
-                  {entry.words}
-                </button>
-              </li>
-            ))}
-          </ul>
+        <nav
+          aria-label={inSmall ? "Pages in small" : contentsName}
+          className="overflow-y-auto border-r border-hairline p-3 text-sm max-md:max-h-40"
+        >
+          {thumbnails && (
+            <Button
+              aria-pressed={inSmall}
+              onClick={() => setInSmall(!inSmall)}
+              className="mb-2 aria-pressed:bg-blue-wash"
+            >
+              Pages in small
+            </Button>
+          )}
+          {inSmall ? (
+            thumbnails
+          ) : (
+            <ul>
+              {contents.map((entry, i) => (
+                <li key={i} style={{ paddingLeft: `${entry.depth}rem` }}>
+                  <button
+                    type="button"
+                    onClick={() => onGoTo(entry)}
+                    className="min-h-[24px] text-left underline-offset-4 hover:text-blue hover:underline"
+                  >
+                    {entry.words}
+                  </button>
+                </li>
+              ))}
+            </ul>
+          )}
         </nav>
         <div ref={desk} tabIndex={0} role="region" aria-label={deskName} className="overflow-auto p-5">
           {children}

@@ -1,19 +1,24 @@
+import { landingLength } from "@vennet/core/proof/landing";
 import type { ShownScreen } from "../flow-screen";
 
 const width = 420;
 const height = 168;
-const mostWords = 400;
+/** More letters than these do not fit into the picture. */
+const mostLetters = 400;
 
 /** The words where a jump has landed: those of the element, else those after it in its block. */
 export function wordsAt({ target, body }: ShownScreen): string {
-  if (!target) return body.textContent?.trim().slice(0, mostWords) ?? "";
-  if (target.textContent?.trim()) return target.textContent.slice(0, mostWords);
+  return landedText(target, body).replace(/\s+/g, " ").trim().slice(0, landingLength);
+}
+
+function landedText(target: Element | null, body: Element): string {
+  if (!target) return body.textContent ?? "";
+  if (target.textContent?.trim()) return target.textContent;
   const block = blockOf(target, body);
   const after = target.ownerDocument.createRange();
   after.setStartAfter(target);
   after.setEndAfter(block);
-  const words = after.toString().trim() || block.textContent?.trim();
-  return (words || block.nextElementSibling?.textContent || "").slice(0, mostWords);
+  return after.toString().trim() || block.textContent?.trim() || block.nextElementSibling?.textContent || "";
 }
 
 /** A small picture of the text around what is shown, set as the page sets it. */
@@ -22,10 +27,10 @@ export function miniature({ target, body, styles }: ShownScreen): string {
   const parts: string[] = [];
   const serializer = new XMLSerializer();
   target?.setAttribute("data-walked", "");
-  let words = 0;
-  for (let block = first; block && words < mostWords; block = block.nextElementSibling) {
+  let letters = 0;
+  for (let block = first; block && letters < mostLetters; block = block.nextElementSibling) {
     parts.push(serializer.serializeToString(block));
-    words += block.textContent?.length ?? 0;
+    letters += block.textContent?.length ?? 0;
   }
   target?.removeAttribute("data-walked");
   const look = `${styles}\n[data-walked] { outline: 2px solid #1d4f8f; outline-offset: 2px; } .sheet { font-size: 15px; margin: 0; padding: 12px; background: #fff; color: #1c1a17; height: ${height}px; overflow: hidden; } .sheet > * { margin-top: 0; }`;
