@@ -95,7 +95,7 @@ export function sendForm<T>(
   });
 }
 
-function errorFrom(status: number, body: unknown): ApiError {
+export function errorFrom(status: number, body: unknown): ApiError {
   const { code, message, field } = (body ?? {}) as { code?: string; message?: string; field?: string };
   return new ApiError(status, code ?? "unknown", message ?? `The server answered ${status}.`, field ?? null);
 }

@@ -8,6 +8,8 @@ GlobalWorkerOptions.workerSrc = workerAddress;
 /** An exported PDF, opened, with the files that lie beside it. */
 export interface OpenPdf {
   document: PDFDocumentProxy;
+  /** Of its first page, in points. */
+  width: number;
   /** By their paths, as links of the PDF name them. */
   beside: ReadonlyMap<string, Uint8Array>;
   outline: OutlineEntry[];
@@ -29,7 +31,8 @@ export interface Landing {
 export async function openPdf(bytes: Uint8Array): Promise<OpenPdf> {
   const { main, beside } = openExport(bytes);
   const document = await getDocument({ data: main, isEvalSupported: false }).promise;
-  return { document, beside, outline: await outlineOf(document) };
+  const { width } = (await document.getPage(1)).getViewport({ scale: 1 });
+  return { document, width, beside, outline: await outlineOf(document) };
 }
 
 async function outlineOf(document: PDFDocumentProxy): Promise<OutlineEntry[]> {

@@ -86,12 +86,17 @@ export function PdfPage({
       const sharp = window.devicePixelRatio || 1;
       const target = canvas.current;
       if (isLeft || !target) return;
-      target.width = Math.round(viewport.width * sharp);
-      target.height = Math.round(viewport.height * sharp);
-      const render = page.render({ canvas: target, viewport: page.getViewport({ scale: scale * sharp }) });
+      // The page before stays until the next one is there.
+      const fresh = document.createElement("canvas");
+      fresh.width = Math.round(viewport.width * sharp);
+      fresh.height = Math.round(viewport.height * sharp);
+      const render = page.render({ canvas: fresh, viewport: page.getViewport({ scale: scale * sharp }) });
       cancel = () => render.cancel();
       const [links, text] = await Promise.all([linksOf(page, scale), textOf(page), render.promise]);
       if (isLeft) return;
+      target.width = fresh.width;
+      target.height = fresh.height;
+      target.getContext("2d")!.drawImage(fresh, 0, 0);
       setShown({ links, text, width: viewport.width, height: viewport.height });
       told.current.onShown?.(number, { canvas: target, height: viewport.height / scale });
     };

@@ -39,15 +39,15 @@ export function StandInWindow({
           aria-describedby={undefined}
           className="fixed inset-x-4 top-[8vh] z-50 mx-auto flex h-[80vh] max-w-[52rem] flex-col border border-ink bg-paper"
         >
-          <div className="flex flex-wrap items-baseline gap-x-4 border-b border-hairline px-5 py-2">
-            <Dialog.Title className="font-serif text-lg">{kind} that a reader gets</Dialog.Title>
-            {!isMail && (
-              <p className="min-w-0 grow font-mono text-[0.85rem] text-faint [overflow-wrap:anywhere]">
-                {link.address}
-              </p>
-            )}
+          <div className="flex items-start gap-x-4 border-b border-hairline px-5 py-2">
+            <div className="min-w-0 grow">
+              <Dialog.Title className="font-serif text-lg">{kind} that a reader gets</Dialog.Title>
+              {!isMail && (
+                <p className="font-mono text-[0.85rem] text-faint [overflow-wrap:anywhere]">{link.address}</p>
+              )}
+            </div>
             <Dialog.Close asChild>
-              <Button className="ml-auto">
+              <Button className="shrink-0">
                 <Undo2 aria-hidden size={15} /> Back to the book
               </Button>
             </Dialog.Close>

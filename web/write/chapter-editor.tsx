@@ -7,7 +7,7 @@ import { closeHistory } from "prosemirror-history";
 import { NodeSelection, type Command, type EditorState } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 import { lazy, startTransition, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { flushSync } from "react-dom";
+import { createPortal, flushSync } from "react-dom";
 import { useNavigate, useSearchParams } from "react-router";
 import { answerOf, api, sendForm, type LinkState, type StoredCompanions } from "../api/client";
 import { useBook } from "../book-page";
@@ -59,6 +59,11 @@ const HotspotBench = lazy(() =>
   import("./hotspots/hotspot-bench").then((module) => ({ default: module.HotspotBench })),
 );
 
+// So does the reader of PDF.
+const SetPagesColumn = lazy(() =>
+  import("./pages/set-pages").then((module) => ({ default: module.SetPagesColumn })),
+);
+
 /** What the page around the editor may ask of it. */
 export interface EditorHandle {
   rename: (title: string) => void;
@@ -74,6 +79,7 @@ export function ChapterEditor({
   unsent,
   saver,
   handle,
+  besideText,
 }: {
   bookId: string;
   chapterId: string;
@@ -81,6 +87,8 @@ export function ChapterEditor({
   unsent: boolean;
   saver: ChapterSaver;
   handle: (handle: EditorHandle | null) => void;
+  /** Where the set pages are shown; null where they are not. */
+  besideText: HTMLElement | null;
 }) {
   const place = useRef<HTMLDivElement>(null);
   const [view, setView] = useState<EditorView | null>(null);
@@ -96,7 +104,7 @@ export function ChapterEditor({
   const [search, setSearch] = useSearchParams();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const wide = useWideWindow();
+  const wide = useWideWindow(besideText !== null);
   const states = useLinkStates(bookId);
   const names = useDestinationNames(bookId);
   const places = usePlaces(bookId).data;
@@ -495,9 +503,9 @@ export function ChapterEditor({
       )}
       <div
         // The editor stays where it is, since its text lives in this element.
-        className={`mx-auto my-6 ${isCovered ? "hidden" : "grid"} w-fit max-w-full min-w-0 bg-paper shadow-[0_0_0_1px_var(--hairline)] min-[1100px]:grid-cols-[minmax(0,36rem)_15.5rem] min-[1100px]:gap-x-10`}
+        className={`mx-auto my-6 ${isCovered ? "hidden" : "grid"} w-fit max-w-full min-w-0 bg-paper shadow-[0_0_0_1px_var(--hairline)] ${wide ? "grid-cols-[minmax(0,36rem)_15.5rem] gap-x-10" : ""}`}
       >
-        <div className="relative min-w-0 px-6 py-12 md:pl-14 min-[1100px]:pr-0">
+        <div className={`relative min-w-0 px-6 py-12 md:pl-14 ${wide ? "pr-0" : ""}`}>
           <div className="relative">
             <div ref={place} style={looks} className={anchorsShown ? "" : "anchors-hidden"} />
             {referenceLine}
@@ -552,6 +560,14 @@ export function ChapterEditor({
           </div>
         )}
       </div>
+      {besideText &&
+        state &&
+        createPortal(
+          <Suspense fallback={<Waiting what="Setting the pages" />}>
+            <SetPagesColumn bookId={bookId} chapterId={chapterId} state={state} />
+          </Suspense>,
+          besideText,
+        )}
     </>
   );
 }

@@ -10,6 +10,7 @@ import { Problem, Waiting } from "../parts/notice";
 import { ChapterEditor, type EditorHandle } from "./chapter-editor";
 import { ChapterList } from "./chapter-list";
 import { PlacesList } from "./places/places-list";
+import { usePagesShown } from "./pages/pages-shown";
 import { ChapterSaver } from "./saving/chapter-saver";
 import { openChapter, type OpenedChapter } from "./saving/open-chapter";
 import { SaveState } from "./saving/save-state";
@@ -23,6 +24,8 @@ export function WritePage() {
   const [saver, setSaver] = useState<ChapterSaver | null>(null);
   const [column, setColumn] = useState<"chapters" | "places">("chapters");
   const editor = useRef<EditorHandle | null>(null);
+  const { shown: pagesShown, show: showPages } = usePagesShown();
+  const [besideText, setBesideText] = useState<HTMLElement | null>(null);
   const chapters = useQuery({
     queryKey: ["chapters", book.id],
     queryFn: () =>
@@ -36,6 +39,13 @@ export function WritePage() {
       aside={
         saver && (
           <>
+            <Button
+              aria-pressed={pagesShown}
+              onClick={() => showPages(!pagesShown)}
+              className="aria-pressed:bg-blue-wash"
+            >
+              Pages
+            </Button>
             <Link
               to={`/books/${book.id}/write/${chapterId}/versions`}
               className="underline decoration-edge underline-offset-4 hover:text-blue"
@@ -47,7 +57,13 @@ export function WritePage() {
         )
       }
     >
-      <div className="grid h-full grid-rows-[auto_minmax(0,1fr)] md:grid-cols-[15rem_minmax(0,1fr)] md:grid-rows-1">
+      <div
+        className={`grid h-full grid-rows-[auto_minmax(0,1fr)] md:grid-rows-1 ${
+          pagesShown
+            ? "max-md:grid-rows-[auto_minmax(0,1fr)_minmax(0,1fr)] md:grid-cols-[12rem_minmax(0,1fr)_26.5rem]"
+            : "md:grid-cols-[15rem_minmax(0,1fr)]"
+        }`}
+      >
         <div className="flex max-h-40 min-h-0 flex-col md:max-h-none [&>nav]:min-h-0 [&>nav]:grow">
           <div
             role="radiogroup"
@@ -102,6 +118,7 @@ export function WritePage() {
               chapters={chapters.data}
               onSaver={setSaver}
               handle={(handle) => (editor.current = handle)}
+              besideText={pagesShown ? besideText : null}
             />
           )}
           {!chapterId && chapters.data?.length === 0 && (
@@ -110,6 +127,7 @@ export function WritePage() {
             </p>
           )}
         </div>
+        {pagesShown && <div ref={setBesideText} className="min-h-0 border-l border-hairline bg-desk" />}
       </div>
     </PageFrame>
   );
@@ -121,12 +139,15 @@ function OpenChapter({
   chapters,
   onSaver,
   handle,
+  besideText,
 }: {
   bookId: string;
   chapterId: string;
   chapters: ChapterListing[];
   onSaver: (saver: ChapterSaver | null) => void;
   handle: (handle: EditorHandle | null) => void;
+  /** Where the set pages are shown; null where they are not. */
+  besideText: HTMLElement | null;
 }) {
   const [generation, setGeneration] = useState(0);
   const opened = useQuery({
@@ -171,6 +192,7 @@ function OpenChapter({
       onSaver={onSaver}
       onReopen={again}
       handle={handle}
+      besideText={besideText}
     />
   );
 }
@@ -183,6 +205,7 @@ function WrittenChapter({
   onSaver,
   onReopen,
   handle,
+  besideText,
 }: {
   bookId: string;
   chapterId: string;
@@ -191,6 +214,7 @@ function WrittenChapter({
   onSaver: (saver: ChapterSaver | null) => void;
   onReopen: () => void;
   handle: (handle: EditorHandle | null) => void;
+  besideText: HTMLElement | null;
 }) {
   const queries = useQueryClient();
   const saver = useMemo(
@@ -232,6 +256,7 @@ function WrittenChapter({
       unsent={opened.unsent}
       saver={saver}
       handle={handle}
+      besideText={besideText}
     />
   );
 }
