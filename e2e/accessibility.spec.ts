@@ -156,6 +156,9 @@ for (const colorScheme of ["light", "dark"] as const) {
       expect.soft(await violations(page)).toEqual([]);
 
       await page.goto(`/books/${bookId}/export`);
+      await expect(page.getByRole("region", { name: "What becomes of the links" })).toContainText("Web");
+      expect.soft(await violations(page)).toEqual([]);
+      await page.getByRole("radio", { name: "E-book" }).check();
       await page.getByRole("button", { name: "Export EPUB" }).click();
       await page.getByRole("link", { name: "Link proof" }).first().click();
       await expect(page.getByText("links intact")).toBeVisible();

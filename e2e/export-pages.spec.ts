@@ -30,7 +30,7 @@ test("pages are laid out as the author has it, and the proof is had as a table",
     page.getByRole("link", { name: "As CSV" }).click(),
   ]);
   expect(readFileSync(await table.path(), "utf8")).toContain(
-    "Tides,the office,https://tides.hesterley.example/,intact",
+    "Tides,the office,https://tides.hesterley.example/,,intact",
   );
 });
 
@@ -54,6 +54,7 @@ test("a companion file is in the folder with the web page that leads to it", asy
   await page.keyboard.press("Enter");
   await expect(page.getByText("Saved", { exact: true })).toBeVisible();
   await page.getByRole("link", { name: "Export" }).click();
+  await page.getByRole("radio", { name: "Web page" }).check();
   await page.getByRole("button", { name: "Export web page" }).click();
   await expect(page.getByText("All 1 link intact")).toBeVisible({ timeout: 30_000 });
   const [download] = await Promise.all([
@@ -63,4 +64,45 @@ test("a companion file is in the folder with the web page that leads to it", asy
   expect(download.suggestedFilename()).toBe("tides-web.zip");
   const inside = unzipSync(readFileSync(await download.path()));
   expect(Buffer.from(inside["files/plan.csv"]!).toString()).toBe("low,high\n9,3\n");
+});
+
+test("what becomes of each kind of link is told before, and a preset remembers what was chosen", async ({
+  page,
+}) => {
+  const bookId = await openOwnBook(
+    page,
+    "# Tides\n\nSee [the office](https://tides.hesterley.example/), [the plan](plan.pdf) and [the ways](#ways).\n\n# Ways\n\nBy foot.",
+  );
+  await page.getByRole("link", { name: "Export" }).click();
+  const told = page.getByRole("region", { name: "What becomes of the links" });
+  await expect(told.getByRole("row", { name: /^Web / })).toContainText("full addresses");
+  await expect(told.getByRole("row", { name: /^In this book / })).toContainText("exact line");
+  // A file that was not brought along is named before the export, not after it.
+  await expect(told).toContainText("the plan");
+  await page.getByRole("radio", { name: "Web page" }).check();
+  await expect(told.getByRole("row", { name: /^In this book / })).toContainText("exact place");
+  await page.getByLabel("A page for each chapter").check();
+  const presets = page.getByRole("region", { name: "Presets" });
+  await presets.getByLabel("Keep what is chosen now as").fill("For the wardens' site");
+  await presets.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(presets.getByRole("listitem")).toContainText("Web page, a page for each chapter");
+
+  // Another visit: the usual choices again, and the preset's when it is taken up.
+  await page.goto(`/books/${bookId}/export`);
+  await expect(page.getByRole("radio", { name: "PDF" })).toBeChecked();
+  await presets.getByRole("button", { name: /^Take up/ }).click();
+  await expect(page.getByRole("radio", { name: "Web page" })).toBeChecked();
+  await expect(page.getByLabel("A page for each chapter")).toBeChecked();
+  await presets.getByRole("button", { name: /^Export/ }).click();
+  const row = page.getByRole("listitem").filter({ hasText: "tides-web.zip" });
+  await expect(row).toContainText("1 of 3 links lost or changed", { timeout: 30_000 });
+  await expect(row).toContainText("Text after");
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    row.getByRole("link", { name: "Download" }).click(),
+  ]);
+  const inside = Object.keys(unzipSync(readFileSync(await download.path())));
+  expect(inside.filter((name) => name.endsWith(".html"))).toHaveLength(3);
+  await presets.getByRole("button", { name: /^Take out/ }).click();
+  await expect(presets.getByRole("listitem")).toHaveCount(0);
 });

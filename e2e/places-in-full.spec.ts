@@ -294,6 +294,7 @@ test("the web page is exported, and a link that opens a new window says so", asy
   await expect(page.getByLabel("Opens a new window on web pages")).toBeChecked();
   await saved(page);
   await page.getByRole("link", { name: "Export" }).click();
+  await page.getByRole("radio", { name: "Web page" }).check();
   await page.getByRole("button", { name: "Export web page" }).click();
   await expect(page.getByText("All 1 link intact")).toBeVisible();
   const [download] = await Promise.all([

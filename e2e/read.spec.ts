@@ -1,4 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
 import { expect, openOwnBook, proofs, test } from "./fixtures";
 
 const filler = "The stones lie bare for two hours on each side of low water. ".repeat(60);
@@ -18,7 +19,7 @@ test("the exported PDF is read as its readers will: jumps and back, and addresse
 }) => {
   const bookId = await openOwnBook(page, markdown);
   await page.getByRole("link", { name: "Read", exact: true }).click();
-  await expect(page.getByText("There is no PDF or e-book to read yet.")).toBeVisible();
+  await expect(page.getByText("There is no PDF, e-book or web page to read yet.")).toBeVisible();
   expect((await proofs(page, bookId))[0]).toMatchObject({ format: "pdf", intact: 3 });
   await page.goto(`/books/${bookId}/export`);
   await page.getByRole("listitem").filter({ hasText: ".pdf" }).getByRole("link", { name: "Read" }).click();
@@ -127,3 +128,121 @@ test("the exported e-book is read on a phone, a tablet and a grey screen that sh
   const { violations } = await new AxeBuilder({ page }).exclude("iframe").setLegacyMode().analyze();
   expect(violations.map(({ id, nodes }) => [id, nodes[0]!.target])).toEqual([]);
 });
+
+test("every link of each file is walked in its reader, and lands where the manuscript means it to", async ({
+  page,
+  quiet,
+}) => {
+  quiet.push("Blocked script execution");
+  test.setTimeout(120_000);
+  const bookId = await openOwnBook(page, markdown);
+  await proofs(page, bookId);
+  await exported(page, bookId, { format: "web" });
+  await page.goto(`/books/${bookId}/read`);
+  const files = page.getByLabel("File to read");
+  for (const ending of ["pdf", "epub", "html"]) {
+    const name = await files
+      .locator("option")
+      .filter({ hasText: `.${ending},` })
+      .textContent();
+    await files.selectOption({ label: name! });
+    await page.getByRole("button", { name: "Walk the links" }).click();
+    const walk = page.getByRole("complementary", { name: "The walk" });
+    await walk.getByRole("button", { name: "One step" }).click();
+    await expect(walk.getByText(/^1 of \d+ links walked, all as intended$/)).toBeVisible();
+    await walk.getByRole("button", { name: "Walk on" }).click();
+    await expect(walk.getByRole("button", { name: "Walk again" })).toBeVisible({ timeout: 30_000 });
+    const told = (await walk.getByText(/links walked/).textContent())!;
+    const [, walked, total] = /^(\d+) of (\d+) links walked, all as intended$/.exec(told) ?? [];
+    expect([ending, Number(walked) >= 3, walked === total]).toEqual([ending, true, true]);
+
+    // Each step tells where it led; a jump has a picture of start and landing.
+    const office = walk
+      .getByRole("listitem")
+      .filter({ has: page.getByRole("button", { name: "the office" }) });
+    await expect(office).toContainText("https://tides.hesterley.example/notes");
+    const ways = walk.getByRole("listitem").filter({ has: page.getByRole("button", { name: "the ways" }) });
+    await expect(ways).toContainText(": Ways");
+    await expect(ways.getByRole("img", { name: "Where “the ways” lands" })).toBeVisible();
+    const { violations } = await new AxeBuilder({ page }).exclude("iframe").setLegacyMode().analyze();
+    expect(violations.map(({ id, nodes }) => [id, nodes[0]!.target])).toEqual([]);
+  }
+});
+
+test("a file whose link leads elsewhere than the manuscript means is told by the walk", async ({
+  page,
+  quiet,
+}) => {
+  quiet.push("Blocked script execution");
+  const bookId = await openOwnBook(page, markdown);
+  const id = await exported(page, bookId, { format: "web" });
+  // The very bytes, with one address and one jump changed on their way to the reader.
+  await page.route(`**/exports/${id}/file`, async (route) => {
+    const answer = await route.fetch();
+    const body = (await answer.text())
+      .replace("https://tides.hesterley.example/notes", "https://tides.hesterley.example/nodes")
+      .replace(/(<a [^>]*href=")#[^"]+("[^>]*>the ways)/, "$1#nowhere$2");
+    await route.fulfill({ response: answer, body });
+  });
+  await page.goto(`/books/${bookId}/read/${id}`);
+  await page.getByRole("button", { name: "Walk the links" }).click();
+  const walk = page.getByRole("complementary", { name: "The walk" });
+  await walk.getByRole("button", { name: "Walk", exact: true }).click();
+  await expect(walk.getByText(/links walked, 2 not as intended/)).toBeVisible({ timeout: 30_000 });
+  await walk.getByLabel("Only what differs").check();
+  await expect(walk.getByRole("listitem")).toHaveCount(2);
+  await expect(walk.getByRole("listitem").first()).toContainText(
+    "It should lead to https://tides.hesterley.example/notes.",
+  );
+  await expect(walk.getByRole("listitem").last()).toContainText("It leads nowhere in the file.");
+});
+
+test("what a reader gets is seen: the page, the mail filled in, and the way back to the exact place", async ({
+  page,
+  quiet,
+}) => {
+  quiet.push("Blocked script execution");
+  const bookId = await openOwnBook(
+    page,
+    `# Tides\n\n${filler}\n\nAsk [the office](https://tides.hesterley.example/notes) or [the wardens](mailto:wardens@causeways.example?subject=Crossing%20today&body=We%20are%20four.).`,
+  );
+  const id = await exported(page, bookId, { format: "web" });
+  await page.goto(`/books/${bookId}/read/${id}`);
+  const sheet = page.frameLocator("iframe").first();
+  await sheet.getByRole("link", { name: "the office" }).click();
+  const scrolled = (): Promise<number> =>
+    page
+      .locator("iframe")
+      .first()
+      .evaluate((frame) => (frame as HTMLIFrameElement).contentDocument!.documentElement.scrollTop);
+  const before = await scrolled();
+  expect(before).toBeGreaterThan(100);
+  await page.getByRole("button", { name: "See what a reader gets" }).click();
+  const window = page.getByRole("dialog", { name: "The web page that a reader gets" });
+  await expect(
+    window.frameLocator("iframe").getByRole("heading", { name: "Hesterley Tide Office — notes" }),
+  ).toBeVisible();
+  await window.getByRole("button", { name: "Back to the book" }).click();
+  expect(await scrolled()).toBe(before);
+  await sheet.getByRole("link", { name: "the wardens" }).click();
+  await page.getByRole("button", { name: "See what a reader gets" }).click();
+  const mail = page.getByRole("dialog", { name: "The mail window that a reader gets" });
+  await expect(mail).toContainText("wardens@causeways.example");
+  await expect(mail).toContainText("Crossing today");
+  await expect(mail.getByRole("region", { name: "The message" })).toHaveText("We are four.");
+  const { violations } = await new AxeBuilder({ page }).include("[role=dialog]").setLegacyMode().analyze();
+  expect(violations.map(({ id: rule, nodes }) => [rule, nodes[0]!.target])).toEqual([]);
+  await page.keyboard.press("Escape");
+  await expect(mail).toBeHidden();
+});
+
+/** Exports the book, and gives the export's id. */
+async function exported(page: Page, bookId: string, options: Record<string, unknown>): Promise<string> {
+  const asked = await page.request.post(`/api/books/${bookId}/exports`, { data: options });
+  const job = (await asked.json()) as { id: string };
+  await page.request.get(`/api/jobs/${job.id}/events`);
+  const [newest] = (await (await page.request.get(`/api/books/${bookId}/exports`)).json()) as [
+    { id: string },
+  ];
+  return newest.id;
+}
