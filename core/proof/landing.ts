@@ -7,18 +7,22 @@ const compared = 12;
 /** As many characters of the text at a landing place are worth reading. */
 export const landingLength = 240;
 
-/** The words that ought to stand where a link to a place lands; null where a place has none of its own. */
-export function landingWords(place: IndexedPlace, doc: Node): string | null {
-  const words = place.kind === "signposts" ? place.text : wordsAt(place, doc);
+/**
+ * The words that ought to stand where a link to a place lands; null where a place has none of its own.
+ * @param inPages whether pages are landed on, where an anchor inside a heading leads to the heading
+ */
+export function landingWords(place: IndexedPlace, doc: Node, inPages: boolean): string | null {
+  const words = place.kind === "signposts" ? place.text : wordsAt(place, doc, inPages);
   return isTelling(words) ? words : null;
 }
 
-function wordsAt({ kind, position }: IndexedPlace, doc: Node): string {
+function wordsAt({ kind, position }: IndexedPlace, doc: Node, inPages: boolean): string {
   const node = doc.nodeAt(position);
   if (!node) return "";
   if (kind !== "anchor") return firstWords(node.isTextblock ? node : (firstText(node) ?? node), 0);
   const at = doc.resolve(position);
-  const after = firstWords(at.parent, at.index());
+  const isHeading = at.parent.type.name === "heading" || at.parent.type.name === "title";
+  const after = inPages && isHeading ? "" : firstWords(at.parent, at.index());
   return isTelling(after) ? after : firstWords(at.parent, 0);
 }
 

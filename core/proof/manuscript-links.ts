@@ -125,7 +125,7 @@ export function manuscriptLinks(
   function wordsAt(place: IndexedPlace): string | null {
     // The top of the book stands in no chapter; Markdown has no title above them.
     if (place.chapter === -1) return format === "markdown" ? null : book.title;
-    return landingWords(place, book.chapters[place.chapter]!.doc);
+    return landingWords(place, book.chapters[place.chapter]!.doc, format === "pdf");
   }
 
   function madeLinks(at: number): { words: string; to: string }[] {

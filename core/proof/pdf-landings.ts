@@ -39,27 +39,31 @@ export class Landings {
     const page = await this.document.getPage(number);
     const { items } = await page.getTextContent();
     return items.flatMap((item) =>
-      "str" in item && item.str.trim() !== ""
-        ? [{ words: item.str, y: (item.transform as number[])[5]! }]
+      "str" in item
+        ? [{ words: item.hasEOL ? `${item.str} ` : item.str, y: (item.transform as number[])[5]! }]
         : [],
     );
   }
 }
 
 function linesFrom(pieces: Piece[], top: number): string {
-  const first = pieces.findIndex(({ y }) => y < top);
+  const first = pieces.findIndex(({ words, y }) => y < top && words.trim() !== "");
   if (first === -1) return "";
   const { y } = pieces[first]!;
   // The cells of a row stand on one line.
   const line = pieces.filter((piece) => Math.abs(piece.y - y) <= sameLine && piece.y < top);
-  const lines = [line.map(({ words }) => words).join(" ")];
+  const lines = [line.map(({ words }) => words).join("")];
   let before = y;
   for (const piece of pieces.slice(first)) {
     if (Math.abs(piece.y - y) <= sameLine) continue;
-    if (Math.abs(piece.y - before) <= sameLine) lines.push(`${lines.pop()!} ${piece.words}`);
+    if (Math.abs(piece.y - before) <= sameLine) lines.push(lines.pop()! + piece.words);
     else lines.push(piece.words);
     before = piece.y;
     if (lines.join("\n").length > landingLength) break;
   }
-  return lines.join("\n").slice(0, landingLength);
+  return lines
+    .map((one) => one.replace(/\s+/g, " ").trim())
+    .filter(Boolean)
+    .join("\n")
+    .slice(0, landingLength);
 }

@@ -60,9 +60,11 @@ export function finishDocx(packed: Uint8Array, links: DocxLink[], modified: stri
 }
 
 function withRelationships(list: string, more: string[]): string {
-  const open = /<Relationships([^>]*?)\/>\s*$/.exec(list);
-  if (open) return list.replace(open[0], `<Relationships${open[1]}>${more.join("")}</Relationships>`);
-  return list.replace("</Relationships>", `${more.join("")}</Relationships>`);
+  const end = "</Relationships>";
+  // Addresses may hold what a replacement would read as a sign, so nothing is replaced by them.
+  const open = list.replace(/<Relationships([^>]*?)\/>\s*$/, `<Relationships$1>${end}`);
+  const at = open.lastIndexOf(end);
+  return open.slice(0, at) + more.join("") + open.slice(at);
 }
 
 /** Numbers in the order in which they are first met. */

@@ -114,7 +114,7 @@ describe("names of places", () => {
       5,
     );
   const named = "\n  /Names <<\n    /Dests <<\n      /Names [(heading) 4 0 R]\n    >>\n  >>";
-  const place = (id: string, page: number, y: number) => ({ id, page, x: 54, y });
+  const place = (id: string, page: number, y: number) => ({ id, by: id, page, x: 54, y });
 
   // ISO 32000, 12.3.2.3 and 7.9.6: destinations by name, in a tree that is sorted by its keys.
   test("are added, with their page and their line, to those that headings have", () => {

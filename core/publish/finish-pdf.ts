@@ -14,6 +14,8 @@ export class FinishError extends Error {
 /** Where a landing place stands: its page, counted from 1, and points from the page's top left corner. */
 export interface PdfPlace {
   id: string;
+  /** The place that holds it, where it is inside a heading; else itself. */
+  by: string;
   page: number;
   x: number;
   y: number;
@@ -109,8 +111,13 @@ function namePlaces(
     ].map(([, name, reference]) => [name!, reference!]),
   );
   const objects: PdfObject[] = [];
-  for (const { id, page, x, y } of places) {
+  for (const { id, by, page, x, y } of places) {
     if (names.has(id)) continue;
+    const same = names.get(by);
+    if (same) {
+      names.set(id, same);
+      continue;
+    }
     const sheet = pages[page - 1];
     if (!sheet) throw new FinishError("page", `The typesetter's PDF lacks page ${page}.`);
     const number = size++;
@@ -131,7 +138,7 @@ function namePlaces(
       tree.slice("/Names << ".length, -" >>".length),
     );
   });
-  const whole = bare === catalog ? catalog.replace(/>>\s*$/, `${tree}\n>>\n`) : bare;
+  const whole = bare === catalog ? catalog.replace(/>>\s*$/, () => `${tree}\n>>\n`) : bare;
   objects.push({ number: root, body: `${root} 0 obj${whole}endobj\n` });
   return { objects, size };
 }

@@ -95,7 +95,8 @@ export function typesetBook(
       chapters,
       notes,
       addresses: builder.printed,
-      places: [...(alone ? [] : [topOfBook]), ...builder.labelled],
+      places: [...(alone ? [] : [topOfBook]), ...builder.labelled, ...builder.held.keys()],
+      held: Object.fromEntries(builder.held),
     }),
   );
   return { files, pictures: builder.pictures, marked: builder.marked };
@@ -109,6 +110,8 @@ class TypesetBuilder {
   readonly printed: string[] = [];
   /** The landing places that have been set. */
   readonly labelled = new Set<string>();
+  /** Places inside headings, each with its heading's, where they land. */
+  readonly held = new Map<string, string>();
   private readonly files: ReadonlyMap<string, TravellingFile>;
   private readonly picturePaths = new Map<string, string>();
   private printedAddresses = 0;
@@ -246,20 +249,20 @@ class TypesetBuilder {
 
   private heading(node: Node, level: number): Block {
     const id = node.attrs["id"] as string;
-    const words = this.inlines(node, false);
+    const words = this.inlines(node, true);
     // A heading without words has no place in an outline (ISO 14289-1); it stays a landing place.
     if (!words.some((item) => item["t"] !== "anchor" && item["t"] !== "picture"))
       return { t: "paragraph", c: this.withLabel(id, words) };
     const shown = this.levels.next(level);
     const number = this.index.places.get(id)?.number ?? null;
-    // The contents list repeats a heading's words, so anchors in them are set behind the heading.
+    // The contents list repeats a heading's words, and no place can be set twice.
+    for (const place of anchorsIn(words)) this.hold(place, id);
     return {
       t: "heading",
       level: shown,
       label: this.label(id),
       number,
-      c: words.filter((item) => item["t"] !== "anchor"),
-      anchors: words.filter((item) => item["t"] === "anchor"),
+      c: withoutAnchors(words),
     };
   }
 
@@ -292,8 +295,8 @@ class TypesetBuilder {
     return { t: "table", columns, head: rows.slice(0, headRows), rows: rows.slice(headRows) };
   }
 
-  /** `printed`: whether web addresses may be written out here, which a heading repeated elsewhere may not. */
-  private inlines(block: Node, printed = true): Inline[] {
+  /** A heading is repeated elsewhere, so no web address is written out in it. */
+  private inlines(block: Node, isHeading = false): Inline[] {
     const out: Inline[] = [];
     // A picture that is all there is in its paragraph gets the width of the text.
     const alone = block.children.every((node) => node.type.name === "picture" || !node.textContent.trim());
@@ -306,11 +309,11 @@ class TypesetBuilder {
         out.push(...content);
         continue;
       }
-      out.push(...this.link(run.link, content, printed));
+      out.push(...this.link(run.link, content, !isHeading));
       // A link cannot hold another one: a note's number inside a link is set behind it.
       for (const node of run.nodes.filter(isNote)) out.push(...this.inline(node, alone));
     }
-    return out;
+    return isHeading ? out : withAnchorsHeld(out);
   }
 
   private link(link: LinkAttrs, content: Inline[], printed: boolean): Inline[] {
@@ -427,12 +430,57 @@ class TypesetBuilder {
     return [here, { t: "note", footnote: label, ...this.note(note) }];
   }
 
+  private hold(place: string, by: string): void {
+    this.labelled.delete(place);
+    this.held.set(place, by);
+  }
+
   /** The label of a landing place, unless it has been set already. */
   private label(id: string): string | null {
-    if (this.labelled.has(id)) return null;
+    if (this.labelled.has(id) || this.held.has(id)) return null;
     this.labelled.add(id);
     return id;
   }
+}
+
+/**
+ * Sets each anchor that stands between words behind the first letter of those after it: what has no width would
+ * stay behind at a line's end when they go on to the next line.
+ */
+function withAnchorsHeld(words: Inline[]): Inline[] {
+  const out: Inline[] = [];
+  for (let i = 0; i < words.length; i++) {
+    const start = i;
+    while (words[i]?.["t"] === "anchor") i++;
+    const anchors = words.slice(start, i);
+    const after = words[i];
+    if (anchors.length > 0 && start > 0 && after) out.push(...heldBy(after, anchors));
+    else out.push(...anchors, ...(after ? [after] : []));
+  }
+  return out;
+}
+
+function heldBy(item: Inline, anchors: Inline[]): Inline[] {
+  if (item["t"] === "link") {
+    const [first, ...rest] = item["c"] as Inline[];
+    return first ? [{ ...item, c: [...heldBy(first, anchors), ...rest] }] : [...anchors, item];
+  }
+  const held = item["t"] === "text" ? /^(\s*\p{L}\p{M}*)(.+)$/su.exec(item["v"] as string) : null;
+  if (!held) return [...anchors, item];
+  return [{ ...item, v: held[1] }, ...anchors, { ...item, v: held[2] }];
+}
+
+function anchorsIn(words: Inline[]): string[] {
+  return words.flatMap((item) => {
+    if (item["t"] === "anchor") return item["label"] === null ? [] : [item["label"] as string];
+    return item["t"] === "link" ? anchorsIn(item["c"] as Inline[]) : [];
+  });
+}
+
+function withoutAnchors(words: Inline[]): Inline[] {
+  return words
+    .filter((item) => item["t"] !== "anchor")
+    .map((item) => (item["t"] === "link" ? { ...item, c: withoutAnchors(item["c"] as Inline[]) } : item));
 }
 
 /** Puts a landing place before the words of the first paragraph of some blocks; false where they have none. */

@@ -62,7 +62,8 @@
 
 // The number of the page on which a place falls.
 #let page-of(place) = context {
-  if query(label(place)).len() > 0 { numbering("1", ..counter(page).at(label(place))) }
+  let at = label(book.held.at(place, default: place))
+  if query(at).len() > 0 { numbering("1", ..counter(page).at(at)) }
   else { book.alone.pages.at(place, default: "?") }
 }
 
@@ -185,7 +186,6 @@
     let words = set-inlines(block-data.c, set-blocks)
     let numbered = if block-data.number == none { words } else { block-data.number + " " + h(0.35em) + words }
     labelled(heading(level: block-data.level, numbered), block-data.label)
-    set-inlines(block-data.anchors, set-blocks)
   }
   else if kind == "quote" { quote(block: true, set-blocks(block-data.c)) }
   else if kind == "listing" {
@@ -294,6 +294,7 @@
 
 // Where each landing place fell, for the names that the finished PDF gives them.
 #context [#metadata(book.places.map(id => {
-  let place = locate(label(id)).position()
-  (id: id, page: place.page, x: place.x.pt(), y: place.y.pt())
+  let by = book.held.at(id, default: id)
+  let place = locate(label(by)).position()
+  (id: id, by: by, page: place.page, x: place.x.pt(), y: place.y.pt())
 }))<places>]

@@ -1,0 +1,68 @@
+import { describe, expect, test } from "@jest/globals";
+import { EpubCheck } from "@likecoin/epubcheck-ts";
+import fc from "fast-check";
+import type { Book } from "../manuscript/book.ts";
+import { compareLinks } from "../proof/compare.ts";
+import type { ExportReading } from "../proof/exported-link.ts";
+import { manuscriptLinks } from "../proof/manuscript-links.ts";
+import { readDocx } from "../proof/read-docx.ts";
+import { readEpub } from "../proof/read-epub.ts";
+import { readMarkdown } from "../proof/read-markdown.ts";
+import { readWebPage } from "../proof/read-web-page.ts";
+import { generatedBook } from "../test/generated-book.ts";
+import { writeDocx } from "./docx.ts";
+import { writeEpub } from "./epub.ts";
+import { asFolder } from "./export-folder.ts";
+import { writeMarkdown } from "./markdown.ts";
+import { writeWebFolder } from "./web-folder.ts";
+import { writeWebPage } from "./web-page.ts";
+
+const books = fc.sample(generatedBook, { seed: 2026, numRuns: 50 });
+
+test("fifty generated books have every kind of link between them", () => {
+  const kinds = new Set(
+    books.flatMap((book) =>
+      manuscriptLinks(book, { format: "epub", pageOfPlace: new Map() }).map(({ expected }) => expected?.as),
+    ),
+  );
+  expect([...kinds].sort()).toEqual(["address", "file", "place"]);
+});
+
+// EPUBCheck's TypeScript port, for the rules of EPUB 3.3.
+test("fifty generated books pass EPUBCheck as e-books, without a warning", async () => {
+  const told: unknown[] = [];
+  for (const [i, book] of books.entries()) {
+    const { messages } = await EpubCheck.validate(writeEpub(book));
+    told.push(
+      ...messages.filter(({ severity }) => severity !== "info" && severity !== "usage").map((m) => [i, m]),
+    );
+  }
+  expect(told).toEqual([]);
+}, 120_000);
+
+const formats: [name: string, (book: Book) => Promise<ExportReading>][] = [
+  ["e-books", async (book) => readEpub(writeEpub(book))],
+  ["web pages", async (book) => readWebPage(asFolder(book, "walks.html", writeWebPage(book)))],
+  ["folders of web pages", async (book) => readWebPage(writeWebFolder(book))],
+  ["Markdown", async (book) => readMarkdown(writeMarkdown(book, "walks.md"))],
+  ["text documents", async (book) => readDocx(await writeDocx(book, "walks.docx"))],
+];
+
+describe.each(formats)("fifty generated books as %s", (_name, exported) => {
+  test("keep every link, and have none besides", async () => {
+    const wrong: unknown[] = [];
+    let intact = 0;
+    for (const [i, book] of books.entries()) {
+      const reading = await exported(book);
+      const proof = compareLinks(manuscriptLinks(book, reading), reading);
+      intact += proof.intact;
+      for (const { link, verdict, note } of [...proof.rows, ...proof.made.rows])
+        // A cross-reference by number to what has none says so, in every format.
+        if (verdict !== "intact" && !note?.includes("no number"))
+          wrong.push([i, link.id, link.text, verdict, note]);
+      for (const extra of proof.extra) wrong.push([i, "extra", extra]);
+    }
+    expect(wrong).toEqual([]);
+    expect(intact).toBeGreaterThan(300);
+  }, 120_000);
+});

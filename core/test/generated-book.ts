@@ -1,0 +1,272 @@
+import fc from "fast-check";
+import type { Mark, Node } from "prosemirror-model";
+import type { Book } from "../manuscript/book.ts";
+import { usualConventions } from "../manuscript/conventions.ts";
+import { noFrame } from "../manuscript/hotspot.ts";
+import { schema } from "../manuscript/schema.ts";
+import { bookWith } from "./book-of-places.ts";
+
+// A red dot.
+const dot = Buffer.from(
+  "iVBORw0KGgoAAAANSUhEUgAAAAoAAAAKCAYAAACNMs+9AAAAFUlEQVR42mP8z8BQz0AEYBxVSF+FABJADveWkH6oAAAAAElFTkSuQmCC",
+  "base64",
+);
+
+/** What is yet to be made of a generated book: places that may lead anywhere in it. */
+interface Making {
+  next: number;
+  places: string[];
+  anchors: string[];
+  headings: string[];
+  /** What is built once all places are known. */
+  notes: Node[];
+}
+
+type Make<T> = (making: Making) => T;
+
+const words = fc
+  .array(
+    fc.constantFrom(
+      ..."sand tide post <low> R&D “quay” naïve Ærø 干潮 ночь a_b *four* [bare] `x` 5 % don't fi ffl é 12:40 #7 | C:\\way ~".split(
+        " ",
+      ),
+    ),
+    { minLength: 1, maxLength: 8 },
+  )
+  .map((all) => `so ${all.join(" ")} on`);
+
+const id = (making: Making, kind: string): string => `${kind}${making.next++}`;
+
+/** Ids are given in a first pass, and links to places are resolved in a second, when all are known. */
+const pending = "pending-";
+const someWhere = fc.nat({ max: 10_000 }).map((at) => `${pending}${at}`);
+
+const destination = fc.oneof(
+  fc
+    .tuple(
+      fc.webPath(),
+      fc.webQueryParameters(),
+      fc.constantFrom("https://tides.example", "http://inns.example:8080"),
+    )
+    .map(([path, query, host]) => ({
+      kind: "web",
+      address: new URL(`${host}${path}${query && `?${query}`}`).href,
+    })),
+  fc.constantFrom("a@tides.example", "a@tides.example?subject=R3%20%26%20R4&body=x%0D%0Ay").map((to) => ({
+    kind: "email",
+    address: `mailto:${to}`,
+  })),
+  fc.constant({ kind: "file", file: "plan" }),
+  someWhere.map((target) => ({ kind: "place", target })),
+);
+
+const mark = fc.constantFrom("emphasis", "strong", "code");
+
+const inline: fc.Arbitrary<Make<Node[]>> = fc.oneof(
+  { weight: 6, arbitrary: words.map((text): Make<Node[]> => () => [schema.text(` ${text} `)]) },
+  {
+    weight: 6,
+    arbitrary: fc
+      .tuple(words, destination, fc.option(words), fc.boolean(), fc.subarray(["emphasis", "strong"]))
+      .map(([text, to, description, newWindow, more]): Make<Node[]> => (making) => {
+        const link = schema.mark("link", {
+          id: id(making, "l"),
+          destination: to,
+          description,
+          newWindow: newWindow && to.kind === "web",
+        });
+        const marks: Mark[] = [link, ...more.map((name) => schema.mark(name))];
+        return [schema.text(text, marks), schema.text(", ")];
+      }),
+  },
+  {
+    weight: 2,
+    arbitrary: fc
+      .tuple(words, mark)
+      .map(([text, name]): Make<Node[]> => () => [schema.text(text, [schema.mark(name)]), schema.text(" ")]),
+  },
+  {
+    weight: 2,
+    arbitrary: words.map((name): Make<Node[]> => (making) => {
+      const one = id(making, "a");
+      making.places.push(one);
+      making.anchors.push(one);
+      return [schema.node("anchor", { id: one, name }), schema.text("by here ")];
+    }),
+  },
+  {
+    weight: 2,
+    arbitrary: fc
+      .tuple(
+        someWhere,
+        fc.constantFrom("text", "number", "page", "page-and-text", "above-or-below"),
+        fc.constantFrom("text", "number"),
+      )
+      .map(([target, form, fallback]): Make<Node[]> => (making) => [
+        schema.node("cross_reference", { id: id(making, "r"), target, form, fallback }),
+        schema.text("; "),
+      ]),
+  },
+  { weight: 1, arbitrary: fc.constant<Make<Node[]>>(() => [schema.node("hard_break")]) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .tuple(words, fc.boolean(), fc.option(destination), fc.option(fc.integer({ min: 10, max: 100 })))
+      .map(([alt, decorative, area, width]): Make<Node[]> => (making) => [
+        schema.node("picture", {
+          file: "dot",
+          alt: decorative ? "" : alt,
+          decorative,
+          width,
+          hotspots: area
+            ? [
+                {
+                  id: id(making, "h"),
+                  shape: "rectangle",
+                  points: [
+                    [0.1, 0.1],
+                    [0.5, 0.6],
+                  ],
+                  alt,
+                  destination: area,
+                  description: null,
+                  frame: noFrame,
+                },
+              ]
+            : [],
+        }),
+      ]),
+  },
+  {
+    weight: 1,
+    arbitrary: words.map((text): Make<Node[]> => (making) => {
+      const note = id(making, "n");
+      making.places.push(note);
+      making.notes.push(schema.node("note", { id: note }, [paragraphOf([schema.text(text)])]));
+      return [schema.node("note_reference", { note }), schema.text(" and ")];
+    }),
+  },
+);
+
+const line: fc.Arbitrary<Make<Node[]>> = fc
+  .array(inline, { minLength: 1, maxLength: 5 })
+  .map((parts) => (making) => [schema.text("Here "), ...parts.flatMap((make) => make(making))]);
+
+function paragraphOf(content: Node[]): Node {
+  return schema.node("paragraph", null, content);
+}
+
+const { block } = fc.letrec<{ block: Make<Node[]>; some: Make<Node[]> }>((tie) => ({
+  some: fc
+    .array(tie("block"), { minLength: 1, maxLength: 2 })
+    .map((blocks) => (making) => [
+      ...blocks.flatMap((make) => make(making)),
+      paragraphOf([schema.text("Done.")]),
+    ]),
+  block: fc.oneof(
+    { maxDepth: 2, depthIdentifier: "block" },
+    line.map((make): Make<Node[]> => (making) => [paragraphOf(make(making))]),
+    fc.tuple(line, fc.integer({ min: 1, max: 4 })).map(([make, level]): Make<Node[]> => (making) => {
+      const one = id(making, "s");
+      making.places.push(one);
+      making.headings.push(one);
+      return [schema.node("heading", { id: one, level }, make(making))];
+    }),
+    fc
+      .tuple(words, fc.boolean())
+      .map(([text, twoLines]): Make<Node[]> => () => [
+        schema.node("code_block", null, [schema.text(twoLines ? `${text}\n  ${text}` : text)]),
+      ]),
+    fc.constant<Make<Node[]>>(() => [schema.node("section_break")]),
+    tie("some").map((make): Make<Node[]> => (making) => [schema.node("blockquote", null, make(making))]),
+    fc
+      .tuple(fc.array(tie("some"), { minLength: 1, maxLength: 2 }), fc.option(fc.integer({ min: 1, max: 9 })))
+      .map(([items, start]): Make<Node[]> => (making) => {
+        const content = items.map((make) => schema.node("list_item", null, make(making)));
+        return [
+          start === null
+            ? schema.node("bullet_list", null, content)
+            : schema.node("ordered_list", { start }, content),
+        ];
+      }),
+    fc
+      .tuple(
+        fc.array(line, { minLength: 2, maxLength: 2 }),
+        fc.constantFrom(null, "left", "center", "right"),
+        fc.option(line),
+      )
+      .map(([cells, align, caption]): Make<Node[]> => (making) => {
+        const row = (type: string, one: Make<Node[]>): Node =>
+          schema.node("table_row", null, [schema.node(type, { align }, [paragraphOf(one(making))])]);
+        const table = schema.node("table", null, [
+          row("table_header", cells[0]!),
+          row("table_cell", cells[1]!),
+        ]);
+        if (!caption) return [table];
+        const one = id(making, "t");
+        making.places.push(one);
+        return [table, schema.node("caption", { id: one, of: "table" }, caption(making))];
+      }),
+    fc
+      .tuple(
+        fc.constantFrom("contents", "questions", "figures", "tables"),
+        fc.constantFrom("book", "chapter"),
+        fc.integer({ min: 1, max: 4 }),
+        fc.option(words),
+      )
+      .map(([of, scope, depth, returnWords]): Make<Node[]> => (making) => {
+        const one = id(making, "g");
+        making.places.push(one);
+        return [schema.node("signposts", { id: one, of, scope, depth, heading: `List ${one}`, returnWords })];
+      }),
+  ),
+}));
+
+/** Books with every node and mark that a manuscript may have, and links from everywhere to everywhere. */
+export const generatedBook: fc.Arbitrary<Book> = fc
+  .record({
+    titles: fc.array(words, { minLength: 1, maxLength: 3 }),
+    chapters: fc.array(fc.array(block, { minLength: 1, maxLength: 5 }), { minLength: 3, maxLength: 3 }),
+    hasPageApart: fc.boolean(),
+    language: fc.constantFrom("en", "de", "fr", "ar"),
+    numbered: fc.integer({ min: 0, max: 4 }),
+    notesAt: fc.constantFrom("chapter" as const, "book" as const),
+  })
+  .map(({ titles, chapters, hasPageApart, language, numbered, notesAt }) => {
+    const making: Making = { next: 1, places: [], anchors: [], headings: [], notes: [] };
+    const docs = titles.map((title, i) => {
+      const one = id(making, "c");
+      making.places.push(one);
+      making.notes = [];
+      const blocks = chapters[i]!.flatMap((make) => make(making));
+      return schema.node("doc", null, [
+        schema.node("title", { id: one }, [schema.text(title)]),
+        ...blocks,
+        ...making.notes,
+      ]);
+    });
+    const book = bookWith(
+      docs.map((doc) => resolved(doc, making.places)),
+      {
+        title: `The ${titles[0]!}`,
+        language,
+        conventions: { ...usualConventions, headings: numbered, notesAt },
+        files: new Map([["plan", { name: "Plan №1.txt", mediaType: "text/plain", size: 4 }]]),
+        fileBytes: new Map([["plan", Buffer.from("plan")]]),
+        pictures: [{ id: "dot", mediaType: "image/png", bytes: dot }],
+      },
+    );
+    if (hasPageApart && book.chapters.length > 1) book.chapters.at(-1)!.role = "companion";
+    return book;
+  });
+
+/** Puts a place of the book where one was pending. */
+function resolved(doc: Node, places: readonly string[]): Node {
+  const json = JSON.stringify(doc.toJSON()).replace(
+    new RegExp(`"${pending}(\\d+)"`, "g"),
+    (_, at: string) => `"${places[Number(at) % places.length]!}"`,
+  );
+  const made = schema.nodeFromJSON(JSON.parse(json));
+  made.check();
+  return made;
+}

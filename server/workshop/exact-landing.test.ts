@@ -1,0 +1,75 @@
+import { expect, test } from "@jest/globals";
+import { readPdf } from "@vennet/core/proof/read-pdf";
+import { schema } from "@vennet/core/manuscript/schema";
+import {
+  anchor,
+  bookWith,
+  caption,
+  chapter,
+  heading,
+  linkTo,
+  table,
+  text,
+} from "@vennet/core/test/book-of-places";
+import { Typesetter } from "./typesetter.ts";
+
+const letters = (n: number): string => [...String(n)].map((digit) => "abcdefghij"[Number(digit)]).join("");
+
+test("an anchor before any word of a paragraph is landed on with that word's line, also where it begins one", async () => {
+  const words = (
+    "The oldest of the causeways and the kindest leaves the mainland below the head and reaches an island after two " +
+    "kilometres most of it on dressed stone so that whoever walks it keeps dry feet nearly all the way"
+  )
+    .split(" ")
+    .map((word, i) => `${word}${letters(i)}`);
+  const book = bookWith([
+    chapter(
+      "c",
+      "Words",
+      text(...words.flatMap((word, i) => [anchor(`w${i}`), `${word} `])),
+      ...words.map((word, i) => text(linkTo(`l${i}`, `w${i}`, `to ${word}`))),
+    ),
+  ]);
+  const { links } = await readPdf(new Typesetter().write(book, true).pdf);
+  const firstLines = links
+    .filter(({ apparatus }) => !apparatus)
+    .map(({ destination }) => (destination.as === "place" ? destination.landing?.split("\n")[0] : null));
+  expect(firstLines).toHaveLength(words.length);
+  expect(new Set(firstLines).size).toBeGreaterThan(3);
+  expect(firstLines.filter((line, i) => !line?.split(" ").includes(words[i]!))).toEqual([]);
+});
+
+test("after a line's end, in a caption, and in a heading of its own link", async () => {
+  const lineEnd = (): ReturnType<typeof text> => schema.node("hard_break");
+  const office = schema.text("office", [
+    schema.mark("link", { id: "w", destination: { kind: "web", address: "https://tides.example/" } }),
+  ]);
+  const book = bookWith([
+    chapter(
+      "c",
+      "Words",
+      text("First line", lineEnd(), anchor("broken"), "second words"),
+      text("To the ", anchor("linked"), office, "."),
+      table("x"),
+      caption("cap", "table", "Caption line", lineEnd(), anchor("captioned"), "caption words"),
+      heading("head", 1, "A heading with ", anchor("headed"), "an anchor"),
+      text(
+        "Below it, see page ",
+        schema.node("cross_reference", { id: "r", target: "headed", form: "page" }),
+      ),
+      ...["broken", "linked", "captioned", "headed"].map((to) => text(linkTo(`to-${to}`, to, `to ${to}`))),
+    ),
+  ]);
+  const { links, pageOfPlace } = await readPdf(new Typesetter().write(book, true).pdf);
+  const landings = new Map(
+    links.map(({ destination }) =>
+      destination.as === "place" ? [destination.target, destination.landing?.split("\n")[0]] : ["", ""],
+    ),
+  );
+  expect(landings.get("broken")).toBe("second words");
+  expect(landings.get("linked")).toBe("To the office.");
+  expect(landings.get("captioned")).toBe("caption words");
+  // No place can be set inside a heading that the contents list repeats; it leads to the heading.
+  expect(landings.get("headed")).toBe("A heading with an anchor");
+  expect(pageOfPlace.get("headed")).toBe(pageOfPlace.get("head"));
+});
