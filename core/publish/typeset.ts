@@ -106,8 +106,8 @@ class TypesetBuilder {
   readonly index: BookIndex;
   readonly pictures = new Map<string, Uint8Array>();
   readonly marked: MarkedLink[] = [];
-  /** The web addresses that are printed in a list at the end. */
-  readonly printed: string[] = [];
+  /** The web addresses that are printed in a list at the end, in parts between which a line may end. */
+  readonly printed: string[][] = [];
   /** The landing places that have been set. */
   readonly labelled = new Set<string>();
   /** Places inside headings, each with its heading's, where they land. */
@@ -324,8 +324,9 @@ class TypesetBuilder {
     if (kind !== "web" || this.addresses === "none" || !printed) return [set];
     const { address } = link.destination as { address: string };
     this.printedAddresses++;
-    if (this.addresses === "notes") return [set, { t: "address", number: this.printedAddresses, address }];
-    this.printed.push(address);
+    if (this.addresses === "notes")
+      return [set, { t: "address", number: this.printedAddresses, address: breakable(address) }];
+    this.printed.push(breakable(address));
     return [set, { t: "address", number: this.printedAddresses, address: null }];
   }
 
@@ -374,7 +375,10 @@ class TypesetBuilder {
         if (marks.has("strong")) run["strong"] = true;
         if (marks.has("emphasis")) run["em"] = true;
         if (marks.has("code")) run["code"] = true;
-        return [run];
+        return breakable(node.text!).flatMap((part, i) => [
+          ...(i > 0 ? [{ t: "may-break" }] : []),
+          { ...run, v: part },
+        ]);
       }
       case "hard_break":
         return [{ t: "break" }];
@@ -441,6 +445,16 @@ class TypesetBuilder {
     this.labelled.add(id);
     return id;
   }
+}
+
+// Longer ones do not fit into a line of a small page, and nobody would hyphenate them.
+const longSigns = /(?=\S*[^A-Za-z\s-])[!-~]{31,}/g;
+const signPieces = /[^/.?&=_#%:;,-]{1,10}[/.?&=_#%:;,-]*|[/.?&=_#%:;,-]+/g;
+
+/** Text in parts between which a line may end: addresses and other long signs would run over the margin. */
+function breakable(text: string): string[] {
+  const here = "\0";
+  return text.replace(longSigns, (signs) => signs.match(signPieces)!.join(here)).split(here);
 }
 
 /**

@@ -2,10 +2,9 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
-import { SaxesParser } from "saxes";
 import { strFromU8, unzipSync } from "fflate";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
-import { epubcheck, kept, qpdf, tool } from "../test/tools.ts";
+import { epubAddresses, epubcheck, kept, popplerAddresses, qpdf, tool } from "../test/tools.ts";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
 let server: TestServer;
@@ -15,29 +14,6 @@ beforeAll(async () => {
   author = await server.client().signUp();
 });
 afterAll(() => server.close());
-
-/** The web addresses of a PDF as poppler reads them. */
-async function popplerAddresses(path: string): Promise<string[]> {
-  const lines = (await tool("pdfinfo", "-url", path)).output.split("\n");
-  return lines.flatMap((line) => /^\s*\d+\s+Annotation\s+(.*)$/.exec(line)?.[1]?.trim() ?? []);
-}
-
-/** The addresses of an e-book by a plain XML parse, in the order of its files. */
-function epubAddresses(bytes: Buffer): string[] {
-  const found: string[] = [];
-  const files = unzipSync(bytes);
-  for (const name of Object.keys(files)
-    .filter((file) => file.endsWith(".xhtml"))
-    .sort()) {
-    const parser = new SaxesParser<{ xmlns: false }>({ xmlns: false } as { xmlns: false });
-    parser.on("opentag", (tag) => {
-      const href = tag.attributes["href"] as string | undefined;
-      if (tag.name === "a" && /^[a-z]+:/.test(href ?? "")) found.push(href!);
-    });
-    parser.write(strFromU8(files[name]!)).close();
-  }
-  return found;
-}
 
 const distinct = (addresses: string[]): string[] => [...new Set(addresses)].sort();
 

@@ -120,6 +120,8 @@
   if item.t == "text" { set-text(item) }
   else if item.t == "break" { linebreak() }
   else if item.t == "anchor" { here-is(item.label) }
+  // Nothing, at which a line may end.
+  else if item.t == "may-break" { box(width: 0pt) }
   else if item.t == "link" { set-look(item.kind, link(item.url, set-inlines(item.c, set-blocks))) }
   else if item.t == "page" { page-of(item.place) }
   else if item.t == "raised-link" { super(link(item.url, item.words)) }
@@ -127,7 +129,7 @@
   else if item.t == "address" {
     // For print: the address as words, in a note or by its number in the list at the end.
     let sign = "[" + str(item.number) + "]"
-    if item.address == none { super(sign) } else { footnote(numbering: _ => sign, text(hyphenate: false, item.address)) }
+    if item.address == none { super(sign) } else { footnote(numbering: _ => sign, text(hyphenate: false, item.address.join(box(width: 0pt)))) }
   }
   else if item.t == "note" {
     labelled(footnote(numbering: _ => item.number, set-note(item, it => it, set-inlines, set-blocks)), item.footnote)
@@ -288,7 +290,7 @@
   set par(justify: false)
   set text(size: 9pt, hyphenate: false)
   for (i, address) in book.addresses.enumerate() {
-    grid(columns: (2.6em, 1fr), row-gutter: 0.6em, "[" + str(i + 1) + "]", address)
+    grid(columns: (2.6em, 1fr), row-gutter: 0.6em, "[" + str(i + 1) + "]", address.join(box(width: 0pt)))
   }
 }
 
