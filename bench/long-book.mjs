@@ -2,8 +2,8 @@ import { usualConventions } from "@vennet/core/manuscript/conventions";
 import { usualLooks } from "@vennet/core/manuscript/looks";
 import { usualLayout } from "@vennet/core/manuscript/page-layout";
 
-/** Markdown of a book of about 300 pages, with 1,500 web links and 1,500 links inside the book. */
-export function longBook() {
+/** Markdown of a book of some eleven pages a chapter, each with 50 web links and 50 links inside the book. */
+export function longBook(chapterCount) {
   const words =
     "low water bares the stone and the walker keeps to its seaward edge where weed is thin and posts are white".split(
       " ",
@@ -11,12 +11,12 @@ export function longBook() {
   let at = 0;
   const phrase = (count) => Array.from({ length: count }, () => words[at++ % words.length]).join(" ");
   const chapters = [];
-  for (let chapter = 1; chapter <= 30; chapter++) {
+  for (let chapter = 1; chapter <= chapterCount; chapter++) {
     let text = `# Causeway ${chapter}\n\n`;
     for (let section = 1; section <= 10; section++) {
       text += `## Stretch ${chapter}-${section}\n\n`;
       for (let paragraph = 1; paragraph <= 5; paragraph++) {
-        const to = `stretch-${(chapter % 30) + 1}-${section}`;
+        const to = `stretch-${(chapter % chapterCount) + 1}-${section}`;
         const host = `stone-${((chapter * section) % 250) + 1}.hesterley.test`;
         text += `${phrase(31)} [${phrase(3)}](https://${host}/${chapter}/${section}/${paragraph}) ${phrase(18)} [${phrase(2)}](#${to}) ${phrase(14)}.\n\n`;
       }
@@ -38,6 +38,7 @@ export function bookOf(chapters) {
     pictures: [],
     files: new Map(),
     fileBytes: new Map(),
+    leavesFiles: false,
     looks: usualLooks,
     conventions: usualConventions,
     layout: usualLayout,

@@ -10,11 +10,12 @@ process.once("message", (documents) => {
   process.send({ step: "cold", bytes });
   // The edit is made in the document that is open, as an author makes it: everything else stays as it is.
   const edited = { ...first, chapters: [...first.chapters] };
-  const { doc } = edited.chapters[14];
+  const middle = Math.floor(edited.chapters.length / 2);
+  const { doc } = edited.chapters[middle];
   const change = doc.type.schema.text("A sentence that was not there before. ");
   const paragraph = doc.child(2);
-  edited.chapters[14] = {
-    ...edited.chapters[14],
+  edited.chapters[middle] = {
+    ...edited.chapters[middle],
     doc: doc.copy(doc.content.replaceChild(2, paragraph.copy(paragraph.content.addToStart(change)))),
   };
   const started = performance.now();

@@ -131,4 +131,48 @@ describe("the proof of a PDF", () => {
     const proof = compare([link("a long", "https://a.example/", 1), link("b", "https://b.example/", 1)]);
     expect(wrong(proof)).toEqual([["a long co-operative walk", "other-words"]]);
   });
+
+  test("a link that is cut in two on one page is two links, which is told", () => {
+    const proof = compare([
+      link("a long", "https://a.example/", 1),
+      link("b", "https://b.example/", 1),
+      link("co-operative walk", "https://a.example/", 1),
+    ]);
+    expect(wrong(proof)).toEqual([["a long co-operative walk", "cut"]]);
+    expect(proof.rows[0]).toMatchObject({
+      found: ["page 1", "page 1"],
+      note: "In the file it is 2 links: “a long”, “co-operative walk”.",
+    });
+    expect(proof.extra).toEqual([]);
+  });
+
+  test("a link under another one is covered; under itself, or by less than half, it is not", () => {
+    const boxed = (one: ExportedLink, ...boxes: ExportedLink["boxes"]): ExportedLink => ({ ...one, boxes });
+    const whole = boxed(link("a long co-operative walk", "https://a.example/", 1), [10, 10, 110, 20]);
+    const b = link("b", "https://b.example/", 1);
+    expect(wrong(compare([whole, boxed(b, [50, 0, 200, 30])]))).toEqual([
+      ["a long co-operative walk", "covered"],
+    ]);
+    expect(wrong(compare([whole, boxed(b, [70, 0, 200, 30])]))).toEqual([]);
+    expect(wrong(compare([whole, { ...boxed(b, [10, 10, 110, 20]), page: 2 }]))).toEqual([]);
+    // What is laid under it does not cover it.
+    expect(wrong(compare([boxed(b, [0, 0, 9, 9]), whole]))).toEqual([]);
+  });
+});
+
+test("a jump that lands on another heading's text is shifted", () => {
+  const two = bookOf("# T\n\n[below](#low)\n\n## Low\n\nSand.\n\n## High\n\nStone.");
+  const reading = readEpub(writeEpub(two));
+  expect(compareLinks(manuscriptLinks(two, reading), reading).complete).toBe(true);
+  const moved: ExportReading = {
+    ...reading,
+    links: reading.links.map((one) =>
+      one.destination.as === "place" && !one.apparatus
+        ? { ...one, destination: { ...one.destination, landing: "High Stone." } }
+        : one,
+    ),
+  };
+  const proof = compareLinks(manuscriptLinks(two, moved), moved);
+  expect(proof.rows[0]).toMatchObject({ verdict: "shifted", note: "It lands on “High Stone.”." });
+  expect(proof.complete).toBe(false);
 });

@@ -1,20 +1,16 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { landingLength } from "./landing.ts";
-
-/** A piece of a page's text, and the height of its baseline above the page's foot. */
-interface Piece {
-  words: string;
-  y: number;
-}
+import { PdfPageTexts, type PdfPiece } from "./pdf-page-text.ts";
 
 // Baselines of one line of mixed sizes lie no further apart, in points.
 const sameLine = 2.5;
 
-/** The words at the named destinations of a PDF, each page read once. */
+/** The words at the destinations of a PDF. */
 export class Landings {
-  private readonly pages = new Map<number, Promise<Piece[]>>();
-
-  constructor(private readonly document: PDFDocumentProxy) {}
+  constructor(
+    private readonly document: PDFDocumentProxy,
+    private readonly texts = new PdfPageTexts(document),
+  ) {}
 
   /**
    * What a reader sees who is taken to a destination: the line on which it stands, and the lines after it.
@@ -25,28 +21,12 @@ export class Landings {
       unknown[] | null;
     if (!Array.isArray(destination)) return null;
     const [page, , , top] = destination as [{ num: number; gen: number }, unknown, unknown, number | null];
-    const pieces = await this.textOf((await this.document.getPageIndex(page)) + 1);
+    const { pieces } = await this.texts.of((await this.document.getPageIndex(page)) + 1);
     return linesFrom(pieces, top ?? Infinity);
-  }
-
-  private textOf(number: number): Promise<Piece[]> {
-    let pieces = this.pages.get(number);
-    if (!pieces) this.pages.set(number, (pieces = this.readPage(number)));
-    return pieces;
-  }
-
-  private async readPage(number: number): Promise<Piece[]> {
-    const page = await this.document.getPage(number);
-    const { items } = await page.getTextContent();
-    return items.flatMap((item) =>
-      "str" in item
-        ? [{ words: item.hasEOL ? `${item.str} ` : item.str, y: (item.transform as number[])[5]! }]
-        : [],
-    );
   }
 }
 
-function linesFrom(pieces: Piece[], top: number): string {
+function linesFrom(pieces: PdfPiece[], top: number): string {
   const first = pieces.findIndex(({ words, y }) => y < top && words.trim() !== "");
   if (first === -1) return "";
   const { y } = pieces[first]!;

@@ -1,7 +1,8 @@
 import { getDocument, VerbosityLevel, type PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { PageStart } from "../publish/page-breaks.ts";
 import { openExport } from "./exported-folder.ts";
-import { markedText, type StructureNode } from "./read-pdf.ts";
+import { PdfPageTexts } from "./pdf-page-text.ts";
+import type { StructureNode } from "./read-pdf.ts";
 
 const wordsRead = 120;
 
@@ -20,10 +21,11 @@ export async function readPageStarts(bytes: Uint8Array): Promise<PageStart[]> {
   const document = await task.promise;
   try {
     const labels = await document.getPageLabels();
+    const texts = new PdfPageTexts(document);
     const starts: PageStart[] = [];
     for (let number = 1; number <= document.numPages; number++) {
       const page = await document.getPage(number);
-      const words = await firstWords(page);
+      const words = await firstWords(page, (await texts.of(number)).marked);
       if (words !== "") starts.push({ label: labels?.[number - 1] || String(number), words });
       page.cleanup();
     }
@@ -33,10 +35,9 @@ export async function readPageStarts(bytes: Uint8Array): Promise<PageStart[]> {
   }
 }
 
-async function firstWords(page: PDFPageProxy): Promise<string> {
+async function firstWords(page: PDFPageProxy, texts: ReadonlyMap<string, string>): Promise<string> {
   const tree = (await page.getStructTree()) as StructureNode | null;
   if (!tree) return "";
-  const texts = await markedText(page);
   let words = "";
   const read = (node: StructureNode): void => {
     if (words.length >= wordsRead || beside.has(node.role ?? "")) return;

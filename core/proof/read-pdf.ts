@@ -7,6 +7,7 @@ import {
 import { foldBlanks, ProofError, type Box, type ExportedLink, type ExportReading } from "./exported-link.ts";
 import { fileBeside, hasScheme, openExport, type ExportedFolder } from "./exported-folder.ts";
 import { Landings } from "./pdf-landings.ts";
+import { PdfPageTexts } from "./pdf-page-text.ts";
 import { whereOf } from "./where-in-pdf.ts";
 
 /** A node of a page's structure tree, as pdf.js gives it. */
@@ -51,11 +52,12 @@ export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
     throw new ProofError("unreadable", `The PDF cannot be opened: ${(error as Error).message}`);
   }
   try {
-    const landings = new Landings(document);
+    const texts = new PdfPageTexts(document);
+    const landings = new Landings(document, texts);
     const links: ExportedLink[] = [];
     for (let number = 1; number <= document.numPages; number++) {
       const page = await document.getPage(number);
-      links.push(...(await readPage(page, number, beside)));
+      links.push(...(await readPage(page, number, texts, beside)));
       page.cleanup();
     }
     for (const { destination } of links)
@@ -70,13 +72,16 @@ export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
 async function readPage(
   page: PDFPageProxy,
   number: number,
+  pageTexts: PdfPageTexts,
   beside: ExportedFolder["beside"],
 ): Promise<ExportedLink[]> {
-  const annotations = ((await page.getAnnotations()) as Annotation[]).filter((a) => a.subtype === "Link");
+  // For the screen, pdf.js would read the page's text once more, only to tell what lies under each annotation.
+  const all = (await page.getAnnotations({ intent: "print" })) as Annotation[];
+  const annotations = all.filter(({ subtype }) => subtype === "Link");
   if (annotations.length === 0) return [];
   const byId = new Map(annotations.map((annotation) => [annotation.id, annotation]));
   const tree = (await page.getStructTree()) as StructureNode | null;
-  const texts = await markedText(page);
+  const { marked: texts } = await pageTexts.of(number);
   const links: ExportedLink[] = [];
 
   const read = (annotation: Annotation, text: string, apparatus: boolean): void => {
@@ -130,24 +135,7 @@ async function pagesOfPlaces(document: PDFDocumentProxy): Promise<Map<string, st
   return pages;
 }
 
-/** The text of each marked content of a page, by its id. */
-export async function markedText(page: PDFPageProxy): Promise<Map<string, string>> {
-  const content = await page.getTextContent({ includeMarkedContent: true });
-  const texts = new Map<string, string>();
-  const open: (string | null)[] = [];
-  for (const item of content.items) {
-    if ("type" in item) {
-      if (item.type === "endMarkedContent") open.pop();
-      else open.push(item.id ?? null);
-      continue;
-    }
-    const id = open.findLast((candidate) => candidate !== null);
-    if (id) texts.set(id, (texts.get(id) ?? "") + item.str + (item.hasEOL ? "\n" : ""));
-  }
-  return texts;
-}
-
-function textUnder(node: StructureNode, texts: Map<string, string>): string {
+function textUnder(node: StructureNode, texts: ReadonlyMap<string, string>): string {
   if (node.role === "Figure") return node.alt ?? "";
   if (node.type === "content") return texts.get(node.id ?? "") ?? "";
   return (node.children ?? []).map((child) => textUnder(child, texts)).join("");

@@ -91,7 +91,7 @@ export class Client {
 
   async exported(
     bookId: string,
-    format: "pdf" | "epub" | "web",
+    format: "pdf" | "epub" | "web" | "markdown" | "docx",
     more: Record<string, unknown> = {},
   ): Promise<{ proof: any; bytes: Buffer; message: string }> {
     const job = await this.call<{ id: string }>("POST", `/books/${bookId}/exports`, { format, ...more });

@@ -1,0 +1,130 @@
+import { fork } from "node:child_process";
+import { once } from "node:events";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
+import { chromium } from "@playwright/test";
+import { importMarkdown } from "@vennet/core/import/markdown";
+import { writeChapter } from "@vennet/core/manuscript/chapter";
+import { readPdf } from "@vennet/core/proof/read-pdf";
+import { writeEpub } from "@vennet/core/publish/epub";
+import { writeWebPage } from "@vennet/core/publish/web-page";
+import { unzipSync, zipSync } from "fflate";
+import { bookOf, longBook } from "./long-book.mjs";
+import { peakMemory, peakMemoryOfTree } from "./memory.mjs";
+
+// Books of about 50, 300 and 1,200 pages, each set as PDF, printed by Chromium, written as an e-book, and proven.
+
+const seconds = (ms) => `${(ms / 1000).toFixed(2)} s`;
+const ratio = (one, other) => (one / other).toFixed(2);
+
+for (const count of [5, 27, 105]) {
+  const { chapters } = importMarkdown(longBook(count), {
+    fallbackTitle: "",
+    baseAddress: null,
+    pictureFor: () => null,
+  });
+  const set = await typeset(chapters);
+  const printed = await print(chapters);
+  const epub = await eBook(chapters);
+  const proofs = {
+    pdf: await prove(chapters, "pdf", set.bytes),
+    epub: await prove(chapters, "epub", epub.bytes),
+  };
+  console.log(
+    `A book of ${count} chapters with ${count * 100} links: ${proofs.pdf.pages} pages by Vennet, ${printed.pages} by Chromium`,
+  );
+  console.log(
+    `  PDF cold, with the start of the process: Vennet ${seconds(set.cold)}, Chromium ${seconds(printed.cold)}: ratio ${ratio(set.cold, printed.cold)} (aim: at most 1.0)`,
+  );
+  console.log(
+    `  PDF after one edit: Vennet ${seconds(set.edited)}, Chromium again ${seconds(printed.again)}: ratio ${ratio(set.edited, printed.again)} (aim: at most 0.25)`,
+  );
+  console.log(
+    `  peak memory: Vennet ${set.memory} MB (aim at 1,200 pages: 1,000), its proof ${proofs.pdf.memory} MB; Chromium ${printed.memory} MB (its processes added up)`,
+  );
+  console.log(
+    `  e-book: ${seconds(epub.written)}, zipping the same bytes ${seconds(epub.zipped)}: ratio ${ratio(epub.written, epub.zipped)} (aim: at most 3)`,
+  );
+  console.log(
+    `  proof against the export: PDF ${seconds(proofs.pdf.ms)} to ${seconds(set.cold)}: ${ratio(proofs.pdf.ms, set.cold)}; e-book ${seconds(proofs.epub.ms)} to ${seconds(epub.written)}: ${ratio(proofs.epub.ms, epub.written)} (aim: below 0.5)`,
+  );
+}
+
+/** Sets the book in a process of its own, and again after one edit. */
+async function typeset(chapters) {
+  const started = performance.now();
+  const child = fork(join(import.meta.dirname, "typeset-process.mjs"), {
+    stdio: "inherit",
+    serialization: "advanced",
+  });
+  child.send(chapters.map(writeChapter));
+  const [{ bytes }] = await once(child, "message");
+  const cold = performance.now() - started;
+  const [{ ms: edited }] = await once(child, "message");
+  const memory = peakMemory(child.pid);
+  child.kill();
+  return { bytes, cold, edited, memory };
+}
+
+/** Chromium prints the book's web page on the same paper, and prints it again. */
+async function print(chapters) {
+  const file = join(mkdtempSync(join(tmpdir(), "vennet-bench-")), "book.html");
+  const html = new TextDecoder().decode(writeWebPage(bookOf(chapters)));
+  const paper = "@page{size:A5;margin:20mm}body{font:10.5pt/1.55 serif;max-width:none}h1{break-before:page}";
+  writeFileSync(file, html.replace("</style>", `${paper}</style>`));
+  let started = performance.now();
+  const server = await chromium.launchServer({
+    executablePath: "/usr/bin/chromium",
+    args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+  });
+  const browser = await chromium.connect(server.wsEndpoint());
+  const page = await browser.newPage();
+  page.setDefaultTimeout(180_000);
+  const once = async () => {
+    await page.goto(pathToFileURL(file).href);
+    return page.pdf({ preferCSSPageSize: true, tagged: true, outline: true });
+  };
+  const printed = await once();
+  const cold = performance.now() - started;
+  started = performance.now();
+  await once();
+  const again = performance.now() - started;
+  const memory = peakMemoryOfTree(server.process().pid);
+  await browser.close();
+  await server.close();
+  return { cold, again, memory, pages: (await readPdf(new Uint8Array(printed))).pages };
+}
+
+/** Writes the e-book, and zips the files of it once more. Each is the middle of five. */
+async function eBook(chapters) {
+  const book = bookOf(chapters);
+  const middle = (work) => {
+    const times = Array.from({ length: 5 }, () => {
+      const started = performance.now();
+      work();
+      return performance.now() - started;
+    });
+    return times.sort((a, b) => a - b)[2];
+  };
+  const bytes = writeEpub(book);
+  const files = unzipSync(bytes);
+  const written = middle(() => writeEpub(book));
+  const zipped = middle(() => zipSync(files));
+  return { bytes, written, zipped };
+}
+
+/** Reads an export back in a process of its own and compares it with the manuscript. */
+async function prove(chapters, format, bytes) {
+  const child = fork(join(import.meta.dirname, "prove-process.mjs"), {
+    stdio: "inherit",
+    serialization: "advanced",
+  });
+  child.send({ documents: chapters.map(writeChapter), format, bytes });
+  const [{ ms, pages, complete }] = await once(child, "message");
+  if (!complete) throw new Error(`The proof of the ${format} is not complete.`);
+  const memory = peakMemory(child.pid);
+  child.kill();
+  return { ms, pages, memory };
+}

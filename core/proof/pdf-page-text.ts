@@ -1,0 +1,51 @@
+import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+
+/** A piece of a page's text, and the height of its baseline above the page's foot. */
+export interface PdfPiece {
+  words: string;
+  y: number;
+}
+
+/** The text of one page of a PDF. */
+export interface PdfPageText {
+  /** In the order in which it is read. */
+  pieces: PdfPiece[];
+  /** The text of each marked content, by its id. */
+  marked: ReadonlyMap<string, string>;
+}
+
+/** The texts of a PDF's pages, each read once however often it is asked for: reading them takes most of a proof. */
+export class PdfPageTexts {
+  private readonly read = new Map<number, Promise<PdfPageText>>();
+
+  constructor(private readonly document: PDFDocumentProxy) {}
+
+  /** The text of a page. @param number from 1 */
+  of(number: number): Promise<PdfPageText> {
+    let text = this.read.get(number);
+    if (!text) this.read.set(number, (text = readText(this.document, number)));
+    return text;
+  }
+}
+
+async function readText(document: PDFDocumentProxy, number: number): Promise<PdfPageText> {
+  const page = await document.getPage(number);
+  const { items } = await page.getTextContent({ includeMarkedContent: true });
+  const pieces: PdfPiece[] = [];
+  const marked = new Map<string, string>();
+  const open: (string | null)[] = [];
+  for (const item of items) {
+    if ("type" in item) {
+      if (item.type === "endMarkedContent") open.pop();
+      else open.push(item.id ?? null);
+      continue;
+    }
+    pieces.push({
+      words: item.hasEOL ? `${item.str} ` : item.str,
+      y: (item.transform as number[])[5]!,
+    });
+    const id = open.findLast((candidate) => candidate !== null);
+    if (id) marked.set(id, (marked.get(id) ?? "") + item.str + (item.hasEOL ? "\n" : ""));
+  }
+  return { pieces, marked };
+}
