@@ -1,15 +1,14 @@
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { compareLinks } from "@vennet/core/proof/compare";
 import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
-import { readEpub } from "@vennet/core/proof/read-epub";
 import { readPdf } from "@vennet/core/proof/read-pdf";
 import { bookOf } from "./long-book.mjs";
 
-// Proves the export that it is sent, and says how long that took.
-process.once("message", async ({ documents, format, bytes }) => {
+// Proves the PDF that it is sent, and says how long that took.
+process.on("message", async ({ documents, bytes }) => {
   const book = bookOf(documents.map(readChapter));
   const started = performance.now();
-  const reading = await (format === "pdf" ? readPdf : readEpub)(bytes);
+  const reading = await readPdf(bytes);
   const { complete } = compareLinks(manuscriptLinks(book, reading), reading);
   process.send({ ms: performance.now() - started, pages: reading.pages, complete });
 });

@@ -3,7 +3,7 @@ import { bookOf } from "./long-book.mjs";
 import { Typesetter } from "../server/dist/workshop/typesetter.js";
 
 // Sets the book that it is sent, and again after one paragraph was changed, and says how long that took.
-process.once("message", (documents) => {
+process.on("message", (documents) => {
   const first = bookOf(documents.map(readChapter));
   const typesetter = new Typesetter();
   const { pdf: bytes } = typesetter.write(first, true);
