@@ -25,6 +25,11 @@ test("pages are laid out as the author has it, and the proof is had as a table",
   await page.getByRole("button", { name: "Export PDF" }).click();
   await page.getByRole("link", { name: "Link proof" }).click({ timeout: 30_000 });
   await expect(page.getByText("All 1 link intact")).toBeVisible();
+  // The very page stands beside the table, with the link marked on it.
+  const beside = page.getByRole("complementary", { name: "The page of the file" });
+  await expect(beside).toContainText("See the office.");
+  await page.getByRole("button", { name: /^page 3, at/ }).click();
+  await expect(beside.getByTestId("landing")).toBeVisible();
   const [table] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("link", { name: "As CSV" }).click(),

@@ -96,26 +96,30 @@ try {
     await page.getByRole("link", { name: "Health" }).click();
     await page.getByRole("figure").waitFor();
     await shot("health");
-    const [report] = await Promise.all([
-      page.waitForEvent("popup"),
-      page.getByRole("link", { name: /^web page/ }).click(),
-    ]);
-    await report.getByRole("heading", { level: 1 }).waitFor();
-    await report.screenshot({ path: join(out, "report.png") });
-    await report.close();
     await cause("reset");
     await page.getByRole("link", { name: "Export" }).click();
-    for (const format of ["PDF", "EPUB"]) {
-      await page.getByRole("button", { name: `Export ${format}` }).click();
+    for (const [name, format] of [
+      ["PDF", "pdf"],
+      ["E-book", "epub"],
+    ]) {
+      await page.getByRole("radio", { name }).check();
+      await page.getByRole("button", { name: /^Export / }).click();
       await page
         .getByRole("listitem")
-        .filter({ hasText: `.${format.toLowerCase()}` })
+        .filter({ hasText: `.${format}` })
         .first()
         .waitFor();
     }
+    await page.getByRole("radio", { name: "PDF" }).check();
+    await page.getByText("Jump to the exact line.").waitFor();
     await shot("export");
     await page.getByRole("link", { name: "Link proof" }).last().click();
     await page.getByText("links intact").waitFor();
+    await page
+      .getByRole("button", { name: /^page 3, at/ })
+      .nth(4)
+      .click();
+    await page.getByTestId("landing").waitFor();
     await shot("link-proof");
     await page.getByRole("link", { name: "All exports" }).click();
     await page.getByRole("listitem").filter({ hasText: ".pdf" }).getByRole("link", { name: "Read" }).click();
@@ -124,6 +128,24 @@ try {
     await page.getByTestId("landing").waitFor();
     await sheet.getByRole("button").nth(2).click();
     await shot("read");
+    await page.getByRole("link", { name: "Export" }).click();
+    await page.getByRole("listitem").filter({ hasText: ".epub" }).getByRole("link", { name: "Read" }).click();
+    await page.getByLabel("On a").selectOption("grey screen");
+    await page.getByRole("button", { name: "Walk the links" }).click();
+    await page.getByRole("button", { name: "Walk", exact: true }).click();
+    await page.getByText(/^3[0-9] of \d+ links walked/).waitFor();
+    await page.getByRole("button", { name: "Pause" }).click();
+    await shot("walk");
+    await page.getByRole("button", { name: "Walk the links" }).click();
+    await page.getByLabel("On a").selectOption("tablet");
+    await page
+      .getByRole("navigation", { name: "Contents of the file" })
+      .getByRole("button", { name: "Afterwards" })
+      .click();
+    await page.frameLocator("iframe").locator('a[href*="subject"]').click();
+    await page.getByRole("button", { name: "See what a reader gets" }).click();
+    await shot("mail-window");
+    await page.getByRole("button", { name: "Back to the book" }).click();
     await page.getByRole("link", { name: "Shelf" }).click();
     await page
       .getByText(/^\d+ links/)
@@ -135,6 +157,13 @@ try {
     const text = page.getByRole("textbox", { name: "Text of the chapter" });
     await text.waitFor();
     await shot("write");
+    await page.getByRole("link", { name: "The Monk's Path" }).click();
+    await page.getByRole("button", { name: "Pages", exact: true }).click();
+    await page.getByText("As the text is now").waitFor();
+    await text.locator("li").nth(2).click();
+    await page.getByTestId("landing").waitFor();
+    await shot("set-pages");
+    await page.getByRole("button", { name: "Pages", exact: true }).click();
     await page.getByRole("link", { name: "Questions walkers ask" }).click();
     await page.getByRole("radio", { name: "Places" }).click();
     await text.locator(".signposts li").first().waitFor();
@@ -162,12 +191,6 @@ try {
     await page.getByRole("button", { name: /The refuge box/ }).click();
     await shot("hotspots");
     await page.getByRole("button", { name: "Leave as it was" }).click();
-    await page.getByRole("link", { name: "If the water turns" }).first().click();
-    await text.getByRole("link", { name: "lifeboat station" }).click();
-    await page.getByRole("button", { name: "Link every mention" }).click();
-    await page.getByLabel("Words to look for").fill("refuge box");
-    await page.getByRole("button", { name: /^Link \d+ mentions?$/ }).waitFor();
-    await shot("every-mention");
 
     await page.goto(`/books/${book}/links`);
     await page.getByRole("row").nth(10).waitFor();
@@ -184,13 +207,6 @@ try {
     await page.getByRole("link", { name: "Versions" }).click();
     await page.getByText("9 links differ").waitFor();
     await shot("versions");
-    await page.goto(`/books/${book}/links/codes`);
-    await page.getByLabel("Codes as they stand in the text").fill("R1 R12");
-    await page.getByRole("button", { name: /^Link 4 codes/ }).waitFor();
-    await page.getByRole("link", { name: "Files", exact: true }).click();
-    await page.getByRole("button", { name: "Preview" }).first().click();
-    await page.getByText("Whistle").waitFor();
-    await shot("files");
     await page.goto(`/books/${book}/links/looks`);
     await page
       .getByRole("group", { name: "Look of web links" })

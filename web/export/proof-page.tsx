@@ -1,13 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
 import { BadgeCheck, MinusCircle, TriangleAlert } from "lucide-react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, useParams } from "react-router";
 import { answerOf, api, type ExportWithProof } from "../api/client";
 import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Problem, Waiting } from "../parts/notice";
 import { plural, shownDate } from "../parts/wording";
+import { useWideWindow } from "../write/use-wide-window";
 import { ProofVerdict } from "./proof-verdict";
+
+// It needs the reader of PDF, which the table does not.
+const FoundInFile = lazy(() => import("./found-in-file").then((module) => ({ default: module.FoundInFile })));
+const shownFormats: ExportWithProof["format"][] = ["pdf", "epub", "web"];
 
 type Row = ExportWithProof["rows"][number];
 
@@ -29,6 +34,8 @@ export function ProofPage() {
   const book = useBook();
   const { exportId } = useParams() as { exportId: string };
   const [onlyWrong, setOnlyWrong] = useState(false);
+  const [looked, setLooked] = useState<string | null>(null);
+  const wide = useWideWindow(false);
   const proof = useQuery({
     queryKey: ["export", exportId],
     queryFn: () =>
@@ -38,10 +45,16 @@ export function ProofPage() {
         }),
       ),
   });
+  const isBeside = wide && proof.data !== undefined && shownFormats.includes(proof.data.format);
+  // The first link that is wrong, else the first, is looked at before one is chosen.
+  const wrong = proof.data?.rows.find((row) => !isRight(row) && row.found.length > 0);
+  const first = wrong ?? proof.data?.rows.find(({ found }) => found.length > 0);
+  const where = looked ?? first?.found[0] ?? null;
+  const look = isBeside ? { where, at: setLooked } : null;
   return (
     <PageFrame book={book}>
-      <div className="h-full overflow-y-auto">
-        <div className="mx-auto max-w-6xl px-6 py-8">
+      <div className={`grid h-full ${isBeside ? "grid-cols-[minmax(0,1fr)_27rem]" : ""}`}>
+        <div className="mx-auto w-full max-w-6xl overflow-y-auto px-6 py-8">
           <Link
             to={`/books/${book.id}/export`}
             className="text-faint underline underline-offset-4 hover:text-blue"
@@ -99,21 +112,51 @@ export function ProofPage() {
                 <ProofTable
                   name="Ways to notes and places"
                   rows={proof.data.madeRows.filter((row) => !isRight(row))}
+                  look={look}
                 />
               )}
               <ProofTable
                 name="Links of the manuscript"
                 rows={proof.data.rows.filter((row) => !onlyWrong || !isRight(row))}
+                look={look}
               />
             </>
           )}
         </div>
+        {isBeside && (
+          <aside
+            aria-label="The page of the file"
+            className="min-h-0 overflow-y-auto border-l border-hairline p-4"
+          >
+            {where === null ? (
+              <p className="text-faint">The file has none of the manuscript’s links.</p>
+            ) : (
+              <>
+                <p className="mb-2 text-sm text-faint [overflow-wrap:anywhere]">{where}</p>
+                <Suspense fallback={<Waiting what="Opening the file" />}>
+                  <FoundInFile
+                    bookId={book.id}
+                    exportId={exportId}
+                    format={proof.data.format}
+                    where={where}
+                  />
+                </Suspense>
+              </>
+            )}
+          </aside>
+        )}
       </div>
     </PageFrame>
   );
 }
 
-function ProofTable({ name, rows }: { name: string; rows: Row[] }) {
+/** Which place of the file is looked at beside the table, and how to look at another. */
+interface Look {
+  where: string | null;
+  at: (where: string) => void;
+}
+
+function ProofTable({ name, rows, look }: { name: string; rows: Row[]; look: Look | null }) {
   return (
     <div
       className="mt-4 overflow-x-auto border border-hairline bg-paper"
@@ -121,7 +164,7 @@ function ProofTable({ name, rows }: { name: string; rows: Row[] }) {
       role="region"
       aria-label={name}
     >
-      <table className="w-full min-w-[44rem] text-sm">
+      <table className={`w-full text-sm ${look ? "" : "min-w-[44rem]"}`}>
         <thead>
           <tr className="text-left text-faint">
             <th className="px-4 py-2 font-normal">In the file</th>
@@ -132,7 +175,10 @@ function ProofTable({ name, rows }: { name: string; rows: Row[] }) {
         </thead>
         <tbody>
           {rows.map((row, i) => (
-            <tr key={i} className={`border-t border-hairline align-top ${isRight(row) ? "" : "bg-red-wash"}`}>
+            <tr
+              key={i}
+              className={`border-t border-hairline align-top ${isRight(row) ? (look?.where && row.found.includes(look.where) ? "bg-blue-wash" : "") : "bg-red-wash"}`}
+            >
               <td className="px-4 py-1.5 whitespace-nowrap">
                 <Verdict row={row} />
               </td>
@@ -149,13 +195,30 @@ function ProofTable({ name, rows }: { name: string; rows: Row[] }) {
                   <span className={`block ${isRight(row) ? "text-faint" : "text-red"}`}>{row.note}</span>
                 )}
               </td>
-              <td className="px-4 py-1.5 text-faint">{row.found.join("; ") || "–"}</td>
+              <td className="px-4 py-1.5 text-faint">
+                <FoundAt found={row.found} look={look} />
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
     </div>
   );
+}
+
+function FoundAt({ found, look }: { found: string[]; look: Look | null }) {
+  if (!look || found.length === 0) return found.join("; ") || "–";
+  return found.map((where) => (
+    <button
+      key={where}
+      type="button"
+      aria-pressed={where === look.where}
+      onClick={() => look.at(where)}
+      className="block min-h-[24px] text-left underline decoration-edge underline-offset-4 [overflow-wrap:anywhere] hover:text-blue aria-pressed:font-semibold"
+    >
+      {where}
+    </button>
+  ));
 }
 
 /** Whether a link is as the author wants it in this file. */

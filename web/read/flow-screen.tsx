@@ -217,7 +217,8 @@ function marks(outlined: boolean, isNight: boolean): string {
   return `
 ${isNight ? "a { color: #92bcf2 !important; }" : ""}
 ${outlined ? "a { outline: 1.5px dashed #1d4f8f; outline-offset: 1px; }" : ""}
-[data-landed] { box-shadow: -6px 0 0 #1d4f8f; }`;
+[data-landed] { box-shadow: -6px 0 0 #1d4f8f; }
+a[data-landed] { box-shadow: none; outline: 2px solid #1d4f8f; outline-offset: 2px; }`;
 }
 
 /** The policy of the page lets pictures come from nowhere but the page itself, so they are written into it. */

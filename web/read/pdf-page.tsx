@@ -1,3 +1,4 @@
+import { whereOf } from "@vennet/core/proof/where-in-pdf";
 import type { PDFDocumentProxy, PDFPageProxy } from "pdfjs-dist";
 import { useEffect, useRef, useState } from "react";
 import { Problem } from "../parts/notice";
@@ -55,6 +56,7 @@ export function PdfPage({
   scale,
   outlined,
   mark,
+  chosen,
   onFollow,
   onShown,
   onGone,
@@ -66,6 +68,8 @@ export function PdfPage({
   outlined: boolean;
   /** Where the last jump landed, in points from the page's foot. */
   mark: number | null;
+  /** The link that is marked, by where it stands. */
+  chosen?: string;
   onFollow: (link: PageLink) => void;
   /** Tells that the page is painted. */
   onShown?: (number: number, page: ShownPage) => void;
@@ -141,7 +145,13 @@ export function PdfPage({
             {...(i > 0 ? { tabIndex: -1, "aria-hidden": true } : {})}
             onClick={() => onFollow(link)}
             style={box}
-            className={`absolute cursor-pointer ${outlined ? "outline-2 outline-[#1d4f8f] outline-dashed" : ""}`}
+            className={`absolute cursor-pointer ${
+              whereOf(number, link.rect) === chosen
+                ? "bg-[#1d4f8f]/15 outline-2 outline-[#1d4f8f]"
+                : outlined
+                  ? "outline-2 outline-[#1d4f8f] outline-dashed"
+                  : ""
+            }`}
           />
         )),
       )}

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState, type ReactNode } from "react";
+import type { ReactNode } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { answerOf, api, type ExportListing, type ExportWithProof } from "../api/client";
 import { useBook } from "../book-page";
@@ -12,6 +12,7 @@ import type { OpenFlow } from "./open-flow";
 import { openPdf, type OpenPdf } from "./open-pdf";
 import { openWeb } from "./open-web";
 import { PdfReader } from "./pdf-reader";
+import { useOpenedFile } from "./use-opened-file";
 
 const readableFormats = ["pdf", "epub", "web"];
 
@@ -84,7 +85,7 @@ export function ReadPage() {
   );
 }
 
-/** Downloads the file and its proof, opens it, and closes it when it is left. */
+/** A file that is opened, with its proof. */
 function Opened<T>({
   bookId,
   one,
@@ -98,7 +99,7 @@ function Opened<T>({
   close?: (opened: T) => void;
   children: (opened: T, proof: ExportWithProof) => ReactNode;
 }) {
-  const [opened, setOpened] = useState<T | null>(null);
+  const { opened, problem } = useOpenedFile(bookId, one.id, open, close);
   const proof = useQuery({
     queryKey: ["export", one.id],
     queryFn: () =>
@@ -108,27 +109,6 @@ function Opened<T>({
         }),
       ),
   });
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    const leaving = new AbortController();
-    let file: T | null = null;
-    const begin = async (): Promise<void> => {
-      const answer = await fetch(`/api/books/${bookId}/exports/${one.id}/file`, { signal: leaving.signal });
-      if (!answer.ok) throw new Error(`The server did not give the file (${answer.status}).`);
-      file = await open(new Uint8Array(await answer.arrayBuffer()));
-      if (leaving.signal.aborted) close?.(file);
-      else setOpened(file);
-    };
-    begin().catch((error: unknown) => {
-      if (!leaving.signal.aborted) setProblem((error as Error).message);
-    });
-    return () => {
-      leaving.abort();
-      if (file !== null) close?.(file);
-    };
-    // A file is opened once; its ways to be opened and closed never change.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [bookId, one.id]);
   if (problem) return <Problem>{problem}</Problem>;
   if (proof.error) return <Problem>{proof.error.message}</Problem>;
   if (opened === null || !proof.data) return <Waiting what="Opening the file" />;
