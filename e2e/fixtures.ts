@@ -1,8 +1,9 @@
 import { test as base, expect, type Page } from "@playwright/test";
+import { vennetOf } from "./start-services";
 
 /** What every test has: the address of the tests' own Vennet, and a page that may not fail silently. */
 export const test = base.extend<{ quiet: string[] }>({
-  baseURL: async ({}, use) => use(process.env["VENNET_URL"]),
+  baseURL: async ({}, use, { parallelIndex }) => use(vennetOf(parallelIndex).address),
   // Errors in the browser, breaches of the content policy among them, fail the test; some are expected.
   quiet: [
     async ({ page }, use) => {
@@ -20,6 +21,9 @@ export const test = base.extend<{ quiet: string[] }>({
 });
 
 export { expect };
+
+/** The Vennet that a test runs in, and how its server was started. */
+export const vennet = () => vennetOf(test.info().parallelIndex);
 
 export async function openDemo(page: Page): Promise<string> {
   await page.goto("/sign-in");

@@ -1,4 +1,4 @@
-import { expect, openOwnBook, test, text } from "./fixtures";
+import { expect, openOwnBook, test, text, vennet } from "./fixtures";
 
 const share = "https://drive.hesterley.example/s/refuge-r3";
 const markdown = `# Refuges
@@ -12,10 +12,7 @@ test.beforeEach(async ({ page }) => {
 
 /** Makes something happen on the stand-in drive. */
 async function cause(event: string, file = ""): Promise<void> {
-  const { STANDIN_WEB_PORT } = JSON.parse(process.env["VENNET_SERVER_ENVIRONMENT"]!) as Record<
-    string,
-    string
-  >;
+  const { STANDIN_WEB_PORT } = vennet().environment;
   await fetch(`http://127.0.0.1:${STANDIN_WEB_PORT}/~/drive.hesterley.example/.events`, {
     method: "POST",
     body: new URLSearchParams({ event, share: file }),

@@ -5,7 +5,7 @@ export default defineConfig({
   testMatch: "**/*.spec.ts",
   globalSetup: "./start-services.ts",
   outputDir: "../test-results",
-  workers: 1,
+  workers: 2,
   timeout: 60_000,
   // A machine that is briefly busy is no fault of the application; what passes at the second try is told.
   retries: 1,

@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { once } from "node:events";
 import { join } from "node:path";
-import { expect, openOwnBook, saved, selectWords, test, text } from "./fixtures";
+import { expect, openOwnBook, saved, selectWords, test, text, vennet } from "./fixtures";
 import { freePort } from "../launch/processes.mjs";
 
 const markdown = "# One\n\nFirst text.\n\n# Two\n\nSecond text.\n\n# Three\n\nThird text.";
@@ -11,7 +11,7 @@ test("what is written while the server is away is kept over a reload, and sent w
   quiet,
 }) => {
   quiet.push("Failed to load resource", "ERR_CONNECTION");
-  const environment = JSON.parse(process.env["VENNET_SERVER_ENVIRONMENT"]!) as NodeJS.ProcessEnv;
+  const { environment } = vennet();
   const port = String(await freePort());
   const start = async (): Promise<ChildProcess> => {
     const server = spawn(process.execPath, [join(import.meta.dirname, "../server/dist/main.js")], {

@@ -1,6 +1,7 @@
-import { getDocument, VerbosityLevel, type PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { PageStart } from "../publish/page-breaks.ts";
 import { openExport } from "./exported-folder.ts";
+import { getDocument, VerbosityLevel } from "./pdf-js.ts";
 import { PdfPageTexts } from "./pdf-page-text.ts";
 import type { StructureNode } from "./read-pdf.ts";
 

@@ -1,11 +1,7 @@
-import {
-  getDocument,
-  VerbosityLevel,
-  type PDFDocumentProxy,
-  type PDFPageProxy,
-} from "pdfjs-dist/legacy/build/pdf.mjs";
+import type { PDFDocumentProxy, PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { foldBlanks, ProofError, type Box, type ExportedLink, type ExportReading } from "./exported-link.ts";
 import { fileBeside, hasScheme, openExport, type ExportedFolder } from "./exported-folder.ts";
+import { getDocument, VerbosityLevel } from "./pdf-js.ts";
 import { Landings } from "./pdf-landings.ts";
 import { PdfPageTexts } from "./pdf-page-text.ts";
 import { whereOf } from "./where-in-pdf.ts";

@@ -99,6 +99,23 @@ describe("the demo book", () => {
     }
   });
 
+  // Two readers that are neither ours nor pdf.js: qpdf counts the annotations, poppler reads the structure tree.
+  test("each link annotation of its PDF is an object of a Link element, as poppler and qpdf count", async () => {
+    const path = kept("demo-structure.pdf", (await author.exported(bookId, "pdf")).bytes);
+    const { output: plain } = await tool("qpdf", "--qdf", "--object-streams=disable", path, "-");
+    const annotations = plain.match(/^\s*\/Subtype \/Link$/gm)!.length;
+    const { output: tree } = await tool("pdfinfo", "-struct", path);
+    const within: string[] = [];
+    let inLinks = 0;
+    for (const [, blanks, name] of tree.matchAll(/^( *)([A-Z]\w*)/gm)) {
+      within.length = blanks!.length / 2;
+      if (name === "Object" && within.at(-1) === "Link") inLinks++;
+      within.push(name!);
+    }
+    expect(annotations).toBeGreaterThan(64);
+    expect(inLinks).toBe(annotations);
+  });
+
   // ISO 14289-1, 7.18.5; Matterhorn Protocol 28-011 and 28-012 (from memory).
   test("every link annotation of its PDF is in the structure tree and has an alternate description", async () => {
     const { bytes } = await author.exported(bookId, "pdf");

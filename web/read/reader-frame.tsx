@@ -93,11 +93,11 @@ export function ReaderFrame<E extends ContentsEntry>({
         </span>
       </div>
       <div
-        className={`grid min-h-0 grow ${walks ? "md:grid-cols-[12rem_1fr_25rem]" : "md:grid-cols-[15rem_1fr_18rem]"}`}
+        className={`grid min-h-0 grow max-md:grid-rows-[auto_minmax(0,1fr)_auto] ${walks ? "md:grid-cols-[12rem_1fr_25rem]" : "md:grid-cols-[15rem_1fr_18rem]"}`}
       >
         <nav
           aria-label={inSmall ? "Pages in small" : contentsName}
-          className="overflow-y-auto border-r border-hairline p-3 text-sm max-md:max-h-40"
+          className="overflow-y-auto border-r border-hairline p-3 text-sm max-md:max-h-28"
         >
           {thumbnails && (
             <Button
@@ -131,7 +131,7 @@ export function ReaderFrame<E extends ContentsEntry>({
         </div>
         <aside
           aria-label={walks ? "The walk" : "The link that was followed"}
-          className="flex min-h-0 flex-col border-l border-hairline"
+          className="flex min-h-0 flex-col border-l border-hairline max-md:max-h-[45dvh] max-md:overflow-y-auto max-md:border-t"
         >
           {walks && <div className="min-h-0 grow p-4 pb-0">{walk}</div>}
           {(asked !== null || !walks) && (

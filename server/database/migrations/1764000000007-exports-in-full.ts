@@ -10,7 +10,9 @@ export class ExportsInFull1764000000007 implements MigrationInterface {
     await runner.query(
       `UPDATE export SET textAt = createdAt, warnings = '[]', options = CONCAT('{"format":"', format, '","accessible":', IF(export.accessible, 'true', 'false'), ',"addresses":"', addresses, '","companions":"beside","pages":"one","fonts":false,"pageList":false,"layout":null}')`,
     );
-    await runner.query("ALTER TABLE export DROP `accessible`, DROP addresses");
+    await runner.query(
+      "ALTER TABLE export MODIFY options longtext NOT NULL, MODIFY warnings longtext NOT NULL, MODIFY tookMs int unsigned NOT NULL, MODIFY revision int unsigned NOT NULL, MODIFY textAt datetime(3) NOT NULL, DROP `accessible`, DROP addresses",
+    );
   }
 
   async down(runner: QueryRunner): Promise<void> {
