@@ -3,6 +3,7 @@ import { indexOf, usedPictures, type Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
 import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../manuscript/signposts.ts";
+import { dataAddress } from "./data-address.ts";
 import { bookStyle, hoverRules } from "./book-style.ts";
 import { travellingFiles } from "./travelling-files.ts";
 import { chapterXhtml, escapeXml, notesXhtml, type XhtmlContext } from "./xhtml.ts";
@@ -38,7 +39,7 @@ export function writeWebPage(book: Book): Uint8Array {
       .map((picture) => [
         picture.id,
         {
-          href: `data:${picture.mediaType};base64,${base64(picture.bytes)}`,
+          href: dataAddress(picture.mediaType, picture.bytes),
           ...pictureSize(picture),
         },
       ]),
@@ -128,10 +129,4 @@ export function contentsOf(
       .join("\n")}</ul>`;
   const name = escapeXml(index.words.contents);
   return `<nav aria-label="${name}"><h2>${name}</h2>\n${branches(nested(signpostsOf(list, index, 0)))}</nav>\n`;
-}
-
-function base64(bytes: Uint8Array): string {
-  let text = "";
-  for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
-  return btoa(text);
 }

@@ -1,5 +1,7 @@
+import { dataAddress } from "@vennet/core/publish/data-address";
 import { useEffect, useRef } from "react";
 import { hrefOf, resolvePath, type OpenFlow } from "./open-flow";
+import { pictureType } from "./picture-type";
 
 /** What text that flows is read on. */
 export interface Device {
@@ -47,12 +49,6 @@ const papers: Record<Light, [paper: string, ink: string]> = {
   day: ["#ffffff", "#1c1a17"],
   lamp: ["#f4ead6", "#33291c"],
   night: ["#16150f", "#e4dfd2"],
-};
-const mediaTypes: Record<string, string> = {
-  png: "image/png",
-  jpg: "image/jpeg",
-  gif: "image/gif",
-  svg: "image/svg+xml",
 };
 
 /** A page of an exported file: an e-book's set in screens of which one is seen, a web page's as one that scrolls. */
@@ -228,9 +224,6 @@ function showPicture(picture: Element, file: OpenFlow, path: string): void {
   const source = picture.getAttribute(attribute) ?? "";
   if (source.startsWith("data:")) return;
   const bytes = file.files.get(resolvePath(path, source).path);
-  const type = mediaTypes[source.split(".").at(-1)?.toLowerCase() ?? ""];
-  if (!bytes || !type) return;
-  let binary = "";
-  for (let i = 0; i < bytes.length; i += 8192) binary += String.fromCharCode(...bytes.subarray(i, i + 8192));
-  picture.setAttribute(attribute, `data:${type};base64,${btoa(binary)}`);
+  const type = pictureType(source);
+  if (bytes && type) picture.setAttribute(attribute, dataAddress(type, bytes));
 }

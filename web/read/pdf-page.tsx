@@ -128,7 +128,7 @@ export function PdfPage({
         <div
           data-testid="landing"
           aria-hidden
-          className="absolute -left-3 h-6 w-1.5 bg-[#1d4f8f]"
+          className="absolute -left-3 h-6 w-1.5 bg-blue"
           style={{ top: at }}
           ref={(mark) => {
             mark?.scrollIntoView({ block: "center" });

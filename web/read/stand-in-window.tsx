@@ -1,4 +1,5 @@
 import { readMailto } from "@vennet/core/destination/mailto";
+import { dataAddress } from "@vennet/core/publish/data-address";
 import { Undo2 } from "lucide-react";
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
@@ -6,14 +7,8 @@ import { useStandIns } from "../api/stand-ins";
 import { Button } from "../parts/button";
 import { fileSize } from "../parts/wording";
 import type { OutwardLink } from "./asked-link";
+import { pictureType } from "./picture-type";
 
-const pictureTypes: Record<string, string> = {
-  png: "image/png",
-  jpg: "image/jpeg",
-  jpeg: "image/jpeg",
-  gif: "image/gif",
-  svg: "image/svg+xml",
-};
 const mostShown = 200_000;
 
 /** What a reader gets who opens a link: the page, the mail program's message, or the file. */
@@ -127,20 +122,12 @@ function WebWindow({ name, href }: { name: string; href: string | null }) {
 }
 
 function ShownFile({ path, bytes }: { path: string; bytes: Uint8Array }) {
-  const ending = path.split(".").at(-1)?.toLowerCase() ?? "";
-  const type = pictureTypes[ending];
+  const type = pictureType(path);
   const size = fileSize(bytes.length);
   if (type) {
-    let binary = "";
-    for (let i = 0; i < bytes.length; i += 8192)
-      binary += String.fromCharCode(...bytes.subarray(i, i + 8192));
     return (
       <div className="grid min-h-0 grow place-items-center overflow-auto bg-white p-5">
-        <img
-          src={`data:${type};base64,${btoa(binary)}`}
-          alt={`The picture “${path}”`}
-          className="max-h-full max-w-full"
-        />
+        <img src={dataAddress(type, bytes)} alt={`The picture “${path}”`} className="max-h-full max-w-full" />
       </div>
     );
   }
