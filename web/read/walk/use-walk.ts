@@ -1,12 +1,12 @@
 import { useEffect, useRef, useState } from "react";
 import type { ExportWithProof } from "../../api/client";
-import { differenceOf, intentionsOf } from "./judge-step";
+import { differenceOf, intentionsOf, unwalked } from "./judge-step";
 import type { FileLink, Landed, Walker } from "./walker";
 
 /** One link of the walk, with what was found as far as it has been walked. */
 export interface Step {
   link: FileLink;
-  /** The words of the manuscript's link; null for a link that the file has by itself. */
+  /** What the manuscript means by it; null for a link that the file has by itself. */
   intended: ExportWithProof["rows"][number] | null;
   start: string | null;
   landed: Landed | null;
@@ -15,6 +15,8 @@ export interface Step {
 
 export interface Walk {
   steps: Step[];
+  /** The links that the proof has found in the file, and its reader has not. */
+  absent: ExportWithProof["rows"];
   /** The step that is under way or comes next. */
   next: number;
   isUnderWay: boolean;
@@ -30,6 +32,7 @@ export interface Walk {
 /** Follows every link of a file in its reader, one after the other, and compares with what the manuscript intends. */
 export function useWalk(walker: Walker, proof: ExportWithProof): Walk {
   const [steps, setSteps] = useState<Step[]>([]);
+  const [absent, setAbsent] = useState<Walk["absent"]>([]);
   const [next, setNext] = useState(0);
   const [isUnderWay, setUnderWay] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -48,7 +51,9 @@ export function useWalk(walker: Walker, proof: ExportWithProof): Walk {
           landed: null,
           difference: null,
         }));
-        if (!isLeft) setSteps(fresh);
+        if (isLeft) return;
+        setSteps(fresh);
+        setAbsent(unwalked(intentions, links));
       },
       (error: unknown) => {
         if (!isLeft) setProblem((error as Error).message);
@@ -87,6 +92,7 @@ export function useWalk(walker: Walker, proof: ExportWithProof): Walk {
   };
   return {
     steps,
+    absent,
     next,
     isUnderWay,
     problem,

@@ -12,7 +12,7 @@ import type { Landed, Walker } from "./walker";
 export function WalkPanel({ walker, proof }: { walker: Walker; proof: ExportWithProof }) {
   const walk = useWalk(walker, proof);
   const [onlyDiffering, setOnlyDiffering] = useState(false);
-  const { steps, next, isUnderWay } = walk;
+  const { steps, absent, next, isUnderWay } = walk;
   const walked = steps.filter(({ landed }) => landed !== null);
   const differing = walked.filter(({ difference }) => difference !== null);
   const isDone = steps.length > 0 && walked.length === steps.length;
@@ -49,6 +49,12 @@ export function WalkPanel({ walker, proof }: { walker: Walker; proof: ExportWith
         {walked.length > 0 &&
           (differing.length > 0 ? `, ${differing.length} not as intended` : ", all as intended")}
       </p>
+      {absent.length > 0 && (
+        <p className="text-sm text-red">
+          {plural(absent.length, "link")} of the manuscript cannot be pressed in this reader:{" "}
+          {absent.map(({ text }) => `“${text}”`).join(", ")}
+        </p>
+      )}
       <ol
         className="-mx-4 min-h-0 grow overflow-y-auto border-t border-hairline"
         aria-label="Links of the file"
