@@ -10,167 +10,167 @@ import { expect, openDemo, selectWords, test, text } from "./fixtures";
 // WCAG 2.2 at level AA, by axe-core's rules for it.
 const rules = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
 
-/** On dark paper a view differs by its colours alone, so these alone are looked at there. */
-async function violationsOn(page: Page, paper: "light" | "dark"): Promise<string[]> {
+/** What axe finds in a view: on light paper by all rules, on dark paper by those of its colours, by which alone it differs. */
+async function violations(page: Page): Promise<string[]> {
   // A frame in which an exported page is shown lets no script run; its pages are looked over by themselves.
-  const axe = new AxeBuilder({ page }).exclude("iframe").setLegacyMode();
-  const { violations: found } = await (
-    paper === "light" ? axe.withTags(rules) : axe.withRules(["color-contrast"])
-  ).analyze();
-  return found.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(" ")).join("; ")}`);
+  const axe = (): AxeBuilder => new AxeBuilder({ page }).exclude("iframe").setLegacyMode();
+  const onPaper = async (colorScheme: "light" | "dark"): Promise<void> => {
+    await page.emulateMedia({ colorScheme });
+    await page.evaluate((theme) => {
+      document.documentElement.dataset["theme"] = theme;
+    }, colorScheme);
+  };
+  const light = await axe().withTags(rules).analyze();
+  await onPaper("dark");
+  const dark = await axe().withRules(["color-contrast"]).analyze();
+  await onPaper("light");
+  return Object.entries({ light, dark }).flatMap(([paper, { violations: found }]) =>
+    found.map(({ id, nodes }) => `${id}, ${paper}: ${nodes.map((node) => node.target.join(" ")).join("; ")}`),
+  );
 }
 
-for (const colorScheme of ["light", "dark"] as const) {
-  test.describe(`on ${colorScheme} paper`, () => {
-    test.use({ colorScheme });
-    const violations = (page: Page) => violationsOn(page, colorScheme);
+// Looking over a page takes a second or two, and there are many.
+test.setTimeout(150_000);
 
-    // Looking over a page takes a second or two, and there are many.
-    test.setTimeout(150_000);
+test("no view of writing has a violation", async ({ page, quiet }) => {
+  quiet.push("401");
+  await page.goto("/sign-in");
+  await expect(page.getByRole("button", { name: "Open the demo book" })).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  const bookId = await openDemo(page);
+  await page.goto("/");
+  await page.getByRole("button", { name: "Bring in a manuscript" }).click();
+  expect.soft(await violations(page)).toEqual([]);
 
-    test("no view of writing has a violation", async ({ page, quiet }) => {
-      quiet.push("401");
-      await page.goto("/sign-in");
-      await expect(page.getByRole("button", { name: "Open the demo book" })).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      const bookId = await openDemo(page);
-      await page.goto("/");
-      await page.getByRole("button", { name: "Bring in a manuscript" }).click();
-      expect.soft(await violations(page)).toEqual([]);
+  await page.goto(`/books/${bookId}/write`);
+  await text(page).locator("a").first().click();
+  expect.soft(await violations(page)).toEqual([]);
+  await selectWords(page, "every island");
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("tides.hesterley.example");
+  expect.soft(await violations(page)).toEqual([]);
+  await page.keyboard.press("Control+a");
+  await page.keyboard.type("mailto:wardens@causeways.example?subject=Crossing");
+  await expect(page.getByLabel("Subject")).toHaveValue("Crossing");
+  expect.soft(await violations(page)).toEqual([]);
+  await page.keyboard.press("Escape");
+  await text(page).locator("a").nth(1).click();
+  await page.getByRole("button", { name: "Link every mention" }).click();
+  await expect(page.getByRole("heading", { name: "Link every mention" })).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("button", { name: "Leave as it was" }).click();
+  await page.getByRole("link", { name: "The Monk's Path" }).click();
+  await text(page)
+    .locator(".picture img")
+    .click({ position: { x: 5, y: 5 } });
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("button", { name: /^Hotspots: 3/ }).click();
+  await expect(page.locator("canvas").first()).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("button", { name: "Leave as it was" }).click();
+  await page.getByRole("link", { name: "Versions" }).click();
+  await expect(page.getByRole("heading", { name: /link/ })).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.goto(`/books/${bookId}/write`);
+  await selectWords(page, "every island");
+  await page.keyboard.press("Alt+a");
+  await page.getByRole("radio", { name: "Places" }).click();
+  await page.getByRole("button", { name: "Change the anchor “every island”" }).click();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("button", { name: "Take the anchor out" }).click();
+  await page.getByRole("button", { name: "Keys" }).click();
+  expect.soft(await violations(page)).toEqual([]);
+});
 
-      await page.goto(`/books/${bookId}/write`);
-      await text(page).locator("a").first().click();
-      expect.soft(await violations(page)).toEqual([]);
-      await selectWords(page, "every island");
-      await page.keyboard.press("Control+k");
-      await page.keyboard.type("tides.hesterley.example");
-      expect.soft(await violations(page)).toEqual([]);
-      await page.keyboard.press("Control+a");
-      await page.keyboard.type("mailto:wardens@causeways.example?subject=Crossing");
-      await expect(page.getByLabel("Subject")).toHaveValue("Crossing");
-      expect.soft(await violations(page)).toEqual([]);
-      await page.keyboard.press("Escape");
-      await text(page).locator("a").nth(1).click();
-      await page.getByRole("button", { name: "Link every mention" }).click();
-      await expect(page.getByRole("heading", { name: "Link every mention" })).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("button", { name: "Leave as it was" }).click();
-      await page.getByRole("link", { name: "The Monk's Path" }).click();
-      await text(page)
-        .locator(".picture img")
-        .click({ position: { x: 5, y: 5 } });
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("button", { name: /^Hotspots: 3/ }).click();
-      await expect(page.locator("canvas").first()).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("button", { name: "Leave as it was" }).click();
-      await page.getByRole("link", { name: "Versions" }).click();
-      await expect(page.getByRole("heading", { name: /link/ })).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.goto(`/books/${bookId}/write`);
-      await selectWords(page, "every island");
-      await page.keyboard.press("Alt+a");
-      await page.getByRole("radio", { name: "Places" }).click();
-      await page.getByRole("button", { name: "Change the anchor “every island”" }).click();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("button", { name: "Take the anchor out" }).click();
-      await page.getByRole("button", { name: "Keys" }).click();
-      expect.soft(await violations(page)).toEqual([]);
-    });
+test("no view of what follows from places has a violation", async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole("link", { name: "Questions walkers ask" }).click();
+  await expect(text(page).locator(".signposts li").first()).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await text(page).locator(".signposts-heading").first().click();
+  await expect(page.getByRole("group", { name: "Signpost list" })).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await text(page).locator(".cross-reference").first().click();
+  await expect(page.getByLabel("Says")).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await selectWords(page, "on the quay");
+  await page.keyboard.press("Alt+r");
+  await page.keyboard.type("crossing");
+  await expect(page.getByRole("form", { name: "Cross-reference" }).getByRole("option").first()).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+});
 
-    test("no view of what follows from places has a violation", async ({ page }) => {
-      await openDemo(page);
-      await page.getByRole("link", { name: "Questions walkers ask" }).click();
-      await expect(text(page).locator(".signposts li").first()).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await text(page).locator(".signposts-heading").first().click();
-      await expect(page.getByRole("group", { name: "Signpost list" })).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await text(page).locator(".cross-reference").first().click();
-      await expect(page.getByLabel("Says")).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await selectWords(page, "on the quay");
-      await page.keyboard.press("Alt+r");
-      await page.keyboard.type("crossing");
-      await expect(
-        page.getByRole("form", { name: "Cross-reference" }).getByRole("option").first(),
-      ).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-    });
+test("no view of links has a violation", async ({ page, quiet }) => {
+  quiet.push("401");
+  const bookId = await openDemo(page);
+  await page.goto(`/books/${bookId}/links`);
+  await expect(page.getByRole("row").nth(5)).toBeVisible();
+  await page
+    .getByRole("button", { name: /^Edit “/ })
+    .first()
+    .click();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByLabel(/^Choose all/).check();
+  await page.getByRole("button", { name: "Describe" }).click();
+  await page.getByLabel(/^Description for all/).fill("Words");
+  await expect(page.getByRole("button", { name: /^Change \d+ links/ })).toBeEnabled();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("checkbox", { name: "By destination" }).check();
+  await expect(page.getByRole("region", { name: "Links by destination" })).toContainText(
+    "tides.hesterley.example",
+  );
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("link", { name: "Files", exact: true }).click();
+  await page.getByRole("button", { name: "Preview" }).first().click();
+  await expect(page.getByText("Whistle")).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("link", { name: "Match codes to files" }).click();
+  await page.getByLabel("Codes as they stand in the text").fill("R1 R2");
+  await expect(page.getByRole("button", { name: /^Link 4 codes/ })).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("link", { name: "Link looks" }).click();
+  await page
+    .getByRole("group", { name: "Look of web links" })
+    .getByLabel(/^Underline/)
+    .selectOption("none");
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("link", { name: "Numbers and notes" }).click();
+  await expect(page.getByLabel("Headings are numbered")).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("link", { name: "What was done" }).click();
+  await expect(page.getByRole("listitem").filter({ hasText: "good boots" })).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+});
 
-    test("no view of links has a violation", async ({ page, quiet }) => {
-      quiet.push("401");
-      const bookId = await openDemo(page);
-      await page.goto(`/books/${bookId}/links`);
-      await expect(page.getByRole("row").nth(5)).toBeVisible();
-      await page
-        .getByRole("button", { name: /^Edit “/ })
-        .first()
-        .click();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByLabel(/^Choose all/).check();
-      await page.getByRole("button", { name: "Describe" }).click();
-      await page.getByLabel(/^Description for all/).fill("Words");
-      await expect(page.getByRole("button", { name: /^Change \d+ links/ })).toBeEnabled();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("checkbox", { name: "By destination" }).check();
-      await expect(page.getByRole("region", { name: "Links by destination" })).toContainText(
-        "tides.hesterley.example",
-      );
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("link", { name: "Files", exact: true }).click();
-      await page.getByRole("button", { name: "Preview" }).first().click();
-      await expect(page.getByText("Whistle")).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("link", { name: "Match codes to files" }).click();
-      await page.getByLabel("Codes as they stand in the text").fill("R1 R2");
-      await expect(page.getByRole("button", { name: /^Link 4 codes/ })).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("link", { name: "Link looks" }).click();
-      await page
-        .getByRole("group", { name: "Look of web links" })
-        .getByLabel(/^Underline/)
-        .selectOption("none");
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("link", { name: "Numbers and notes" }).click();
-      await expect(page.getByLabel("Headings are numbered")).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("link", { name: "What was done" }).click();
-      await expect(page.getByRole("listitem").filter({ hasText: "good boots" })).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-    });
+test("no view of checks and exports has a violation", async ({ page, quiet }) => {
+  quiet.push("Blocked script execution");
+  const bookId = await openDemo(page);
+  await page.goto(`/books/${bookId}/checks`);
+  await page.getByRole("button", { name: "Ask all addresses" }).click();
+  await expect(page.getByRole("progressbar")).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await expect(page.getByText("The last run asked")).toBeVisible({ timeout: 30_000 });
+  await page.getByRole("link", { name: "Findings" }).click();
+  await expect(page.getByRole("link", { name: "Go there" }).first()).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("link", { name: "Health" }).click();
+  await expect(page.getByRole("figure")).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.goto(`/api/books/${bookId}/report?as=page`);
+  expect.soft(await violations(page)).toEqual([]);
 
-    test("no view of checks and exports has a violation", async ({ page, quiet }) => {
-      quiet.push("Blocked script execution");
-      const bookId = await openDemo(page);
-      await page.goto(`/books/${bookId}/checks`);
-      await page.getByRole("button", { name: "Ask all addresses" }).click();
-      await expect(page.getByRole("progressbar")).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await expect(page.getByText("The last run asked")).toBeVisible({ timeout: 30_000 });
-      await page.getByRole("link", { name: "Findings" }).click();
-      await expect(page.getByRole("link", { name: "Go there" }).first()).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("link", { name: "Health" }).click();
-      await expect(page.getByRole("figure")).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.goto(`/api/books/${bookId}/report?as=page`);
-      expect.soft(await violations(page)).toEqual([]);
-
-      await page.goto(`/books/${bookId}/export`);
-      await expect(page.getByRole("region", { name: "What becomes of the links" })).toContainText("Web");
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("radio", { name: "E-book" }).check();
-      await page.getByRole("button", { name: "Export EPUB" }).click();
-      await page.getByRole("link", { name: "Link proof" }).first().click();
-      await expect(page.getByText("links intact")).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-      await page.getByRole("link", { name: "All exports" }).click();
-      await expect(page.getByRole("link", { name: "Link proof" }).first()).toBeVisible();
-      expect.soft(await violations(page)).toEqual([]);
-    });
-  });
-}
+  await page.goto(`/books/${bookId}/export`);
+  await expect(page.getByRole("region", { name: "What becomes of the links" })).toContainText("Web");
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("radio", { name: "E-book" }).check();
+  await page.getByRole("button", { name: "Export EPUB" }).click();
+  await page.getByRole("link", { name: "Link proof" }).first().click();
+  await expect(page.getByText("links intact")).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+  await page.getByRole("link", { name: "All exports" }).click();
+  await expect(page.getByRole("link", { name: "Link proof" }).first()).toBeVisible();
+  expect.soft(await violations(page)).toEqual([]);
+});
 
 for (const [what, options, ending] of [
   ["e-book", { format: "epub" }, ".xhtml"],
