@@ -1,9 +1,12 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 
-/** A piece of a page's text, and the height of its baseline above the page's foot. */
+/** A piece of a page's text. */
 export interface PdfPiece {
   words: string;
+  /** Its baseline, in points from the page's foot. */
   y: number;
+  /** Of its letters, in points. */
+  height: number;
 }
 
 /** The text of one page of a PDF. */
@@ -43,6 +46,7 @@ async function readText(document: PDFDocumentProxy, number: number): Promise<Pdf
     pieces.push({
       words: item.hasEOL ? `${item.str} ` : item.str,
       y: (item.transform as number[])[5]!,
+      height: item.height,
     });
     const id = open.findLast((candidate) => candidate !== null);
     if (id) marked.set(id, (marked.get(id) ?? "") + item.str + (item.hasEOL ? "\n" : ""));

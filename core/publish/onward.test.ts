@@ -20,16 +20,12 @@ import {
   linkTo,
   text,
 } from "../test/book-of-places.ts";
+import { redDot } from "../test/red-dot.ts";
 import { bookOf, bringIn } from "../test/sample-book.ts";
 import { writeDocx } from "./docx.ts";
 import { writeMarkdown } from "./markdown.ts";
 import { writeWebFolder } from "./web-folder.ts";
 
-// A red dot.
-const png = Buffer.from(
-  "iVBORw0KGgoAAAANSUhEUgAAAAoAAAAKCAYAAACNMs+9AAAAFUlEQVR42mP8z8BQz0AEYBxVSF+FABJADveWkH6oAAAAAElFTkSuQmCC",
-  "base64",
-);
 const linked = (id: string, words: string, destination: object, description: string | null = null): Node =>
   schema.text(words, [schema.mark("link", { id, destination, description })]);
 
@@ -80,7 +76,7 @@ function bookOfThings(more: Partial<Book> = {}): Book {
     ...book,
     files: new Map([["plan", { name: "Plan №1.txt", mediaType: "text/plain", size: 4 }]]),
     fileBytes: new Map([["plan", strToU8("plan")]]),
-    pictures: [{ id: "dot", mediaType: "image/png", bytes: png }],
+    pictures: [{ id: "dot", mediaType: "image/png", bytes: redDot }],
     ...more,
   };
 }

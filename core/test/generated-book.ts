@@ -5,19 +5,12 @@ import { usualConventions } from "../manuscript/conventions.ts";
 import { noFrame } from "../manuscript/hotspot.ts";
 import { schema } from "../manuscript/schema.ts";
 import { bookWith } from "./book-of-places.ts";
-
-// A red dot.
-const dot = Buffer.from(
-  "iVBORw0KGgoAAAANSUhEUgAAAAoAAAAKCAYAAACNMs+9AAAAFUlEQVR42mP8z8BQz0AEYBxVSF+FABJADveWkH6oAAAAAElFTkSuQmCC",
-  "base64",
-);
+import { redDot } from "./red-dot.ts";
 
 /** What is yet to be made of a generated book: places that may lead anywhere in it. */
 interface Making {
   next: number;
   places: string[];
-  anchors: string[];
-  headings: string[];
   /** What is built once all places are known. */
   notes: Node[];
 }
@@ -90,7 +83,6 @@ const inline: fc.Arbitrary<Make<Node[]>> = fc.oneof(
     arbitrary: words.map((name): Make<Node[]> => (making) => {
       const one = id(making, "a");
       making.places.push(one);
-      making.anchors.push(one);
       return [schema.node("anchor", { id: one, name }), schema.text("by here ")];
     }),
   },
@@ -169,7 +161,6 @@ const { block } = fc.letrec<{ block: Make<Node[]>; some: Make<Node[]> }>((tie) =
     fc.tuple(line, fc.integer({ min: 1, max: 4 })).map(([make, level]): Make<Node[]> => (making) => {
       const one = id(making, "s");
       making.places.push(one);
-      making.headings.push(one);
       return [schema.node("heading", { id: one, level }, make(making))];
     }),
     fc
@@ -233,7 +224,7 @@ export const generatedBook: fc.Arbitrary<Book> = fc
     notesAt: fc.constantFrom("chapter" as const, "book" as const),
   })
   .map(({ titles, chapters, hasPageApart, language, numbered, notesAt }) => {
-    const making: Making = { next: 1, places: [], anchors: [], headings: [], notes: [] };
+    const making: Making = { next: 1, places: [], notes: [] };
     const docs = titles.map((title, i) => {
       const one = id(making, "c");
       making.places.push(one);
@@ -253,7 +244,7 @@ export const generatedBook: fc.Arbitrary<Book> = fc
         conventions: { ...usualConventions, headings: numbered, notesAt },
         files: new Map([["plan", { name: "Plan №1.txt", mediaType: "text/plain", size: 4 }]]),
         fileBytes: new Map([["plan", Buffer.from("plan")]]),
-        pictures: [{ id: "dot", mediaType: "image/png", bytes: dot }],
+        pictures: [{ id: "dot", mediaType: "image/png", bytes: redDot }],
       },
     );
     if (hasPageApart && book.chapters.length > 1) book.chapters.at(-1)!.role = "companion";

@@ -7,7 +7,7 @@ import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Problem, Waiting } from "../parts/notice";
 import { plural, shownDate } from "../parts/wording";
-import { useWideWindow } from "../write/use-wide-window";
+import { useWideWindow } from "../parts/use-wide-window";
 import { ProofVerdict } from "./proof-verdict";
 
 // It needs the reader of PDF, which the table does not.

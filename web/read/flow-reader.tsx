@@ -12,7 +12,7 @@ import {
 } from "./flow-screen";
 import { resolvePath, type OpenFlow } from "./open-flow";
 import { Choice, ReaderFrame, settingBox, Tick } from "./reader-frame";
-import { FlowWalker, screenKey, type PressedFlowReader } from "./walk/flow-walker";
+import { FlowWalker, screenKey, type Pressed, type PressedFlowReader } from "./walk/flow-walker";
 import { Shown } from "./walk/shown";
 import { WalkPanel } from "./walk/walk-panel";
 
@@ -74,13 +74,14 @@ export function FlowReader({
     stay();
     setAt(to);
   };
-  const jump = (path: string, fragment: string): void => {
-    if (!file.pages.some((page) => page.path === path))
-      return setTold("This link leads nowhere in the file.");
+  const jump = (path: string, fragment: string): ScreenState => {
+    const to = { path, fragment, link: null, screen: null };
     setTrail([...trail, { path: at.path, fragment: "", link: null, screen: laid.shown }]);
-    go({ path, fragment, link: null, screen: null });
+    go(to);
     setTold("");
+    return to;
   };
+  const isPage = (path: string): boolean => file.pages.some((page) => page.path === path);
   const back = (): void => {
     const last = trail.at(-1);
     if (!last) return;
@@ -97,10 +98,10 @@ export function FlowReader({
     if (path !== undefined && place !== -1)
       go({ path, fragment: "", link: null, screen: by === 1 ? 0 : Number.MAX_SAFE_INTEGER });
   };
-  const press = ({ name, href }: PressedLink, byRobot = false): void => {
+  const press = ({ name, href }: PressedLink, byRobot = false): Pressed => {
     const isOutside = hasScheme(href);
     const { path, fragment } = isOutside ? { path: "", fragment: "" } : resolvePath(at.path, href);
-    if (!isOutside && file.pages.some((page) => page.path === path)) return jump(path, fragment);
+    if (!isOutside && isPage(path)) return { goesTo: jump(path, fragment) };
     const link = { name, address: isOutside ? href : path };
     if (device.isGrey && asksTwice && firstTapped?.address !== link.address) {
       setAsked(null);
@@ -109,6 +110,7 @@ export function FlowReader({
       setFirstTapped(null);
       setAsked({ ...link, byRobot });
     }
+    return { asks: link.address };
   };
   const pressed = useRef<PressedFlowReader>(null!);
   pressed.current = { go, press: (link) => press(link, true), back, stay };
@@ -181,7 +183,9 @@ export function FlowReader({
       told={told}
       contentsName="Contents of the file"
       contents={file.contents}
-      onGoTo={({ path, fragment }) => jump(path, fragment)}
+      onGoTo={({ path, fragment }) =>
+        isPage(path) ? jump(path, fragment) : setTold("This entry leads nowhere in the file.")
+      }
       deskName="The screen"
       walk={<WalkPanel walker={walker} proof={proof} />}
       asked={

@@ -1,5 +1,5 @@
 import { strFromU8, unzipSync } from "fflate";
-import { entriesOf, resolvePath, type FlowPage, type OpenFlow } from "./open-flow";
+import { entriesOf, parsedOnce, resolvePath, type FlowPage, type OpenFlow } from "./open-flow";
 
 /** Opens an e-book from its own bytes: container, package document, navigation document (EPUB 3.3). */
 export function openEpub(bytes: Uint8Array): OpenFlow {
@@ -27,10 +27,11 @@ export function openEpub(bytes: Uint8Array): OpenFlow {
   );
   return {
     format: "epub",
+    folder: packagePath.slice(0, packagePath.lastIndexOf("/") + 1),
     files,
     pages,
     contents: entriesOf(toc, navPath, "ol"),
-    page: (path) => xmlOf(files, path),
+    page: parsedOnce((path) => xmlOf(files, path)),
   };
 }
 

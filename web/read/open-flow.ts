@@ -10,13 +10,25 @@ export interface FlowPage {
 /** An exported file whose text flows, opened: an e-book, or one or more web pages. */
 export interface OpenFlow {
   format: "epub" | "web";
+  /** The folder in which everything that links name stands, with its slash; empty where there is none. */
+  folder: string;
   /** All files in it or beside it, by their paths. */
   files: ReadonlyMap<string, Uint8Array>;
   /** Its pages, in reading order. */
   pages: FlowPage[];
   contents: (ContentsEntry & { path: string; fragment: string })[];
-  /** Parses one of its pages. */
+  /** One of its pages, which is nobody's to change. */
   page: (path: string) => Document;
+}
+
+/** Parses each page once, however often it is shown. */
+export function parsedOnce(parse: (path: string) => Document): OpenFlow["page"] {
+  const parsed = new Map<string, Document>();
+  return (path) => {
+    const page = parsed.get(path) ?? parse(path);
+    parsed.set(path, page);
+    return page;
+  };
 }
 
 /** The file, and the part of it, that a relative address leads to. */

@@ -1,5 +1,5 @@
 import { openExport } from "@vennet/core/proof/exported-folder";
-import { entriesOf, type OpenFlow } from "./open-flow";
+import { entriesOf, parsedOnce, type OpenFlow } from "./open-flow";
 
 /** Opens an exported web page from its own bytes: the page alone, or a folder of pages in a zip. */
 export function openWeb(bytes: Uint8Array): OpenFlow {
@@ -7,13 +7,14 @@ export function openWeb(bytes: Uint8Array): OpenFlow {
   const files = new Map([[name, main], ...beside]);
   // The first page is the index; a companion file may be a page too, but lies in a folder of its own.
   const paths = [name, ...[...beside.keys()].filter((path) => /^[^/]+\.html$/.test(path))];
-  const page = (path: string): Document => {
+  const page = parsedOnce((path) => {
     const found = files.get(path);
     if (!found) throw new Error(`The folder has no page “${path}”.`);
     return new DOMParser().parseFromString(new TextDecoder().decode(found), "text/html");
-  };
+  });
   return {
     format: "web",
+    folder: "",
     files,
     pages: paths.map((path) => ({ path, isLinear: true })),
     contents:

@@ -1,11 +1,11 @@
 import { useMemo, useRef, useState } from "react";
 import type { ExportWithProof } from "../api/client";
 import { AskedLink, type OutwardLink } from "./asked-link";
-import { landingOf, type OpenPdf } from "./open-pdf";
+import { landingOf, type Landing, type OpenPdf } from "./open-pdf";
 import { Choice, ReaderFrame, settingBox, Tick } from "./reader-frame";
 import { PageThumbnails } from "./page-thumbnails";
 import { PdfPage, type PageLink, type ShownPage } from "./pdf-page";
-import { PdfWalker, type PressedPdfReader } from "./walk/pdf-walker";
+import { PdfWalker, type Followed, type PressedPdfReader } from "./walk/pdf-walker";
 import { Shown } from "./walk/shown";
 import { WalkPanel } from "./walk/walk-panel";
 
@@ -37,13 +37,17 @@ export function PdfReader({ bookId, pdf, proof }: { bookId: string; pdf: OpenPdf
     setPage(Math.min(Math.max(1, to), numPages));
     if (desk.current) desk.current.scrollTop = 0;
   };
-  const jump = async (dest: unknown): Promise<void> => {
+  const jump = async (dest: unknown): Promise<Landing | null> => {
     const landing = await landingOf(pdf.document, dest);
-    if (!landing) return setTold("This link leads nowhere in the file.");
+    if (!landing) {
+      setTold("This link leads nowhere in the file.");
+      return null;
+    }
     setTrail([...trail, { page, mark, scrolled: desk.current?.scrollTop ?? 0 }]);
     turnTo(landing.page);
     setMark(landing.y);
     setTold(`Page ${landing.page}.`);
+    return landing;
   };
   const back = (): void => {
     const place = trail.at(-1);
@@ -56,9 +60,10 @@ export function PdfReader({ bookId, pdf, proof }: { bookId: string; pdf: OpenPdf
       if (desk.current) desk.current.scrollTop = place.scrolled;
     });
   };
-  const follow = async (link: PageLink, byRobot = false): Promise<void> => {
-    if (link.address === null) await jump(link.dest);
-    else setAsked({ name: link.name, address: link.address, byRobot });
+  const follow = async ({ name, address, dest }: PageLink, byRobot = false): Promise<Followed> => {
+    if (address === null) return { goesTo: await jump(dest) };
+    setAsked({ name, address, byRobot });
+    return { asks: address };
   };
   const stay = (): void => setAsked(null);
   const pressed = useRef<PressedPdfReader>(null!);

@@ -15,6 +15,7 @@ import { useBookChanges } from "../book-changes";
 import { destinationQueries, useDestinationNames, usePlaces } from "../known-destinations";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
+import { useWideWindow } from "../parts/use-wide-window";
 import { AnchorPanel } from "./editor/anchor-panel";
 import { adoptText } from "./editor/adopt-text";
 import { createEditor } from "./editor/create-editor";
@@ -52,7 +53,6 @@ import { useTrail } from "./places/trail";
 import { referenceInfo } from "./references/reference-forms";
 import { useReferenceLine } from "./references/use-reference-line";
 import { ChapterSaver } from "./saving/chapter-saver";
-import { useWideWindow } from "./use-wide-window";
 
 // Drawing needs a library that nothing else on this page does.
 const HotspotBench = lazy(() =>

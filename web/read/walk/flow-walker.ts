@@ -1,15 +1,18 @@
 import { hasScheme } from "@vennet/core/proof/exported-folder";
 import { whereInPage } from "@vennet/core/proof/where-in-page";
 import type { PressedLink, ScreenState, ShownScreen } from "../flow-screen";
-import { hrefOf, resolvePath, type OpenFlow } from "../open-flow";
+import { hrefOf, type OpenFlow } from "../open-flow";
 import { miniature, wordsAt } from "./miniature";
 import type { Shown } from "./shown";
 import type { FileLink, Landed, Walker } from "./walker";
 
+/** What a press on a link does: the reader goes to a place, or asks about an address or a file. */
+export type Pressed = { goesTo: ScreenState } | { asks: string };
+
 /** What a robot presses on the reader of flowing text. */
 export interface PressedFlowReader {
   go: (to: ScreenState) => void;
-  press: (link: PressedLink) => void;
+  press: (link: PressedLink) => Pressed;
   back: () => void;
   stay: () => void;
 }
@@ -63,21 +66,19 @@ export class FlowWalker implements Walker {
   }
 
   async follow(link: FileLink): Promise<Landed> {
-    const { path, href, words } = link as FlowLink;
-    this.hasJumped = false;
-    this.reader.current.press({ name: words, href });
-    if (hasScheme(href)) return { at: "address", address: href };
-    const to = resolvePath(path, href);
-    if (!this.file.pages.some((page) => page.path === to.path)) {
-      const isThere = this.file.files.has(to.path);
-      // The e-book's package stands in a folder of its own; links name files from there.
-      return { at: "file", path: this.file.format === "epub" ? href : to.path, isThere };
+    const { href, words } = link as FlowLink;
+    const pressed = this.reader.current.press({ name: words, href });
+    this.hasJumped = "goesTo" in pressed;
+    if ("asks" in pressed) {
+      const { asks } = pressed;
+      if (hasScheme(asks)) return { at: "address", address: asks };
+      return { at: "file", path: asks.slice(this.file.folder.length), isThere: this.file.files.has(asks) };
     }
-    this.hasJumped = true;
-    const view = await this.shown.of(screenKey({ ...to, link: null }));
-    if (to.fragment !== "" && view.target === null) return { at: "nowhere" };
+    const { path, fragment } = pressed.goesTo;
+    const view = await this.shown.of(screenKey(pressed.goesTo));
+    if (fragment !== "" && view.target === null) return { at: "nowhere" };
     const screen = this.file.format === "epub" ? `, screen ${view.shown + 1} of ${view.screens}` : "";
-    return { at: "place", on: shortName(to.path) + screen, words: wordsAt(view), picture: miniature(view) };
+    return { at: "place", on: shortName(path) + screen, words: wordsAt(view), picture: miniature(view) };
   }
 
   async back(): Promise<void> {

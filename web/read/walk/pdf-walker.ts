@@ -1,15 +1,18 @@
 import { hasScheme } from "@vennet/core/proof/exported-folder";
 import { Landings } from "@vennet/core/proof/pdf-landings";
 import { whereOf } from "@vennet/core/proof/where-in-pdf";
-import { landingOf, type OpenPdf } from "../open-pdf";
+import type { Landing, OpenPdf } from "../open-pdf";
 import { linksOf, type PageLink, type ShownPage } from "../pdf-page";
 import type { Shown } from "./shown";
 import type { FileLink, Landed, Walker } from "./walker";
 
+/** What following a link does: the reader goes to a place, if the file has it, or asks about an address or a file. */
+export type Followed = { goesTo: Landing | null } | { asks: string };
+
 /** What a robot presses on the page reader. */
 export interface PressedPdfReader {
   turnTo: (page: number) => void;
-  follow: (link: PageLink) => Promise<void>;
+  follow: (link: PageLink) => Promise<Followed>;
   back: () => void;
   stay: () => void;
 }
@@ -53,16 +56,16 @@ export class PdfWalker implements Walker {
 
   async follow(link: FileLink): Promise<Landed> {
     const { link: pressed } = link as PdfLink;
-    this.hasJumped = false;
-    await this.reader.current.follow(pressed);
-    if (pressed.address !== null) {
-      if (hasScheme(pressed.address)) return { at: "address", address: pressed.address };
-      const path = decodeURIComponent(pressed.address);
+    const followed = await this.reader.current.follow(pressed);
+    this.hasJumped = "goesTo" in followed && followed.goesTo !== null;
+    if ("asks" in followed) {
+      const { asks } = followed;
+      if (hasScheme(asks)) return { at: "address", address: asks };
+      const path = decodeURIComponent(asks);
       return { at: "file", path, isThere: this.pdf.beside.has(path) };
     }
-    const landing = await landingOf(this.pdf.document, pressed.dest);
+    const landing = followed.goesTo;
     if (!landing) return { at: "nowhere" };
-    this.hasJumped = true;
     const view = await this.shown.of(String(landing.page));
     const words = (await this.landings.at(pressed.dest)) ?? "";
     // The line begins below the landing.

@@ -5,6 +5,7 @@ import { Button } from "../../parts/button";
 import { Problem, Waiting } from "../../parts/notice";
 import { Progress } from "../../parts/progress";
 import { plural } from "../../parts/wording";
+import { Tick } from "../reader-frame";
 import { useWalk, type Step } from "./use-walk";
 import type { Landed, Walker } from "./walker";
 
@@ -33,15 +34,7 @@ export function WalkPanel({ walker, proof }: { walker: Walker; proof: ExportWith
         <Button disabled={isUnderWay} onClick={walk.stepOn}>
           One step
         </Button>
-        <label className="flex items-center gap-1.5 text-sm">
-          <input
-            type="checkbox"
-            checked={onlyDiffering}
-            onChange={(event) => setOnlyDiffering(event.target.checked)}
-            className="size-4 accent-blue"
-          />
-          Only what differs
-        </label>
+        <Tick label="Only what differs" isOn={onlyDiffering} onChange={setOnlyDiffering} />
       </div>
       <Progress label="Links walked" done={walked.length} total={steps.length} />
       <p role="status" className={differing.length > 0 ? "font-semibold text-red" : ""}>

@@ -1,12 +1,4 @@
-import { create } from "zustand";
+import { rememberedShown } from "../remembered-shown";
 
-const stored = "vennet-pages-beside";
-
-/** Whether the set pages stand beside the text; the browser remembers it. */
-export const usePagesShown = create<{ shown: boolean; show: (shown: boolean) => void }>((set) => ({
-  shown: localStorage.getItem(stored) === "shown",
-  show: (shown) => {
-    localStorage.setItem(stored, shown ? "shown" : "hidden");
-    set({ shown });
-  },
-}));
+/** Whether the set pages stand beside the text. */
+export const usePagesShown = rememberedShown("vennet-pages-beside", false);

@@ -1,4 +1,3 @@
-import { findInPages } from "@vennet/core/proof/find-in-pages";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import type { EditorState } from "prosemirror-state";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
@@ -104,7 +103,7 @@ type Head = EditorState["selection"]["$head"];
 
 /** The page, from 1, and the height of the line, in points from the page's foot, at which the cursor is. */
 function cursorIn(
-  { pieces }: SetPages,
+  { pieces, searched }: SetPages,
   doc: EditorState["doc"],
   $head: Head,
 ): { page: number; y: number } | null {
@@ -112,8 +111,7 @@ function cursorIn(
   const blank = " ";
   const before = parent.textBetween(0, parentOffset, blank, blank);
   const after = parent.textBetween(parentOffset, parent.content.size, blank, blank);
-  const texts = pieces.map((page) => page.map(({ text }) => text));
-  const found = findInPages(texts, before, after, $head.pos / doc.content.size);
+  const found = searched.find(before, after, $head.pos / doc.content.size);
   if (!found) return null;
   const { y, height } = pieces[found.page]![found.piece]!;
   return { page: found.page + 1, y: y + height };

@@ -1,15 +1,17 @@
 import { writeChapter } from "@vennet/core/manuscript/chapter";
+import { SearchedPages } from "@vennet/core/proof/find-in-pages";
+import { PdfPageTexts, type PdfPiece } from "@vennet/core/proof/pdf-page-text";
 import type { Node } from "prosemirror-model";
 import { useEffect, useRef, useState } from "react";
 import { ApiError, errorFrom } from "../../api/client";
 import { openPdf, type OpenPdf } from "../../read/open-pdf";
-import { piecesOf, type TextPiece } from "./text-pieces";
 
 /** A chapter's pages as they are set from its open text. */
 export interface SetPages {
   pdf: OpenPdf;
   /** The pieces of text on each page. */
-  pieces: TextPiece[][];
+  pieces: PdfPiece[][];
+  searched: SearchedPages;
   /** The text that they were set from. */
   doc: Node;
 }
@@ -48,9 +50,10 @@ export function useSetPages(
           const text = wanted.current;
           wanted.current = null;
           const pdf = await openPdf(await pagesOf(bookId, chapterId, text));
-          const pieces = await piecesOf(pdf.document);
+          const pieces = await piecesOf(pdf);
+          const searched = new SearchedPages(pieces.map((page) => page.map(({ words }) => words)));
           if (isLeft.current) void pdf.document.destroy();
-          else setPages({ pdf, pieces, doc: text });
+          else setPages({ pdf, pieces, searched, doc: text });
         }
         setProblem(null);
       } catch (error) {
@@ -87,4 +90,10 @@ async function pagesOf(bookId: string, chapterId: string, doc: Node): Promise<Ui
   });
   if (!answer.ok) throw errorFrom(answer.status, await answer.json().catch(() => null));
   return new Uint8Array(await answer.arrayBuffer());
+}
+
+function piecesOf({ document }: OpenPdf): Promise<PdfPiece[][]> {
+  const texts = new PdfPageTexts(document);
+  const numbers = Array.from({ length: document.numPages }, (_, i) => i + 1);
+  return Promise.all(numbers.map(async (number) => (await texts.of(number)).pieces));
 }

@@ -1,12 +1,4 @@
-import { create } from "zustand";
+import { rememberedShown } from "../remembered-shown";
 
-const stored = "vennet-anchor-marks";
-
-/** Whether anchors show a mark while one writes; the browser remembers it. */
-export const useAnchorMarks = create<{ shown: boolean; show: (shown: boolean) => void }>((set) => ({
-  shown: localStorage.getItem(stored) !== "hidden",
-  show: (shown) => {
-    localStorage.setItem(stored, shown ? "shown" : "hidden");
-    set({ shown });
-  },
-}));
+/** Whether anchors show a mark. */
+export const useAnchorMarks = rememberedShown("vennet-anchor-marks", true);
