@@ -106,6 +106,17 @@ test("the exported e-book is read on a phone, a tablet and a grey screen that sh
   await page.locator("iframe").evaluate((frame) => {
     (frame as HTMLIFrameElement).contentDocument!.documentElement.scrollLeft = 0;
   });
+  // A word that is longer than a line is broken, so that no link runs off the screen.
+  const runsOff = await page.locator("iframe").evaluate((frame) => {
+    const { body } = (frame as HTMLIFrameElement).contentDocument!;
+    const one = body.ownerDocument.createElement("p");
+    body.append(one);
+    one.textContent = "causeway".repeat(20);
+    const wide = one.scrollWidth > one.clientWidth;
+    one.remove();
+    return wide;
+  });
+  expect(runsOff).toBe(false);
   // A jump, and back to the exact screen.
   await screen.getByRole("link", { name: "the ways" }).click();
   await expect(screen.getByRole("heading", { name: "Ways" })).toBeInViewport();

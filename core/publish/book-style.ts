@@ -1,7 +1,7 @@
 import { picturesIn, type Book } from "../manuscript/book.ts";
 import { lookedKinds, type HoverStyle, type LinkLooks } from "../manuscript/looks.ts";
 
-const base = `body { font-family: serif; line-height: 1.5; margin: 0 4%; }
+const base = `body { font-family: serif; line-height: 1.5; margin: 0 4%; overflow-wrap: break-word; }
 h1, h2, h3, h4, h5 { line-height: 1.25; text-align: left; hyphens: none; }
 h1 { margin: 2em 0 1em; }
 img, svg { max-width: 100%; height: auto; }

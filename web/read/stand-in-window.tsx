@@ -88,7 +88,7 @@ function MailWindow({ address }: { address: string }) {
         tabIndex={0}
         aria-label="The message"
         role="region"
-        className="min-h-24 grow py-4 font-serif whitespace-pre-wrap [overflow-wrap:anywhere]"
+        className="min-h-24 shrink-0 grow py-4 font-serif whitespace-pre-wrap [overflow-wrap:anywhere]"
       >
         {message.body || <span className="font-sans text-faint">The message is left to the reader.</span>}
       </p>

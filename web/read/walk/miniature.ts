@@ -33,7 +33,7 @@ export function miniature({ target, body, styles }: ShownScreen): string {
     letters += block.textContent?.length ?? 0;
   }
   target?.removeAttribute("data-walked");
-  const look = `${styles}\n[data-walked] { outline: 2px solid #1d4f8f; outline-offset: 2px; } .sheet { font-size: 15px; margin: 0; padding: 12px; background: #fff; color: #1c1a17; height: ${height}px; overflow: hidden; } .sheet > * { margin-top: 0; }`;
+  const look = `${styles}\n[data-walked] { outline: 2px solid #1d4f8f; outline-offset: 2px; } .sheet { font-size: 15px; margin: 0; padding: 12px; overflow-wrap: break-word; background: #fff; color: #1c1a17; height: ${height}px; overflow: hidden; } .sheet > * { margin-top: 0; }`;
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><foreignObject width="${width}" height="${height}"><div xmlns="http://www.w3.org/1999/xhtml" class="sheet"><style>${look.replace(/[<&]/g, "")}</style>${parts.join("")}</div></foreignObject></svg>`;
   return `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
 }
