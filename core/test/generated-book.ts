@@ -213,7 +213,7 @@ const { block } = fc.letrec<{ block: Make<Node[]>; some: Make<Node[]> }>((tie) =
   ),
 }));
 
-/** Books with every node and mark that a manuscript may have, and links from everywhere to everywhere. */
+/** Books with every node and mark that a manuscript may have, if not in every shape, and links from everywhere to everywhere. */
 export const generatedBook: fc.Arbitrary<Book> = fc
   .record({
     titles: fc.array(words, { minLength: 1, maxLength: 3 }),
@@ -221,7 +221,7 @@ export const generatedBook: fc.Arbitrary<Book> = fc
     hasPageApart: fc.boolean(),
     language: fc.constantFrom("en", "de", "fr", "ar"),
     numbered: fc.integer({ min: 0, max: 4 }),
-    notesAt: fc.constantFrom("chapter" as const, "book" as const),
+    notesAt: fc.constantFrom("page" as const, "chapter" as const, "book" as const),
   })
   .map(({ titles, chapters, hasPageApart, language, numbered, notesAt }) => {
     const making: Making = { next: 1, places: [], notes: [] };

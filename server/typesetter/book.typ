@@ -43,6 +43,9 @@
   text(size: 1.4em, it)
   v(4mm)
 }
+// The contents repeat headings, whose notes are set where the heading is, and only there.
+#let in-contents = state("in-contents", false)
+#let outside-contents(body) = context if not in-contents.get() { body }
 #show outline.entry: set text(hyphenate: false)
 // An entry of the contents is a link itself; links in a heading's words would be links inside it.
 #show outline.entry: it => {
@@ -185,7 +188,10 @@
   let kind = block-data.t
   if kind == "paragraph" { par(set-inlines(block-data.c, set-blocks)) }
   else if kind == "heading" {
-    let words = set-inlines(block-data.c, set-blocks)
+    let words = block-data.c.map(item => {
+      let piece = set-inlines((item,), set-blocks)
+      if item.t in ("note", "note-again") { outside-contents(piece) } else { piece }
+    }).join()
     let numbered = if block-data.number == none { words } else { block-data.number + " " + h(0.35em) + words }
     labelled(heading(level: block-data.level, numbered), block-data.label)
   }
@@ -269,7 +275,11 @@
   footer: if book.layout.pageNumbers == "outside" { page-number } else if book.layout.pageNumbers == "none" { none } else { auto },
 )
 #counter(page).update(1)
-#if book.contents { outline(title: book.words.contents, depth: 3) }
+#if book.contents {
+  in-contents.update(true)
+  outline(title: book.words.contents, depth: 3)
+  in-contents.update(false)
+}
 
 #for path in book.chapters {
   let chapter = json(path)

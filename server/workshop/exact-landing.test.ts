@@ -1,4 +1,6 @@
 import { expect, test } from "@jest/globals";
+import { compareLinks } from "@vennet/core/proof/compare";
+import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
 import { readPdf } from "@vennet/core/proof/read-pdf";
 import { schema } from "@vennet/core/manuscript/schema";
 import {
@@ -7,10 +9,13 @@ import {
   caption,
   chapter,
   heading,
+  note,
+  noteMark,
   linkTo,
   table,
   text,
 } from "@vennet/core/test/book-of-places";
+import { kept, tool } from "../test/tools.ts";
 import { Typesetter } from "./typesetter.ts";
 
 const letters = (n: number): string => [...String(n)].map((digit) => "abcdefghij"[Number(digit)]).join("");
@@ -72,4 +77,22 @@ test("after a line's end, in a caption, and in a heading of its own link", async
   // No place can be set inside a heading that the contents list repeats; it leads to the heading.
   expect(landings.get("headed")).toBe("A heading with an anchor");
   expect(pageOfPlace.get("headed")).toBe(pageOfPlace.get("head"));
+});
+
+test("a note in a heading is set with the heading, and not once more in the contents list", async () => {
+  const book = bookWith([
+    chapter(
+      "c",
+      "Words",
+      heading("h", 1, "A heading", noteMark("n"), " with a note", noteMark("n")),
+      text("Again", noteMark("n"), " and ", linkTo("l", "n", "to the note")),
+      note("n", "Said once."),
+    ),
+  ]);
+  const reading = await readPdf(new Typesetter().write(book, true).pdf);
+  const proof = compareLinks(manuscriptLinks(book, reading), reading);
+  expect(proof).toMatchObject({ complete: true, intact: 1, total: 1 });
+  const path = kept("note-in-heading.pdf", Buffer.from(new Typesetter().write(book, true).pdf));
+  const { output } = await tool("pdftotext", "-raw", path, "-");
+  expect(output.match(/Said once\./g)).toHaveLength(1);
 });
