@@ -1,0 +1,108 @@
+import { PdfError } from "./errors.ts";
+import { PdfParser } from "./pdf-parser.ts";
+import { PdfRef, writeValue, type PdfDict, type PdfValue } from "./pdf-values.ts";
+
+/**
+ * The objects of a PDF that has a table of them (ISO 32000, 7.5.4), each read when it is asked for, and changed by an
+ * incremental update (7.5.6): changed and new objects and a table of them are appended, and nothing before is touched.
+ */
+export class PdfObjects {
+  readonly trailer: PdfDict;
+  private readonly text: string;
+  private readonly table: number;
+  private readonly offsets = new Map<number, number>();
+  private readonly changed = new Map<number, PdfValue>();
+  private size: number;
+
+  /** @throws PdfError `trailer` where the file has no table that can be continued */
+  constructor(private readonly bytes: Uint8Array) {
+    // One character a byte, so that positions in the text are positions in the file.
+    this.text = new TextDecoder("latin1").decode(bytes);
+    const end = /startxref\s+(\d+)\s+%%EOF\s*$/.exec(this.text.slice(-1024));
+    const table = Number(end?.[1] ?? NaN);
+    const parser = new PdfParser(this.text, table);
+    if (!end || !parser.takes("xref"))
+      throw new PdfError("trailer", "The PDF has no table of its objects that can be continued.");
+    this.table = table;
+    this.trailer = this.readTable(parser);
+    this.size = this.trailer.get("Size") as number;
+  }
+
+  /** An object as it is now: what a reference leads to, or the value itself. */
+  read(value: PdfValue | undefined): PdfValue {
+    if (!(value instanceof PdfRef)) return value ?? null;
+    const changed = this.changed.get(value.number);
+    if (changed !== undefined) return changed;
+    const offset = this.offsets.get(value.number);
+    if (offset === undefined) return null;
+    const parser = new PdfParser(this.text, offset);
+    parser.integer();
+    parser.integer();
+    if (!parser.takes("obj"))
+      throw new PdfError("object", `The PDF’s object ${value.number} is not where its table says.`);
+    return parser.value();
+  }
+
+  /** The same for what has to be a dictionary. @throws PdfError `object` where it is none */
+  dictionary(value: PdfValue | undefined): PdfDict {
+    const found = this.read(value);
+    if (!(found instanceof Map)) throw new PdfError("object", "The PDF lacks a dictionary that it needs.");
+    return found;
+  }
+
+  /** Puts another value in an object's place. */
+  change(ref: PdfRef, value: PdfValue): void {
+    this.changed.set(ref.number, value);
+  }
+
+  /** A new object. */
+  add(value: PdfValue): PdfRef {
+    const ref = new PdfRef(this.size++);
+    this.changed.set(ref.number, value);
+    return ref;
+  }
+
+  /** The file with all changes appended; the file as it was where there are none. */
+  updated(): Uint8Array {
+    if (this.changed.size === 0) return this.bytes;
+    const objects = [...this.changed].sort(([a], [b]) => a - b);
+    let offset = this.bytes.length + 1;
+    let update = "\n";
+    let table = "xref\n";
+    for (const [number, value] of objects) {
+      const body = `${number} 0 obj\n${writeValue(value)}\nendobj\n`;
+      table += `${number} 1\n${String(offset).padStart(10, "0")} 00000 n \n`;
+      update += body;
+      offset += body.length;
+    }
+    const trailer = new Map(this.trailer).set("Size", this.size).set("Prev", this.table);
+    update += `${table}trailer\n${writeValue(trailer)}\nstartxref\n${offset}\n%%EOF\n`;
+    const out = new Uint8Array(this.bytes.length + update.length);
+    out.set(this.bytes);
+    for (let i = 0; i < update.length; i++) out[this.bytes.length + i] = update.charCodeAt(i);
+    return out;
+  }
+
+  /** Reads a table of objects and, where it continues an earlier one, that one; gives its trailer. */
+  private readTable(parser: PdfParser): PdfDict {
+    while (!parser.takes("trailer")) {
+      const first = parser.integer();
+      const count = parser.integer();
+      for (let number = first; number < first + count; number++) {
+        const offset = parser.integer();
+        parser.integer();
+        // The newest table is read first, and what it says of an object holds.
+        if (parser.takes("n") && !this.offsets.has(number)) this.offsets.set(number, offset);
+        else parser.takes("f");
+      }
+    }
+    const trailer = parser.value();
+    if (!(trailer instanceof Map)) throw new PdfError("trailer", "The PDF has no trailer.");
+    const before = trailer.get("Prev");
+    if (typeof before === "number") {
+      const earlier = new PdfParser(this.text, before);
+      if (earlier.takes("xref")) this.readTable(earlier);
+    }
+    return trailer;
+  }
+}
