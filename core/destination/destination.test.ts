@@ -1,14 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import {
-  assertDestination,
-  readHref,
-  schemeOf,
-  shortDestination,
-  webDestination,
-  writeDestination,
-  type Destination,
-} from "./destination.ts";
+import { assertDestination, readHref, shortDestination, writeDestination } from "./destination.ts";
+import { schemeOf } from "./scheme.ts";
+import { webDestination } from "./kinds/web.ts";
+import type { Destination } from "./kinds/kinds.ts";
 import { emptyMessage, writeMailto } from "./mailto.ts";
 import { recognise } from "./recognise.ts";
 

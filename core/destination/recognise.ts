@@ -1,7 +1,6 @@
-import { parse as parseDomain } from "tldts";
-import { schemeOf, webDestination, type Destination } from "./destination.ts";
 import { DestinationError } from "./errors.ts";
-import { emptyMessage, readMailto, writeMailto } from "./mailto.ts";
+import type { DestinationKindOf } from "./kinds/kind.ts";
+import { kinds, type Destination } from "./kinds/kinds.ts";
 
 export interface Recognised {
   destination: Destination;
@@ -9,11 +8,12 @@ export interface Recognised {
   mended: string[];
 }
 
+// Nearly every word with a dot may be meant as a web address, so that kind, the first, is tried last.
+const byTrying = (Object.values(kinds) as unknown as DestinationKindOf<Destination>[]).reverse();
+
 /**
- * Recognises what an author typed or pasted into the link line: a web address (with or without its
- * scheme), or one or more email addresses. Domains without a scheme are told from other words by the
- * public suffix list.
- * @throws DestinationError when it is neither; its message says what to do. `disk` is a path on the
+ * Recognises what an author typed or pasted into the link line: an address of any kind, with or without its scheme.
+ * @throws DestinationError when it is none; its message says what to do. `disk` is a path on the
  *   author's own disk.
  */
 export function recognise(typed: string): Recognised {
@@ -26,29 +26,10 @@ export function recognise(typed: string): Recognised {
       "That is a place on your own disk, which readers cannot open. Bring the file in, and link to that.",
     );
   }
-  const recipients = text.split(/\s*[,;]\s*|\s+/);
-  if (recipients.every(isEmailAddress)) {
-    return {
-      destination: { kind: "email", address: writeMailto({ ...emptyMessage(), to: recipients }) },
-      mended,
-    };
-  }
-  const scheme = schemeOf(text);
-  if (scheme === "mailto:") {
-    const message = readMailto(text);
-    if (message.to.length + message.cc.length + message.bcc.length === 0)
-      throw new DestinationError(
-        "address",
-        "An email needs somebody to go to, as in wardens@causeways.example.",
-      );
-    return { destination: { kind: "email", address: writeMailto(message) }, mended };
-  }
-  // "localhost:3000" and "tides.example:8080/a" have a port, not a scheme.
-  const portAfterHost = /^[\w.-]+:\d{1,5}(?:[/?#]|$)/.test(text);
-  if (scheme !== null && !portAfterHost) return { destination: webDestination(text), mended };
-  if (looksLikeDomain(text)) {
-    mended.push("https:// put before it");
-    return { destination: webDestination("https://" + text), mended };
+  for (const { fromTyped } of byTrying) {
+    const read = fromTyped?.(text);
+    if (read)
+      return { destination: read.destination, mended: read.mended ? [...mended, read.mended] : mended };
   }
   throw new DestinationError(
     "address",
@@ -62,9 +43,7 @@ export function recognise(typed: string): Recognised {
  */
 export function isPlainlyAnAddress(text: string): boolean {
   const seen = text.trim();
-  if (/\s/.test(seen)) return false;
-  if (isEmailAddress(seen)) return true;
-  if (!/^(https?:\/\/[^\s/?#]|www\.[^\s.]+\.|mailto:[^\s@]+@)/i.test(seen)) return false;
+  if (/\s/.test(seen) || !byTrying.some(({ isPlain }) => isPlain?.(seen))) return false;
   try {
     recognise(seen);
     return true;
@@ -86,11 +65,6 @@ export function addressInWord(word: string): string | null {
     if (/[)\]]$/.test(text) && !/[([][^)\]]*[)\]]$/.test(text)) text = text.slice(0, -1);
   }
   return isPlainlyAnAddress(text) ? text : null;
-}
-
-/** Whether text is one email address, as far as its form tells. */
-export function isEmailAddress(text: string): boolean {
-  return /^[^\s@<>"(),:;[\]\\]+@[^\s@/,;:<>"()[\]\\?&]+\.[^\s@/.,;:<>"()[\]\\?&]+$/.test(text);
 }
 
 /** Whether text is a path on somebody's own disk or network share, or a `file:` address (RFC 8089). */
@@ -127,12 +101,4 @@ function mend(typed: string, mended: string[]): string {
     }
   }
   return text;
-}
-
-function looksLikeDomain(text: string): boolean {
-  const host = text.split(/[/?#]/, 1)[0]!.replace(/:\d+$/, "");
-  if (/\s/.test(text) || !host.includes(".")) return false;
-  if (/\.(example|test)$/i.test(host)) return true;
-  const domain = parseDomain(host);
-  return Boolean(domain.isIcann && domain.domain);
 }

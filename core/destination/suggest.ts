@@ -1,4 +1,5 @@
-import { sameDestination, writeDestination, type Destination } from "./destination.ts";
+import { sameDestination, writeDestination } from "./destination.ts";
+import type { Destination } from "./kinds/kinds.ts";
 
 /** A destination that the author may mean: one used before, a companion file, a page, a heading. */
 export interface KnownDestination {

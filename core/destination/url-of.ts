@@ -1,4 +1,4 @@
-import type { WebDestination } from "./destination.ts";
+import type { WebDestination } from "./kinds/web.ts";
 
 const parsed = new WeakMap<WebDestination, URL>();
 

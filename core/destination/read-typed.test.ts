@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import type { KnownDestination } from "@vennet/core/destination/suggest";
-import { readTyped } from "./reading.ts";
+import type { KnownDestination } from "./suggest.ts";
+import { readTyped } from "./read-typed.ts";
 
 const known: KnownDestination[] = [
   { destination: { kind: "file", file: "f1" }, name: "R1 plan.pdf", detail: "Companion file", uses: 0 },
@@ -21,30 +21,30 @@ describe("what Enter takes in the link line", () => {
   test("an address is taken as it is, and offered once where it is known", () => {
     const reading = readTyped("https://tides.example/", known);
     expect(reading.choices).toHaveLength(1);
-    expect(taken("https://tides.example/")).toMatchObject({ is: "recognised" });
+    expect(taken("https://tides.example/")).toMatchObject({ kind: "recognised" });
   });
 
   test("words take the best of what the book knows", () => {
-    expect(taken("plan")).toMatchObject({ is: "known", known: { name: "R1 plan.pdf" } });
-    expect(taken("low w")).toMatchObject({ is: "known", known: { name: "Low water" } });
+    expect(taken("plan")).toMatchObject({ kind: "known", known: { name: "R1 plan.pdf" } });
+    expect(taken("low w")).toMatchObject({ kind: "known", known: { name: "Low water" } });
   });
 
   test("a new page and a file are offered, and never taken unasked", () => {
     const { choices, fitting, problem } = readTyped("Packing list", known);
-    expect(choices).toEqual([{ is: "page", title: "Packing list" }, { is: "upload" }]);
+    expect(choices).toEqual([{ kind: "page", title: "Packing list" }, { kind: "upload" }]);
     expect(fitting).toBe(-1);
     expect(problem).toContain("not an address yet");
   });
 
   test("a path on the author's disk is refused; a file of that name is an offer", () => {
     const { choices, fitting, problem } = readTyped("C:\\book\\R1 plan.pdf", known);
-    expect(choices.map(({ is }) => is)).toEqual(["known", "upload"]);
+    expect(choices.map(({ kind }) => kind)).toEqual(["known", "upload"]);
     expect(fitting).toBe(-1);
     expect(problem).toContain("own disk");
   });
 
   test.each(["", "javascript:alert(1)", "12 34"])("%j takes nothing and makes nothing", (typed) => {
     expect(taken(typed)).toBeNull();
-    expect(readTyped(typed, known).choices.every(({ is }) => is !== "page")).toBe(true);
+    expect(readTyped(typed, known).choices.every(({ kind }) => kind !== "page")).toBe(true);
   });
 });

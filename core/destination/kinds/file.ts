@@ -1,0 +1,43 @@
+import { DestinationError } from "../errors.ts";
+import { schemeOf } from "../scheme.ts";
+import type { DestinationKindOf } from "./kind.ts";
+import { askedOfWeb, hostOf, webDestination } from "./web.ts";
+
+/**
+ * A file. `file` is the id of a companion file, which stays when the file is renamed or replaced; `share`
+ * the http or https address under which a shared folder gives the file out; `path` a relative reference
+ * (RFC 3986) from a manuscript whose file was not brought along.
+ */
+export type FileDestination =
+  { kind: "file"; file: string } | { kind: "file"; share: string } | { kind: "file"; path: string };
+
+const gone = "a file that is gone";
+
+/** File: a companion file, one in a shared folder, or one that was not brought along. */
+export const file: DestinationKindOf<FileDestination> = {
+  schemes: [],
+  becomes: "Lead to the file in the folder “files” beside it; both go out in one folder (zip).",
+  assert: (given, text) => {
+    if (given["file"] !== undefined) {
+      if (!/^[\w-]{1,64}$/.test(text("file")))
+        throw new DestinationError("address", "A companion file is named by its id.");
+    } else if (given["share"] !== undefined) {
+      webDestination(text("share"));
+    } else if (schemeOf(text("path")) !== null) {
+      throw new DestinationError("scheme", "A file destination is a relative path.");
+    }
+  },
+  write: (to) => ("file" in to ? `companion:${to.file}` : "share" in to ? to.share : to.path),
+  name: (to, { files }) => ("file" in to ? (files.get(to.file) ?? gone) : "share" in to ? to.share : to.path),
+  short: (to, { files }) =>
+    "file" in to ? (files.get(to.file) ?? gone) : "share" in to ? hostOf(to.share) : to.path,
+  asked: (to) => ("share" in to ? askedOfWeb(to.share) : null),
+  outside: (to) => {
+    if ("share" in to) return { kind: "address", address: to.share };
+    if ("file" in to) return { kind: "file", file: to.file };
+    return {
+      kind: "words",
+      reason: `The file “${to.path}” does not travel with the book. Give a web address, or bring the manuscript in with an address from which its relative links start.`,
+    };
+  },
+};
