@@ -12,7 +12,7 @@ import {
 } from "../test/book-of-places.ts";
 import { indexOf } from "./book.ts";
 import { topOfBook } from "./book-index.ts";
-import { assertConventions, usualConventions, type Conventions } from "./conventions.ts";
+import { assertConventions, defaultConventions, type Conventions } from "./conventions.ts";
 
 const docs = [
   chapter(
@@ -40,7 +40,7 @@ const docs = [
   ),
 ];
 const numbers = (conventions: Partial<Conventions>, ids: string[]) => {
-  const index = indexOf(bookWith(docs, { conventions: { ...usualConventions, ...conventions } }));
+  const index = indexOf(bookWith(docs, { conventions: { ...defaultConventions, ...conventions } }));
   return ids.map((id) => index.places.get(id)!.number);
 };
 
@@ -66,7 +66,7 @@ describe("numbers", () => {
   });
 
   test("pages outside the reading order have none, and count no chapter", () => {
-    const book = bookWith(docs, { conventions: { ...usualConventions, headings: 2 } });
+    const book = bookWith(docs, { conventions: { ...defaultConventions, headings: 2 } });
     book.chapters[0]!.role = "companion";
     const index = indexOf({ ...book, chapters: [...book.chapters].reverse() });
     expect(index.places.get("c1")!.number).toBeNull();
@@ -82,15 +82,15 @@ test("the top of the book is a place of every book; readers see an anchor's word
 });
 
 test("conventions from outside are checked", () => {
-  expect(() => assertConventions(usualConventions)).not.toThrow();
+  expect(() => assertConventions(defaultConventions)).not.toThrow();
   for (const wrong of [
     null,
-    { ...usualConventions, headings: 6 },
-    { ...usualConventions, headings: 1.5 },
-    { ...usualConventions, figures: "page" },
-    { ...usualConventions, notes: null },
-    { ...usualConventions, notesAt: "margin" },
-    { ...usualConventions, returnWords: "  " },
+    { ...defaultConventions, headings: 6 },
+    { ...defaultConventions, headings: 1.5 },
+    { ...defaultConventions, figures: "page" },
+    { ...defaultConventions, notes: null },
+    { ...defaultConventions, notesAt: "margin" },
+    { ...defaultConventions, returnWords: "  " },
   ])
     expect(() => assertConventions(wrong)).toThrow(RangeError);
 });

@@ -1,5 +1,5 @@
 import { bookWords, type BookWords } from "./book-words.ts";
-import type { ChapterRole } from "./book.ts";
+import type { ChapterRole } from "./chapter-role.ts";
 import type { Conventions, CountedBy } from "./conventions.ts";
 import { HeadingLevels, type Place } from "./outline.ts";
 

@@ -2,7 +2,7 @@ import { expect, test } from "@jest/globals";
 import { bookOf, bringIn } from "../test/sample-book.ts";
 import { indexOf, picturesIn, usedPictures } from "./book.ts";
 import { placesOf } from "./outline.ts";
-import { pictureWords } from "./schema.ts";
+import { pictureWords } from "./attributes.ts";
 import { countHeadRows } from "./tables.ts";
 
 test("each landing place is known by its chapter; of two equal ids the first counts", () => {

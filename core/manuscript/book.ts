@@ -1,10 +1,11 @@
 import type { Node } from "prosemirror-model";
+import type { ChapterRole } from "./chapter-role.ts";
 import { BookIndex } from "./book-index.ts";
 import type { Conventions } from "./conventions.ts";
 import type { LinkLooks } from "./looks.ts";
 import type { PageLayout } from "./page-layout.ts";
 import { placesOf } from "./outline.ts";
-import { pictureAttrs, type PictureAttrs } from "./schema.ts";
+import { pictureAttrs, type PictureAttrs } from "./attributes.ts";
 
 /** A picture's bytes with what is needed to ship them. */
 export interface PictureFile {
@@ -45,9 +46,6 @@ export interface Book {
   /** How the pages of its PDF are laid out. */
   layout: PageLayout;
 }
-
-/** A chapter of the reading order, or a page that is made to be linked to, outside of it. */
-export type ChapterRole = "chapter" | "companion";
 
 export interface BookChapter {
   id: string;

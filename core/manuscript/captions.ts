@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { captionAttrs } from "./schema.ts";
+import { captionAttrs } from "./attributes.ts";
 
 /** One block of a text as the exports write it: a picture or table together with its caption, or a block alone. */
 export interface CaptionedBlock {

@@ -15,7 +15,7 @@ export interface Conventions {
   returnWords: string;
 }
 
-export const usualConventions: Conventions = {
+export const defaultConventions: Conventions = {
   headings: 0,
   figures: "book",
   tables: "book",

@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import type { Transform } from "prosemirror-transform";
 import { ManuscriptError } from "./errors.ts";
-import { signpostAttrs } from "./schema.ts";
+import { signpostAttrs } from "./attributes.ts";
 
 /** The position of an anchor in a chapter, or null. */
 export function anchorAt(doc: Node, id: string): number | null {

@@ -1,11 +1,12 @@
 import type { Node } from "prosemirror-model";
 import type { Transform } from "prosemirror-transform";
-import type { Destination } from "../destination/destination.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
 import type { Hotspot } from "./hotspot.ts";
 import { withId } from "./fresh-ids.ts";
 import { newId } from "./ids.ts";
 import { linkUses, type LinkUse } from "./links.ts";
-import { linkOn, pictureAttrs, schema } from "./schema.ts";
+import { pictureAttrs } from "./attributes.ts";
+import { linkOn, schema } from "./schema.ts";
 
 /** What may be changed about a link; what is left out stays. */
 export interface LinkChange {

@@ -1,5 +1,5 @@
 import { Fragment, type Node } from "prosemirror-model";
-import type { Destination } from "../destination/destination.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
 import { newId } from "./ids.ts";
 
 /** The nodes by whose ids others know them: places, and cross-references. */

@@ -1,5 +1,6 @@
 import polygonClipping, { type Polygon } from "polygon-clipping";
-import { assertDestination, type Destination } from "../destination/destination.ts";
+import { assertDestination } from "../destination/destination.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
 
 export type HotspotShape = "rectangle" | "ellipse" | "polygon";
 export type FrameLine = "none" | "solid" | "dashed" | "underlined";

@@ -1,13 +1,13 @@
 import type { Node } from "prosemirror-model";
 import {
-  linkOn,
   pictureAttrs,
   pictureWords,
   referenceAttrs,
-  usualLink,
+  defaultLink,
   type LinkAttrs,
   type ReferenceForm,
-} from "./schema.ts";
+} from "./attributes.ts";
+import { linkOn } from "./schema.ts";
 
 /** Neighbouring inline nodes of one block that belong to the same link, or to none. */
 export interface InlineRun {
@@ -119,7 +119,7 @@ function readUses(doc: Node): LinkUse[] {
 function hotspotUses(picture: Node, from: number): LinkUse[] {
   return pictureAttrs(picture).hotspots.map(({ id, destination, description, alt }) => {
     const part = { text: alt, from, to: from + 1 };
-    return { ...usualLink, id, destination, description, ...part, parts: [part], on: "hotspot" as const };
+    return { ...defaultLink, id, destination, description, ...part, parts: [part], on: "hotspot" as const };
   });
 }
 

@@ -1,4 +1,4 @@
-import type { DestinationKind } from "../destination/destination.ts";
+import { kindNames, type DestinationKind } from "../destination/kinds/kinds.ts";
 
 export type UnderlineStyle = "none" | "solid" | "dotted" | "dashed";
 
@@ -17,7 +17,6 @@ export interface LinkLook {
 /** The look of each kind of link. */
 export type LinkLooks = Record<DestinationKind, LinkLook>;
 
-export const lookedKinds: readonly DestinationKind[] = ["web", "email", "file", "place"];
 const underlines: readonly unknown[] = ["none", "solid", "dotted", "dashed"];
 const hovers: readonly unknown[] = ["same", "underlined", "shaded"];
 
@@ -26,17 +25,26 @@ export const textColour = "#1c1a17";
 export const paperColour = "#ffffff";
 
 // Common practice: a link is blue and underlined unless the author decides otherwise.
-const usual: LinkLook = { colour: "#1d4f8f", underline: "solid", bold: false, hover: "shaded" };
+const defaultLook: LinkLook = { colour: "#1d4f8f", underline: "solid", bold: false, hover: "shaded" };
 
-export const usualLooks: LinkLooks = { web: usual, email: usual, file: usual, place: usual };
+export const defaultLooks = Object.fromEntries(kindNames.map((kind) => [kind, defaultLook])) as LinkLooks;
+
+/** A book's looks, with the default one for each kind that came after they were chosen. */
+export function completeLooks(chosen: Partial<LinkLooks> | null): LinkLooks {
+  return { ...defaultLooks, ...chosen };
+}
 
 /**
- * Says whether a value read from outside is a look for each kind of link.
+ * Says whether a value read from outside is looks for kinds of links; a kind that is left out gets the default one.
  * @throws RangeError with what is wrong
  */
-export function assertLooks(value: unknown): asserts value is LinkLooks {
-  for (const kind of lookedKinds) {
-    const look = ((value ?? {}) as Record<string, Record<string, unknown> | undefined>)[kind] ?? {};
+export function assertLooks(value: unknown): asserts value is Partial<LinkLooks> {
+  if (typeof value !== "object" || value === null || Object.keys(value).length === 0)
+    throw new RangeError("Looks are given by the kinds of links.");
+  for (const [kind, given] of Object.entries(value)) {
+    if (!kindNames.includes(kind as DestinationKind))
+      throw new RangeError(`No links are of the kind “${kind}”.`);
+    const look = (given ?? {}) as Record<string, unknown>;
     if (typeof look["colour"] !== "string" || !/^#[0-9a-f]{6}$/i.test(look["colour"]))
       throw new RangeError("A link's colour is written as #rrggbb.");
     if (!underlines.includes(look["underline"]))

@@ -116,16 +116,16 @@ test("two versions are compared by their links' ids and their words", () => {
   const { links, paragraphs } = compareVersions(before, after);
   expect(links).toMatchObject([
     {
-      is: "changed",
+      kind: "changed",
       before: { text: "ferry", destination: { address: "https://a.example/" } },
       after: { destination: { address: "https://c.example/" } },
     },
   ]);
   const changed = paragraphs.find((parts) => parts.length > 1)!;
-  expect(changed.filter(({ is }) => is === "removed").map((part) => part.text)).toEqual(["old"]);
-  expect(changed.filter(({ is }) => is === "added").map((part) => part.text)).toEqual(["new"]);
+  expect(changed.filter(({ kind }) => kind === "removed").map((part) => part.text)).toEqual(["old"]);
+  expect(changed.filter(({ kind }) => kind === "added").map((part) => part.text)).toEqual(["new"]);
   // Other ids are other links, whatever they say.
   expect(
-    compareVersions(before, text("The [ferry](https://a.example/) is old.")).links.map(({ is }) => is),
+    compareVersions(before, text("The [ferry](https://a.example/) is old.")).links.map(({ kind }) => kind),
   ).toEqual(["added", "removed", "removed"]);
 });

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { orderNotes } from "./notes.ts";
-import { captionAttrs, signpostAttrs, type SignpostList } from "./schema.ts";
+import { captionAttrs, signpostAttrs, type SignpostList } from "./attributes.ts";
 
 export type PlaceKind = "title" | "heading" | "anchor" | "note" | "figure" | "table" | "signposts";
 

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { assertLayout, pageSize, textWidth, usualLayout } from "./page-layout.ts";
+import { assertLayout, pageSize, textWidth, defaultLayout } from "./page-layout.ts";
 
 // ISO 216, and ANSI/ASME Y14.1 for Letter (from memory); 6 by 9 inches is a trade size.
 test.each([
@@ -8,16 +8,16 @@ test.each([
   ["letter", 215.9, 279.4],
   ["6x9", 152.4, 228.6],
 ] as const)("%s is %d by %d mm", (trim, width, height) => {
-  expect(pageSize({ ...usualLayout, trim })).toEqual({ width, height });
+  expect(pageSize({ ...defaultLayout, trim })).toEqual({ width, height });
 });
 
 test("a page of one's own has the size that was given", () => {
-  expect(pageSize({ ...usualLayout, trim: "own", width: 120, height: 190 })).toEqual({
+  expect(pageSize({ ...defaultLayout, trim: "own", width: 120, height: 190 })).toEqual({
     width: 120,
     height: 190,
   });
   // 148 mm less two margins of 19 mm, at 96 px to the inch.
-  expect(textWidth(usualLayout)).toBeCloseTo(415.75, 2);
+  expect(textWidth(defaultLayout)).toBeCloseTo(415.75, 2);
 });
 
 test.each([
@@ -31,7 +31,7 @@ test.each([
   [{ runningHeads: 1 }, "there or not"],
   [{ pageNumbers: "left" }, "Page numbers"],
 ])("%j is judged", (change, message) => {
-  const assert = () => assertLayout({ ...usualLayout, ...change });
+  const assert = () => assertLayout({ ...defaultLayout, ...change });
   if (message === null) expect(assert).not.toThrow();
   else expect(assert).toThrow(message);
 });

@@ -27,7 +27,7 @@ export interface PageLayout {
   hyphenate: boolean;
 }
 
-export const usualLayout: PageLayout = {
+export const defaultLayout: PageLayout = {
   trim: "a5",
   ...trimSizes.a5,
   inner: 19,

@@ -20,7 +20,7 @@ import {
 } from "../test/book-of-places.ts";
 import type { BookIndex } from "./book-index.ts";
 import { indexOf } from "./book.ts";
-import { usualConventions } from "./conventions.ts";
+import { defaultConventions } from "./conventions.ts";
 import { removeAnchor, renameAnchor, replaceInLists } from "./edit-anchors.ts";
 import { giveOwnIds } from "./edit-links.ts";
 import { idsIn, withFreshIds } from "./fresh-ids.ts";
@@ -156,7 +156,7 @@ test("after any moves, renames, pastes and deletions no id is double, every plac
   fc.assert(
     fc.property(fc.array(step, { maxLength: 25 }), (steps) => {
       const docs = steps.reduce(apply, start());
-      const book = bookWith(docs, { conventions: { ...usualConventions, headings: 3 } });
+      const book = bookWith(docs, { conventions: { ...defaultConventions, headings: 3 } });
       const index = indexOf(book);
       const ids = docs.flatMap((doc) => placesOf(doc).map(({ id }) => id));
       expect(new Set(ids).size).toBe(ids.length);

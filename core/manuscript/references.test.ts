@@ -10,9 +10,9 @@ import {
   text,
 } from "../test/book-of-places.ts";
 import { indexOf } from "./book.ts";
-import { usualConventions } from "./conventions.ts";
+import { defaultConventions } from "./conventions.ts";
 import { positionOfReference, referenceWords } from "./references.ts";
-import type { CrossReference } from "./schema.ts";
+import type { CrossReference } from "./attributes.ts";
 
 const index = indexOf(bookOfPlaces());
 const says = (reference: Partial<CrossReference>, hasPages = true, from = { chapter: 0, position: 0 }) =>
@@ -25,28 +25,28 @@ const says = (reference: Partial<CrossReference>, hasPages = true, from = { chap
 
 describe("a cross-reference says", () => {
   test("its target's words or number", () => {
-    expect(says({})).toEqual({ is: "words", words: "What about sand?" });
-    expect(says({ form: "number" })).toEqual({ is: "words", words: "2.1.1" });
-    expect(says({ form: "number", target: "bare" })).toEqual({ is: "words", words: "Table 1" });
-    expect(says({ form: "number", target: "wind" })).toEqual({ is: "words", words: "2" });
+    expect(says({})).toEqual({ kind: "words", words: "What about sand?" });
+    expect(says({ form: "number" })).toEqual({ kind: "words", words: "2.1.1" });
+    expect(says({ form: "number", target: "bare" })).toEqual({ kind: "words", words: "Table 1" });
+    expect(says({ form: "number", target: "wind" })).toEqual({ kind: "words", words: "2" });
   });
 
   test("its page, and where there are none what its author chose", () => {
-    expect(says({ form: "page" })).toEqual({ is: "page", before: "page ", after: "" });
+    expect(says({ form: "page" })).toEqual({ kind: "page", before: "page ", after: "" });
     expect(says({ form: "page-and-text" })).toEqual({
-      is: "page",
+      kind: "page",
       before: "What about sand? (page ",
       after: ")",
     });
-    expect(says({ form: "page" }, false)).toEqual({ is: "words", words: "What about sand?" });
-    expect(says({ form: "page", fallback: "number" }, false)).toEqual({ is: "words", words: "2.1.1" });
+    expect(says({ form: "page" }, false)).toEqual({ kind: "words", words: "What about sand?" });
+    expect(says({ form: "page", fallback: "number" }, false)).toEqual({ kind: "words", words: "2.1.1" });
     // The title page carries no number.
-    expect(says({ form: "page", target: "book-top" })).toEqual({ is: "words", words: "The Causeways" });
+    expect(says({ form: "page", target: "book-top" })).toEqual({ kind: "words", words: "The Causeways" });
   });
 
   test("above or below, over chapters and within one", () => {
     const form = "above-or-below";
-    expect(says({ form })).toEqual({ is: "words", words: "below" });
+    expect(says({ form })).toEqual({ kind: "words", words: "below" });
     expect(says({ form, target: "walks" }, true, { chapter: 1, position: 0 })).toMatchObject({
       words: "above",
     });
@@ -56,8 +56,11 @@ describe("a cross-reference says", () => {
   });
 
   test("nothing, with the reason, where there is nothing to say", () => {
-    expect(says({ target: "nowhere" })).toMatchObject({ is: "gap", reason: expect.stringContaining("gone") });
-    expect(says({ target: "asked", form: "number" })).toMatchObject({ is: "gap" });
+    expect(says({ target: "nowhere" })).toMatchObject({
+      kind: "gap",
+      reason: expect.stringContaining("gone"),
+    });
+    expect(says({ target: "asked", form: "number" })).toMatchObject({ kind: "gap" });
   });
 
   test("in the book's own language", () => {
@@ -78,7 +81,7 @@ test("follows its target through moves, new words and new neighbours", () => {
   const number = (docs: (typeof ways)[]) =>
     referenceWords(
       { ...reference, form: "number" },
-      indexOf(bookWith(docs, { conventions: { ...usualConventions, tables: "chapter" } })),
+      indexOf(bookWith(docs, { conventions: { ...defaultConventions, tables: "chapter" } })),
       { chapter: 0, position: positionOfReference(ways, "r") },
       true,
     );

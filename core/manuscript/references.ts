@@ -1,14 +1,14 @@
 import type { Node } from "prosemirror-model";
 import type { BookIndex } from "./book-index.ts";
 import { linkUses } from "./links.ts";
-import type { CrossReference } from "./schema.ts";
+import type { CrossReference } from "./attributes.ts";
 
 /** What a cross-reference says. A page's number is known only to who sets the pages. */
 export type ReferenceWords =
-  | { is: "words"; words: string }
-  | { is: "page"; before: string; after: string }
+  | { kind: "words"; words: string }
+  | { kind: "page"; before: string; after: string }
   /** Its target is gone, or has not got what the reference says of it. */
-  | { is: "gap"; reason: string };
+  | { kind: "gap"; reason: string };
 
 /** What stands in an exported book for a cross-reference that has nothing to say. */
 export const gapSign = "[?]";
@@ -24,29 +24,29 @@ export function referenceWords(
   hasPages: boolean,
 ): ReferenceWords {
   const place = index.places.get(target);
-  if (!place) return { is: "gap", reason: "The place that it follows is gone." };
+  if (!place) return { kind: "gap", reason: "The place that it follows is gone." };
   const isPaged = form === "page" || form === "page-and-text";
   // The title page, on which the top of the book lies, carries no number.
   const shown = isPaged && (!hasPages || place.chapter === -1) ? fallback : form;
   switch (shown) {
     case "text":
       return place.words === ""
-        ? { is: "gap", reason: "The place that it follows has no words." }
-        : { is: "words", words: place.words };
+        ? { kind: "gap", reason: "The place that it follows has no words." }
+        : { kind: "words", words: place.words };
     case "number": {
       const label = index.labelOf(place);
       return label === null
-        ? { is: "gap", reason: "The place that it follows has no number in this book." }
-        : { is: "words", words: label };
+        ? { kind: "gap", reason: "The place that it follows has no number in this book." }
+        : { kind: "words", words: label };
     }
     case "page":
-      return { is: "page", before: `${index.words.page} `, after: "" };
+      return { kind: "page", before: `${index.words.page} `, after: "" };
     case "page-and-text":
-      return { is: "page", before: `${place.words} (${index.words.page} `, after: ")" };
+      return { kind: "page", before: `${place.words} (${index.words.page} `, after: ")" };
     case "above-or-below": {
       const isAbove =
         place.chapter === from.chapter ? place.position < from.position : place.chapter < from.chapter;
-      return { is: "words", words: isAbove ? index.words.above : index.words.below };
+      return { kind: "words", words: isAbove ? index.words.above : index.words.below };
     }
   }
 }

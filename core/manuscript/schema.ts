@@ -1,78 +1,18 @@
-import { Schema, type Attrs, type Mark, type Node } from "prosemirror-model";
+import { Schema, type Attrs, type Node } from "prosemirror-model";
+import { assertDestination, readHref, writeDestination } from "../destination/destination.ts";
+import { kindOf } from "../destination/kinds/kinds.ts";
 import {
-  assertDestination,
-  readHref,
-  writeDestination,
-  type Destination,
-} from "../destination/destination.ts";
+  checkAlign,
+  checkAnchors,
+  checkDepth,
+  checkId,
+  checkLevel,
+  checkWidth,
+  oneOf,
+} from "./attribute-checks.ts";
+import { linkAttrs, type LinkAttrs } from "./attributes.ts";
 import { assertHotspots, type Hotspot } from "./hotspot.ts";
 import { newId } from "./ids.ts";
-
-/** The attributes of a link mark. The id stays with the link through every edit. */
-export interface LinkAttrs {
-  id: string;
-  destination: Destination;
-  /** Words for screen readers and on hover (ISO 14289-1, alternate description), or null. */
-  description: string | null;
-  /** Whether it looks like the text around it, in place of the look of its kind. */
-  asText: boolean;
-  /** Whether a web page opens it in a new window. */
-  newWindow: boolean;
-}
-
-/** What a new link is like besides. */
-export const usualLink = { asText: false, newWindow: false };
-
-/** What a cross-reference says of its target. */
-export type ReferenceForm = "text" | "number" | "page" | "page-and-text" | "above-or-below";
-
-/** The attributes of a cross-reference: words that follow their target. */
-export interface CrossReference {
-  id: string;
-  /** The id of a landing place. */
-  target: string;
-  form: ReferenceForm;
-  /** What it says where there are no pages. */
-  fallback: "text" | "number";
-}
-
-/** The attributes of a signpost list: a list of jumps that is kept up to date by itself. */
-export interface SignpostList {
-  id: string;
-  of: "contents" | "questions" | "figures" | "tables" | "anchors";
-  /** From where its entries are drawn: the book, its own chapter, or the section that `section` names. */
-  scope: "book" | "chapter" | "section";
-  section: string | null;
-  /** Contents: how many levels deep, from 1. Questions: the level of their headings, from 1 to 4. */
-  depth: number;
-  /** The anchors that were chosen for it. */
-  anchors: string[];
-  /** The words above it; they are its name as a landing place. */
-  heading: string;
-  /** The words of the return link after each section that it lists; null for none. */
-  returnWords: string | null;
-}
-
-/** The attributes of a picture. `file` is the id of a stored file; null while none has been brought. */
-export interface PictureAttrs {
-  file: string | null;
-  /** The text alternative; empty where the author has given none yet. */
-  alt: string;
-  /** A decorative picture says nothing and needs no text alternative. */
-  decorative: boolean;
-  /** The name by which the manuscript file called it. */
-  source: string | null;
-  /** How wide it is shown, in percent of the text's width; null for its own size, at most the text's. */
-  width: number | null;
-  /** Its areas that are links, the lowest first. */
-  hotspots: Hotspot[];
-}
-
-function checkId(value: unknown): void {
-  if (typeof value !== "string" || !/^[A-Za-z][\w-]{0,63}$/.test(value)) {
-    throw new RangeError("An id begins with a letter and holds letters, digits, - and _.");
-  }
-}
 
 const idAttr = { validate: checkId };
 const cellAttrs = {
@@ -81,11 +21,6 @@ const cellAttrs = {
   colwidth: { default: null },
   align: { default: null, validate: checkAlign },
 };
-
-function checkAlign(value: unknown): void {
-  if (value !== null && value !== "left" && value !== "center" && value !== "right")
-    throw new RangeError("A cell is aligned left, center or right.");
-}
 
 function cellFromDom(dom: HTMLElement): Attrs {
   const align = dom.style.textAlign || dom.getAttribute("align");
@@ -370,7 +305,7 @@ export const schema = new Schema({
         },
         {
           tag: "a[href]",
-          // From anywhere else: only web and email addresses; of other links the words alone are taken.
+          // From anywhere else: only addresses; of other links the words alone are taken.
           getAttrs: (dom) => linkFromHref(dom as HTMLElement),
         },
       ],
@@ -412,27 +347,6 @@ export const schema = new Schema({
   },
 });
 
-function checkWidth(value: unknown): void {
-  if (value !== null && !(typeof value === "number" && value >= 5 && value <= 100))
-    throw new RangeError("A picture is between 5 and 100 percent of the text's width.");
-}
-
-function oneOf(...allowed: string[]): (value: unknown) => void {
-  return (value) => {
-    if (!allowed.includes(value as string)) throw new RangeError(`It is one of: ${allowed.join(", ")}.`);
-  };
-}
-
-function checkDepth(value: unknown): void {
-  if (!Number.isInteger(value) || (value as number) < 1 || (value as number) > 5)
-    throw new RangeError("A signpost list is from 1 to 5 levels deep.");
-}
-
-function checkAnchors(value: unknown): void {
-  if (!Array.isArray(value)) throw new RangeError("Chosen anchors are a list of ids.");
-  for (const id of value) checkId(id);
-}
-
 /** The attributes as the editor itself wrote them to the clipboard; whatever else is there is refused. */
 function attrsFromDom(dom: HTMLElement): Attrs | false {
   try {
@@ -450,11 +364,6 @@ function hotspotsFromDom(dom: HTMLElement): Hotspot[] {
   } catch {
     return [];
   }
-}
-
-function checkLevel(value: unknown): void {
-  if (value !== 1 && value !== 2 && value !== 3 && value !== 4)
-    throw new RangeError("A heading has a level from 1 to 4.");
 }
 
 function linkFromDom(dom: HTMLElement): Attrs | false {
@@ -476,36 +385,11 @@ function linkFromDom(dom: HTMLElement): Attrs | false {
 function linkFromHref(dom: HTMLElement): Attrs | false {
   try {
     const destination = readHref(dom.getAttribute("href") ?? "", null);
-    if (destination.kind !== "web" && destination.kind !== "email") return false;
+    if (kindOf(destination).schemes.length === 0) return false;
     return { id: newId(), destination, description: dom.getAttribute("title") || null };
   } catch {
     return false;
   }
-}
-
-/** The typed attributes of a link mark. */
-export function linkAttrs(mark: Mark): LinkAttrs {
-  return mark.attrs as LinkAttrs;
-}
-
-/** The typed attributes of a picture node. */
-export function pictureAttrs(node: Node): PictureAttrs {
-  return node.attrs as PictureAttrs;
-}
-
-/** The typed attributes of a caption. */
-export function captionAttrs(node: Node): { id: string; of: "figure" | "table" } {
-  return node.attrs as { id: string; of: "figure" | "table" };
-}
-
-/** The typed attributes of a cross-reference. */
-export function referenceAttrs(node: Node): CrossReference {
-  return node.attrs as CrossReference;
-}
-
-/** The typed attributes of a signpost list. */
-export function signpostAttrs(node: Node): SignpostList {
-  return node.attrs as SignpostList;
 }
 
 /** The link on an inline node, or null. A cross-reference is a link itself and carries no other. */
@@ -513,19 +397,4 @@ export function linkOn(node: Node): LinkAttrs | null {
   if (node.type.name === "cross_reference") return null;
   const mark = schema.marks.link!.isInSet(node.marks);
   return mark ? linkAttrs(mark) : null;
-}
-
-/**
- * The words that stand for a picture: its text alternative, or for one that was never brought along
- * and has none, the name of its file.
- */
-export function pictureWords({ file, alt, source }: Pick<PictureAttrs, "file" | "alt" | "source">): string {
-  if (alt !== "" || file !== null) return alt;
-  return (
-    source
-      ?.replace(/[?#].*$/s, "")
-      .split("/")
-      .filter(Boolean)
-      .at(-1) ?? "picture"
-  );
 }

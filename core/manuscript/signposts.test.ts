@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { anchor, bookOfPlaces, bookWith, chapter, heading, signposts, text } from "../test/book-of-places.ts";
 import { indexOf } from "./book.ts";
 import { hasOwnContents, nested, returnLinksOf, signpostsOf } from "./signposts.ts";
-import { signpostAttrs, type SignpostList } from "./schema.ts";
+import { signpostAttrs, type SignpostList } from "./attributes.ts";
 
 const book = bookOfPlaces();
 const index = indexOf(book);

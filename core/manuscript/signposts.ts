@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import type { BookIndex, IndexedPlace } from "./book-index.ts";
 import { HeadingLevels } from "./outline.ts";
-import { signpostAttrs, type SignpostList } from "./schema.ts";
+import { signpostAttrs, type SignpostList } from "./attributes.ts";
 
 /** One jump of a signpost list. */
 export interface Signpost {

@@ -1,13 +1,14 @@
 import { diffArrays, diffWordsWithSpace } from "diff";
 import type { Node } from "prosemirror-model";
-import { sameDestination, type Destination } from "../destination/destination.ts";
+import { sameDestination } from "../destination/destination.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
 import { linkUses, type LinkUse } from "./links.ts";
 
 /** What became of one link from one version of a chapter to another. */
 export type LinkDifference =
-  | { is: "added"; after: LinkState }
-  | { is: "removed"; before: LinkState }
-  | { is: "changed"; before: LinkState; after: LinkState };
+  | { kind: "added"; after: LinkState }
+  | { kind: "removed"; before: LinkState }
+  | { kind: "changed"; before: LinkState; after: LinkState };
 
 export interface LinkState {
   id: string;
@@ -18,7 +19,7 @@ export interface LinkState {
 
 /** A stretch of text that both versions have, or only one. */
 export interface TextPart {
-  is: "same" | "added" | "removed";
+  kind: "same" | "added" | "removed";
   text: string;
 }
 
@@ -41,15 +42,15 @@ export function linkDifferences(before: Node, after: Node): LinkDifference[] {
   for (const use of linkUses(after)) {
     const was = old.get(use.id);
     old.delete(use.id);
-    if (!was) differences.push({ is: "added", after: state(use) });
+    if (!was) differences.push({ kind: "added", after: state(use) });
     else if (
       was.text !== use.text ||
       was.description !== use.description ||
       !sameDestination(was.destination, use.destination)
     )
-      differences.push({ is: "changed", before: state(was), after: state(use) });
+      differences.push({ kind: "changed", before: state(was), after: state(use) });
   }
-  for (const gone of old.values()) differences.push({ is: "removed", before: state(gone) });
+  for (const gone of old.values()) differences.push({ kind: "removed", before: state(gone) });
   return differences;
 }
 
@@ -70,15 +71,15 @@ function textDifferences(before: Node, after: Node): TextPart[][] {
       i++;
       continue;
     }
-    const is = change.added ? "added" : change.removed ? "removed" : "same";
-    for (const text of change.value) paragraphs.push([{ is, text }]);
+    const kind = change.added ? "added" : change.removed ? "removed" : "same";
+    for (const text of change.value) paragraphs.push([{ kind, text }]);
   }
   return paragraphs;
 }
 
 function wordDifferences(before: string, after: string): TextPart[] {
   return diffWordsWithSpace(before, after).map(({ value, added, removed }) => ({
-    is: added ? "added" : removed ? "removed" : "same",
+    kind: added ? "added" : removed ? "removed" : "same",
     text: value,
   }));
 }

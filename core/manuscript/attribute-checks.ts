@@ -1,0 +1,38 @@
+// What the schema asks of attributes; each check throws a RangeError.
+
+export function checkId(value: unknown): void {
+  if (typeof value !== "string" || !/^[A-Za-z][\w-]{0,63}$/.test(value)) {
+    throw new RangeError("An id begins with a letter and holds letters, digits, - and _.");
+  }
+}
+
+export function checkAlign(value: unknown): void {
+  if (value !== null && value !== "left" && value !== "center" && value !== "right")
+    throw new RangeError("A cell is aligned left, center or right.");
+}
+
+export function checkWidth(value: unknown): void {
+  if (value !== null && !(typeof value === "number" && value >= 5 && value <= 100))
+    throw new RangeError("A picture is between 5 and 100 percent of the text's width.");
+}
+
+export function oneOf(...allowed: string[]): (value: unknown) => void {
+  return (value) => {
+    if (!allowed.includes(value as string)) throw new RangeError(`It is one of: ${allowed.join(", ")}.`);
+  };
+}
+
+export function checkDepth(value: unknown): void {
+  if (!Number.isInteger(value) || (value as number) < 1 || (value as number) > 5)
+    throw new RangeError("A signpost list is from 1 to 5 levels deep.");
+}
+
+export function checkAnchors(value: unknown): void {
+  if (!Array.isArray(value)) throw new RangeError("Chosen anchors are a list of ids.");
+  for (const id of value) checkId(id);
+}
+
+export function checkLevel(value: unknown): void {
+  if (value !== 1 && value !== 2 && value !== 3 && value !== 4)
+    throw new RangeError("A heading has a level from 1 to 4.");
+}
