@@ -1,8 +1,8 @@
-import { webDestination } from "../destination/destination.ts";
-import type { Rule } from "./finding.ts";
+import { webDestination } from "../destination/kinds/web.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A blank, quote, full stop or bracket that came along at the end of an address. */
-export const addressTail: Rule = {
+export const addressTail: LinkRule = {
   id: "address-tail",
   title: "Something clings to the end of an address",
   severity: "fix",

@@ -1,9 +1,9 @@
 import { recognise } from "../destination/recognise.ts";
-import type { WebDestination } from "../destination/destination.ts";
-import type { Rule } from "./finding.ts";
+import type { WebDestination } from "../destination/kinds/web.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A domain that came in without its scheme, and so became the name of a file. */
-export const addressWithoutScheme: Rule = {
+export const addressWithoutScheme: LinkRule = {
   id: "address-without-scheme",
   title: "An address has no scheme",
   severity: "fix",

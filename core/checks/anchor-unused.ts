@@ -1,13 +1,13 @@
 import { placesOf } from "../manuscript/outline.ts";
-import type { Rule } from "./finding.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /** An anchor to which no link, cross-reference or list leads. */
-export const anchorUnused: Rule = {
+export const anchorUnused: ChapterRule = {
   id: "anchor-unused",
   title: "Nothing leads to an anchor",
   severity: "consider",
   source: "common practice: the author wants to know which landing places nothing points to",
-  find: (links, { ledTo, index }, doc) => {
+  findInChapter: (doc, links, { ledTo, index }) => {
     const here = new Set(
       links.flatMap(({ destination }) => (destination.kind === "place" ? [destination.target] : [])),
     );

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Node } from "prosemirror-model";
-import type { Destination } from "../destination/destination.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
 import { noFrame, type Hotspot, type Point } from "../manuscript/hotspot.ts";
 import { linkUses } from "../manuscript/links.ts";
 import { schema } from "../manuscript/schema.ts";
@@ -73,12 +73,12 @@ describe("what a destination answered", () => {
 
 describe("a shared file", () => {
   const share = "https://drive.example/s/1";
-  const found = (is: "owner" | "anyone" | "wardens", audience: string): string[] =>
+  const found = (kind: "owner" | "anyone" | "wardens", audience: string): string[] =>
     rulesFor(
       { kind: "file", share },
       {
         audience,
-        shares: new Map([[share, is === "wardens" ? { is: "group", name: "Wardens" } : { is }]]),
+        shares: new Map([[share, kind === "wardens" ? { kind: "group", name: "Wardens" } : { kind }]]),
         answers: new Map([[share, answer("guarded")]]),
       },
     );

@@ -1,13 +1,13 @@
 import { captionedBlocks } from "../manuscript/captions.ts";
-import type { Rule } from "./finding.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /** A caption with no picture or table beside it. */
-export const captionAlone: Rule = {
+export const captionAlone: ChapterRule = {
   id: "caption-alone",
   title: "A caption stands beside nothing",
   severity: "fix",
   source: "HTML: a figcaption is the caption of its figure's content",
-  find: (_links, _context, doc) => {
+  findInChapter: (doc) => {
     const found: { subject: string; message: string }[] = [];
     const look = (parent: typeof doc): void => {
       for (const { node } of captionedBlocks(parent)) {

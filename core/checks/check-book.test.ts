@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { usualLooks } from "../manuscript/looks.ts";
+import { defaultLooks } from "../manuscript/looks.ts";
 import { schema } from "../manuscript/schema.ts";
 import { anchor, bookWith, chapter, linkTo, note, text } from "../test/book-of-places.ts";
 import { checkBook } from "./check-book.ts";
@@ -54,9 +54,9 @@ test("an anchor that another chapter leads to is used", () => {
 });
 
 test("the looks of links are judged once for the book", () => {
-  const plain = { ...usualLooks.web, underline: "none" as const };
-  const faint = { ...usualLooks.web, colour: "#9a9a9a" };
-  const looked = checkBook({ ...book, looks: { ...usualLooks, web: plain, email: faint } });
+  const plain = { ...defaultLooks.web, underline: "none" as const };
+  const faint = { ...defaultLooks.web, colour: "#9a9a9a" };
+  const looked = checkBook({ ...book, looks: { ...defaultLooks, web: plain, email: faint } });
   expect(looked.filter(({ chapter: at }) => at === null).map(({ rule, subject }) => [rule, subject])).toEqual(
     [
       ["look-untold", "look-web"],

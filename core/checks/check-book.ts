@@ -2,7 +2,8 @@ import type { Node } from "prosemirror-model";
 import { indexOf, type Book } from "../manuscript/book.ts";
 import { countWords, countWordsIn, chapterTitle } from "../manuscript/chapter.ts";
 import { linkUses, type LinkUse } from "../manuscript/links.ts";
-import { lookedKinds, type LinkLooks } from "../manuscript/looks.ts";
+import { kindNames } from "../destination/kinds/kinds.ts";
+import type { LinkLooks } from "../manuscript/looks.ts";
 import { placesOf } from "../manuscript/outline.ts";
 import { checkChapter, rules } from "./check-chapter.ts";
 import { writeDestination } from "../destination/destination.ts";
@@ -104,7 +105,7 @@ function wordsLead(book: Book): Map<string, Set<string>> {
 
 /** What WCAG asks of the looks of links, which are the book's and not one link's. */
 function findLooks(looks: LinkLooks): BookFinding[] {
-  return lookedKinds.flatMap((kind) => {
+  return kindNames.flatMap((kind) => {
     const { isReadable, isTold, onPaper, besideText } = judgeLook(looks[kind]);
     const about = {
       severity: "fix" as const,

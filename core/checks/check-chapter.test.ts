@@ -1,8 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { indexOf } from "../manuscript/book.ts";
 import { noFrame, type Hotspot, type Point } from "../manuscript/hotspot.ts";
-import { schema, type PictureAttrs } from "../manuscript/schema.ts";
-import type { Destination } from "../destination/destination.ts";
+import type { PictureAttrs } from "../manuscript/attributes.ts";
+import { schema } from "../manuscript/schema.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
 import {
   anchor,
   bookOfPlaces,

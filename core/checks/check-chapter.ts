@@ -96,10 +96,16 @@ export const rules: Rule[] = [
 export function checkChapter(doc: Node, context: CheckContext, which: readonly Rule[] = rules): Finding[] {
   const links = linkUses(doc);
   const byId = new Map(links.map((use) => [use.id, use]));
-  return which.flatMap(({ id, severity, find, mend }) =>
-    find(links, context, doc).map((found) => {
-      const use = mend && byId.get(found.subject);
-      return { rule: id, severity, ...found, mend: use ? mend(use, context) : null };
-    }),
-  );
+  return which.flatMap((rule) => {
+    const all = "find" in rule ? rule.find(links, context) : rule.findInChapter(doc, links, context);
+    return all.map((found) => {
+      const use = rule.mend && byId.get(found.subject);
+      return {
+        rule: rule.id,
+        severity: rule.severity,
+        ...found,
+        mend: use ? rule.mend!(use, context) : null,
+      };
+    });
+  });
 }

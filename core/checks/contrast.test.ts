@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import wcag from "wcag-contrast";
-import { assertLooks, usualLooks } from "../manuscript/looks.ts";
+import { assertLooks, defaultLooks } from "../manuscript/looks.ts";
 import { contrastRatio, judgeLook } from "./contrast.ts";
 
 const { hex } = wcag as { hex: (a: string, b: string) => number };
@@ -31,7 +31,7 @@ test("agrees with wcag-contrast over 10,000 random pairs", () => {
 
 describe("a look", () => {
   const look = (colour: string, underline: "none" | "solid") =>
-    judgeLook({ ...usualLooks.web, colour, underline });
+    judgeLook({ ...defaultLooks.web, colour, underline });
 
   test("is readable from a contrast of 4.5 with the paper (SC 1.4.3)", () => {
     expect(look("#767676", "solid").isReadable).toBe(true);
@@ -43,20 +43,21 @@ describe("a look", () => {
     expect(look("#1d4f8f", "solid").isTold).toBe(true);
     expect(look("#1d4f8f", "none").isTold).toBe(false);
     expect(look("#0b6bcb", "none").isTold).toBe(look("#0b6bcb", "none").besideText >= 3);
-    expect(judgeLook({ ...usualLooks.web, colour: "#1c1a17", underline: "none", bold: true }).isTold).toBe(
+    expect(judgeLook({ ...defaultLooks.web, colour: "#1c1a17", underline: "none", bold: true }).isTold).toBe(
       false,
     );
   });
 
   test("is refused where it is none", () => {
-    expect(() => assertLooks(usualLooks)).not.toThrow();
+    expect(() => assertLooks(defaultLooks)).not.toThrow();
     for (const wrong of [
       null,
       {},
-      { ...usualLooks, web: { ...usualLooks.web, colour: "red;}" } },
-      { ...usualLooks, email: { ...usualLooks.email, underline: "wavy" } },
-      { ...usualLooks, place: { ...usualLooks.place, bold: 1 } },
-      { ...usualLooks, web: { ...usualLooks.web, hover: "url(x)" } },
+      { lantern: defaultLooks.web },
+      { ...defaultLooks, web: { ...defaultLooks.web, colour: "red;}" } },
+      { ...defaultLooks, email: { ...defaultLooks.email, underline: "wavy" } },
+      { ...defaultLooks, place: { ...defaultLooks.place, bold: 1 } },
+      { ...defaultLooks, web: { ...defaultLooks.web, hover: "url(x)" } },
     ])
       expect(() => assertLooks(wrong)).toThrow(RangeError);
   });

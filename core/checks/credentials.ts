@@ -1,9 +1,9 @@
-import { webDestination } from "../destination/destination.ts";
+import { webDestination } from "../destination/kinds/web.ts";
 import { urlOf } from "../destination/url-of.ts";
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** An address with a user name or a password in it. */
-export const credentials: Rule = {
+export const credentials: LinkRule = {
   id: "credentials",
   title: "An address carries a name and a password",
   severity: "stop",

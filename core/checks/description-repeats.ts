@@ -1,8 +1,8 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 import { foldedWords } from "./folded-words.ts";
 
 /** A description that says again what the link text says. */
-export const descriptionRepeats: Rule = {
+export const descriptionRepeats: LinkRule = {
   id: "description-repeats",
   title: "A description repeats the words",
   severity: "consider",

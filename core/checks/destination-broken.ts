@@ -1,7 +1,7 @@
-import { answerOf, type Rule } from "./finding.ts";
+import { answerOf, type LinkRule } from "./finding.ts";
 
 /** A destination that is gone, or was never there. */
-export const destinationBroken: Rule = {
+export const destinationBroken: LinkRule = {
   id: "destination-broken",
   title: "A destination is broken",
   severity: "fix",

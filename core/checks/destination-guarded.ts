@@ -1,7 +1,7 @@
-import { answerOf, shareOf, type Rule } from "./finding.ts";
+import { answerOf, shareOf, type LinkRule } from "./finding.ts";
 
 /** A destination that lets in only those whom it knows. */
-export const destinationGuarded: Rule = {
+export const destinationGuarded: LinkRule = {
   id: "destination-guarded",
   title: "A destination is locked",
   severity: "consider",

@@ -1,8 +1,8 @@
-import { webDestination } from "../destination/destination.ts";
-import { answerOf, type Rule } from "./finding.ts";
+import { webDestination } from "../destination/kinds/web.ts";
+import { answerOf, type LinkRule } from "./finding.ts";
 
 /** A destination whose server says that another address should be used from now on. */
-export const destinationMoved: Rule = {
+export const destinationMoved: LinkRule = {
   id: "destination-moved",
   title: "A destination has moved",
   severity: "fix",

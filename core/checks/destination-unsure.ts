@@ -1,7 +1,7 @@
-import { answerOf, type Rule } from "./finding.ts";
+import { answerOf, type LinkRule } from "./finding.ts";
 
 /** A destination of which asking did not show whether it is there. */
-export const destinationUnsure: Rule = {
+export const destinationUnsure: LinkRule = {
   id: "destination-unsure",
   title: "A destination could not be judged",
   severity: "consider",

@@ -1,11 +1,11 @@
-import { companionOf, type Rule } from "./finding.ts";
+import { companionOf, type LinkRule } from "./finding.ts";
 
 // EPUB 3.3, section 3.2 (from memory): the core media types, which every e-reader has to open.
 const opened =
   /^(?:image\/(?:gif|jpeg|png|svg\+xml|webp)|audio\/(?:mpeg|mp4|ogg)|application\/xhtml\+xml|text\/css)$/;
 
 /** A companion file of a type that e-readers do not open. */
-export const fileForeign: Rule = {
+export const fileForeign: LinkRule = {
   id: "file-foreign",
   title: "E-readers do not open a companion file",
   severity: "consider",

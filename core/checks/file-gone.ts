@@ -1,7 +1,7 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A link to a companion file that the book does not have any more. */
-export const fileGone: Rule = {
+export const fileGone: LinkRule = {
   id: "file-gone",
   title: "A companion file is gone",
   severity: "fix",

@@ -1,10 +1,10 @@
-import { companionOf, type Rule } from "./finding.ts";
+import { companionOf, type LinkRule } from "./finding.ts";
 
 /** From this size on a file makes an e-book heavy to send and slow to open (common practice). */
 const heavyBytes = 10_000_000;
 
 /** A companion file that is too large to travel inside an e-book. */
-export const fileLarge: Rule = {
+export const fileLarge: LinkRule = {
   id: "file-large",
   title: "A companion file is large for an e-book",
   severity: "consider",

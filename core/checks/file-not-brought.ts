@@ -1,7 +1,7 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A link to a file beside the manuscript, which nobody brought along. */
-export const fileNotBrought: Rule = {
+export const fileNotBrought: LinkRule = {
   id: "file-not-brought",
   title: "A file was not brought along",
   severity: "fix",

@@ -1,9 +1,9 @@
-import type { Destination } from "../destination/destination.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
 import { urlOf } from "../destination/url-of.ts";
-import type { CheckContext, Rule } from "./finding.ts";
+import type { CheckContext, LinkRule } from "./finding.ts";
 
 /** A link to a file that does not say that it is one. */
-export const fileUntold: Rule = {
+export const fileUntold: LinkRule = {
   id: "file-untold",
   title: "A file is not announced",
   severity: "consider",

@@ -1,9 +1,10 @@
 import type { Node } from "prosemirror-model";
-import { writeDestination } from "../destination/destination.ts";
+import { answerKey } from "../destination/destination.ts";
 import type { Book, CompanionFile } from "../manuscript/book.ts";
 import type { BookIndex } from "../manuscript/book-index.ts";
 import type { LinkChange } from "../manuscript/edit-links.ts";
 import type { LinkUse } from "../manuscript/links.ts";
+import type { PublicationLink } from "../publication/linked-part.ts";
 
 export type Severity = "stop" | "fix" | "consider";
 
@@ -33,7 +34,7 @@ export interface KnownAnswer {
 }
 
 /** Who may open a shared file. */
-export type ShareAudience = { is: "owner" } | { is: "group"; name: string } | { is: "anyone" };
+export type ShareAudience = { kind: "owner" } | { kind: "group"; name: string } | { kind: "anyone" };
 
 /** What the rules need to know of the rest of the book. */
 export interface CheckContext {
@@ -63,35 +64,58 @@ export interface CheckContext {
   unwritten: ReadonlySet<string>;
 }
 
-/** One rule. `find` looks at a whole chapter, whose links are given so that they are read once. */
-export interface Rule {
+/** A link as the rules see it, of whatever publication it is. */
+export type CheckedLink = Pick<
+  PublicationLink,
+  "id" | "text" | "parts" | "destination" | "description" | "on" | "asText"
+>;
+
+/** Something that a rule found. */
+export interface Found {
+  /** The id of what it is about. */
+  subject: string;
+  message: string;
+}
+
+interface RuleAbout {
   id: string;
   /** What it finds, in a few plain words. */
   title: string;
   severity: Severity;
   /** Where the rule comes from. */
   source: string;
-  find: (
-    links: readonly LinkUse[],
-    context: CheckContext,
-    doc: Node,
-  ) => { subject: string; message: string }[];
   /** What puts a link right that the rule has found, where one press can; null where it cannot. */
-  mend?: (use: LinkUse, context: CheckContext) => LinkChange | null;
+  mend?: (link: CheckedLink, context: CheckContext) => LinkChange | null;
 }
 
+/** A rule that looks at links alone, so that it holds for every publication that has links. */
+export interface LinkRule extends RuleAbout {
+  find: (links: readonly CheckedLink[], context: CheckContext) => Found[];
+}
+
+/** A rule that looks at a whole chapter of a manuscript, whose links are given so that they are read once. */
+export interface ChapterRule extends RuleAbout {
+  findInChapter: (doc: Node, links: readonly LinkUse[], context: CheckContext) => Found[];
+}
+
+export type Rule = LinkRule | ChapterRule;
+
 /** What asking a link's destination showed last, if it was asked. */
-export function answerOf({ destination }: LinkUse, { answers }: CheckContext): KnownAnswer | undefined {
-  return destination.kind === "place" ? undefined : answers.get(writeDestination(destination));
+export function answerOf({ destination }: CheckedLink, { answers }: CheckContext): KnownAnswer | undefined {
+  const key = answerKey(destination);
+  return key === null ? undefined : answers.get(key);
 }
 
 /** Who may open the shared file to which a link leads, whichever way its address was given. */
-export function shareOf({ destination }: LinkUse, { shares }: CheckContext): ShareAudience | undefined {
+export function shareOf({ destination }: CheckedLink, { shares }: CheckContext): ShareAudience | undefined {
   if (destination.kind === "web") return shares.get(destination.address);
   return destination.kind === "file" && "share" in destination ? shares.get(destination.share) : undefined;
 }
 
 /** The companion file to which a link leads. */
-export function companionOf({ destination }: LinkUse, { files }: CheckContext): CompanionFile | undefined {
+export function companionOf(
+  { destination }: CheckedLink,
+  { files }: CheckContext,
+): CompanionFile | undefined {
   return destination.kind === "file" && "file" in destination ? files.get(destination.file) : undefined;
 }

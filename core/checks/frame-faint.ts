@@ -1,15 +1,15 @@
 import { paperColour } from "../manuscript/looks.ts";
-import { pictureAttrs } from "../manuscript/schema.ts";
+import { pictureAttrs } from "../manuscript/attributes.ts";
 import { contrastRatio } from "./contrast.ts";
-import type { Rule } from "./finding.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /** A frame around a hotspot with too little contrast against the paper. */
-export const frameFaint: Rule = {
+export const frameFaint: ChapterRule = {
   id: "frame-faint",
   title: "A hotspot’s frame is hardly seen",
   severity: "fix",
   source: "WCAG 2.2 SC 1.4.11: 3 against what is beside it",
-  find: (_links, _context, doc) => {
+  findInChapter: (doc) => {
     const found: { subject: string; message: string }[] = [];
     doc.descendants((node) => {
       if (node.type.name !== "picture") return;

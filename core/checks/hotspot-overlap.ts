@@ -1,6 +1,6 @@
 import { coveredShare, type Hotspot } from "../manuscript/hotspot.ts";
-import { pictureAttrs } from "../manuscript/schema.ts";
-import type { Rule } from "./finding.ts";
+import { pictureAttrs } from "../manuscript/attributes.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /** From this share on an area counts as covered: what is left of it nobody can aim at. */
 const covered = 0.95;
@@ -8,12 +8,12 @@ const covered = 0.95;
 const overlapping = 0.01;
 
 /** A hotspot that lies under others, wholly or in part, so that a tap goes somewhere else. */
-export const hotspotOverlap: Rule = {
+export const hotspotOverlap: ChapterRule = {
   id: "hotspot-overlap",
   title: "Hotspots lie over one another",
   severity: "fix",
   source: "common practice: a clickable area must not be covered",
-  find: (_links, _context, doc) => {
+  findInChapter: (doc) => {
     const found: Covered[] = [];
     doc.descendants((node) => {
       if (node.type.name === "picture") found.push(...coveredHotspots(pictureAttrs(node).hotspots));

@@ -1,6 +1,6 @@
 import { hotspotBox } from "../manuscript/hotspot.ts";
-import { pictureAttrs } from "../manuscript/schema.ts";
-import type { Rule } from "./finding.ts";
+import { pictureAttrs } from "../manuscript/attributes.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /** WCAG's least size of a target, in CSS px. */
 const least = 24;
@@ -8,12 +8,12 @@ const least = 24;
 const ownScale = 96 / 72;
 
 /** A hotspot that is too small to be hit, at the size at which the PDF shows its picture. */
-export const hotspotSmall: Rule = {
+export const hotspotSmall: ChapterRule = {
   id: "hotspot-small",
   title: "A hotspot is too small to hit",
   severity: "fix",
   source: "WCAG 2.2 SC 2.5.8: 24 by 24 CSS px",
-  find: (_links, { pictureSizes, textWidth }, doc) => {
+  findInChapter: (doc, _links, { pictureSizes, textWidth }) => {
     const found: { subject: string; message: string }[] = [];
     doc.descendants((node) => {
       if (node.type.name !== "picture") return;

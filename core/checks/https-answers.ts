@@ -1,8 +1,8 @@
-import { webDestination } from "../destination/destination.ts";
-import { answerOf, type Rule } from "./finding.ts";
+import { webDestination } from "../destination/kinds/web.ts";
+import { answerOf, type LinkRule } from "./finding.ts";
 
 /** An http address whose server was seen to answer by https too. */
-export const httpsAnswers: Rule = {
+export const httpsAnswers: LinkRule = {
   id: "https-answers",
   title: "An address works with https too",
   severity: "consider",

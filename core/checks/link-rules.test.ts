@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { indexOf } from "../manuscript/book.ts";
 import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
-import type { Destination } from "../destination/destination.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
 import { changeLink } from "../manuscript/edit-links.ts";
 import { linkUses } from "../manuscript/links.ts";
 import { schema } from "../manuscript/schema.ts";

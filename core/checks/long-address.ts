@@ -1,9 +1,9 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 const longest = 2000;
 
 /** An address of more than 2,000 characters. */
-export const longAddress: Rule = {
+export const longAddress: LinkRule = {
   id: "long-address",
   title: "An address is very long",
   severity: "consider",

@@ -1,9 +1,9 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 const longest = 100;
 
 /** A link of more than 100 characters. */
-export const longWords: Rule = {
+export const longWords: LinkRule = {
   id: "long-words",
   title: "The words are very long",
   severity: "consider",

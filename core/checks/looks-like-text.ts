@@ -1,7 +1,7 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A link that nobody can see, since it looks like the text around it. */
-export const looksLikeText: Rule = {
+export const looksLikeText: LinkRule = {
   id: "looks-like-text",
   title: "A link looks like the text around it",
   severity: "consider",

@@ -1,9 +1,9 @@
 import { readMailto, type MailMessage } from "../destination/mailto.ts";
-import { isEmailAddress } from "../destination/recognise.ts";
-import type { Rule } from "./finding.ts";
+import { isEmailAddress } from "../destination/kinds/email.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A message to an address that mail programs refuse, or with a header field that they leave out. */
-export const mailForm: Rule = {
+export const mailForm: LinkRule = {
   id: "mail-form",
   title: "An email address is not well formed",
   severity: "fix",

@@ -1,8 +1,8 @@
 import { readMailto, writeMailto, type MailMessage } from "../destination/mailto.ts";
-import type { CheckContext, Rule } from "./finding.ts";
+import type { CheckContext, LinkRule } from "./finding.ts";
 
 /** An email whose domain is one slip away from a well-known one, or from one that the book itself uses and that takes mail. */
-export const mailSlip: Rule = {
+export const mailSlip: LinkRule = {
   id: "mail-slip",
   title: "An email domain looks mistyped",
   severity: "fix",

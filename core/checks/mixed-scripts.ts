@@ -1,7 +1,7 @@
 import { toUnicode } from "punycode/punycode.es6.js";
 import { urlOf } from "../destination/url-of.ts";
 import { byHost } from "./by-host.ts";
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 // The scripts whose letters are mistaken for one another; Japanese and Korean names mix theirs rightly.
 const scripts: [name: string, pattern: RegExp][] = [
@@ -23,7 +23,7 @@ const mixedLabel = byHost((host) =>
 );
 
 /** A host with letters of several scripts, some of which look like those of another. */
-export const mixedScripts: Rule = {
+export const mixedScripts: LinkRule = {
   id: "mixed-scripts",
   title: "A host mixes letters of several scripts",
   severity: "fix",

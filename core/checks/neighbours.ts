@@ -1,13 +1,13 @@
 import { sameDestination } from "../destination/destination.ts";
-import type { Rule } from "./finding.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /** Two links with nothing but blanks between them and one destination. */
-export const neighbours: Rule = {
+export const neighbours: ChapterRule = {
   id: "neighbours",
   title: "Two links side by side lead to one place",
   severity: "consider",
   source: "WCAG technique H2: adjacent links to one resource are combined",
-  find: (links, _context, doc) =>
+  findInChapter: (doc, links) =>
     links.flatMap((use, i) => {
       const next = links[i + 1];
       if (!next || use.on === "hotspot" || next.on === "hotspot" || use.on === "reference") return [];

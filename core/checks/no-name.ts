@@ -1,7 +1,7 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A link without a name: a picture or an area of one with no text alternative, or blanks alone. */
-export const noName: Rule = {
+export const noName: LinkRule = {
   id: "no-name",
   title: "A link has no name",
   severity: "fix",

@@ -1,13 +1,13 @@
 import { numberNotes } from "../manuscript/notes.ts";
-import type { Rule } from "./finding.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /** A note to which nothing in the chapter refers, so that no reader finds the way to it. */
-export const noteAlone: Rule = {
+export const noteAlone: ChapterRule = {
   id: "note-alone",
   title: "Nothing refers to a note",
   severity: "fix",
   source: "DPUB-ARIA 1.1, doc-footnote: a note is reached by a doc-noteref",
-  find: (_links, _context, doc) =>
+  findInChapter: (doc) =>
     numberNotes(doc).flatMap(({ id, references }) =>
       references === 0
         ? [

@@ -1,13 +1,13 @@
 import { numberNotes } from "../manuscript/notes.ts";
-import type { Rule } from "./finding.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /** A reference in the text whose note the chapter does not have. */
-export const noteGone: Rule = {
+export const noteGone: ChapterRule = {
   id: "note-gone",
   title: "A note is gone",
   severity: "fix",
   source: "DPUB-ARIA 1.1, doc-noteref: a reference leads to its note",
-  find: (_links, _context, doc) => {
+  findInChapter: (doc) => {
     const notes = new Set(numberNotes(doc).map(({ id }) => id));
     const gone = new Set<string>();
     doc.descendants((node) => {

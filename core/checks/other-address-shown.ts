@@ -1,8 +1,8 @@
 import { isPlainlyAnAddress, recognise } from "../destination/recognise.ts";
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** An address as link text whose host is not the one that the link leads to. */
-export const otherAddressShown: Rule = {
+export const otherAddressShown: LinkRule = {
   id: "other-address-shown",
   title: "The text shows one address and leads to another",
   severity: "fix",

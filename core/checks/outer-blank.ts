@@ -1,7 +1,7 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A link that covers a blank before or after its words. */
-export const outerBlank: Rule = {
+export const outerBlank: LinkRule = {
   id: "outer-blank",
   title: "A link begins or ends with a blank",
   severity: "fix",

@@ -1,6 +1,6 @@
 import { urlOf } from "../destination/url-of.ts";
 import { byHost } from "./by-host.ts";
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 const isOwn = byHost((host) => {
   if (/^\[/.test(host)) return /^\[(?:::1?\]|f[cd]|fe[89ab])/i.test(host);
@@ -10,7 +10,7 @@ const isOwn = byHost((host) => {
 });
 
 /** An address that works on the author’s own machine or network alone. */
-export const ownNetwork: Rule = {
+export const ownNetwork: LinkRule = {
   id: "own-network",
   title: "An address of one’s own network",
   severity: "fix",

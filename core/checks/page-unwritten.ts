@@ -1,7 +1,7 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A link to a companion page on which nothing is written yet. */
-export const pageUnwritten: Rule = {
+export const pageUnwritten: LinkRule = {
   id: "page-unwritten",
   title: "A companion page is not written yet",
   severity: "fix",

@@ -1,7 +1,7 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A link to a place that the book does not have. */
-export const placeGone: Rule = {
+export const placeGone: LinkRule = {
   id: "place-gone",
   title: "A place in the book is gone",
   severity: "fix",

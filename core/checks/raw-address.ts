@@ -1,8 +1,8 @@
 import { isPlainlyAnAddress } from "../destination/recognise.ts";
-import { answerOf, type Rule } from "./finding.ts";
+import { answerOf, type LinkRule } from "./finding.ts";
 
 /** A web address as link text, which says little to a reader and less to a listener. */
-export const rawAddress: Rule = {
+export const rawAddress: LinkRule = {
   id: "raw-address",
   title: "The words are a raw address",
   severity: "consider",

@@ -1,14 +1,14 @@
 import { referenceWords } from "../manuscript/references.ts";
-import { referenceAttrs } from "../manuscript/schema.ts";
-import type { Rule } from "./finding.ts";
+import { referenceAttrs } from "../manuscript/attributes.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /** A cross-reference whose target is there, but has not got what the reference says of it. */
-export const referenceGap: Rule = {
+export const referenceGap: ChapterRule = {
   id: "reference-gap",
   title: "A cross-reference has nothing to say",
   severity: "fix",
   source: "common practice: a cross-reference follows its target, and never says what is not so",
-  find: (links, { index, chapter }, doc) =>
+  findInChapter: (doc, links, { index, chapter }) =>
     links.flatMap(({ id, on, from }) => {
       if (on !== "reference") return [];
       const reference = referenceAttrs(doc.nodeAt(from)!);
@@ -16,7 +16,7 @@ export const referenceGap: Rule = {
       if (!index.places.has(reference.target)) return [];
       const reasons = [true, false].flatMap((hasPages) => {
         const says = referenceWords(reference, index, { chapter, position: from }, hasPages);
-        return says.is === "gap" ? [says.reason] : [];
+        return says.kind === "gap" ? [says.reason] : [];
       });
       return reasons.length > 0
         ? [

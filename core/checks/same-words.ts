@@ -1,9 +1,9 @@
 import { writeDestination } from "../destination/destination.ts";
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 import { foldedWords } from "./folded-words.ts";
 
 /** Equal link text, case and blanks aside, that leads to different destinations. */
-export const sameWords: Rule = {
+export const sameWords: LinkRule = {
   id: "same-words",
   title: "The same words lead to two places",
   severity: "consider",

@@ -1,16 +1,16 @@
 import { isEmptyPhrase } from "./empty-phrases.ts";
-import type { Rule } from "./finding.ts";
+import type { ChapterRule } from "./finding.ts";
 
 // So many words beside it in its paragraph may tell what the link itself does not.
 const contextWords = 3;
 
 /** A link called “here” or “read more”, with no word of where it leads. */
-export const saysNothing: Rule = {
+export const saysNothing: ChapterRule = {
   id: "says-nothing",
   title: "The words say nothing by themselves",
   severity: "fix",
   source: "WCAG 2.2 SC 2.4.4 and 2.4.9, failures F63 and F84, technique G91",
-  find: (links, { language }, doc) =>
+  findInChapter: (doc, links, { language }) =>
     links.flatMap((use) => {
       if (use.on === "reference" || !isEmptyPhrase(use.text, language)) return [];
       const around = doc.resolve(use.from).parent.textContent.replace(use.text, "");

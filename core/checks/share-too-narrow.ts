@@ -1,7 +1,7 @@
-import { shareOf, type Rule } from "./finding.ts";
+import { shareOf, type LinkRule } from "./finding.ts";
 
 /** A shared file that the book's readers may not open. */
-export const shareTooNarrow: Rule = {
+export const shareTooNarrow: LinkRule = {
   id: "share-too-narrow",
   title: "Readers may not open a shared file",
   severity: "fix",
@@ -9,9 +9,9 @@ export const shareTooNarrow: Rule = {
   find: (links, context) =>
     links.flatMap((use) => {
       const share = shareOf(use, context);
-      if (!share || share.is === "anyone") return [];
-      if (share.is === "group" && share.name === context.audience) return [];
-      const who = share.is === "owner" ? "only its owner" : `only ${share.name}`;
+      if (!share || share.kind === "anyone") return [];
+      if (share.kind === "group" && share.name === context.audience) return [];
+      const who = share.kind === "owner" ? "only its owner" : `only ${share.name}`;
       const readers = context.audience === "anyone" ? "anyone" : context.audience;
       return [
         {

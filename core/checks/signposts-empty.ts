@@ -1,14 +1,14 @@
-import { signpostAttrs } from "../manuscript/schema.ts";
+import { signpostAttrs } from "../manuscript/attributes.ts";
 import { signpostsOf } from "../manuscript/signposts.ts";
-import type { Rule } from "./finding.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /** A signpost list that lists nothing, or whose section or chosen anchors are gone. */
-export const signpostsEmpty: Rule = {
+export const signpostsEmpty: ChapterRule = {
   id: "signposts-empty",
   title: "A signpost list has nothing to list",
   severity: "fix",
   source: "common practice: a list of jumps follows the text",
-  find: (_links, { index, chapter }, doc) => {
+  findInChapter: (doc, _links, { index, chapter }) => {
     const found: { subject: string; message: string }[] = [];
     doc.descendants((node) => {
       if (node.type.name !== "signposts") return;

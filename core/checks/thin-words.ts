@@ -1,7 +1,7 @@
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 /** A link on punctuation or one letter alone. */
-export const thinWords: Rule = {
+export const thinWords: LinkRule = {
   id: "thin-words",
   title: "The words are a sign or a single letter",
   severity: "fix",

@@ -1,9 +1,9 @@
 import { parse } from "tldts";
-import type { Destination } from "../destination/destination.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
 import { readMailto } from "../destination/mailto.ts";
 import { urlOf } from "../destination/url-of.ts";
 import { byHost } from "./by-host.ts";
-import type { Rule } from "./finding.ts";
+import type { LinkRule } from "./finding.ts";
 
 const unknownEnd = byHost((host) => {
   const { isIcann, isPrivate, isIp, publicSuffix } = parse(host);
@@ -13,7 +13,7 @@ const unknownEnd = byHost((host) => {
 });
 
 /** A host of a web address or an email whose last part no registry has. */
-export const unknownTopLevel: Rule = {
+export const unknownTopLevel: LinkRule = {
   id: "unknown-top-level",
   title: "A host ends with a name that does not exist",
   severity: "fix",

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { askedAddress, nextStep } from "./follow.ts";
+import { askedAddress } from "../destination/kinds/web.ts";
+import { nextStep } from "./follow.ts";
 import { explainOutcome, type Hop, type Outcome } from "./outcome.ts";
 
 type Reply = Partial<Pick<Hop, "status" | "location" | "failure" | "type">>;

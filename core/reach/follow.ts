@@ -1,3 +1,4 @@
+import { askedAddress } from "../destination/kinds/web.ts";
 import {
   outcome,
   type Failure,
@@ -16,13 +17,6 @@ export type NextStep = { ask: { method: "HEAD" | "GET"; address: string } } | { 
 const redirects = new Set([301, 302, 303, 307, 308]);
 // RFC 9110, 15.4: only these two say that the new address should be used from now on.
 const permanent = new Set([301, 308]);
-
-/** The address that is asked of a server: a fragment is never sent (RFC 9110, 7.1). */
-export function askedAddress(address: string): string {
-  const url = new URL(address);
-  url.hash = "";
-  return url.href;
-}
 
 /** Whether a media type is that of a page that can be read for its title and its parts. */
 export function isPage(type: string | null): boolean {

@@ -29,7 +29,7 @@ function arrived(address = at, more: Partial<Hop> = {}): Outcome {
 
 const judged = (html: string, address = at, last: Partial<Hop> = {}, missing: string | null = null) => {
   const part = wantedPart(address);
-  const page = read(html, part.is === "element" ? [...part.names] : []);
+  const page = read(html, part.kind === "element" ? [...part.names] : []);
   const { state, code } = judgePage(
     address,
     arrived(address, last),
@@ -67,16 +67,16 @@ describe("reading a page", () => {
 // WHATWG HTML, "the indicated part of the document" (from memory).
 describe("the part that a fragment names", () => {
   test.each([
-    ["", { is: "top" }],
-    ["#", { is: "top" }],
-    ["#TOP", { is: "top" }],
-    ["#neap", { is: "element", names: ["neap"] }],
-    ["#h%C3%B6chste", { is: "element", names: ["h%C3%B6chste", "höchste"] }],
-    ["#100%", { is: "element", names: ["100%"] }],
-    ["#neap:~:text=tide", { is: "element", names: ["neap"] }],
-    ["#:~:text=tide", { is: "top" }],
-    ["#/route", { is: "script" }],
-    ["#!route", { is: "script" }],
+    ["", { kind: "top" }],
+    ["#", { kind: "top" }],
+    ["#TOP", { kind: "top" }],
+    ["#neap", { kind: "element", names: ["neap"] }],
+    ["#h%C3%B6chste", { kind: "element", names: ["h%C3%B6chste", "höchste"] }],
+    ["#100%", { kind: "element", names: ["100%"] }],
+    ["#neap:~:text=tide", { kind: "element", names: ["neap"] }],
+    ["#:~:text=tide", { kind: "top" }],
+    ["#/route", { kind: "script" }],
+    ["#!route", { kind: "script" }],
   ])("%j", (fragment, part) => expect(wantedPart(at + fragment)).toEqual(part));
 
   test.each([

@@ -49,10 +49,10 @@ export function judgePage(
 
 function judgePart(address: string, told: Outcome, type: string | null, page: PageFacts | null): Outcome {
   const wanted = wantedPart(told.movedTo ?? address);
-  if (wanted.is === "top") return told;
+  if (wanted.kind === "top") return told;
   // The parts of other kinds of file have their own rules, which their readers' programs know.
   if (!page) return isPage(type) ? unread(told) : told;
-  if (wanted.is === "script") return unread(told);
+  if (wanted.kind === "script") return unread(told);
   if (wanted.names.some((name) => page.parts.has(name))) return told;
   return page.isWhole ? { ...told, state: "broken", code: "no-part", movedTo: null } : unread(told);
 }

@@ -1,11 +1,11 @@
 /** How the part of a page is looked for that a fragment names. */
 export type WantedPart =
   /** The top of the page, which every page has. */
-  | { is: "top" }
+  | { kind: "top" }
   /** An element with one of these ids or, of an `a` element, names. */
-  | { is: "element"; names: readonly string[] }
+  | { kind: "element"; names: readonly string[] }
   /** Something that a script of the page's own makes of it. */
-  | { is: "script" };
+  | { kind: "script" };
 
 /**
  * What an address's fragment asks a page for, as the HTML standard finds the indicated part: no or an
@@ -15,14 +15,14 @@ export type WantedPart =
  */
 export function wantedPart(address: string): WantedPart {
   const fragment = new URL(address).hash.slice(1).replace(/:~:.*$/s, "");
-  if (fragment === "") return { is: "top" };
+  if (fragment === "") return { kind: "top" };
   let decoded = fragment;
   try {
     decoded = decodeURIComponent(fragment);
   } catch {
     // A stray % stands for itself.
   }
-  if (decoded.toLowerCase() === "top") return { is: "top" };
-  if (/^[!/]/.test(fragment)) return { is: "script" };
-  return { is: "element", names: decoded === fragment ? [fragment] : [fragment, decoded] };
+  if (decoded.toLowerCase() === "top") return { kind: "top" };
+  if (/^[!/]/.test(fragment)) return { kind: "script" };
+  return { kind: "element", names: decoded === fragment ? [fragment] : [fragment, decoded] };
 }
