@@ -1,10 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
-import { writeDestination } from "../destination/destination.ts";
-import { linkUses } from "../manuscript/links.ts";
-import { placesOf } from "../manuscript/outline.ts";
-import { pictureAttrs } from "../manuscript/schema.ts";
-import { bringIn } from "../test/sample-book.ts";
-import { importMarkdown } from "./markdown.ts";
+import { writeDestination } from "../../destination/destination.ts";
+import { linkUses } from "../../manuscript/links.ts";
+import { placesOf } from "../../manuscript/outline.ts";
+import { pictureAttrs } from "../../manuscript/attributes.ts";
+import { bringIn } from "../../test/sample-book.ts";
 
 const links = (markdown: string, base: string | null = null): [string, string][] =>
   bringIn(markdown, base).chapters.flatMap((doc) =>
@@ -70,7 +69,7 @@ describe("links", () => {
     );
     expect(linkUses(imported.chapters[0]!)).toEqual([]);
     expect(imported.chapters[0]!.textContent).toBe("Tonetwothree");
-    expect(imported.leftOut.map((item) => item.line)).toEqual([3, 5, 7, 9]);
+    expect(imported.leftOut.map((item) => item.where)).toEqual(["line 3", "line 5", "line 7", "line 9"]);
   });
 
   test("a link without words is listed", () => {
@@ -146,7 +145,7 @@ describe("places", () => {
     const imported = bringIn("# One\n\ntext\n\n[x](#nowhere)");
     expect(links("# One\n\n[x](#nowhere)")).toEqual([["x", "#nowhere"]]);
     expect(imported.leftOut).toEqual([
-      expect.objectContaining({ line: 5, why: expect.stringContaining("no such place") }),
+      expect.objectContaining({ where: "line 5", why: expect.stringContaining("no such place") }),
     ]);
   });
 });
@@ -177,10 +176,10 @@ describe("text", () => {
   test("formatting without a place in a manuscript loses its look, not its words, and is listed", () => {
     const imported = bringIn("# T\n\n~~old~~ H<sub>2</sub>O\n\n###### deep");
     expect(imported.chapters[0]!.textContent).toBe("Told H2Odeep");
-    expect(imported.leftOut.map(({ line, what }) => `${line} ${what.split(":")[0]}`)).toEqual([
-      "3 Struck-out text",
-      "3 Lowered text",
-      "5 The heading “deep” of level 6",
+    expect(imported.leftOut.map(({ where, what }) => `${where} ${what.split(":")[0]}`)).toEqual([
+      "line 3 Struck-out text",
+      "line 3 Lowered text",
+      "line 5 The heading “deep” of level 6",
     ]);
   });
 
@@ -196,11 +195,9 @@ describe("text", () => {
   });
 
   test("pictures that were sent along are taken, others are listed and keep their words", () => {
-    const imported = importMarkdown("# T\n\n![Map](pictures/map.png) ![Boat](boat.png)", {
-      fallbackTitle: "",
-      baseAddress: null,
-      pictureFor: (source) => (source.endsWith("map.png") ? "file-1" : null),
-    });
+    const imported = bringIn("# T\n\n![Map](pictures/map.png) ![Boat](boat.png)", null, (source) =>
+      source.endsWith("map.png") ? "file-1" : null,
+    );
     const found: [string | null, string][] = [];
     imported.chapters[0]!.descendants((node) => {
       if (node.type.name === "picture") found.push([pictureAttrs(node).file, pictureAttrs(node).alt]);

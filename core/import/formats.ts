@@ -1,0 +1,8 @@
+import type { ManuscriptFormat } from "./manuscript-reader.ts";
+import { markdownFormat } from "./markdown/format.ts";
+
+/** The formats in which a manuscript can be brought in, apart from what reads them. */
+export const manuscriptFormats: readonly ManuscriptFormat[] = [markdownFormat];
+
+/** The names of these formats, as a sentence takes them. */
+export const manuscriptFormatNames = manuscriptFormats.map(({ name }) => name).join(", ");

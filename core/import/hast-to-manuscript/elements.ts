@@ -1,0 +1,77 @@
+/** Elements that only wrap blocks: their content is taken as if they were not there. */
+export const wrappers = new Set([
+  "div",
+  "section",
+  "article",
+  "main",
+  "header",
+  "footer",
+  "center",
+  "details",
+  "summary",
+  "figure",
+  "figcaption",
+  "dl",
+  "dt",
+  "dd",
+  "aside",
+  "nav",
+  "form",
+  "address",
+]);
+/** Elements that are blocks. */
+export const blocks = new Set([
+  "p",
+  "h1",
+  "h2",
+  "h3",
+  "h4",
+  "h5",
+  "h6",
+  "ul",
+  "ol",
+  "blockquote",
+  "pre",
+  "table",
+  "hr",
+  "note-body",
+  ...wrappers,
+]);
+/** Elements whose content is not for readers. */
+export const silent = new Set([
+  "script",
+  "style",
+  "template",
+  "head",
+  "title",
+  "meta",
+  "link",
+  "source",
+  "noscript",
+]);
+/** Formatting that the manuscript has no mark for; the words stay. */
+export const unformatted: Record<string, string> = {
+  del: "Struck-out text",
+  s: "Struck-out text",
+  sup: "Raised text",
+  sub: "Lowered text",
+  u: "Underlining",
+  mark: "Highlighting",
+};
+/** The marks for elements of words. */
+export const markFor: Record<string, string> = {
+  strong: "strong",
+  b: "strong",
+  em: "emphasis",
+  i: "emphasis",
+  code: "code",
+  kbd: "code",
+  samp: "code",
+  tt: "code",
+  var: "emphasis",
+  cite: "emphasis",
+  dfn: "emphasis",
+};
+
+/** Elements that show something which is not words. */
+export const shows = new Set(["iframe", "video", "audio", "object", "embed", "svg", "math", "canvas"]);

@@ -1,0 +1,65 @@
+import GithubSlugger from "github-slugger";
+import type { Element } from "hast";
+import { toString } from "hast-util-to-string";
+import { Fragment, type Node } from "prosemirror-model";
+import type { Destination } from "../../destination/kinds/kinds.ts";
+import { topOfBook } from "../../manuscript/book-index.ts";
+import { newId } from "../../manuscript/ids.ts";
+
+/** The landing places of a file: the names by which its own links call them, with the ids that the manuscript gives. */
+export class FilePlaces {
+  private readonly ids = new Map<string, string>();
+  private readonly slugger = new GithubSlugger();
+
+  has(name: string): boolean {
+    return this.ids.has(name);
+  }
+
+  set(name: string, id: string): void {
+    this.ids.set(name, id);
+  }
+
+  /** A new place under the name that an element has as its id, if nothing has it yet. */
+  placeOf(element: Element): string {
+    const id = newId();
+    const name = element.properties["id"];
+    if (typeof name === "string" && name !== "" && !this.ids.has(name)) this.ids.set(name, id);
+    return id;
+  }
+
+  /** A new place for a heading, which links may call by its words too. */
+  headingPlace(element: Element): string {
+    const id = newId();
+    const slug = this.slugger.slug(toString(element));
+    if (!this.ids.has(slug)) this.ids.set(slug, id);
+    const own = element.properties["id"];
+    if (typeof own === "string" && !this.ids.has(own)) this.ids.set(own, id);
+    return id;
+  }
+
+  /** Every id that was given. */
+  given(): Set<string> {
+    return new Set([topOfBook, ...this.ids.values()]);
+  }
+
+  /** A node in which links lead to the places that they name. */
+  resolved(node: Node): Node {
+    if (node.isText || node.isLeaf) return this.resolvedMarks(node);
+    return node.copy(Fragment.from(node.children.map((child) => this.resolved(child))));
+  }
+
+  private resolvedMarks(node: Node): Node {
+    const marks = node.marks.map((mark) => {
+      const destination = mark.attrs["destination"] as Destination | undefined;
+      if (destination?.kind !== "place") return mark;
+      const target = this.idFor(destination.target);
+      return target ? mark.type.create({ ...mark.attrs, destination: { kind: "place", target } }) : mark;
+    });
+    return node.mark(marks);
+  }
+
+  private idFor(name: string): string | undefined {
+    if (name === "top" && !this.ids.has(name)) return topOfBook;
+    return this.ids.get(name) ?? this.ids.get(name.toLowerCase());
+  }
+}

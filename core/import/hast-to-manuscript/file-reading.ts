@@ -1,0 +1,50 @@
+import type { Nodes } from "hast";
+import type { Node } from "prosemirror-model";
+import { newId } from "../../manuscript/ids.ts";
+import type { LeftOut } from "../left-out.ts";
+import { FilePlaces } from "./file-places.ts";
+
+export interface TreeOptions {
+  /** The title of the chapter for text before the first level-1 heading. */
+  fallbackTitle: string;
+  /** An absolute web address from which relative links start; null keeps them as files. */
+  baseAddress: string | null;
+  /** The id of the stored file for a picture's source, or null where it was not brought along. */
+  pictureFor: (source: string) => string | null;
+  /** The id of the companion file for a link's href, or null where none came along. */
+  companionFor: (href: string) => string | null;
+  /** Where a node stands in the file, in words that fit its format. */
+  whereOf: (node: Nodes) => string | null;
+}
+
+/** What is known of a file while it is read. */
+export class FileReading {
+  readonly leftOut: (LeftOut & { order: number })[] = [];
+  readonly places = new FilePlaces();
+  readonly noteBodies = new Map<string, Node[]>();
+  /** The elements that became links, by the links' ids. */
+  readonly linkNodes = new Map<string, Nodes>();
+  private readonly noteIds = new Map<string, string>();
+
+  constructor(readonly options: TreeOptions) {}
+
+  /** Lists something that could not be taken over as it was. */
+  tell(node: Nodes | undefined, what: string, why: string): void {
+    const order = node?.position?.start.offset ?? Infinity;
+    this.leftOut.push({ where: node ? this.options.whereOf(node) : null, what, why, order });
+  }
+
+  /** The id of the note that a file calls by a name. */
+  noteId(name: string): string {
+    const known = this.noteIds.get(name);
+    if (known) return known;
+    const id = newId();
+    this.noteIds.set(name, id);
+    return id;
+  }
+
+  /** The name by which the file calls a note. */
+  noteName(id: string): string {
+    return [...this.noteIds].find(([, noteId]) => noteId === id)![0];
+  }
+}

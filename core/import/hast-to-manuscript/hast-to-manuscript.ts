@@ -1,0 +1,150 @@
+import type { ElementContent, Root, RootContent } from "hast";
+import { toString } from "hast-util-to-string";
+import type { Node } from "prosemirror-model";
+import type { Destination } from "../../destination/kinds/kinds.ts";
+import { newId } from "../../manuscript/ids.ts";
+import { schema } from "../../manuscript/schema.ts";
+import type { LeftOut } from "../left-out.ts";
+import { clip } from "./blanks.ts";
+import { BlocksOfTree } from "./blocks-of-tree.ts";
+import { blocks, wrappers } from "./elements.ts";
+import { FileReading, type TreeOptions } from "./file-reading.ts";
+
+/** What a tree became. */
+export interface ManuscriptOfTree {
+  /** The words of the first level-1 heading, or the fallback title. */
+  title: string;
+  /** One valid document a chapter. */
+  chapters: Node[];
+  /** In the order of the file. */
+  leftOut: LeftOut[];
+}
+
+/**
+ * Makes a manuscript of a tree of HTML, whichever file it was read from. A level-1 heading begins a chapter. Every link
+ * arrives; whatever has no place in a manuscript keeps its words and is listed.
+ */
+export function hastToManuscript(tree: Root, options: TreeOptions): ManuscriptOfTree {
+  return new ManuscriptBuilder(options).build(tree);
+}
+
+interface Draft {
+  title: Node;
+  blocks: Node[];
+}
+
+class ManuscriptBuilder {
+  private readonly reading: FileReading;
+  private readonly blocks: BlocksOfTree;
+  private readonly drafts: Draft[] = [];
+  private firstHeading = "";
+
+  constructor(options: TreeOptions) {
+    this.reading = new FileReading(options);
+    this.blocks = new BlocksOfTree(this.reading);
+  }
+
+  build(root: Root): ManuscriptOfTree {
+    const { fallbackTitle } = this.reading.options;
+    this.chapterBlocks(root.children);
+    if (this.drafts.length === 0) this.begin([schema.text(fallbackTitle)]);
+    const chapters = this.drafts.map((draft) => this.finish(draft));
+    this.listDeadPlaces(chapters);
+    const told = this.reading.leftOut.sort((a, b) => a.order - b.order || 0);
+    return {
+      title: this.firstHeading || fallbackTitle,
+      chapters,
+      leftOut: told.map(({ where, what, why }) => ({ where, what, why })),
+    };
+  }
+
+  private chapterBlocks(children: RootContent[]): void {
+    let loose: ElementContent[] = [];
+    const flush = (): void => {
+      const paragraph = this.blocks.paragraph(loose);
+      loose = [];
+      if (paragraph) this.current().blocks.push(paragraph);
+    };
+    for (const child of children) {
+      if (child.type === "element" && child.tagName === "h1") {
+        flush();
+        const id = this.reading.places.headingPlace(child);
+        const title = this.blocks.headingWords(child, id);
+        this.begin(title, id);
+        this.firstHeading ||= toString(child).trim();
+      } else if (child.type === "element" && wrappers.has(child.tagName) && child.tagName !== "figure") {
+        flush();
+        this.chapterBlocks(child.children);
+      } else if (child.type === "element" && blocks.has(child.tagName)) {
+        flush();
+        const made = this.blocks.block(child);
+        if (made.length > 0) this.current().blocks.push(...made);
+      } else if (child.type === "element" || child.type === "text") {
+        loose.push(child);
+      }
+    }
+    flush();
+  }
+
+  private begin(title: Node[], id = newId()): void {
+    this.drafts.push({ title: schema.node("title", { id }, title), blocks: [] });
+  }
+
+  private current(): Draft {
+    if (this.drafts.length === 0) this.begin([schema.text(this.reading.options.fallbackTitle)]);
+    return this.drafts.at(-1)!;
+  }
+
+  private finish(draft: Draft): Node {
+    const content = draft.blocks.length > 0 ? draft.blocks : [schema.node("paragraph")];
+    const called = new Set<string>();
+    const collect = (node: Node): void => {
+      if (node.type.name === "note_reference") called.add(node.attrs["note"] as string);
+    };
+    for (const block of content) {
+      collect(block);
+      block.descendants(collect);
+    }
+    draft.title.descendants(collect);
+    const notes: Node[] = [];
+    // A note may itself refer to a note, so the set grows while it is walked.
+    for (const id of called) {
+      const name = this.reading.noteName(id);
+      const body = this.reading.noteBodies.get(name);
+      if (!body) continue;
+      this.reading.noteBodies.delete(name);
+      const note = schema.node("note", { id }, body);
+      note.descendants(collect);
+      notes.push(note);
+    }
+    if (draft === this.drafts.at(-1)) {
+      for (const [name, body] of this.reading.noteBodies)
+        notes.push(schema.node("note", { id: this.reading.noteId(name) }, body));
+    }
+    const resolved = [draft.title, ...content, ...notes].map((node) => this.reading.places.resolved(node));
+    const doc = schema.node("doc", null, resolved);
+    doc.check();
+    return doc;
+  }
+
+  private listDeadPlaces(chapters: Node[]): void {
+    const ids = this.reading.places.given();
+    for (const draft of this.drafts) ids.add(draft.title.attrs["id"] as string);
+    const seen = new Set<string>();
+    for (const chapter of chapters) {
+      chapter.descendants((node) => {
+        for (const mark of node.marks) {
+          const destination = mark.attrs["destination"] as Destination | undefined;
+          const id = mark.attrs["id"] as string;
+          if (destination?.kind !== "place" || ids.has(destination.target) || seen.has(id)) continue;
+          seen.add(id);
+          this.reading.tell(
+            this.reading.linkNodes.get(id),
+            `The link “${clip(node.textContent)}” to #${clip(destination.target)}`,
+            "It is kept, but the file has no such place.",
+          );
+        }
+      });
+    }
+  }
+}

@@ -1,0 +1,59 @@
+import { describe, expect, test } from "@jest/globals";
+import { raw } from "hast-util-raw";
+import type { Root } from "hast";
+import { linkUses } from "../manuscript/links.ts";
+import { pictureAttrs } from "../manuscript/attributes.ts";
+import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
+import { importManuscript } from "./import-manuscript.ts";
+
+const options = { fallbackTitle: "Walks", baseAddress: null, pictureFor: () => null };
+const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
+
+describe("the reader of a file", () => {
+  test("is found by what is in it, whatever it is called", async () => {
+    const { title, chapters } = await importManuscript(
+      { name: "walks.docx", bytes: bytes("\ufeff# Tides\n\nWords.") },
+      options,
+    );
+    expect([title, chapters.length]).toEqual(["Tides", 1]);
+  });
+
+  test.each([
+    ["bytes that are no text", new Uint8Array([0xff, 0xfe, 0x00, 0x41])],
+    ["text with a zero in it", bytes("# T\0\n")],
+    ["a container", new Uint8Array([0x50, 0x4b, 3, 4, 0, 0])],
+  ])("is told to be missing for %s, with what can be brought", async (_what, content) => {
+    await expect(importManuscript({ name: "walks.md", bytes: content }, options)).rejects.toMatchObject({
+      code: "format",
+      field: "manuscript",
+      message: expect.stringMatching(/“walks\.md” .* Markdown/),
+    });
+  });
+});
+
+test("any reader's tree becomes chapters: its places in the file in its own words, its enclosed files by their ids", () => {
+  const html =
+    '<h1>One</h1><p>See <a href="plan.pdf">the plan</a>, <a href="other.pdf">another</a>, <a href="#b">below</a> <img src="map.png" alt="Map"></p><h1 id="b">Two</h1><p><u>low</u></p>';
+  const tree = raw({ type: "root", children: [{ type: "raw", value: html }] } as unknown as Root) as Root;
+  const { chapters, leftOut } = hastToManuscript(tree, {
+    ...options,
+    whereOf: () => "page 4, paragraph 2",
+    pictureFor: (source) => (source === "map.png" ? "picture-1" : null),
+    companionFor: (href) => (href === "plan.pdf" ? "file-1" : null),
+  });
+  const [one, two] = chapters;
+  expect(linkUses(one!).map(({ destination }) => destination)).toEqual([
+    { kind: "file", file: "file-1" },
+    { kind: "file", path: "other.pdf" },
+    { kind: "place", target: two!.firstChild!.attrs["id"] },
+  ]);
+  let shown: string | null = null;
+  one!.descendants((node) => {
+    if (node.type.name === "picture") shown = pictureAttrs(node).file;
+  });
+  expect(shown).toBe("picture-1");
+  expect(leftOut.map(({ where, what }) => [where, what])).toEqual([
+    ["page 4, paragraph 2", expect.stringContaining("other.pdf")],
+    ["page 4, paragraph 2", expect.stringContaining("Underlining")],
+  ]);
+});

@@ -1,0 +1,7 @@
+/** Something of a manuscript file that could not be taken over as it was, and what became of it. */
+export interface LeftOut {
+  /** Its place in the file, in words that fit the format, as “line 12”; null where it cannot be told. */
+  where: string | null;
+  what: string;
+  why: string;
+}

@@ -1,0 +1,20 @@
+import { ImportError } from "./errors.ts";
+import { manuscriptFormatNames } from "./formats.ts";
+import type { BroughtFile, ManuscriptReader } from "./manuscript-reader.ts";
+import { markdown } from "./markdown/markdown.ts";
+
+/** The readers of manuscripts, those first that know their own for sure. */
+const readers: readonly ManuscriptReader[] = [markdown];
+
+/**
+ * The reader for a file, by what is in it.
+ * @throws ImportError `format` where none knows it, with what can be brought
+ */
+export function readerFor(file: BroughtFile): ManuscriptReader {
+  const reader = readers.find(({ accepts }) => accepts(file));
+  if (reader) return reader;
+  throw new ImportError(
+    "format",
+    `“${file.name}” is not a manuscript that Vennet can read. It reads ${manuscriptFormatNames}: save it as that and bring it again.`,
+  );
+}
