@@ -1,11 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
-import { writeEpub } from "../publish/epub.ts";
+import { writeEpub } from "../publish/formats/epub/write-epub.ts";
+import { emptyReading, paged } from "../test/readings.ts";
 import { bookOf } from "../test/sample-book.ts";
 import { compareLinks, type LinkProof } from "./compare.ts";
 import type { ExportedLink, ExportReading } from "./exported-link.ts";
 import { manuscriptLinks } from "./manuscript-links.ts";
-import { readEpub } from "./read-epub.ts";
+import { readEpub } from "../publish/formats/epub/read-back.ts";
 
 const book = bookOf(`# One
 
@@ -78,7 +79,7 @@ describe("the proof of an e-book", () => {
   });
 });
 
-const nothing: ExportReading = { format: "epub", pages: null, pageOfPlace: new Map(), links: [] };
+const nothing = emptyReading;
 
 test("a link that cannot travel is missing, with the reason", () => {
   const proof = compareLinks(
@@ -94,10 +95,10 @@ test("a link that cannot travel is missing, with the reason", () => {
 describe("the proof of a PDF", () => {
   const manuscript = manuscriptLinks(
     bookOf("# T\n\n[a long co-operative walk](https://a.example/) and [b](https://b.example/)"),
-    { format: "pdf", pageOfPlace: new Map() },
+    { ...nothing, traits: paged },
   );
   const link = (text: string, address: string, page: number): ExportedLink => ({
-    destination: { as: "address", address },
+    destination: { kind: "address", address },
     text,
     description: null,
     where: `page ${page}`,
@@ -106,7 +107,7 @@ describe("the proof of a PDF", () => {
     apparatus: false,
   });
   const compare = (links: ExportedLink[]) =>
-    compareLinks(manuscript, { ...nothing, format: "pdf", pages: 3, links });
+    compareLinks(manuscript, { ...nothing, traits: paged, pages: 3, links });
 
   test("a link broken over two pages counts once, with both places", () => {
     const proof = compare([
@@ -167,7 +168,7 @@ test("a jump that lands on another heading's text is shifted", () => {
   const moved: ExportReading = {
     ...reading,
     links: reading.links.map((one) =>
-      one.destination.as === "place" && !one.apparatus
+      one.destination.kind === "place" && !one.apparatus
         ? { ...one, destination: { ...one.destination, landing: "High Stone." } }
         : one,
     ),

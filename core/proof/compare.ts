@@ -1,7 +1,13 @@
 import type { ManuscriptLink } from "./manuscript-links.ts";
-import type { ExportFormat } from "../publish/export-options.ts";
+import { firstPathOf } from "./companion-path.ts";
 import { coveredShare } from "./covered.ts";
-import { foldBlanks, type Box, type ExportedLink, type ExportReading } from "./exported-link.ts";
+import {
+  foldBlanks,
+  type Box,
+  type ExportedLink,
+  type ExportReading,
+  type FormatTraits,
+} from "./exported-link.ts";
 import { landsRight } from "./landing.ts";
 
 export type LinkVerdict =
@@ -32,7 +38,6 @@ export interface ProofRow {
 
 /** The comparison of an exported file's links with the manuscript's. */
 export interface LinkProof {
-  format: ExportFormat;
   /** True when every link is intact, those that follow by themselves too, and none is extra. */
   complete: boolean;
   /** The author's own links. */
@@ -54,19 +59,20 @@ export interface LinkProof {
  * changed, or extra.
  */
 export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReading): LinkProof {
+  const links = reading.links.map((link) => withFirstPath(link, reading.files));
   const exported = joinBrokenLinks(
-    reading.links.filter((link) => !link.apparatus),
+    links.filter((link) => !link.apparatus),
     manuscript,
-    reading.format,
+    reading.traits,
   );
   const byKey = new Map<string, Found[]>();
   for (const found of exported) push(byKey, found.key, found);
 
-  const over = linksOver(reading.links);
+  const over = linksOver(links);
   const all = manuscript.map((link): ProofRow => {
     if (link.isLeftOut) return { link, verdict: "left-out", found: [], note: "Its file stays at home." };
     if (!link.expected) return { link, verdict: "missing", found: [], note: link.reason };
-    const matches = expectedKeys(link, reading.format).map((key) => byKey.get(key)?.shift());
+    const matches = expectedKeys(link, reading.traits).map((key) => byKey.get(key)?.shift());
     const present = matches.filter((match) => match !== undefined);
     for (const match of present) match.taken = true;
     const where = present.flatMap((match) => match.where);
@@ -74,10 +80,10 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
       const note = present.length === 0 ? "The file has no such link." : "The file has only a part of it.";
       return { link, verdict: "missing", found: where, note };
     }
-    return { ...judge(link, present, reading.format, over), found: where };
+    return { ...judge(link, present, reading.traits, over), found: where };
   });
 
-  explainMissing(all, exported, reading.format);
+  explainMissing(all, exported, reading.traits);
   const rows = all.filter(({ link }) => !link.isMade);
   const intact = rows.filter(isIntact).length;
   const total = rows.filter(({ verdict }) => verdict !== "left-out").length;
@@ -87,7 +93,6 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
     .filter((found) => !found.taken)
     .map(({ link, where }) => ({ text: link.text, destination: valueOf(link), where: where.join("; ") }));
   return {
-    format: reading.format,
     complete: intact === total && madeIntact === made.length && extra.length === 0,
     intact,
     total,
@@ -95,8 +100,15 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
     pages: reading.pages,
     rows,
     extra,
-    apparatus: reading.links.filter((link) => link.apparatus).length,
+    apparatus: links.filter((link) => link.apparatus).length,
   };
+}
+
+/** A link to one of several equal files leads to the first of them. */
+function withFirstPath(link: ExportedLink, files: ExportReading["files"]): ExportedLink {
+  const { destination } = link;
+  if (destination.kind !== "file") return link;
+  return { ...link, destination: { kind: "file", path: firstPathOf(destination.path, files) } };
 }
 
 interface Found {
@@ -115,14 +127,9 @@ function isIntact({ verdict }: ProofRow): boolean {
 // A press on the middle of a link has to reach it.
 const mostCovered = 0.5;
 
-function judge(
-  link: ManuscriptLink,
-  present: Found[],
-  format: ExportReading["format"],
-  over: LinksOver,
-): ProofRow {
+function judge(link: ManuscriptLink, present: Found[], traits: FormatTraits, over: LinksOver): ProofRow {
   const { link: found, where } = present[0]!;
-  if (found.destination.as === "place") {
+  if (found.destination.kind === "place") {
     const { landing } = found.destination;
     if (landing === null) {
       const note = "The link is there, but its landing place is not.";
@@ -139,22 +146,15 @@ function judge(
     const note = `Other links lie over it on page ${covered.page}.`;
     return { link, verdict: "covered", found: where, note };
   }
-  if (found.destination.as === "file" && link.expected?.as === "file") {
-    const { size } = found.destination;
-    if (size !== link.expected.size) {
-      return {
-        link,
-        verdict: "dead-end",
-        found: where,
-        note:
-          size === null
-            ? "The link is there, but its file is not."
-            : "The file that came along is another one.",
-      };
-    }
+  if (link.expected?.kind === "file" && link.expected.arrived !== "whole") {
+    const note =
+      link.expected.arrived === "missing"
+        ? "The link is there, but its file is not."
+        : "The file that came along is another one.";
+    return { link, verdict: "dead-end", found: where, note };
   }
   // An area has no words in a PDF; what it is stands in its description.
-  const description = link.description ?? (format === "pdf" && link.isArea ? link.text : null);
+  const description = link.description ?? (traits.isPaged && link.isArea ? link.text : null);
   if (description !== null && found.description !== description) {
     return {
       link,
@@ -186,12 +186,12 @@ function linksOver(links: ExportedLink[]): LinksOver {
 }
 
 /** Turns a missing link and an unpaired found one with the same words, or the same destination, into a change. */
-function explainMissing(rows: ProofRow[], exported: Found[], format: ExportReading["format"]): void {
+function explainMissing(rows: ProofRow[], exported: Found[], traits: FormatTraits): void {
   const free = new Set(exported.filter((found) => !found.taken));
   for (const row of rows) {
     if (row.verdict !== "missing" || !row.link.expected || row.found.length > 0) continue;
-    const words = comparable(row.link.text, format);
-    const cut = piecesOf(row.link, words, [...free], format);
+    const words = comparable(row.link.text, traits);
+    const cut = piecesOf(row.link, words, [...free], traits);
     if (cut) {
       for (const piece of cut) {
         free.delete(piece);
@@ -202,7 +202,7 @@ function explainMissing(rows: ProofRow[], exported: Found[], format: ExportReadi
       row.note = `In the file it is ${cut.length} links: ${cut.map(({ link }) => `“${link.text}”`).join(", ")}.`;
       continue;
     }
-    const sameWords = [...free].find(({ link }) => comparable(link.text, format) === words);
+    const sameWords = [...free].find(({ link }) => comparable(link.text, traits) === words);
     const sameDestination = [...free].find(({ link }) => valueOf(link) === row.link.expected!.value);
     const match = sameWords ?? sameDestination;
     if (!match) continue;
@@ -221,29 +221,25 @@ function piecesOf(
   { expected }: ManuscriptLink,
   words: string,
   free: Found[],
-  format: ExportReading["format"],
+  traits: FormatTraits,
 ): Found[] | null {
   const same = free.filter(({ link }) => valueOf(link) === expected!.value);
   for (let first = 0; first < same.length; first++) {
     let joined = "";
     for (let last = first; last < same.length && joined.length < words.length; last++) {
-      joined += comparable(same[last]!.link.text, format).replaceAll(" ", "");
+      joined += comparable(same[last]!.link.text, traits).replaceAll(" ", "");
       if (last > first && joined === words.replaceAll(" ", "")) return same.slice(first, last + 1);
     }
   }
   return null;
 }
 
-function joinBrokenLinks(
-  links: ExportedLink[],
-  manuscript: ManuscriptLink[],
-  format: ExportReading["format"],
-): Found[] {
-  const wanted = new Set(manuscript.flatMap((link) => expectedKeys(link, format)));
+function joinBrokenLinks(links: ExportedLink[], manuscript: ManuscriptLink[], traits: FormatTraits): Found[] {
+  const wanted = new Set(manuscript.flatMap((link) => expectedKeys(link, traits)));
   const found = (link: ExportedLink): Found => ({
     link,
     pieces: [link],
-    key: key(link.destination.as, valueOf(link), link.text, format),
+    key: key(link.destination.kind, valueOf(link), link.text, traits),
     where: [link.where],
     taken: false,
   });
@@ -269,7 +265,7 @@ function joinBrokenLinks(
     }
     const joined = open[start]!;
     joined.link = { ...link, text: `${joined.link.text} ${link.text}` };
-    joined.key = key(link.destination.as, valueOf(link), joined.link.text, format);
+    joined.key = key(link.destination.kind, valueOf(link), joined.link.text, traits);
     joined.where.push(link.where);
     joined.pieces.push(link);
     if (wanted.has(joined.key)) out.push(...open.splice(start, 1));
@@ -278,31 +274,28 @@ function joinBrokenLinks(
 }
 
 /** By what each part of a link is found in the file. */
-function expectedKeys(
-  { expected, parts, isArea }: ManuscriptLink,
-  format: ExportReading["format"],
-): string[] {
+function expectedKeys({ expected, parts, isArea }: ManuscriptLink, traits: FormatTraits): string[] {
   if (!expected) return [];
-  const texts = isArea && format === "pdf" ? [""] : parts;
-  return texts.map((text) => key(expected.as, expected.value, text, format));
+  const texts = isArea && traits.isPaged ? [""] : parts;
+  return texts.map((text) => key(expected.kind, expected.value, text, traits));
 }
 
 function valueOf({ destination }: ExportedLink): string {
-  if (destination.as === "file") return destination.path;
-  return destination.as === "address" ? destination.address : destination.target;
+  if (destination.kind === "file") return destination.path;
+  return destination.kind === "address" ? destination.address : destination.target;
 }
 
-function key(as: string, value: string, text: string, format: ExportReading["format"]): string {
-  return JSON.stringify([as, value, comparable(text, format)]);
+function key(as: string, value: string, text: string, traits: FormatTraits): string {
+  return JSON.stringify([as, value, comparable(text, traits)]);
 }
 
 /**
  * The words as they are compared. E-books and web pages keep them to the letter, blanks folded. A PDF has no blanks
  * of its own, only distances, and hyphens at its line ends, so both are left out on both sides there.
  */
-function comparable(text: string, format: ExportReading["format"]): string {
+function comparable(text: string, traits: FormatTraits): string {
   const normal = text.normalize("NFC");
-  return format !== "pdf"
+  return !traits.isPaged
     ? foldBlanks(normal)
     : normal
         .normalize("NFKC")

@@ -27,15 +27,14 @@ export function openExport(bytes: Uint8Array): ExportedFolder {
   return { name: first[0], main: first[1], beside: new Map(rest) };
 }
 
-/** Where an address without a scheme leads: to a file beside the exported one, which is there or not. */
-export function fileBeside(href: string, beside: ExportedFolder["beside"]): ExportedDestination {
-  let path = href;
+/** Where an address without a scheme leads: to a file beside the exported one. */
+export function fileBeside(href: string): ExportedDestination {
   try {
-    path = decodeURIComponent(href);
+    return { kind: "file", path: decodeURIComponent(href) };
   } catch {
-    // It stands for itself.
+    // What is no percent-encoding stands for itself.
+    return { kind: "file", path: href };
   }
-  return { as: "file", path, size: beside.get(path)?.length ?? null };
 }
 
 /** Whether an address names its scheme. */

@@ -1,12 +1,12 @@
-import type { ExportFormat } from "../publish/export-options.ts";
+import { CodedError } from "../errors.ts";
 
 /** Where a link of an exported file leads, as the file itself says it. */
 export type ExportedDestination =
-  | { as: "address"; address: string }
+  | { kind: "address"; address: string }
   /** A jump inside the file. `landing` are the words that stand there, the line or block itself before what follows; null where the file has no such place. */
-  | { as: "place"; target: string; landing: string | null }
-  /** A file that was exported along, and its size in bytes; null where it is not there. */
-  | { as: "file"; path: string; size: number | null };
+  | { kind: "place"; target: string; landing: string | null }
+  /** A file that was exported along, or ought to have been. */
+  | { kind: "file"; path: string };
 
 /** A link as it was read back from an exported file's own bytes. */
 export interface ExportedLink {
@@ -31,10 +31,22 @@ export interface ExportedLink {
 /** Left, lower, right and upper edge. */
 export type Box = readonly [number, number, number, number];
 
+/** What a format, by its standard, cannot say or says in its own way: what a proof must not ask of it. */
+export interface FormatTraits {
+  /** Whether it is set in pages: words are letters at places, areas have none, and links may break over pages. */
+  isPaged: boolean;
+  /** Whether notes are its own, and whoever shows them makes the ways there and back. */
+  hasOwnNotes: boolean;
+  /** Whether the book's title stands above its text. */
+  hasTitle: boolean;
+}
+
 /** Everything that reading an exported file gave. */
 export interface ExportReading {
-  format: ExportFormat;
+  traits: FormatTraits;
   pages: number | null;
+  /** The files that came along, by the paths by which links lead to them. */
+  files: ReadonlyMap<string, Uint8Array>;
   /** The number printed on the page on which each named place falls; empty where there are no pages. */
   pageOfPlace: ReadonlyMap<string, string>;
   links: ExportedLink[];
@@ -46,12 +58,9 @@ export function foldBlanks(text: string): string {
 }
 
 /** The exported file could not be read back. */
-export class ProofError extends Error {
-  override readonly name = "ProofError";
-  constructor(
-    readonly code: "unreadable",
-    message: string,
-  ) {
-    super(message);
+export class ProofError extends CodedError {
+  declare readonly code: "unreadable";
+  constructor(code: "unreadable", message: string) {
+    super(code, message);
   }
 }

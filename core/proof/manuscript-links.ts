@@ -1,14 +1,16 @@
-import { nameDestination, writeDestination, type DestinationNames } from "../destination/destination.ts";
+import type { Outside } from "../destination/kinds/kind.ts";
+import { kindOf } from "../destination/kinds/kinds.ts";
+import { nameDestination, writeDestination } from "../destination/destination.ts";
+import type { DestinationNames } from "../destination/kinds/kind.ts";
 import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
 import { indexOf, type Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { linkUses, type LinkUse } from "../manuscript/links.ts";
 import { numberNotes, referenceId } from "../manuscript/notes.ts";
 import { referenceWords } from "../manuscript/references.ts";
-import { referenceAttrs, signpostAttrs } from "../manuscript/schema.ts";
+import { referenceAttrs, signpostAttrs } from "../manuscript/attributes.ts";
 import { returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
-import { travel } from "../publish/travel.ts";
-import { travellingFiles } from "../publish/travelling-files.ts";
+import { findCompanion, type ArrivedFile } from "./companion-path.ts";
 import type { ExportReading } from "./exported-link.ts";
 import { landingWords } from "./landing.ts";
 
@@ -28,7 +30,10 @@ export interface ManuscriptLink {
   name: string;
   description: string | null;
   /** What the exported file should say: an address, the name of a place, or a file; null where it cannot travel. */
-  expected: { as: "address" | "place"; value: string } | { as: "file"; value: string; size: number } | null;
+  expected:
+    | { kind: "address" | "place"; value: string }
+    | { kind: "file"; value: string; arrived: ArrivedFile["arrived"] }
+    | null;
   /** Why it cannot travel, where it cannot. */
   reason: string | null;
   /** Whether it leads to a file that the author leaves out of this export. */
@@ -44,10 +49,10 @@ export interface ManuscriptLink {
  */
 export function manuscriptLinks(
   book: Book,
-  { format, pageOfPlace }: Pick<ExportReading, "format" | "pageOfPlace">,
+  { traits, pageOfPlace, files, links: found }: Omit<ExportReading, "pages">,
 ): ManuscriptLink[] {
   const index = indexOf(book);
-  const travelling = travellingFiles(book);
+  const arrived = new Map<string, ArrivedFile>();
   const names: DestinationNames = {
     files: new Map([...book.files].map(([id, { name }]) => [id, name])),
     places: new Map([...index.places].map(([id, { text }]) => [id, text])),
@@ -55,7 +60,8 @@ export function manuscriptLinks(
   return book.chapters.flatMap(({ doc }, at) => {
     const chapter = chapterTitle(doc);
     const own = linkUses(doc).map((use): ManuscriptLink => {
-      const way = travel(use.destination, index, travelling);
+      const way = kindOf(use.destination).outside(use.destination);
+      const place = way.kind === "place" ? index.places.get(way.target) : undefined;
       const common = {
         id: use.id,
         chapter,
@@ -64,8 +70,8 @@ export function manuscriptLinks(
         destination: writeDestination(use.destination),
         name: nameDestination(use.destination, names),
         description: use.description,
-        isLeftOut: book.leavesFiles && use.destination.kind === "file" && "file" in use.destination,
-        landing: way.as === "place" ? wordsAt(way.place) : null,
+        isLeftOut: book.leavesFiles && way.kind === "file",
+        landing: place ? wordsAt(place) : null,
       };
       if (use.on === "reference") {
         const said = crossReferenceText(use);
@@ -75,15 +81,7 @@ export function manuscriptLinks(
         ...common,
         text: use.text,
         parts: use.parts.map((part) => part.text),
-        expected:
-          way.as === "address"
-            ? { as: "address", value: way.address }
-            : way.as === "place"
-              ? { as: "place", value: way.place.id }
-              : way.as === "file"
-                ? { as: "file", value: way.file.path, size: way.file.size }
-                : null,
-        reason: way.as === "words" ? way.reason : null,
+        ...expectationOf(way, use.text),
       };
     });
     const made = madeLinks(at).map(({ words, to }): ManuscriptLink => {
@@ -99,7 +97,7 @@ export function manuscriptLinks(
         destination: `#${to}`,
         name,
         description: null,
-        expected: { as: "place", value: to },
+        expected: { kind: "place", value: to },
         reason: null,
         isLeftOut: false,
         landing: place ? wordsAt(place) : null,
@@ -111,21 +109,39 @@ export function manuscriptLinks(
       use: LinkUse,
     ): Pick<ManuscriptLink, "text" | "parts" | "expected" | "reason"> {
       const reference = referenceAttrs(doc.nodeAt(use.from)!);
-      const says = referenceWords(reference, index, { chapter: at, position: use.from }, format === "pdf");
-      if (says.is === "gap")
+      const says = referenceWords(reference, index, { chapter: at, position: use.from }, traits.isPaged);
+      if (says.kind === "gap")
         return { text: use.text, parts: [use.text], expected: null, reason: says.reason };
       const text =
-        says.is === "words"
+        says.kind === "words"
           ? says.words
           : says.before + (pageOfPlace.get(reference.target) ?? "?") + says.after;
-      return { text, parts: [text], expected: { as: "place", value: reference.target }, reason: null };
+      return { text, parts: [text], expected: { kind: "place", value: reference.target }, reason: null };
     }
   });
 
+  function expectationOf(way: Outside, words: string): Pick<ManuscriptLink, "expected" | "reason"> {
+    if (way.kind === "words") return { expected: null, reason: way.reason };
+    if (way.kind === "address") return { expected: { kind: "address", value: way.address }, reason: null };
+    if (way.kind === "place")
+      return index.places.has(way.target)
+        ? { expected: { kind: "place", value: way.target }, reason: null }
+        : { expected: null, reason: `The book has no place “${way.target}”.` };
+    const file = book.files.get(way.file);
+    if (!file)
+      return { expected: null, reason: "The companion file is gone. Give the link another destination." };
+    let there = arrived.get(way.file);
+    if (!there) {
+      there = findCompanion(file, book.fileBytes.get(way.file), words, { files, links: found });
+      arrived.set(way.file, there);
+    }
+    return { expected: { kind: "file", value: there.path, arrived: there.arrived }, reason: null };
+  }
+
   function wordsAt(place: IndexedPlace): string | null {
-    // The top of the book stands in no chapter; Markdown has no title above them.
-    if (place.chapter === -1) return format === "markdown" ? null : book.title;
-    return landingWords(place, book.chapters[place.chapter]!.doc, format === "pdf");
+    // The top of the book stands in no chapter; not every format has a title above them.
+    if (place.chapter === -1) return traits.hasTitle ? book.title : null;
+    return landingWords(place, book.chapters[place.chapter]!.doc, traits.isPaged);
   }
 
   function madeLinks(at: number): { words: string; to: string }[] {
@@ -142,9 +158,9 @@ export function manuscriptLinks(
   function noteLinks(at: number, { places, conventions }: BookIndex): { words: string; to: string }[] {
     const links: { words: string; to: string }[] = [];
     // These formats have notes of their own, whose ways there and back their readers make.
-    if (format === "markdown" || format === "docx") return links;
+    if (traits.hasOwnNotes) return links;
     // The typesetter makes the way from a reference to a note at the foot of a page.
-    const madeByTypesetter = format === "pdf" && conventions.notesAt === "page";
+    const madeByTypesetter = traits.isPaged && conventions.notesAt === "page";
     for (const { id, references } of numberNotes(book.chapters[at]!.doc)) {
       for (let which = 1; which <= references; which++) {
         if (!madeByTypesetter) links.push({ words: places.get(id)!.number!, to: id });

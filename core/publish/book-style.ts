@@ -1,5 +1,6 @@
 import { picturesIn, type Book } from "../manuscript/book.ts";
-import { lookedKinds, type HoverStyle, type LinkLooks } from "../manuscript/looks.ts";
+import { kindNames } from "../destination/kinds/kinds.ts";
+import type { HoverStyle, LinkLooks } from "../manuscript/looks.ts";
 
 const base = `body { font-family: serif; line-height: 1.5; margin: 0 4%; overflow-wrap: break-word; }
 h1, h2, h3, h4, h5 { line-height: 1.25; text-align: left; hyphens: none; }
@@ -38,14 +39,14 @@ export function bookStyle(book: Book): string {
 
 /** What web pages do with a link that is pointed at. */
 export function hoverRules(looks: LinkLooks): string {
-  return lookedKinds
+  return kindNames
     .filter((kind) => hovers[looks[kind].hover] !== "")
     .map((kind) => `a.${kind}:hover { ${hovers[looks[kind].hover]}; }\n`)
     .join("");
 }
 
 function lookRules(looks: LinkLooks): string {
-  const rules = lookedKinds.map((kind) => {
+  const rules = kindNames.map((kind) => {
     const { colour, underline, bold } = looks[kind];
     const line = underline === "none" ? "none" : `underline ${underline}`;
     return `a.${kind} { color: ${colour}; text-decoration: ${line};${bold ? " font-weight: bold;" : ""} }\n`;

@@ -6,13 +6,13 @@ import { schema } from "../manuscript/schema.ts";
 import { compareLinks } from "../proof/compare.ts";
 import type { ExportReading } from "../proof/exported-link.ts";
 import { manuscriptLinks } from "../proof/manuscript-links.ts";
-import { readEpub } from "../proof/read-epub.ts";
-import { readWebPage } from "../proof/read-web-page.ts";
+import { readEpub } from "./formats/epub/read-back.ts";
+import { readWebPage } from "./formats/web/read-back.ts";
 import { bookWith, chapter, text } from "../test/book-of-places.ts";
-import { writeEpub } from "./epub.ts";
+import { writeEpub } from "./formats/epub/write-epub.ts";
 import { asFolder } from "./export-folder.ts";
 import { travellingFiles } from "./travelling-files.ts";
-import { writeWebPage } from "./web-page.ts";
+import { writeWebPage } from "./formats/web/web-page.ts";
 
 const link = (id: string, words: string, file: string): Node =>
   schema.text(words, [schema.mark("link", { id, destination: { kind: "file", file }, description: null })]);
@@ -95,7 +95,7 @@ describe("an e-book", () => {
 
 describe("a web page", () => {
   test("stands in a folder with them, and is proven there", () => {
-    const folder = asFolder(book, "walks.html", writeWebPage(book));
+    const folder = asFolder(book, "walks.html", writeWebPage(book)).bytes;
     expect(Object.keys(unzipSync(folder))).toEqual([
       "walks.html",
       "files/Refuge-plan-No1.pdf",
@@ -106,12 +106,12 @@ describe("a web page", () => {
     expect(proofOf(readWebPage(folder))).toMatchObject({ complete: true, intact: 5 });
     // Alone it leads nowhere.
     expect(proofOf(readWebPage(writeWebPage(book)))).toMatchObject({ complete: false, intact: 0 });
-    expect(asFolder(book, "walks.html", writeWebPage(book))).toEqual(folder);
+    expect(asFolder(book, "walks.html", writeWebPage(book)).bytes).toEqual(folder);
   });
 
   test("is one file where no link leads to any", () => {
     const alone = bookWith([chapter("c", "Refuges", text("No link."))], { files: book.files });
-    expect(strFromU8(asFolder(alone, "walks.html", writeWebPage(alone))).slice(0, 15)).toBe(
+    expect(strFromU8(asFolder(alone, "walks.html", writeWebPage(alone)).bytes).slice(0, 15)).toBe(
       "<!DOCTYPE html>",
     );
   });

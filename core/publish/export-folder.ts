@@ -14,17 +14,17 @@ export function asFolder(
   name: string,
   file: Uint8Array,
   more: [path: string, bytes: Uint8Array][] = [],
-): Uint8Array {
+): { bytes: Uint8Array; isFolder: boolean } {
   const travelling = [...travellingFiles(book).values()];
   const beside = [
     ...more,
     ...travelling.map(({ id, path }): [string, Uint8Array] => [path, bytesOf(book, id)]),
   ];
-  if (beside.length === 0) return file;
+  if (beside.length === 0) return { bytes: file, isFolder: false };
   const folder: Zippable = {};
   for (const [path, bytes] of [[name, file], ...beside] as [string, Uint8Array][])
     folder[path] = [bytes, { mtime: entryDate, level: 6 }];
-  return zipSync(folder);
+  return { bytes: zipSync(folder), isFolder: true };
 }
 
 /** The bytes of a companion file that travels. */

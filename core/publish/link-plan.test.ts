@@ -1,11 +1,11 @@
 import { expect, test } from "@jest/globals";
-import { exportFormats } from "./export-options.ts";
+import { exportFormats, exportOptions } from "./formats/formats.ts";
 import { bookOfPlaces } from "../test/book-of-places.ts";
 import { bookOf } from "../test/sample-book.ts";
 import { planLinks } from "./link-plan.ts";
 
 const plan = (format: (typeof exportFormats)[number], book = bookOfPlaces()) =>
-  planLinks(book, { format, addresses: "none", companions: "beside" });
+  planLinks(book, exportOptions({ format }));
 
 test("every kind of link is counted, and what becomes of it is told for each format", () => {
   for (const format of exportFormats) {
@@ -30,13 +30,16 @@ test("a target that is gone is told by its chapter and words, and pages that a f
 
 test("choices change what is told: addresses for print, and files that stay at home", () => {
   const book = bookOf("# T\n\n[a](https://a.example/) [b](mailto:b@b.example) [c](plan.pdf)");
-  const [web, email, file] = planLinks(book, { format: "pdf", addresses: "list", companions: "left-out" });
+  const [web, email, file] = planLinks(
+    book,
+    exportOptions({ format: "pdf", addresses: "list", companions: "left-out" }),
+  );
   expect(web!.becomes).toMatch(/Listed at the end too\.$/);
   expect(email).toMatchObject({ kind: "email", count: 1, lost: [] });
   expect(file!.becomes).toContain("stay at home");
   expect(file!.lost).toEqual([{ chapter: "T", text: "c", reason: expect.stringContaining("plan.pdf") }]);
   // The e-book has its files inside whatever is chosen for the others.
-  expect(
-    planLinks(book, { format: "epub", addresses: "none", companions: "left-out" })[2]!.becomes,
-  ).toContain("inside the e-book");
+  expect(planLinks(book, exportOptions({ format: "epub", companions: "left-out" }))[2]!.becomes).toContain(
+    "inside the e-book",
+  );
 });

@@ -1,16 +1,16 @@
+import { kindNames, kinds, type DestinationKind } from "../destination/kinds/kinds.ts";
 import { indexOf, type Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { linkUses, type LinkUse } from "../manuscript/links.ts";
 import { numberNotes } from "../manuscript/notes.ts";
 import { referenceWords } from "../manuscript/references.ts";
-import { referenceAttrs, signpostAttrs } from "../manuscript/schema.ts";
+import { referenceAttrs, signpostAttrs } from "../manuscript/attributes.ts";
 import { returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
-import type { ExportFormat, ExportOptions } from "./export-options.ts";
+import type { PlannedKind } from "./formats/format.ts";
+import { formats, type ExportOptions } from "./formats/formats.ts";
+import { leavesFiles } from "./prepare.ts";
 import { travel } from "./travel.ts";
 import { travellingFiles } from "./travelling-files.ts";
-
-export type PlannedKind =
-  "web" | "email" | "file" | "shared" | "place" | "area" | "reference" | "note" | "signpost";
 
 /** A link that an export turns into words, and why. */
 export interface LostLink {
@@ -27,72 +27,46 @@ export interface PlannedLinks {
   lost: LostLink[];
 }
 
-type Words = Record<ExportFormat, string>;
-const everywhere = (words: string): Words => ({
-  pdf: words,
-  epub: words,
-  web: words,
-  markdown: words,
-  docx: words,
-});
-
-const becoming: Record<PlannedKind, Words> = {
-  web: {
-    ...everywhere("Links to their full addresses."),
-    pdf: "Links to their full addresses, each with its description for screen readers.",
-  },
-  email: everywhere("Open a message with subject, copies and first lines filled in."),
-  file: {
-    ...everywhere("Lead to the file in the folder “files” beside it; both go out in one folder (zip)."),
-    epub: "The files are inside the e-book; a device that does not open one shows a page in its place.",
-  },
-  shared: everywhere("Open the shared file’s address; who may open it stays as it is on the drive."),
-  place: {
-    ...everywhere("Jump to the exact place."),
-    pdf: "Jump to the exact line.",
-    markdown: "Jump to the place, which is an anchor of HTML.",
-    docx: "Jump to the place, which is a bookmark.",
-  },
-  area: {
-    pdf: "The box around each area is a link; frames are drawn.",
-    epub: "Each area is a link in its exact shape, without script.",
-    web: "Each area is a link in its exact shape, without script.",
-    markdown: "This format has no areas: each is a link behind its picture.",
-    docx: "This format has no areas: each is a link behind its picture.",
-  },
-  reference: {
-    ...everywhere("Say their target’s words or number, and jump there."),
-    pdf: "Say their target’s words, number and page, and jump there.",
-  },
-  note: {
-    pdf: "Lead to the note and back.",
-    epub: "Lead to the note and back; devices that can show it over the page.",
-    web: "Lead to the note and back.",
-    markdown: "Are footnotes; whoever shows the text makes the ways there and back.",
-    docx: "Are footnotes; the word processor makes the ways there and back.",
-  },
-  signpost: {
-    ...everywhere("Jump to what they list, and back where the list has return links."),
-    pdf: "Jump to what they list, with its page, and back where the list has return links.",
-  },
+// What is made of them everywhere, where the format does not say otherwise.
+const becoming: Record<PlannedKind, string> = {
+  ...(Object.fromEntries(kindNames.map((kind) => [kind, kinds[kind].becomes])) as Record<
+    DestinationKind,
+    string
+  >),
+  shared: "Open the shared file’s address; who may open it stays as it is on the drive.",
+  area: "Each area is a link.",
+  reference: "Say their target’s words or number, and jump there.",
+  note: "Lead to the note and back.",
+  signpost: "Jump to what they list, and back where the list has return links.",
 };
+
+// In which order they are told.
+const order: readonly PlannedKind[] = [
+  "web",
+  "email",
+  "file",
+  "shared",
+  ...kindNames.filter((kind) => kind !== "web" && kind !== "email" && kind !== "file"),
+  "area",
+  "reference",
+  "note",
+  "signpost",
+];
 
 const staysHome = "Become words: the files stay at home, as chosen.";
 
 /** What an export with these options will make of every kind of link that a book has, in a fixed order. */
-export function planLinks(
-  book: Book,
-  { format, addresses, companions }: Pick<ExportOptions, "format" | "addresses" | "companions">,
-): PlannedLinks[] {
+export function planLinks(book: Book, options: ExportOptions): PlannedLinks[] {
+  const { hasPages, becomes, becomesToo } = formats[options.format];
   const index = indexOf(book);
   const travelling = travellingFiles({ ...book, leavesFiles: false });
-  const leaves = companions === "left-out" && format !== "epub";
+  const leaves = leavesFiles(options);
   const plans = new Map<PlannedKind, PlannedLinks>();
   const planOf = (kind: PlannedKind): PlannedLinks => {
     let plan = plans.get(kind);
     if (!plan) {
-      const becomes = kind === "file" && leaves ? staysHome : becoming[kind][format];
-      plans.set(kind, (plan = { kind, count: 0, becomes, lost: [] }));
+      const words = kind === "file" && leaves ? staysHome : (becomes[kind] ?? becoming[kind]);
+      plans.set(kind, (plan = { kind, count: 0, becomes: words, lost: [] }));
     }
     return plan;
   };
@@ -104,13 +78,13 @@ export function planLinks(
       plan.count++;
       if (use.on === "reference") {
         const reference = referenceAttrs(doc.nodeAt(use.from)!);
-        const says = referenceWords(reference, index, { chapter: at, position: use.from }, format === "pdf");
-        if (says.is === "gap") plan.lost.push({ chapter, text: use.text, reason: says.reason });
-        else if (format !== "pdf" && reference.form.startsWith("page")) withoutPage++;
+        const says = referenceWords(reference, index, { chapter: at, position: use.from }, hasPages);
+        if (says.kind === "gap") plan.lost.push({ chapter, text: use.text, reason: says.reason });
+        else if (!hasPages && reference.form.startsWith("page")) withoutPage++;
         continue;
       }
       const way = travel(use.destination, index, travelling);
-      if (way.as === "words") plan.lost.push({ chapter, text: use.text, reason: way.reason });
+      if (way.kind === "words") plan.lost.push({ chapter, text: use.text, reason: way.reason });
     }
     for (const { references } of numberNotes(doc)) if (references > 0) planOf("note").count += references;
     doc.descendants((node) => {
@@ -121,13 +95,11 @@ export function planLinks(
     const returns = returnLinksOf(doc, at, index).length;
     if (returns > 0) planOf("signpost").count += returns;
   });
-  const web = plans.get("web");
-  if (web && format === "pdf" && addresses !== "none")
-    web.becomes += addresses === "notes" ? " Written out in notes too." : " Listed at the end too.";
+  for (const plan of plans.values()) plan.becomes += becomesToo?.(plan.kind, options) ?? "";
   const references = plans.get("reference");
   if (references && withoutPage > 0)
     references.becomes += ` ${withoutPage} that would tell a page ${withoutPage === 1 ? "says" : "say"} what was chosen for where there are none.`;
-  return (Object.keys(becoming) as PlannedKind[]).flatMap((kind) => plans.get(kind) ?? []);
+  return order.flatMap((kind) => plans.get(kind) ?? []);
 }
 
 function kindOf({ on, destination }: LinkUse): PlannedKind {

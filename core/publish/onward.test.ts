@@ -8,9 +8,9 @@ import { schema } from "../manuscript/schema.ts";
 import { compareLinks } from "../proof/compare.ts";
 import type { ExportReading } from "../proof/exported-link.ts";
 import { manuscriptLinks } from "../proof/manuscript-links.ts";
-import { readDocx } from "../proof/read-docx.ts";
-import { readMarkdown } from "../proof/read-markdown.ts";
-import { readWebPage } from "../proof/read-web-page.ts";
+import { readDocx } from "./formats/docx/read-back.ts";
+import { readMarkdown } from "./formats/markdown/read-back.ts";
+import { readWebPage } from "./formats/web/read-back.ts";
 import {
   bookOfOddPlaces,
   bookOfPlaces,
@@ -22,9 +22,9 @@ import {
 } from "../test/book-of-places.ts";
 import { redDot } from "../test/red-dot.ts";
 import { bookOf, bringIn } from "../test/sample-book.ts";
-import { writeDocx } from "./docx.ts";
-import { writeMarkdown } from "./markdown.ts";
-import { writeWebFolder } from "./web-folder.ts";
+import { writeDocx } from "./formats/docx/write-docx.ts";
+import { writeMarkdown } from "./formats/markdown/write-markdown.ts";
+import { writeWebFolder } from "./formats/web/web-folder.ts";
 
 const linked = (id: string, words: string, destination: object, description: string | null = null): Node =>
   schema.text(words, [schema.mark("link", { id, destination, description })]);
@@ -82,8 +82,8 @@ function bookOfThings(more: Partial<Book> = {}): Book {
 }
 
 const formats: [name: string, (book: Book) => Promise<ExportReading>][] = [
-  ["Markdown", async (book) => readMarkdown(writeMarkdown(book, "walks.md"))],
-  ["a text document", async (book) => readDocx(await writeDocx(book, "walks.docx"))],
+  ["Markdown", async (book) => readMarkdown(writeMarkdown(book, "walks.md").bytes)],
+  ["a text document", async (book) => readDocx((await writeDocx(book, "walks.docx")).bytes)],
   ["a folder of web pages", async (book) => readWebPage(writeWebFolder(book))],
 ];
 
@@ -130,8 +130,8 @@ describe.each(formats)("%s", (_name, exported) => {
 test("the same book gives the same bytes, in every format to go on with", async () => {
   const twice = async (write: (book: Book) => Promise<Uint8Array> | Uint8Array): Promise<void> =>
     expect(Buffer.from(await write(bookOfThings()))).toEqual(Buffer.from(await write(bookOfThings())));
-  await twice((book) => writeMarkdown(book, "walks.md"));
-  await twice((book) => writeDocx(book, "walks.docx"));
+  await twice((book) => writeMarkdown(book, "walks.md").bytes);
+  await twice(async (book) => (await writeDocx(book, "walks.docx")).bytes);
   await twice(writeWebFolder);
 });
 
@@ -151,7 +151,7 @@ Bare[^n] for \`four\` hours.
 [^n]: A note with [a link](https://n.example/).
 `;
   const once = bookOf(markdown);
-  const again = bringIn(strFromU8(writeMarkdown(once, "walks.md")));
+  const again = bringIn(strFromU8(writeMarkdown(once, "walks.md").bytes));
   expect(again.leftOut).toEqual([]);
   const told = (docs: Node[]): unknown =>
     docs.map((doc) => [
@@ -168,12 +168,14 @@ Bare[^n] for \`four\` hours.
 
 test("a text document has footnotes, heads of tables that repeat, and the description of each link", async () => {
   const files = unzipSync(
-    await writeDocx(
-      bookOf(
-        '# T\n\n| A |\n| - |\n| b |\n\n[o](https://t.example/ "Office")[^n][^n]\n\n[^n]: N [x](https://x.example/)',
-      ),
-      "t.docx",
-    ),
+    (
+      await writeDocx(
+        bookOf(
+          '# T\n\n| A |\n| - |\n| b |\n\n[o](https://t.example/ "Office")[^n][^n]\n\n[^n]: N [x](https://x.example/)',
+        ),
+        "t.docx",
+      )
+    ).bytes,
   );
   const document = strFromU8(files["word/document.xml"]!);
   expect(document).toContain("<w:tblHeader/>");
@@ -189,7 +191,7 @@ test("a text document that somebody has meddled with is proven to have lost what
   const book = bookOf(
     "# T\n\n[one](https://one.example/) [two](https://two.example/) [three](#u)\n\n## U\n\nWords.\n\n## V",
   );
-  const files = unzipSync(await writeDocx(book, "t.docx"));
+  const files = unzipSync((await writeDocx(book, "t.docx")).bytes);
   const rels = strFromU8(files["word/_rels/document.xml.rels"]!).replace(
     "https://two.example/",
     "https://other.example/",

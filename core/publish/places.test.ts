@@ -5,8 +5,8 @@ import { SaxesParser } from "saxes";
 import type { Conventions } from "../manuscript/conventions.ts";
 import { compareLinks } from "../proof/compare.ts";
 import { manuscriptLinks } from "../proof/manuscript-links.ts";
-import { readEpub } from "../proof/read-epub.ts";
-import { readWebPage } from "../proof/read-web-page.ts";
+import { readEpub } from "./formats/epub/read-back.ts";
+import { readWebPage } from "./formats/web/read-back.ts";
 import {
   bookOfManyPlaces,
   bookOfOddPlaces,
@@ -16,9 +16,9 @@ import {
   text,
 } from "../test/book-of-places.ts";
 import { schema } from "../manuscript/schema.ts";
-import { usualLooks } from "../manuscript/looks.ts";
-import { writeEpub } from "./epub.ts";
-import { writeWebPage } from "./web-page.ts";
+import { defaultLooks } from "../manuscript/looks.ts";
+import { writeEpub } from "./formats/epub/write-epub.ts";
+import { writeWebPage } from "./formats/web/web-page.ts";
 
 interface Page {
   /** The words of each element that has an id, and of those that follow until the next. */
@@ -200,7 +200,7 @@ describe("looks", () => {
     schema.text("the office", [schema.mark("link", { id: "l", destination, ...more })]);
   const book = (more: object) =>
     bookWith([chapter("c", "C", text(link(more)))], {
-      looks: { ...usualLooks, web: { ...usualLooks.web, hover: "underlined" } },
+      looks: { ...defaultLooks, web: { ...defaultLooks.web, hover: "underlined" } },
     });
 
   test("a link that looks like text stays a link", () => {

@@ -2,7 +2,7 @@ import { checkBook, nothingKnown } from "../checks/check-book.ts";
 import { rules } from "../checks/check-chapter.ts";
 import type { Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
-import { pictureAttrs } from "../manuscript/schema.ts";
+import { pictureAttrs } from "../manuscript/attributes.ts";
 
 /** Something in the book that stops an export, with where it stands and what to do. */
 export interface Obstacle {

@@ -1,11 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
-import type { Destination } from "../destination/destination.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
 import { compareLinks } from "../proof/compare.ts";
 import { manuscriptLinks } from "../proof/manuscript-links.ts";
 import { indexOf } from "../manuscript/book.ts";
 import type { ExportedLink } from "../proof/exported-link.ts";
 import { noFrame } from "../manuscript/hotspot.ts";
 import { schema } from "../manuscript/schema.ts";
+import { emptyReading, paged } from "../test/readings.ts";
 import { bookOf } from "../test/sample-book.ts";
 import { travel } from "./travel.ts";
 
@@ -23,23 +24,23 @@ const files = new Map([["f1", plan]]);
 test.each([
   [
     { kind: "web", address: "https://a.example/" },
-    { as: "address", address: "https://a.example/" },
+    { kind: "address", address: "https://a.example/" },
   ],
   [
     { kind: "email", address: "mailto:a@b.example" },
-    { as: "address", address: "mailto:a@b.example" },
+    { kind: "address", address: "mailto:a@b.example" },
   ],
   [
     { kind: "file", share: "https://drive.example/s/1" },
-    { as: "address", address: "https://drive.example/s/1" },
+    { kind: "address", address: "https://drive.example/s/1" },
   ],
   [
     { kind: "file", file: "f1" },
-    { as: "file", file: plan },
+    { kind: "file", file: plan },
   ],
   [
     { kind: "place", target: low.id },
-    { as: "place", place: expect.objectContaining({ id: low.id, chapter: 1, words: "Low water" }) },
+    { kind: "place", place: expect.objectContaining({ id: low.id, chapter: 1, words: "Low water" }) },
   ],
 ] as [Destination, object][])("%j travels", (destination, way) => {
   expect(travel(destination, index, files)).toEqual(way);
@@ -51,7 +52,7 @@ test.each([
   [{ kind: "file", file: "f2" }, "companion file is gone"],
 ] as [Destination, string][])("%j stays words, with the reason", (destination, reason) => {
   expect(travel(destination, index, files)).toEqual({
-    as: "words",
+    kind: "words",
     reason: expect.stringContaining(reason),
   });
 });
@@ -77,16 +78,16 @@ describe("the proof", () => {
     schema.node("paragraph", null, [schema.text("and second", [linked]), schema.text(" line.")]),
     schema.node("paragraph", null, [schema.node("picture", { file: "p", alt: "Chart", hotspots: [area] })]),
   ]);
-  const manuscript = manuscriptLinks(bookOf("", { chapters: [{ id: "c", role: "chapter", doc }] }), {
-    format: "epub",
-    pageOfPlace: new Map(),
-  });
+  const manuscript = manuscriptLinks(
+    bookOf("", { chapters: [{ id: "c", role: "chapter", doc }] }),
+    emptyReading,
+  );
   const found = (
     text: string,
     description: string | null = null,
     page: number | null = null,
   ): ExportedLink => ({
-    destination: { as: "address", address: web.address },
+    destination: { kind: "address", address: web.address },
     text,
     description,
     where: page === null ? "chapter-001.xhtml" : `page ${page}`,
@@ -96,9 +97,9 @@ describe("the proof", () => {
   });
   const prove = (format: "pdf" | "epub", ...links: ExportedLink[]) =>
     compareLinks(manuscript, {
-      format,
+      ...emptyReading,
+      traits: format === "pdf" ? paged : emptyReading.traits,
       pages: format === "pdf" ? 1 : null,
-      pageOfPlace: new Map(),
       links,
     });
 

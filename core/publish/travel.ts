@@ -1,13 +1,27 @@
-import type { Destination } from "../destination/destination.ts";
+import { kindOf, type Destination } from "../destination/kinds/kinds.ts";
 import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
 import type { TravellingFile } from "./travelling-files.ts";
 
 /** How a link leaves the house: as an address, a jump inside the book, a file that comes along, or words without a link. */
 export type Travel =
-  | { as: "address"; address: string }
-  | { as: "place"; place: IndexedPlace }
-  | { as: "file"; file: TravellingFile }
-  | { as: "words"; reason: string };
+  | { kind: "address"; address: string }
+  | { kind: "place"; place: IndexedPlace }
+  | { kind: "file"; file: TravellingFile }
+  | { kind: "words"; reason: string };
+
+/** The way as an href, with what a format writes for a place; null where it stays words. */
+export function hrefOfTravel(way: Travel, ofPlace: (place: IndexedPlace) => string): string | null {
+  switch (way.kind) {
+    case "words":
+      return null;
+    case "file":
+      return way.file.path;
+    case "address":
+      return way.address;
+    case "place":
+      return ofPlace(way.place);
+  }
+}
 
 /** What an export makes of a destination. */
 export function travel(
@@ -15,27 +29,18 @@ export function travel(
   { places }: BookIndex,
   files: ReadonlyMap<string, TravellingFile>,
 ): Travel {
-  switch (destination.kind) {
-    case "web":
-    case "email":
-      return { as: "address", address: destination.address };
-    case "place": {
-      const place = places.get(destination.target);
-      return place === undefined
-        ? { as: "words", reason: `The book has no place “${destination.target}”.` }
-        : { as: "place", place };
-    }
-    case "file":
-      if ("share" in destination) return { as: "address", address: destination.share };
-      if ("file" in destination) {
-        const file = files.get(destination.file);
-        return file
-          ? { as: "file", file }
-          : { as: "words", reason: "The companion file is gone. Give the link another destination." };
-      }
-      return {
-        as: "words",
-        reason: `The file “${destination.path}” does not travel with the book. Give a web address, or bring the manuscript in with an address from which its relative links start.`,
-      };
+  const way = kindOf(destination).outside(destination);
+  if (way.kind === "place") {
+    const place = places.get(way.target);
+    return place === undefined
+      ? { kind: "words", reason: `The book has no place “${way.target}”.` }
+      : { kind: "place", place };
   }
+  if (way.kind === "file") {
+    const file = files.get(way.file);
+    return file
+      ? { kind: "file", file }
+      : { kind: "words", reason: "The companion file is gone. Give the link another destination." };
+  }
+  return way;
 }

@@ -1,7 +1,8 @@
 import type { Node } from "prosemirror-model";
 import type { Book } from "../manuscript/book.ts";
-import { usualConventions } from "../manuscript/conventions.ts";
-import { schema, type CrossReference, type SignpostList } from "../manuscript/schema.ts";
+import { defaultConventions } from "../manuscript/conventions.ts";
+import type { CrossReference, SignpostList } from "../manuscript/attributes.ts";
+import { schema } from "../manuscript/schema.ts";
 import { bookOf } from "./sample-book.ts";
 
 const list: SignpostList = {
@@ -94,7 +95,7 @@ export function bookOfPlaces(more: Partial<Book> = {}): Book {
         note("moon", "Twice a day."),
       ),
     ],
-    { conventions: { ...usualConventions, headings: 3 }, ...more },
+    { conventions: { ...defaultConventions, headings: 3 }, ...more },
   );
 }
 

@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { nothingKnown } from "../checks/check-book.ts";
 import type { CheckContext } from "../checks/finding.ts";
 import { indexOf } from "../manuscript/book.ts";
-import { textWidth, usualLayout } from "../manuscript/page-layout.ts";
+import { textWidth, defaultLayout } from "../manuscript/page-layout.ts";
 import { bookWith } from "./book-of-places.ts";
 
 /** What the rules are told of a book of these documents, of which nothing else is known. */
@@ -11,7 +11,7 @@ export function contextOf(docs: Node[], more: Partial<CheckContext> = {}): Check
     ...nothingKnown,
     files: new Map(),
     pictureSizes: new Map(),
-    textWidth: textWidth(usualLayout),
+    textWidth: textWidth(defaultLayout),
     wordsLead: new Map(),
     index: indexOf(bookWith(docs)),
     chapter: 0,

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import type { Mark, Node } from "prosemirror-model";
 import type { Book } from "../manuscript/book.ts";
-import { usualConventions } from "../manuscript/conventions.ts";
+import { defaultConventions } from "../manuscript/conventions.ts";
 import { noFrame } from "../manuscript/hotspot.ts";
 import { schema } from "../manuscript/schema.ts";
 import { bookWith } from "./book-of-places.ts";
@@ -241,7 +241,7 @@ export const generatedBook: fc.Arbitrary<Book> = fc
       {
         title: `The ${titles[0]!}`,
         language,
-        conventions: { ...usualConventions, headings: numbered, notesAt },
+        conventions: { ...defaultConventions, headings: numbered, notesAt },
         files: new Map([["plan", { name: "Plan №1.txt", mediaType: "text/plain", size: 4 }]]),
         fileBytes: new Map([["plan", Buffer.from("plan")]]),
         pictures: [{ id: "dot", mediaType: "image/png", bytes: redDot }],

@@ -1,12 +1,19 @@
-import { importMarkdown, type ImportedManuscript } from "../import/markdown.ts";
-import { usualConventions } from "../manuscript/conventions.ts";
-import { usualLooks } from "../manuscript/looks.ts";
-import { usualLayout } from "../manuscript/page-layout.ts";
+import { hastToManuscript, type ManuscriptOfTree } from "../import/hast-to-manuscript/hast-to-manuscript.ts";
+import { readMarkdownText } from "../import/markdown/markdown.ts";
+import { defaultConventions } from "../manuscript/conventions.ts";
+import { defaultLooks } from "../manuscript/looks.ts";
+import { defaultLayout } from "../manuscript/page-layout.ts";
 import type { Book } from "../manuscript/book.ts";
 
 /** Brings Markdown in with no pictures at hand. */
-export function bringIn(markdown: string, baseAddress: string | null = null): ImportedManuscript {
-  return importMarkdown(markdown, { fallbackTitle: "Untitled", baseAddress, pictureFor: () => null });
+export function bringIn(
+  markdown: string,
+  baseAddress: string | null = null,
+  pictureFor: (source: string) => string | null = () => null,
+): ManuscriptOfTree {
+  const { tree, whereOf } = readMarkdownText(markdown);
+  const options = { fallbackTitle: "Untitled", baseAddress, pictureFor, companionFor: () => null, whereOf };
+  return hastToManuscript(tree, options);
 }
 
 /** A book of what a piece of Markdown holds. */
@@ -26,9 +33,9 @@ export function bookOf(markdown: string, more: Partial<Book> = {}): Book {
     files: new Map(),
     fileBytes: new Map(),
     leavesFiles: false,
-    looks: usualLooks,
-    conventions: usualConventions,
-    layout: usualLayout,
+    looks: defaultLooks,
+    conventions: defaultConventions,
+    layout: defaultLayout,
     ...more,
   };
 }

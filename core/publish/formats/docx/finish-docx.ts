@@ -1,0 +1,78 @@
+import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
+import { entryDate } from "../../export-folder.ts";
+import { escapeXml } from "../../xhtml/escape-xml.ts";
+
+/** A link as it is to be in the finished document, by the anchor that marks it in the library's. */
+export interface DocxLink {
+  marker: string;
+  to: { address: string } | { place: string };
+  description: string | null;
+}
+
+const hyperlinkType = "http://schemas.openxmlformats.org/officeDocument/2006/relationships/hyperlink";
+
+/**
+ * Puts each link's true destination and its description in place of its marker (ECMA-376 part 1, 17.16.22:
+ * `w:tooltip`), outer ones as relationships of their part, and the times of the manuscript in place of the
+ * clock's and numbers from 1 in place of the library's, which counts through all documents, so that the same book gives
+ * the same bytes.
+ * @param modified ISO 8601
+ */
+export function finishDocx(packed: Uint8Array, links: DocxLink[], modified: string): Uint8Array {
+  const files = unzipSync(packed);
+  const byMarker = new Map(links.map((link) => [link.marker, link]));
+  const bookmarks = new Renumbered();
+  const drawings = new Renumbered();
+  for (const part of ["document", "footnotes"]) {
+    const path = `word/${part}.xml`;
+    const relationships: string[] = [];
+    const xml = strFromU8(files[path]!).replace(
+      /<w:hyperlink w:history="1" w:anchor="(vennet-link-\d+)">/g,
+      (_, marker: string) => {
+        const { to, description } = byMarker.get(marker)!;
+        const tooltip = description === null ? "" : ` w:tooltip="${escapeXml(description)}"`;
+        if ("place" in to) return `<w:hyperlink w:history="1" w:anchor="${to.place}"${tooltip}>`;
+        const id = `link-${relationships.length + 1}`;
+        relationships.push(
+          `<Relationship Id="${id}" Type="${hyperlinkType}" Target="${escapeXml(to.address)}" TargetMode="External"/>`,
+        );
+        return `<w:hyperlink w:history="1" r:id="${id}"${tooltip}>`;
+      },
+    );
+    files[path] = strToU8(
+      xml
+        .replace(
+          /(<w:bookmark(?:Start|End)\b[^>]*? w:id=")(\d+)/g,
+          (_, before: string, id: string) => before + bookmarks.of(id),
+        )
+        .replace(/(<wp:docPr id=")(\d+)/g, (_, before: string, id: string) => before + drawings.of(id)),
+    );
+    const list = `word/_rels/${part}.xml.rels`;
+    files[list] = strToU8(withRelationships(strFromU8(files[list]!), relationships));
+  }
+  const core = "docProps/core.xml";
+  files[core] = strToU8(
+    strFromU8(files[core]!).replace(/(<dcterms:(?:created|modified)[^>]*>)[^<]*/g, `$1${modified}`),
+  );
+  const out: Zippable = {};
+  for (const [path, bytes] of Object.entries(files)) out[path] = [bytes, { mtime: entryDate, level: 6 }];
+  return zipSync(out);
+}
+
+function withRelationships(list: string, more: string[]): string {
+  const end = "</Relationships>";
+  // Addresses may hold what a replacement would read as a sign, so nothing is replaced by them.
+  const open = list.replace(/<Relationships([^>]*?)\/>\s*$/, `<Relationships$1>${end}`);
+  const at = open.lastIndexOf(end);
+  return open.slice(0, at) + more.join("") + open.slice(at);
+}
+
+/** Numbers in the order in which they are first met. */
+class Renumbered {
+  private readonly numbers = new Map<string, number>();
+
+  of(id: string): string {
+    if (!this.numbers.has(id)) this.numbers.set(id, this.numbers.size + 1);
+    return String(this.numbers.get(id));
+  }
+}

@@ -1,0 +1,364 @@
+import {
+  AlignmentType,
+  Bookmark,
+  Document,
+  FootnoteReferenceRun,
+  HeadingLevel,
+  ImageRun,
+  LevelFormat,
+  Packer,
+  Paragraph,
+  SimpleField,
+  Table,
+  TableCell,
+  TableRow,
+  TextRun,
+  WidthType,
+  type ILevelsOptions,
+  type IParagraphOptions,
+  type IRunOptions,
+  type ParagraphChild,
+} from "docx";
+import type { Node } from "prosemirror-model";
+import { topOfBook, type BookIndex } from "../../../manuscript/book-index.ts";
+import {
+  indexOf,
+  pictureSuffix,
+  usedPictures,
+  type Book,
+  type PictureFile,
+} from "../../../manuscript/book.ts";
+import type { InlineRun } from "../../../manuscript/links.ts";
+import { numberNotes, type NumberedNote } from "../../../manuscript/notes.ts";
+import { textWidth } from "../../../manuscript/page-layout.ts";
+import { pictureSize } from "../../../manuscript/picture-size.ts";
+import { gapSign } from "../../../manuscript/references.ts";
+import {
+  pictureAttrs,
+  pictureWords,
+  referenceAttrs,
+  signpostAttrs,
+  type LinkAttrs,
+} from "../../../manuscript/attributes.ts";
+import { signpostsOf, type ReturnLink } from "../../../manuscript/signposts.ts";
+import { countHeadRows } from "../../../manuscript/tables.ts";
+import {
+  ChapterWalk,
+  type BlockHandlers,
+  type InlineHandlers,
+  type WalkedChapter,
+} from "../../../manuscript/walk.ts";
+import { asFolder } from "../../export-folder.ts";
+import { DocxLinks, linkedWords } from "./docx-links.ts";
+import { finishDocx } from "./finish-docx.ts";
+
+/** How far in a list item, or an entry one level deeper, begins; in twips, a twentieth of a point. */
+const indent = 360;
+const deepestList = 8;
+const headings = [
+  HeadingLevel.HEADING_1,
+  HeadingLevel.HEADING_2,
+  HeadingLevel.HEADING_3,
+  HeadingLevel.HEADING_4,
+  HeadingLevel.HEADING_5,
+];
+
+type Block = Paragraph | Table;
+
+/** How the words of a block look, and the block itself. */
+interface Style {
+  block: IParagraphOptions;
+  words: IRunOptions;
+}
+
+const plain: Style = { block: {}, words: {} };
+const listing: IRunOptions = { font: "Courier New" };
+const small: IRunOptions = { size: "9pt" };
+
+/**
+ * Writes a book as a text document (Office Open XML, ECMA-376) for going on elsewhere: every link with its
+ * description, places as bookmarks, notes as footnotes. With companion files it is a folder in a zip. The same book
+ * gives the same bytes.
+ * @param name the file's name
+ */
+export async function writeDocx(book: Book, name: string): Promise<{ bytes: Uint8Array; isFolder: boolean }> {
+  const used = usedPictures(book);
+  const index = indexOf(book);
+  const writing: BookBeingWritten = {
+    book,
+    index,
+    pictures: new Map(book.pictures.filter(({ id }) => used.has(id)).map((one) => [one.id, one])),
+    links: new DocxLinks(book, index),
+    footnotes: {},
+    numbering: [],
+    referred: new Map(),
+  };
+  const head = [
+    new Paragraph({
+      heading: HeadingLevel.TITLE,
+      children: [...writing.links.place(topOfBook), new TextRun(book.title)],
+    }),
+    new Paragraph({ children: [new TextRun(book.author)] }),
+  ];
+  const chapters = book.chapters.flatMap(({ doc }, at) =>
+    new DocxWalk({ doc, at, index }, writing).wholeChapter(),
+  );
+  const document = new Document({
+    title: book.title,
+    creator: book.author,
+    lastModifiedBy: book.author,
+    styles: {
+      default: { document: { run: { font: "Georgia", size: "11pt", language: { value: book.language } } } },
+    },
+    footnotes: writing.footnotes,
+    numbering: { config: writing.numbering },
+    sections: [{ children: [...head, ...chapters] }],
+  });
+  const packed = new Uint8Array(await Packer.toArrayBuffer(document));
+  return asFolder(book, name, finishDocx(packed, writing.links.written, book.modified));
+}
+
+/** What the chapters of a book that is written share. */
+interface BookBeingWritten {
+  readonly book: Book;
+  readonly index: BookIndex;
+  readonly pictures: ReadonlyMap<string, PictureFile>;
+  readonly links: DocxLinks;
+  readonly footnotes: Record<string, { children: Paragraph[] }>;
+  readonly numbering: { reference: string; levels: ILevelsOptions[] }[];
+  /** The numbers of the notes that have been referred to, by their ids. */
+  readonly referred: Map<string, number>;
+}
+
+class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
+  private readonly links: DocxLinks;
+  private readonly notes: ReadonlyMap<string, NumberedNote>;
+
+  protected readonly blockHandlers: BlockHandlers<Block, Style> = {
+    title: (node) => [this.heading(node, 0)],
+    heading: (node) => [this.heading(node, node.attrs["level"] as number)],
+    paragraph: (node, { block }) => [new Paragraph({ ...block, children: this.inlines(node, plain) })],
+    blockquote: (node, style) => {
+      const block = { ...style.block, indent: { left: indent * 2, right: indent * 2 } };
+      return this.blocks(node, { ...style, block });
+    },
+    code_block: (node, { block }) => [
+      new Paragraph({ ...block, children: this.inlines(node, { block, words: listing }) }),
+    ],
+    bullet_list: (node) => this.list(node, "bullets", 0),
+    ordered_list: (node) => this.list(node, this.numbersFrom(node.attrs["start"] as number), 0),
+    table: (node) => [this.table(node)],
+    section_break: () => [
+      new Paragraph({ alignment: AlignmentType.CENTER, children: [new TextRun("* * *")] }),
+    ],
+    caption: (node) => [this.caption(node)],
+    signposts: (node) => this.signposts(node),
+  };
+
+  protected readonly inlineHandlers: InlineHandlers<ParagraphChild, Style> = {
+    text: (node, { words }) => textRuns(node, words),
+    hard_break: (_, { words }) => [new TextRun({ ...words, break: 1 })],
+    picture: (node, { words }) => [
+      this.picture(node, words),
+      // Areas of a picture that is a link itself stand behind that link.
+      ...(node.marks.some((mark) => mark.type.name === "link") ? [] : this.areasOf(node)),
+    ],
+    anchor: (node) => this.links.place(node.attrs["id"] as string),
+    cross_reference: (node) => {
+      const says = this.wordsOfReference(node, false);
+      const { target } = referenceAttrs(node);
+      return [says.kind === "words" ? this.links.jump(target, says.words) : new TextRun(gapSign)];
+    },
+    note_reference: (node) => [this.noteReference(node.attrs["note"] as string)],
+  };
+
+  constructor(
+    chapter: WalkedChapter,
+    private readonly writing: BookBeingWritten,
+  ) {
+    super(chapter);
+    this.links = writing.links;
+    this.notes = new Map(numberNotes(chapter.doc).map((note) => [note.id, note]));
+  }
+
+  wholeChapter(): Block[] {
+    const body = this.body(plain);
+    // A note that nothing refers to still holds text and links.
+    const alone = [...this.notes.values()].filter(({ references }) => references === 0);
+    return [...body, ...alone.flatMap(({ node }) => this.noteBlocks(node))];
+  }
+
+  protected returnLink({ list, words }: ReturnLink): Block {
+    return new Paragraph({ children: [this.links.jump(list, words)] });
+  }
+
+  private heading(node: Node, level: number): Paragraph {
+    const id = node.attrs["id"] as string;
+    const words = this.inlines(node, plain);
+    if (node.textContent.trim() === "")
+      return new Paragraph({ children: [...this.links.place(id), ...words] });
+    const number = this.index.places.get(id)?.number;
+    const lead = number ? [new TextRun(`${number} `)] : [];
+    return new Paragraph({
+      heading: headings[this.levels.next(level) - 1]!,
+      pageBreakBefore: level === 0,
+      children: [...this.links.place(id), ...lead, ...words],
+    });
+  }
+
+  private list(list: Node, reference: string, level: number): Block[] {
+    return list.children.flatMap((item) =>
+      item.children.flatMap((inner, i): Block[] => {
+        const deeper = Math.min(level + 1, deepestList);
+        if (inner.type.name === "bullet_list") return this.list(inner, "bullets", deeper);
+        if (inner.type.name === "ordered_list")
+          return this.list(inner, this.numbersFrom(inner.attrs["start"] as number), deeper);
+        const first = i === 0;
+        const look: IParagraphOptions = !first
+          ? { indent: { left: indent * (level + 1) } }
+          : reference === "bullets"
+            ? { bullet: { level } }
+            : { numbering: { reference, level } };
+        return this.block(inner, { block: look, words: {} });
+      }),
+    );
+  }
+
+  /** A numbering of its own for each list, so that each begins at its own number. */
+  private numbersFrom(start: number): string {
+    const reference = `numbers-${this.writing.numbering.length + 1}`;
+    const levels = Array.from({ length: deepestList + 1 }, (_, level) => ({
+      level,
+      format: LevelFormat.DECIMAL,
+      text: `%${level + 1}.`,
+      start,
+      style: { paragraph: { indent: { left: indent * (level + 2), hanging: indent } } },
+    }));
+    this.writing.numbering.push({ reference, levels });
+    return reference;
+  }
+
+  private table(node: Node): Table {
+    const heads = countHeadRows(node);
+    return new Table({
+      width: { size: 100, type: WidthType.PERCENTAGE },
+      rows: node.children.map(
+        (row, i) =>
+          new TableRow({
+            tableHeader: i < heads,
+            children: row.children.map(
+              (cell) =>
+                new TableCell({
+                  columnSpan: cell.attrs["colspan"] as number,
+                  rowSpan: cell.attrs["rowspan"] as number,
+                  children: this.blocks(cell, { block: alignedAs(cell), words: {} }),
+                }),
+            ),
+          }),
+      ),
+    });
+  }
+
+  private caption(node: Node): Paragraph {
+    const id = node.attrs["id"] as string;
+    const label = this.captionLabel(node);
+    const lead = label === null ? [] : [new TextRun({ text: `${label} `, bold: true })];
+    return new Paragraph({
+      children: [...this.links.place(id), ...lead, ...this.inlines(node, { block: {}, words: small })],
+    });
+  }
+
+  private signposts(node: Node): Block[] {
+    const list = signpostAttrs(node);
+    const head = new Paragraph({
+      keepNext: true,
+      children: [...this.links.place(list.id), new TextRun({ text: list.heading, bold: true })],
+    });
+    const entries = signpostsOf(list, this.index, this.chapter.at).map(
+      ({ id, words, depth }) =>
+        new Paragraph({ indent: { left: indent * depth }, children: [this.links.jump(id, words)] }),
+    );
+    return [head, ...entries];
+  }
+
+  protected linked(link: LinkAttrs, run: InlineRun, style: Style): ParagraphChild[] {
+    const areas = run.nodes.flatMap((node) => this.areasOf(node));
+    const target = this.links.target(link.destination);
+    if (target === null) return [...run.nodes.flatMap((node) => this.inline(node, style)), ...areas];
+    const words = { ...style.words, ...this.links.look(link) };
+    const content = run.nodes.flatMap((node) => this.inline(node, { ...style, words }));
+    return [this.links.link(target, link.description, content), ...areas];
+  }
+
+  private picture(node: Node, look: IRunOptions): ParagraphChild {
+    const attrs = pictureAttrs(node);
+    const file = attrs.file === null ? undefined : this.writing.pictures.get(attrs.file);
+    if (!file) return new TextRun({ ...look, text: pictureWords(attrs) });
+    const own = pictureSize(file);
+    const available = textWidth(this.writing.book.layout);
+    const width = attrs.width === null ? Math.min(own.width, available) : (available * attrs.width) / 100;
+    const height = own.width === 0 ? width : (own.height * width) / own.width;
+    return new ImageRun({
+      type: pictureSuffix[file.mediaType] as "png",
+      data: file.bytes,
+      transformation: { width: Math.max(1, Math.round(width)), height: Math.max(1, Math.round(height)) },
+      altText: { name: file.id, title: "", description: attrs.decorative ? "" : attrs.alt },
+    });
+  }
+
+  /** A text document has no areas, so each is a link behind its picture. */
+  private areasOf(node: Node): ParagraphChild[] {
+    if (node.type.name !== "picture") return [];
+    return pictureAttrs(node).hotspots.flatMap(({ destination, description, alt }): ParagraphChild[] => {
+      const target = this.links.target(destination);
+      if (target === null) return [];
+      return [new TextRun(" "), this.links.link(target, description, [linkedWords(alt)])];
+    });
+  }
+
+  private noteReference(id: string): ParagraphChild {
+    const note = this.notes.get(id);
+    if (!note) return new TextRun(gapSign);
+    const known = this.writing.referred.get(id);
+    // A footnote is referred to once; further references repeat its number.
+    if (known !== undefined) return new SimpleField(`NOTEREF note-${known} \\f \\h`, String(known));
+    const number = this.writing.referred.size + 1;
+    this.writing.referred.set(id, number);
+    this.writing.footnotes[number] = { children: this.noteBlocks(note.node) };
+    return note.references > 1
+      ? new Bookmark({ id: `note-${number}`, children: [new FootnoteReferenceRun(number)] })
+      : new FootnoteReferenceRun(number);
+  }
+
+  /** A footnote holds paragraphs alone, so the text of all else in it is set as such. */
+  private noteBlocks(note: Node): Paragraph[] {
+    const place = this.links.place(note.attrs["id"] as string);
+    const blocks: Node[] = [];
+    note.descendants((inner) => {
+      if (inner.isTextblock) blocks.push(inner);
+      return !inner.isTextblock;
+    });
+    return blocks.map(
+      (block, i) => new Paragraph({ children: [...(i === 0 ? place : []), ...this.inlines(block, plain)] }),
+    );
+  }
+}
+
+/** Text in its marks; a line of code that ends is a line break. */
+function textRuns(node: Node, look: IRunOptions): ParagraphChild[] {
+  const marks = new Set(node.marks.map((mark) => mark.type.name));
+  const style: IRunOptions = {
+    ...look,
+    ...(marks.has("strong") ? { bold: true } : {}),
+    ...(marks.has("emphasis") ? { italics: true } : {}),
+    ...(marks.has("code") ? listing : {}),
+  };
+  return node
+    .text!.split("\n")
+    .map((text, i) => new TextRun({ ...style, text, ...(i > 0 ? { break: 1 } : {}) }));
+}
+
+function alignedAs(cell: Node): IParagraphOptions {
+  const align = cell.attrs["align"] as "left" | "center" | "right" | null;
+  return align === null ? {} : { alignment: align };
+}

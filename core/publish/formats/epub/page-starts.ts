@@ -1,0 +1,50 @@
+import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import type { PageStart } from "./page-breaks.ts";
+import { openExport } from "../../../proof/exported-folder.ts";
+import { getDocument, VerbosityLevel } from "../../../pdf/pdf-js.ts";
+import { PdfPageTexts } from "../../../pdf/page-text.ts";
+import type { StructureNode } from "../pdf/read-back.ts";
+
+const wordsRead = 120;
+
+/** What stands on a page beside its running text: numbers of lists and notes, notes, contents lists. */
+const beside = new Set(["Lbl", "Note", "FENote", "TOC", "TOCI", "Artifact"]);
+
+/** Reads the first words of each page of an exported PDF, by its structure tree. */
+export async function readPageStarts(bytes: Uint8Array): Promise<PageStart[]> {
+  const { main } = openExport(bytes);
+  const task = getDocument({
+    data: new Uint8Array(main),
+    verbosity: VerbosityLevel.ERRORS,
+    isEvalSupported: false,
+    useSystemFonts: false,
+  });
+  const document = await task.promise;
+  try {
+    const labels = await document.getPageLabels();
+    const texts = new PdfPageTexts(document);
+    const starts: PageStart[] = [];
+    for (let number = 1; number <= document.numPages; number++) {
+      const page = await document.getPage(number);
+      const words = await firstWords(page, (await texts.of(number)).marked);
+      if (words !== "") starts.push({ label: labels?.[number - 1] || String(number), words });
+      page.cleanup();
+    }
+    return starts;
+  } finally {
+    await task.destroy();
+  }
+}
+
+async function firstWords(page: PDFPageProxy, texts: ReadonlyMap<string, string>): Promise<string> {
+  const tree = (await page.getStructTree()) as StructureNode | null;
+  if (!tree) return "";
+  let words = "";
+  const read = (node: StructureNode): void => {
+    if (words.length >= wordsRead || beside.has(node.role ?? "")) return;
+    if (node.type === "content") words += `${texts.get(node.id ?? "") ?? ""} `;
+    for (const child of node.children ?? []) read(child);
+  };
+  read(tree);
+  return words.replace(/\s+/g, " ").trim();
+}

@@ -1,0 +1,69 @@
+import type { DestinationKind } from "../../destination/kinds/kinds.ts";
+import type { Book } from "../../manuscript/book.ts";
+import type { ExportReading } from "../../proof/exported-link.ts";
+import type { ExportWarning } from "../export-warning.ts";
+import type { ChapterAlone } from "./pdf/typeset-book.ts";
+import type { PrintedAddresses } from "./pdf/options.ts";
+import type { Chosen, Options } from "./option.ts";
+
+/** What links are told apart as, when an author is told what becomes of them. */
+export type PlannedKind = DestinationKind | "shared" | "area" | "reference" | "note" | "signpost";
+
+/** An exported file, and what could not go into it as it is. */
+export interface Written {
+  bytes: Uint8Array;
+  /** Whether it is a folder in a zip, whose first entry is the file itself. */
+  isFolder: boolean;
+  warnings: ExportWarning[];
+}
+
+/** A face of a family whose letters may go into a file. */
+export interface FontFace {
+  family: string;
+  weight: number;
+  italic: boolean;
+  bytes: Uint8Array;
+}
+
+/** What an export has at hand besides the book. */
+export interface WriteTools {
+  /** What the file is to be called. */
+  name: string;
+  /** Sets a book's pages. @throws a CodedError with what the typesetter refuses */
+  setPages(
+    book: Book,
+    accessible: boolean,
+    addresses?: PrintedAddresses,
+    alone?: ChapterAlone | null,
+  ): { pdf: Uint8Array; warnings: ExportWarning[] };
+  /** The faces of the book's text. */
+  textFonts(): FontFace[];
+  /** The last exported file that has pages; null where there is none. */
+  lastPages: { name: string; bytes: Uint8Array } | null;
+}
+
+/** Everything that is to be known of a format in which books go out. */
+export interface Format<O extends Options = Options, C = Chosen<O>> {
+  mediaType: string;
+  /** How the file's name ends. */
+  suffix: string;
+  /** What is told while it is written. */
+  doing: string;
+  options: O;
+  /** Whether it is set in pages: cross-references may tell them, and places have one. */
+  hasPages: boolean;
+  /** What it makes of links, where that is not what is made of them everywhere. */
+  becomes: Partial<Record<PlannedKind, string>>;
+  /** What it makes of links of a kind besides, with these choices. */
+  becomesToo?(kind: PlannedKind, options: C): string;
+  /** Whether the file claims what no picture without words may break. */
+  isStrict?(options: C): boolean;
+  /** Whether writing it needs the last file that has pages. */
+  needsLastPages?(options: C): boolean;
+  write(book: Book, options: C, tools: WriteTools): Promise<Written> | Written;
+  /**
+   * Reads the links out of such a file's own bytes, knowing nothing of the writer.
+   * @throws ProofError where it cannot be read
+   */
+  readBack(bytes: Uint8Array): Promise<ExportReading> | ExportReading;
+}

@@ -1,0 +1,88 @@
+import type { Nodes, Parents } from "mdast";
+import { fromMarkdown } from "mdast-util-from-markdown";
+import { gfmFromMarkdown } from "mdast-util-gfm";
+import { gfm } from "micromark-extension-gfm";
+import { fileBeside, hasScheme, openExport } from "../../../proof/exported-folder.ts";
+import {
+  foldBlanks,
+  ProofError,
+  type ExportedLink,
+  type ExportReading,
+  type FormatTraits,
+} from "../../../proof/exported-link.ts";
+import { LandingTexts } from "../../../proof/landing-texts.ts";
+
+const blockTags: Partial<Record<Nodes["type"], string>> = {
+  paragraph: "p",
+  heading: "h1",
+  tableCell: "td",
+  listItem: "li",
+  code: "pre",
+};
+
+const traits: FormatTraits = { isPaged: false, hasOwnNotes: true, hasTitle: false };
+
+/**
+ * Reads every link out of exported Markdown, parsed as CommonMark with GFM says; places are its HTML anchors.
+ * Footnotes need no links of their own there.
+ * @throws ProofError where the file is not UTF-8
+ */
+export function readMarkdown(bytes: Uint8Array): ExportReading {
+  const { main, beside } = openExport(bytes);
+  let text: string;
+  try {
+    text = new TextDecoder("utf-8", { fatal: true }).decode(main);
+  } catch {
+    throw new ProofError("unreadable", "The Markdown file is not text in UTF-8.");
+  }
+  const landings = new LandingTexts();
+  const found: { href: string; title: string | null; text: string; line: number }[] = [];
+  const walk = (node: Nodes): void => {
+    if (node.type === "html") {
+      const id = /^<a id="([^"]+)">$/.exec(node.value)?.[1];
+      if (id !== undefined) {
+        landings.open("a", id);
+        landings.close();
+      }
+      return;
+    }
+    if (node.type === "link") {
+      const { url, title, position } = node;
+      found.push({ href: url, title: title ?? null, text: wordsOf(node), line: position!.start.line });
+    }
+    const tag = blockTags[node.type];
+    if (tag) landings.open(tag, null);
+    if ("value" in node) landings.text(node.value);
+    if ("children" in node) for (const child of node.children) walk(child);
+    if (tag) landings.close();
+  };
+  walk(fromMarkdown(text, { extensions: [gfm()], mdastExtensions: [gfmFromMarkdown()] }));
+  const links = found.map(({ href, title, text: words, line }): ExportedLink => {
+    const target = decodeURIComponent(href.replace(/^#/, ""));
+    return {
+      destination: href.startsWith("#")
+        ? { kind: "place", target, landing: landings.found.get(target) ?? null }
+        : hasScheme(href)
+          ? { kind: "address", address: href }
+          : fileBeside(href),
+      text: foldBlanks(words),
+      description: title,
+      where: `line ${line}`,
+      page: null,
+      boxes: [],
+      apparatus: false,
+    };
+  });
+  return { traits, pages: null, files: beside, pageOfPlace: new Map(), links };
+}
+
+function wordsOf(node: Parents): string {
+  return node.children
+    .map((child): string => {
+      if (child.type === "image") return child.alt ?? "";
+      if (child.type === "break") return " ";
+      if ("value" in child) return child.type === "html" ? "" : child.value;
+      return "children" in child ? wordsOf(child) : "";
+    })
+    .join("");
+}

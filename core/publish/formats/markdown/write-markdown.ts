@@ -1,0 +1,300 @@
+import type { Html, List, PhrasingContent, RootContent, Table, TableCell, TableRow } from "mdast";
+import { gfmToMarkdown } from "mdast-util-gfm";
+import { toMarkdown } from "mdast-util-to-markdown";
+import type { Node } from "prosemirror-model";
+import type { Destination } from "../../../destination/kinds/kinds.ts";
+import { topOfBook, type BookIndex } from "../../../manuscript/book-index.ts";
+import { indexOf, pictureSuffix, usedPictures, type Book } from "../../../manuscript/book.ts";
+import { linkUses, type InlineRun } from "../../../manuscript/links.ts";
+import { gapSign } from "../../../manuscript/references.ts";
+import {
+  pictureAttrs,
+  pictureWords,
+  referenceAttrs,
+  signpostAttrs,
+  type LinkAttrs,
+  type PictureAttrs,
+} from "../../../manuscript/attributes.ts";
+import { signpostsOf, type ReturnLink } from "../../../manuscript/signposts.ts";
+import {
+  ChapterWalk,
+  type BlockHandlers,
+  type InlineHandlers,
+  type WalkedChapter,
+} from "../../../manuscript/walk.ts";
+import { asFolder } from "../../export-folder.ts";
+import { hrefOfTravel, travel } from "../../travel.ts";
+import { travellingFiles, type TravellingFile } from "../../travelling-files.ts";
+
+/** The folder of an export that holds its pictures. */
+const picturesFolder = "pictures";
+
+/**
+ * Writes a book as Markdown (CommonMark, GFM tables and footnotes) for going on elsewhere: every link with its
+ * description, places as HTML anchors, notes as footnotes. With pictures or companion files it is a folder in a zip.
+ * The same book gives the same bytes.
+ * @param name the file's name
+ */
+export function writeMarkdown(book: Book, name: string): { bytes: Uint8Array; isFolder: boolean } {
+  const used = usedPictures(book);
+  const shown = book.pictures.filter(({ id }) => used.has(id));
+  const pathOf = ({ id, mediaType }: (typeof shown)[number]): string =>
+    `${picturesFolder}/${id}.${pictureSuffix[mediaType]}`;
+  const index = indexOf(book);
+  const writing: BookBeingWritten = {
+    index,
+    files: travellingFiles(book),
+    pictures: new Map(shown.map((picture) => [picture.id, pathOf(picture)])),
+    targets: new Set(
+      book.chapters.flatMap(({ doc }) =>
+        linkUses(doc).flatMap(({ destination: to }) => (to.kind === "place" ? [to.target] : [])),
+      ),
+    ),
+    placed: new Set(),
+  };
+  const chapters = book.chapters.flatMap(({ doc }, at) =>
+    new MarkdownWalk({ doc, at, index }, writing).wholeChapter(),
+  );
+  const children = writing.targets.has(topOfBook)
+    ? placedAt(placeIn(writing, topOfBook), chapters)
+    : chapters;
+  const text = toMarkdown(
+    { type: "root", children },
+    { extensions: [gfmToMarkdown()], bullet: "-", emphasis: "*", rule: "*", listItemIndent: "one" },
+  );
+  const pictures = shown.map((picture): [string, Uint8Array] => [pathOf(picture), picture.bytes]);
+  return asFolder(book, name, new TextEncoder().encode(text), pictures);
+}
+
+/** What the chapters of a book that is written share. */
+interface BookBeingWritten {
+  readonly index: BookIndex;
+  readonly files: ReadonlyMap<string, TravellingFile>;
+  /** The paths of the pictures that the text shows, by their files' ids. */
+  readonly pictures: ReadonlyMap<string, string>;
+  /** The places to which a link of the author leads. */
+  readonly targets: ReadonlySet<string>;
+  readonly placed: Set<string>;
+}
+
+/** An anchor of HTML, since Markdown has none; an id belongs to the first place that has it. */
+function placeIn({ placed }: BookBeingWritten, id: string): PhrasingContent[] {
+  if (placed.has(id)) return [];
+  placed.add(id);
+  return [html(`<a id="${id}"></a>`)];
+}
+
+class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
+  protected readonly blockHandlers: BlockHandlers<RootContent, void> = {
+    title: (node) => [this.heading(node, 0)],
+    heading: (node) => [this.heading(node, node.attrs["level"] as number)],
+    paragraph: (node) => [paragraph(this.inlines(node))],
+    blockquote: (node) => [{ type: "blockquote", children: this.blocks(node) as never[] }],
+    code_block: (node) => [this.code(node)],
+    bullet_list: (node) => [this.list(node, null)],
+    ordered_list: (node) => [this.list(node, node.attrs["start"] as number)],
+    table: (node) => [this.table(node)],
+    section_break: () => [{ type: "thematicBreak" }],
+    caption: (node) => [this.caption(node)],
+    signposts: (node) => [this.signposts(node)],
+  };
+
+  protected readonly inlineHandlers: InlineHandlers<PhrasingContent, void> = {
+    text: (node) => {
+      const marks = new Set(node.marks.map((mark) => mark.type.name));
+      let text: PhrasingContent = marks.has("code")
+        ? { type: "inlineCode", value: node.text! }
+        : { type: "text", value: node.text! };
+      if (marks.has("emphasis")) text = { type: "emphasis", children: [text] };
+      if (marks.has("strong")) text = { type: "strong", children: [text] };
+      return [text];
+    },
+    hard_break: () => [{ type: "break" }],
+    picture: (node) => {
+      // Areas of a picture that is a link itself stand behind that link.
+      const isLinked = node.marks.some((mark) => mark.type.name === "link");
+      return [this.picture(pictureAttrs(node)), ...(isLinked ? [] : this.areasOf(node))];
+    },
+    anchor: (node) => this.place(node.attrs["id"] as string),
+    cross_reference: (node) => {
+      const says = this.wordsOfReference(node, false);
+      const { target } = referenceAttrs(node);
+      return [says.kind === "words" ? jump(target, says.words) : { type: "text", value: gapSign }];
+    },
+    note_reference: (node) => {
+      const id = node.attrs["note"] as string;
+      return this.index.places.get(id)?.kind === "note"
+        ? [{ type: "footnoteReference", identifier: id, label: id }]
+        : [{ type: "text", value: gapSign }];
+    },
+  };
+
+  constructor(
+    chapter: WalkedChapter,
+    private readonly book: BookBeingWritten,
+  ) {
+    super(chapter);
+  }
+
+  wholeChapter(): RootContent[] {
+    const notes = this.chapter.doc.children.filter(({ type }) => type.name === "note");
+    return [...this.body(), ...notes.map((note) => this.note(note))];
+  }
+
+  private note(node: Node): RootContent {
+    const id = node.attrs["id"] as string;
+    const blocks = this.blocks(node);
+    const children = this.book.targets.has(id) ? placedAt(this.place(id), blocks) : blocks;
+    return { type: "footnoteDefinition", identifier: id, label: id, children: children as never[] };
+  }
+
+  protected returnLink({ list, words }: ReturnLink): RootContent {
+    return paragraph([jump(list, words)]);
+  }
+
+  private heading(node: Node, level: number): RootContent {
+    const id = node.attrs["id"] as string;
+    const words = this.inlines(node);
+    if (node.textContent.trim() === "") return paragraph([...this.place(id), ...words]);
+    const number = this.index.places.get(id)?.number;
+    const lead: PhrasingContent[] = number ? [{ type: "text", value: `${number} ` }] : [];
+    const depth = this.levels.next(level) as 1 | 2 | 3 | 4 | 5;
+    return { type: "heading", depth, children: [...this.place(id), ...lead, ...words] };
+  }
+
+  private list(node: Node, start: number | null): List {
+    return {
+      type: "list",
+      ordered: start !== null,
+      start,
+      spread: false,
+      children: node.children.map((item) => ({
+        type: "listItem",
+        spread: false,
+        children: this.blocks(item) as never[],
+      })),
+    };
+  }
+
+  /** Code with links in it is written as text, since nothing in a code block is a link. */
+  private code(node: Node): RootContent {
+    const isPlain = node.children.every((inline) => inline.isText && inline.marks.length === 0);
+    return isPlain ? { type: "code", value: node.textContent } : paragraph(this.inlines(node));
+  }
+
+  private table(node: Node): Table {
+    const rows = node.children.map((row): TableRow => ({
+      type: "tableRow",
+      children: row.children.flatMap((cell) => this.cell(cell)),
+    }));
+    const align = node.firstChild!.children.flatMap((cell) =>
+      Array.from({ length: cell.attrs["colspan"] as number }, () => cell.attrs["align"] as "left" | null),
+    );
+    return { type: "table", align, children: rows };
+  }
+
+  /** A cell, with empty ones beside it where it spans columns. */
+  private cell(cell: Node): TableCell[] {
+    const children = cell.children.flatMap((block, i): PhrasingContent[] => [
+      ...(i > 0 ? [html("<br>")] : []),
+      ...this.inlinesUnder(block),
+    ]);
+    const empty = Array.from({ length: (cell.attrs["colspan"] as number) - 1 }, (): TableCell => ({
+      type: "tableCell",
+      children: [],
+    }));
+    return [{ type: "tableCell", children }, ...empty];
+  }
+
+  private inlinesUnder(block: Node): PhrasingContent[] {
+    if (block.isTextblock) return this.inlines(block);
+    return block.children.flatMap((inner, i) => [
+      ...(i > 0 ? [html("<br>") as PhrasingContent] : []),
+      ...this.inlinesUnder(inner),
+    ]);
+  }
+
+  private caption(node: Node): RootContent {
+    const id = node.attrs["id"] as string;
+    const label = this.captionLabel(node);
+    const lead: PhrasingContent[] =
+      label === null
+        ? []
+        : [
+            { type: "strong", children: [{ type: "text", value: label }] },
+            { type: "text", value: " " },
+          ];
+    return paragraph([...this.place(id), ...lead, ...this.inlines(node)]);
+  }
+
+  private signposts(node: Node): RootContent {
+    const list = signpostAttrs(node);
+    const entries = signpostsOf(list, this.index, this.chapter.at);
+    const heading: PhrasingContent[] =
+      list.heading === "" ? [] : [{ type: "strong", children: [{ type: "text", value: list.heading }] }];
+    const items = entries.map(({ id, words, depth }): PhrasingContent[] => [
+      { type: "text", value: "\u2003".repeat(depth) },
+      jump(id, words),
+    ]);
+    return paragraph([
+      ...this.place(list.id),
+      ...heading,
+      ...items.flatMap((item): PhrasingContent[] => [{ type: "break" }, ...item]),
+    ]);
+  }
+
+  protected linked(link: LinkAttrs, run: InlineRun): PhrasingContent[] {
+    const children = run.nodes.flatMap((node) => this.inline(node));
+    const url = this.href(link.destination);
+    const areas = run.nodes.flatMap((node) => this.areasOf(node));
+    if (url === null) return [...children, ...areas];
+    return [{ type: "link", url, title: link.description, children: children as never[] }, ...areas];
+  }
+
+  private picture(picture: PictureAttrs): PhrasingContent {
+    const path = picture.file === null ? undefined : this.book.pictures.get(picture.file);
+    return path === undefined
+      ? { type: "text", value: pictureWords(picture) }
+      : { type: "image", url: path, alt: picture.alt };
+  }
+
+  /** Markdown has no areas, so each is a link behind its picture. */
+  private areasOf(node: Node): PhrasingContent[] {
+    if (node.type.name !== "picture") return [];
+    return pictureAttrs(node).hotspots.flatMap(({ destination, description, alt }): PhrasingContent[] => {
+      const url = this.href(destination);
+      if (url === null) return [];
+      return [
+        { type: "text", value: " " },
+        { type: "link", url, title: description, children: [{ type: "text", value: alt }] },
+      ];
+    });
+  }
+
+  private href(destination: Destination): string | null {
+    return hrefOfTravel(travel(destination, this.index, this.book.files), ({ id }) => `#${id}`);
+  }
+
+  private place(id: string): PhrasingContent[] {
+    return placeIn(this.book, id);
+  }
+}
+
+function jump(place: string, words: string): PhrasingContent {
+  return { type: "link", url: `#${place}`, children: [{ type: "text", value: words }] };
+}
+
+/** A place at the start of the first block's words, or above it where it has none. */
+function placedAt(place: PhrasingContent[], blocks: RootContent[]): RootContent[] {
+  const [first, ...rest] = blocks;
+  if (first?.type !== "paragraph" && first?.type !== "heading") return [paragraph(place), ...blocks];
+  return [{ ...first, children: [...place, ...first.children] }, ...rest];
+}
+
+function paragraph(children: PhrasingContent[]): RootContent {
+  return { type: "paragraph", children };
+}
+
+function html(value: string): Html {
+  return { type: "html", value };
+}

@@ -1,0 +1,100 @@
+import type { DestinationKind } from "../../../destination/kinds/kinds.ts";
+import type { Hotspot } from "../../../manuscript/hotspot.ts";
+
+// What the typesetter's template reads. The author's text is data in it, never markup.
+
+/** A run of words, a link, or another thing that stands in a line. */
+export type SetInline =
+  | { kind: "text"; words: string; strong?: true; emphasis?: true; code?: true }
+  | { kind: "break" }
+  /** Nothing, at which a line may end. */
+  | { kind: "may-break" }
+  | { kind: "anchor"; label: string }
+  | { kind: "link"; look: DestinationKind | "text"; url: string; content: SetInline[] }
+  /** The number of the page on which a place falls. */
+  | { kind: "page"; place: string }
+  | { kind: "raised-link"; words: string; url: string }
+  | SetTextLink
+  /** For print: an address as words in a note, in parts between which a line may end, or its number in the list at the end. */
+  | { kind: "address"; number: number; address: string[] | null }
+  | ({ kind: "note"; footnote: string } & SetNote)
+  | { kind: "note-again"; number: string; footnote: string }
+  | SetPicture;
+
+export interface SetTextLink {
+  kind: "text-link";
+  words: string;
+  url: string;
+}
+
+export interface SetPicture {
+  kind: "picture";
+  file: string;
+  alt: string;
+  decorative: boolean;
+  /** Whether it is all there is in its paragraph, and gets the width of the text. */
+  alone: boolean;
+  percent: number | null;
+  hotspots: SetHotspot[];
+}
+
+/** An area in shares of its picture's width and height. */
+export interface SetHotspot {
+  url: string;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  frame: Hotspot["frame"];
+  shape: Hotspot["shape"];
+}
+
+/** A note's words with the ways back to the text. */
+export interface SetNote {
+  number: string | null;
+  /** Its landing place, where that does not stand in its words. */
+  label: string | null;
+  content: SetBlock[];
+  returns: SetTextLink[];
+}
+
+export interface SetCaption {
+  kind: "caption";
+  lead: string | null;
+  content: SetInline[];
+}
+
+export type SetBlock =
+  | { kind: "paragraph" | "listing"; content: SetInline[] }
+  | { kind: "heading"; level: number; label: string | null; number: string | null; content: SetInline[] }
+  | { kind: "quote"; content: SetBlock[] }
+  | { kind: "bullets"; items: SetBlock[][] }
+  | { kind: "numbers"; start: number; items: SetBlock[][] }
+  | { kind: "table"; columns: number; head: SetCell[][]; rows: SetCell[][] }
+  | SetCaption
+  | { kind: "captioned"; body: SetBlock[]; caption: SetCaption; first: boolean }
+  | { kind: "signposts"; label: string | null; heading: string; entries: SetSignpost[] }
+  | { kind: "return"; words: string; url: string }
+  | { kind: "notes"; notes: SetNote[] }
+  | { kind: "section-break" };
+
+export interface SetCell {
+  colspan: number;
+  rowspan: number;
+  align: string | null;
+  head: boolean;
+  content: SetBlock[];
+}
+
+export interface SetSignpost {
+  depth: number;
+  words: string;
+  /** The place whose page is told. */
+  page: string;
+  url: string;
+}
+
+export interface SetChapter {
+  title: string;
+  blocks: SetBlock[];
+}

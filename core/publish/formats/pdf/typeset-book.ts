@@ -1,0 +1,108 @@
+import { topOfBook } from "../../../manuscript/book-index.ts";
+import { indexOf, pictureSuffix, type Book } from "../../../manuscript/book.ts";
+import { chapterTitle } from "../../../manuscript/chapter.ts";
+import { linkUses } from "../../../manuscript/links.ts";
+import { pageSize } from "../../../manuscript/page-layout.ts";
+import { hasOwnContents } from "../../../manuscript/signposts.ts";
+import { writeDestination } from "../../../destination/destination.ts";
+import { travellingFiles } from "../../travelling-files.ts";
+import type { PrintedAddresses } from "./options.ts";
+import { TypesetWalk, type BookBeingSet, type MarkedLink } from "./typeset-walk.ts";
+import { typesetLanguage } from "./typeset-language.ts";
+
+/** What the typesetter's template reads: JSON files by path. Author text is data in them, never markup. */
+export type TypesetFiles = Map<string, string>;
+
+/** One chapter that is set without the others, with the page numbers of the rest as they are known. */
+export interface ChapterAlone {
+  chapter: number;
+  pageOfPlace: ReadonlyMap<string, string>;
+}
+
+export interface Typeset {
+  files: TypesetFiles;
+  /** Pictures to be laid beside the JSON, by path. */
+  pictures: Map<string, Uint8Array>;
+  marked: MarkedLink[];
+}
+
+/**
+ * The data from which the typesetter makes a PDF: `book.json` and one file a chapter. A link into the book,
+ * and one with a description, carries a marker for its address; whoever finishes the PDF puts in where it
+ * leads. `places` in `book.json` names every landing place whose position is asked for. Numbers and references are those of
+ * the whole book also where one chapter is set alone.
+ */
+export function typesetBook(
+  book: Book,
+  addresses: PrintedAddresses = "none",
+  alone: ChapterAlone | null = null,
+): Typeset {
+  const pictures = new Map<string, Uint8Array>();
+  const picturePaths = new Map<string, string>();
+  for (const { id, mediaType, bytes } of book.pictures) {
+    const path = `/picture-${id}.${pictureSuffix[mediaType]}`;
+    picturePaths.set(id, path);
+    pictures.set(path, bytes);
+  }
+  const index = indexOf(book);
+  const setting: BookBeingSet = {
+    index,
+    files: travellingFiles(book),
+    picturePaths,
+    addresses,
+    markerBase: unusedMarker(book),
+    marked: [],
+    printed: [],
+    printedCount: 0,
+    labelled: new Set(),
+    held: new Map(),
+  };
+  const files: TypesetFiles = new Map();
+  const set = alone === null ? book.chapters.map((_, i) => i) : [alone.chapter];
+  const walkOf = (at: number): TypesetWalk =>
+    new TypesetWalk({ doc: book.chapters[at]!.doc, at, index }, setting);
+  const chapters = set.map((i) => {
+    const path = `/chapter-${i + 1}.json`;
+    files.set(path, JSON.stringify(walkOf(i).wholeChapter()));
+    return path;
+  });
+  const notes =
+    index.conventions.notesAt === "book"
+      ? set.flatMap((i) => {
+          const list = walkOf(i).allNotes();
+          return list.length > 0 ? [{ chapter: chapterTitle(book.chapters[i]!.doc), notes: list }] : [];
+        })
+      : [];
+  files.set(
+    "/book.json",
+    JSON.stringify({
+      title: book.title,
+      author: book.author,
+      ...typesetLanguage(book.language),
+      looks: book.looks,
+      layout: { ...book.layout, ...pageSize(book.layout) },
+      words: index.words,
+      top: topOfBook,
+      contents: alone === null && !hasOwnContents(book),
+      // Pages that are not set with it are known from an earlier file, if at all.
+      alone: alone && { pages: Object.fromEntries(alone.pageOfPlace) },
+      chapters,
+      notes,
+      addresses: setting.printed,
+      places: [...(alone ? [] : [topOfBook]), ...setting.labelled, ...setting.held.keys()],
+      held: Object.fromEntries(setting.held),
+    }),
+  );
+  return { files, pictures, marked: setting.marked };
+}
+
+/** The beginning of all markers: an address with which no link of the book begins (the name is of RFC 2606's `.invalid`). */
+function unusedMarker({ chapters }: Pick<Book, "chapters">): string {
+  const written = chapters.flatMap(({ doc }) =>
+    linkUses(doc).map(({ destination }) => writeDestination(destination)),
+  );
+  for (let n = 0; ; n++) {
+    const base = `https://${n === 0 ? "vennet" : `vennet-${n}`}.invalid/`;
+    if (!written.some((address) => address.includes(base))) return base;
+  }
+}

@@ -1,0 +1,328 @@
+import type { Node } from "prosemirror-model";
+import type { Destination } from "../../../destination/kinds/kinds.ts";
+import type { BookIndex } from "../../../manuscript/book-index.ts";
+import type { CaptionedBlock } from "../../../manuscript/captions.ts";
+import { chapterTitle } from "../../../manuscript/chapter.ts";
+import { hotspotBox } from "../../../manuscript/hotspot.ts";
+import type { InlineRun } from "../../../manuscript/links.ts";
+import { numberNotes, referenceId, type NumberedNote } from "../../../manuscript/notes.ts";
+import { gapSign } from "../../../manuscript/references.ts";
+import {
+  pictureAttrs,
+  pictureWords,
+  referenceAttrs,
+  signpostAttrs,
+  type LinkAttrs,
+} from "../../../manuscript/attributes.ts";
+import { signpostsOf, type ReturnLink } from "../../../manuscript/signposts.ts";
+import { countHeadRows } from "../../../manuscript/tables.ts";
+import {
+  ChapterWalk,
+  type BlockHandlers,
+  type InlineHandlers,
+  type WalkedChapter,
+} from "../../../manuscript/walk.ts";
+import { returnName } from "../../return-name.ts";
+import { travel } from "../../travel.ts";
+import type { TravellingFile } from "../../travelling-files.ts";
+import { breakable } from "./breakable.ts";
+import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
+import type { PrintedAddresses } from "./options.ts";
+import type { SetBlock, SetCaption, SetChapter, SetInline, SetNote, SetTextLink } from "./set-data.ts";
+
+/** A link as it is to be in the finished PDF, by the address that marks it in the typesetter's. */
+export interface MarkedLink {
+  marker: string;
+  to: { address: string } | { place: string };
+  description: string;
+}
+
+/** What the chapters of a book that is set share. */
+export interface BookBeingSet {
+  readonly index: BookIndex;
+  readonly files: ReadonlyMap<string, TravellingFile>;
+  readonly picturePaths: ReadonlyMap<string, string>;
+  readonly addresses: PrintedAddresses;
+  readonly markerBase: string;
+  readonly marked: MarkedLink[];
+  /** The web addresses that are printed in a list at the end, in parts between which a line may end. */
+  readonly printed: string[][];
+  printedCount: number;
+  /** The landing places that have been set. */
+  readonly labelled: Set<string>;
+  /** Places inside headings, each with its heading's, where they land. */
+  readonly held: Map<string, string>;
+}
+
+interface Style {
+  /** Whether pictures are all there is in the block. */
+  isPictureAlone: boolean;
+  /** Whether web addresses may be written out: a heading is repeated elsewhere. */
+  mayPrint: boolean;
+}
+
+const plain: Style = { isPictureAlone: false, mayPrint: true };
+const gap: SetInline = { kind: "text", words: gapSign, strong: true };
+
+/** Writes a chapter as the data that the typesetter's template reads. */
+export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
+  private readonly notes: ReadonlyMap<string, NumberedNote>;
+  private readonly notesSet = new Set<string>();
+
+  protected readonly blockHandlers: BlockHandlers<SetBlock, Style> = {
+    title: (node) => [this.heading(node, 0)],
+    heading: (node) => [this.heading(node, node.attrs["level"] as number)],
+    paragraph: (node) => [{ kind: "paragraph", content: this.words(node) }],
+    blockquote: (node) => [{ kind: "quote", content: this.blocks(node, plain) }],
+    code_block: (node) => [{ kind: "listing", content: this.words(node) }],
+    bullet_list: (node) => [{ kind: "bullets", items: this.items(node) }],
+    ordered_list: (node) => [
+      { kind: "numbers", start: node.attrs["start"] as number, items: this.items(node) },
+    ],
+    table: (node) => [this.table(node)],
+    section_break: () => [{ kind: "section-break" }],
+    caption: (node) => [this.caption(node)],
+    signposts: (node) => [this.signposts(node)],
+  };
+
+  protected readonly inlineHandlers: InlineHandlers<SetInline, Style> = {
+    text: (node) => {
+      const marks = new Set(node.marks.map((mark) => mark.type.name));
+      return breakable(node.text!).flatMap((words, i): SetInline[] => [
+        ...(i > 0 ? [{ kind: "may-break" } as const] : []),
+        {
+          kind: "text",
+          words,
+          ...(marks.has("strong") ? { strong: true } : {}),
+          ...(marks.has("emphasis") ? { emphasis: true } : {}),
+          ...(marks.has("code") ? { code: true } : {}),
+        },
+      ]);
+    },
+    hard_break: () => [{ kind: "break" }],
+    picture: (node, style) => [this.picture(node, style)],
+    anchor: (node) => this.anchorHere(node.attrs["id"] as string),
+    cross_reference: (node) => [this.crossReference(node)],
+    note_reference: (node) => this.noteReference(node.attrs["note"] as string),
+  };
+
+  constructor(
+    chapter: WalkedChapter,
+    private readonly book: BookBeingSet,
+  ) {
+    super(chapter);
+    this.notes = new Map(numberNotes(chapter.doc).map((note) => [note.id, note]));
+  }
+
+  wholeChapter(): SetChapter {
+    const { doc } = this.chapter;
+    const blocks = this.body(plain);
+    const { notesAt } = this.index.conventions;
+    // At the foot of pages, a note that nothing refers to still holds text and links: it is set at the chapter's end.
+    const atEnd = [...this.notes.values()].filter(
+      ({ references }) => notesAt === "chapter" || (notesAt === "page" && references === 0),
+    );
+    if (atEnd.length > 0) blocks.push({ kind: "notes", notes: atEnd.map((note) => this.note(note)) });
+    return { title: chapterTitle(doc), blocks };
+  }
+
+  /** All notes of the chapter, for the end of the book. */
+  allNotes(): SetNote[] {
+    return [...this.notes.values()].map((note) => this.note(note));
+  }
+
+  private note(note: NumberedNote): SetNote {
+    const label = this.label(note.id);
+    const content = this.blocks(note.node, plain);
+    // A place of its own above a list would lie on the line before it.
+    const isWithin = label !== null && content[0]?.kind !== "paragraph" && placedInWords(content, label);
+    return {
+      number: this.index.places.get(note.id)!.number,
+      label: isWithin ? null : label,
+      content,
+      returns: this.returnsOf(note),
+    };
+  }
+
+  /** The ways back from a note, one for each reference to it. */
+  private returnsOf({ id, references }: NumberedNote): SetTextLink[] {
+    const { returnWords } = this.index.conventions;
+    return Array.from({ length: references }, (_, i) => {
+      const name = returnName(this.index, i + 1, references) ?? returnWords;
+      return { kind: "text-link", words: returnWords, url: this.toPlace(referenceId(id, i + 1), name) };
+    });
+  }
+
+  protected override captioned({ node, caption, captionFirst }: CaptionedBlock): SetBlock[] {
+    if (!caption) return this.block(node, plain);
+    const body = this.block(node, plain);
+    return [{ kind: "captioned", body, caption: this.caption(caption), first: captionFirst }];
+  }
+
+  private caption(node: Node): SetCaption {
+    const id = node.attrs["id"] as string;
+    const content = this.words(node);
+    return { kind: "caption", lead: this.captionLabel(node), content: [...this.anchorHere(id), ...content] };
+  }
+
+  protected returnLink({ words, list }: ReturnLink): SetBlock {
+    return { kind: "return", words, url: this.toPlace(list, words) };
+  }
+
+  private items(list: Node): SetBlock[][] {
+    return list.children.map((item) => this.blocks(item, plain));
+  }
+
+  private words(block: Node): SetInline[] {
+    return withAnchorsHeld(this.inlines(block, styleOf(block, true)));
+  }
+
+  private heading(node: Node, level: number): SetBlock {
+    const id = node.attrs["id"] as string;
+    const words = this.inlines(node, styleOf(node, false));
+    // A heading without words has no place in an outline (ISO 14289-1); it stays a landing place.
+    if (!words.some(({ kind }) => kind !== "anchor" && kind !== "picture"))
+      return { kind: "paragraph", content: [...this.anchorHere(id), ...words] };
+    const shown = this.levels.next(level);
+    const number = this.index.places.get(id)?.number ?? null;
+    // The contents list repeats a heading's words, and no place can be set twice.
+    for (const place of anchorsIn(words)) this.hold(place, id);
+    return { kind: "heading", level: shown, label: this.label(id), number, content: withoutAnchors(words) };
+  }
+
+  private signposts(node: Node): SetBlock {
+    const list = signpostAttrs(node);
+    const entries = signpostsOf(list, this.index, this.chapter.at).map(({ id, words, depth }) => ({
+      depth,
+      words,
+      page: id,
+      url: this.toPlace(id, words),
+    }));
+    return { kind: "signposts", label: this.label(list.id), heading: list.heading, entries };
+  }
+
+  private table(node: Node): SetBlock {
+    const columns = node.firstChild!.children.reduce(
+      (sum, cell) => sum + (cell.attrs["colspan"] as number),
+      0,
+    );
+    const headRows = countHeadRows(node);
+    const rows = node.children.map((row) =>
+      row.children.map((cell) => ({
+        colspan: cell.attrs["colspan"] as number,
+        rowspan: cell.attrs["rowspan"] as number,
+        align: cell.attrs["align"] as string | null,
+        head: cell.type.name === "table_header",
+        content: this.blocks(cell, plain),
+      })),
+    );
+    return { kind: "table", columns, head: rows.slice(0, headRows), rows: rows.slice(headRows) };
+  }
+
+  protected linked(link: LinkAttrs, run: InlineRun, style: Style): SetInline[] {
+    const content = run.nodes.flatMap((node) => this.inline(node, style));
+    const url = this.target(link.destination, link.description);
+    if (url === null) return content;
+    const { kind } = link.destination;
+    const set: SetInline = { kind: "link", look: link.asText ? "text" : kind, url, content };
+    if (link.destination.kind !== "web" || this.book.addresses === "none" || !style.mayPrint) return [set];
+    const address = breakable(link.destination.address);
+    const number = ++this.book.printedCount;
+    if (this.book.addresses === "notes") return [set, { kind: "address", number, address }];
+    this.book.printed.push(address);
+    return [set, { kind: "address", number, address: null }];
+  }
+
+  /** The address, or the marker of one, by which the template links; null where the link cannot travel. */
+  private target(destination: Destination, description: string | null): string | null {
+    const way = travel(destination, this.index, this.book.files);
+    if (way.kind === "words") return null;
+    if (way.kind === "place") return this.toPlace(way.place.id, description ?? way.place.words);
+    const address = way.kind === "file" ? way.file.path : way.address;
+    return description ? this.mark({ address }, description) : address;
+  }
+
+  private toPlace(place: string, description: string): string {
+    return this.mark({ place }, description);
+  }
+
+  private mark(to: MarkedLink["to"], description: string): string {
+    const marker = `${this.book.markerBase}${this.book.marked.length}`;
+    this.book.marked.push({ marker, to, description });
+    return marker;
+  }
+
+  private crossReference(node: Node): SetInline {
+    const says = this.wordsOfReference(node, true);
+    if (says.kind === "gap") return gap;
+    const { target } = referenceAttrs(node);
+    const { words } = this.index.places.get(target)!;
+    const text = (shown: string): SetInline => ({ kind: "text", words: shown });
+    const content: SetInline[] =
+      says.kind === "words"
+        ? [text(says.words)]
+        : [text(says.before), { kind: "page", place: target }, text(says.after)];
+    const shown = says.kind === "words" ? says.words : says.before;
+    return { kind: "link", look: "place", url: this.toPlace(target, words || shown), content };
+  }
+
+  private picture(node: Node, { isPictureAlone }: Style): SetInline {
+    const attrs = pictureAttrs(node);
+    const { file, alt, decorative, width } = attrs;
+    const path = file === null ? undefined : this.book.picturePaths.get(file);
+    if (!path) return { kind: "text", words: pictureWords(attrs) };
+    const hotspots = attrs.hotspots.flatMap((hotspot) => {
+      // An area has no words, so its text alternative is what the annotation says.
+      const url = this.target(hotspot.destination, hotspot.description ?? hotspot.alt);
+      const { frame, shape } = hotspot;
+      return url === null ? [] : [{ url, ...hotspotBox(hotspot), frame, shape }];
+    });
+    return {
+      kind: "picture",
+      file: path,
+      alt,
+      decorative: decorative || alt === "",
+      alone: isPictureAlone,
+      percent: width,
+      hotspots,
+    };
+  }
+
+  private noteReference(id: string): SetInline[] {
+    const note = this.notes.get(id);
+    if (!note) return [gap];
+    const here = this.anchorHere(referenceId(id, this.nextReference(id)));
+    const number = this.index.places.get(id)!.number!;
+    if (this.index.conventions.notesAt !== "page")
+      return [...here, { kind: "raised-link", words: number, url: this.toPlace(id, number) }];
+    const footnote = `fn-${id}`;
+    if (this.notesSet.has(id)) return [...here, { kind: "note-again", number, footnote }];
+    this.notesSet.add(id);
+    return [...here, { kind: "note", footnote, ...this.note(note) }];
+  }
+
+  private hold(place: string, by: string): void {
+    this.book.labelled.delete(place);
+    this.book.held.set(place, by);
+  }
+
+  private anchorHere(id: string): SetInline[] {
+    const label = this.label(id);
+    return label === null ? [] : [{ kind: "anchor", label }];
+  }
+
+  /** The label of a landing place, unless it has been set already. */
+  private label(id: string): string | null {
+    if (this.book.labelled.has(id) || this.book.held.has(id)) return null;
+    this.book.labelled.add(id);
+    return id;
+  }
+}
+
+function styleOf(block: Node, mayPrint: boolean): Style {
+  // A picture that is all there is in its paragraph gets the width of the text.
+  const isPictureAlone = block.children.every(
+    (node) => node.type.name === "picture" || !node.textContent.trim(),
+  );
+  return { isPictureAlone, mayPrint };
+}

@@ -1,0 +1,266 @@
+import type { Node } from "prosemirror-model";
+import type { CaptionedBlock } from "../../manuscript/captions.ts";
+import type { InlineRun } from "../../manuscript/links.ts";
+import { numberNotes, referenceId, type NumberedNote } from "../../manuscript/notes.ts";
+import { gapSign } from "../../manuscript/references.ts";
+import {
+  pictureAttrs,
+  pictureWords,
+  referenceAttrs,
+  signpostAttrs,
+  type LinkAttrs,
+} from "../../manuscript/attributes.ts";
+import { nested, signpostsOf, type ReturnLink, type SignpostBranch } from "../../manuscript/signposts.ts";
+import { countHeadRows } from "../../manuscript/tables.ts";
+import { ChapterWalk, type BlockHandlers, type InlineHandlers } from "../../manuscript/walk.ts";
+import { returnName } from "../return-name.ts";
+import { escapeXml } from "./escape-xml.ts";
+import { hrefOf, hrefOfPlace, hrefTo, linkId, type PageContext } from "./page-context.ts";
+import { pictureXhtml } from "./picture-xhtml.ts";
+
+/** The XHTML of one chapter: a section, with its notes at the end unless they stand at the book's end. */
+export function chapterXhtml(doc: Node, context: PageContext): string {
+  return new XhtmlWalk(doc, context).section();
+}
+
+/** The XHTML of one chapter's notes, for the end of the book; empty where it has none. */
+export function notesXhtml(doc: Node, context: PageContext): string {
+  return new XhtmlWalk(doc, context).noteSection();
+}
+
+class XhtmlWalk extends ChapterWalk<string, string, void> {
+  private readonly notes: NumberedNote[];
+  /** How many characters of the text have been written, and how many pages have begun in them. */
+  private written = 0;
+  private pagesBegun = 0;
+  private isInNotes = false;
+
+  protected readonly blockHandlers: BlockHandlers<string, void> = {
+    title: (node) => [this.heading(node, 0)],
+    heading: (node) => [this.heading(node, node.attrs["level"] as number)],
+    paragraph: (node) => [`<p>${this.words(node)}</p>`],
+    blockquote: (node) => [`<blockquote>${this.lines(node)}</blockquote>`],
+    code_block: (node) => [`<pre><code>${this.words(node)}</code></pre>`],
+    bullet_list: (node) => [`<ul>${this.items(node)}</ul>`],
+    ordered_list: (node) => {
+      const start = node.attrs["start"] as number;
+      return [`<ol${start === 1 ? "" : ` start="${start}"`}>${this.items(node)}</ol>`];
+    },
+    table: (node) => [this.table(node)],
+    section_break: () => ["<hr/>"],
+    caption: (node) => [`<p class="caption"${this.id(node)}>${this.captionWords(node)}</p>`],
+    signposts: (node) => [this.signposts(node)],
+  };
+
+  protected readonly inlineHandlers: InlineHandlers<string, void> = {
+    text: (node) => {
+      let text = this.textWithPages(node.text!);
+      for (const mark of [...node.marks].reverse()) {
+        if (mark.type.name === "code") text = `<code>${text}</code>`;
+        if (mark.type.name === "strong") text = `<strong>${text}</strong>`;
+        if (mark.type.name === "emphasis") text = `<em>${text}</em>`;
+      }
+      return [text];
+    },
+    hard_break: () => ["<br/>"],
+    picture: (node) => [pictureXhtml(pictureAttrs(node), null, this.context)],
+    anchor: (node) => [`<span${this.id(node)}></span>`],
+    cross_reference: (node) => {
+      const { id, target } = referenceAttrs(node);
+      const says = this.wordsOfReference(node, false);
+      if (says.kind !== "words") return [`<span class="gap">${gapSign}</span>`];
+      const href = hrefOfPlace(this.context, this.index.places.get(target)!);
+      return [`<a class="place" href="${href}"${linkId(this.context, id)}>${escapeXml(says.words)}</a>`];
+    },
+    note_reference: (node) => {
+      const id = node.attrs["note"] as string;
+      const note = this.index.places.get(id);
+      if (!note || !this.notes.some((own) => own.id === id)) return [`<sup class="gap">${gapSign}</sup>`];
+      const href = hrefOfPlace(this.context, note);
+      return [
+        `<sup><a${this.epubType("noteref")} role="doc-noteref" href="${href}" id="${referenceId(id, this.nextReference(id))}">${note.number}</a></sup>`,
+      ];
+    },
+  };
+
+  constructor(
+    doc: Node,
+    private readonly context: PageContext,
+  ) {
+    super({ doc, at: context.chapter, index: context.index });
+    this.notes = numberNotes(doc);
+  }
+
+  section(): string {
+    const body = this.body().join("\n");
+    const notes = this.index.conventions.notesAt === "book" ? "" : this.noteSection();
+    return `<section${this.epubType("chapter")} role="doc-chapter">\n${body}\n${notes}</section>`;
+  }
+
+  noteSection(): string {
+    if (this.notes.length === 0) return "";
+    this.isInNotes = true;
+    const asides = this.notes.map((note) => {
+      const { number } = this.index.places.get(note.id)!;
+      const back = this.waysBack(note);
+      return `<aside${this.epubType("footnote")} role="doc-footnote"${this.id(note.node)}>\n<p class="note-number">${number}${back ? " " + back : ""}</p>\n${this.lines(note.node)}\n</aside>`;
+    });
+    return `<div class="notes">\n${asides.join("\n")}\n</div>\n`;
+  }
+
+  private waysBack({ id, references }: NumberedNote): string {
+    const { index, chapter } = this.context;
+    const page = this.context.pageOf({ chapter, note: null });
+    return Array.from({ length: references }, (_, i) => {
+      const name = returnName(index, i + 1, references);
+      const label = name === null ? "" : ` aria-label="${escapeXml(name)}"`;
+      const href = hrefTo(this.context, page, referenceId(id, i + 1));
+      return `<a role="doc-backlink" href="${href}"${label}>${escapeXml(index.conventions.returnWords)}</a>`;
+    }).join(" ");
+  }
+
+  private epubType(type: string): string {
+    return this.context.medium === "epub" ? ` epub:type="${type}"` : "";
+  }
+
+  private lines(parent: Node): string {
+    return this.blocks(parent).join("\n");
+  }
+
+  private words(block: Node): string {
+    return this.inlines(block).join("");
+  }
+
+  protected override captioned(block: CaptionedBlock): string[] {
+    const body = this.block(block.node);
+    if (!block.caption) return body;
+    const caption = `<figcaption${this.id(block.caption)}>${this.captionWords(block.caption)}</figcaption>`;
+    const parts = block.captionFirst ? [caption, ...body] : [...body, caption];
+    return [`<figure>${parts.join("\n")}</figure>`];
+  }
+
+  private captionWords(caption: Node): string {
+    const label = this.captionLabel(caption);
+    const lead = label === null ? "" : `<span class="number">${escapeXml(label)}</span> `;
+    return lead + this.words(caption);
+  }
+
+  protected returnLink({ list, words }: ReturnLink): string {
+    const href = hrefOfPlace(this.context, this.index.places.get(list)!);
+    return `<p class="return"><a class="place" href="${href}">${escapeXml(words)}</a></p>`;
+  }
+
+  private heading(node: Node, level: number): string {
+    const words = this.words(node);
+    if (words.replace(/<[^>]*>/g, "").trim() === "") return `<div${this.id(node)}>${words}</div>`;
+    const tag = `h${this.levels.next(level)}`;
+    const number = this.index.places.get(node.attrs["id"] as string)?.number ?? null;
+    const lead = number === null ? "" : `<span class="number">${number}</span> `;
+    return `<${tag}${this.id(node)}>${lead}${words}</${tag}>`;
+  }
+
+  private signposts(node: Node): string {
+    const list = signpostAttrs(node);
+    const entries = signpostsOf(list, this.context.index, this.context.chapter);
+    const heading =
+      list.heading === "" ? "" : `<p class="signposts-heading">${escapeXml(list.heading)}</p>\n`;
+    const body = entries.length === 0 ? "" : this.signpostList(nested(entries));
+    return `<div class="signposts"${this.id(node)}>${heading}${body}</div>`;
+  }
+
+  private signpostList(branches: SignpostBranch[]): string {
+    const items = branches.map(({ id, words, inner }) => {
+      const href = hrefOfPlace(this.context, this.index.places.get(id)!);
+      return `<li><a class="place" href="${href}">${escapeXml(words)}</a>${inner.length > 0 ? this.signpostList(inner) : ""}</li>`;
+    });
+    return `<ul>${items.join("")}</ul>`;
+  }
+
+  private items(list: Node): string {
+    return list.children.map((item) => `<li>${this.lines(item)}</li>`).join("");
+  }
+
+  private table(node: Node): string {
+    const rows = node.children.map(
+      (row) => `<tr>${row.children.map((cell) => this.cell(cell)).join("")}</tr>`,
+    );
+    const head = countHeadRows(node);
+    const thead = head > 0 ? `<thead>${rows.slice(0, head).join("")}</thead>` : "";
+    const tbody = head < rows.length ? `<tbody>${rows.slice(head).join("")}</tbody>` : "";
+    return `<table>${thead}${tbody}</table>`;
+  }
+
+  private cell(cell: Node): string {
+    const head = cell.type.name === "table_header";
+    const { colspan, rowspan, align } = cell.attrs as {
+      colspan: number;
+      rowspan: number;
+      align: string | null;
+    };
+    const attrs =
+      (head ? ' scope="col"' : "") +
+      (colspan > 1 ? ` colspan="${colspan}"` : "") +
+      (rowspan > 1 ? ` rowspan="${rowspan}"` : "") +
+      (align ? ` class="${align}"` : "");
+    const only = cell.childCount === 1 && cell.firstChild!.type.name === "paragraph" ? cell.firstChild : null;
+    const tag = head ? "th" : "td";
+    return `<${tag}${attrs}>${only ? this.words(only) : this.lines(cell)}</${tag}>`;
+  }
+
+  protected linked(link: LinkAttrs, run: InlineRun): string[] {
+    const only = run.nodes.length === 1 && run.nodes[0]!.type.name === "picture" ? run.nodes[0]! : null;
+    if (only && pictureAttrs(only).hotspots.length > 0)
+      return [pictureXhtml(pictureAttrs(only), link, this.context)];
+    const content = run.nodes.flatMap((node) => this.inline(node)).join("");
+    const href = hrefOf(this.context, link.destination);
+    if (href === null) return [`<span class="no-link">${content}</span>`];
+    const title =
+      (link.description ? ` title="${escapeXml(link.description)}"` : "") + linkId(this.context, link.id);
+    const look = link.asText ? "as-text" : link.destination.kind;
+    let opens = "";
+    if (link.newWindow && this.context.medium === "web" && /^https?:/.test(href)) {
+      // WCAG 2.2 SC 3.2.5, technique G201: who follows it is told before.
+      const name = `${runText(run)} (${this.index.words.newWindow})`;
+      opens = ` target="_blank" rel="noopener" aria-label="${escapeXml(name)}"`;
+    }
+    return [`<a class="${look}" href="${escapeXml(href)}"${title}${opens}>${content}</a>`];
+  }
+
+  /** Text, with a mark before each character with which a page of the PDF begins (DPUB-ARIA 1.1). */
+  private textWithPages(text: string): string {
+    if (this.isInNotes) return escapeXml(text);
+    const { pageBreaks } = this.context;
+    const start = this.written;
+    this.written += text.length;
+    let out = "";
+    let done = 0;
+    for (; this.pagesBegun < pageBreaks.length; this.pagesBegun++) {
+      const { offset, label } = pageBreaks[this.pagesBegun]!;
+      if (offset >= this.written) break;
+      out += escapeXml(text.slice(done, offset - start));
+      out += `<span${this.epubType("pagebreak")} role="doc-pagebreak" id="${pageId(label)}" aria-label="${escapeXml(label)}"></span>`;
+      done = offset - start;
+    }
+    return out + escapeXml(text.slice(done));
+  }
+
+  private id(node: Node): string {
+    const id = node.attrs["id"] as string;
+    // The id belongs to the first chapter that has it, as in the index of places.
+    if (this.context.usedIds.has(id) || this.index.places.get(id)?.chapter !== this.context.chapter)
+      return "";
+    this.context.usedIds.add(id);
+    return ` id="${id}"`;
+  }
+}
+
+/** The id at which a page of the PDF begins. */
+export function pageId(label: string): string {
+  return `page-${label.replace(/[^\w-]+/g, "-")}`;
+}
+
+function runText(run: InlineRun): string {
+  return run.nodes
+    .map((node) => (node.type.name === "picture" ? pictureWords(pictureAttrs(node)) : (node.text ?? "")))
+    .join("");
+}

@@ -1,0 +1,13 @@
+import type { ExportReading, FormatTraits } from "../proof/exported-link.ts";
+
+export const flowing: FormatTraits = { isPaged: false, hasOwnNotes: false, hasTitle: true };
+export const paged: FormatTraits = { ...flowing, isPaged: true };
+
+/** What reading a file without any link gives. */
+export const emptyReading: ExportReading = {
+  traits: flowing,
+  pages: null,
+  files: new Map(),
+  pageOfPlace: new Map(),
+  links: [],
+};
