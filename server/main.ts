@@ -2,11 +2,15 @@ import { AccountsService } from "./accounts/accounts.service.ts";
 import { makeApplication } from "./application.ts";
 import { Settings } from "./settings.ts";
 
-const settings = new Settings();
+let port = "";
+let host = "";
 try {
+  const settings = new Settings();
+  port = String(settings.port);
+  host = settings.host;
   const app = await makeApplication(settings);
   if (settings.demo) await app.get(AccountsService).demoAccount();
-  await app.listen(settings.port, "127.0.0.1");
+  await app.listen(settings.port, settings.host);
   process.send?.("listening");
   // Whoever started this process is gone without a word.
   process.on("disconnect", () => process.kill(process.pid, "SIGTERM"));
@@ -14,10 +18,12 @@ try {
   const { code, message } = error as NodeJS.ErrnoException;
   const reason =
     code === "EADDRINUSE"
-      ? `Port ${settings.port} is taken by another program. Set PORT to a free one.`
-      : code === "ECONNREFUSED"
-        ? "The database does not answer."
-        : `The server could not start: ${message}`;
+      ? `Port ${port} is taken by another program. Set PORT to a free one.`
+      : code === "ENOTFOUND" || code === "EADDRNOTAVAIL"
+        ? `HOST is “${host}”, which is not an address of this machine. Set it to one, or leave it out.`
+        : code === "ECONNREFUSED"
+          ? "The database does not answer."
+          : `The server could not start: ${message}`;
   process.stderr.write(`${reason}\n`);
   process.exit(1);
 }

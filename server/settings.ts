@@ -1,4 +1,5 @@
 import { readFileSync } from "node:fs";
+import { CodedError } from "@vennet/core/errors";
 import { defaultPorts } from "@vennet/core/reach/address-policy";
 
 /** Where the stand-in web listens; it answers for the reserved names alone. */
@@ -9,8 +10,23 @@ export interface StandInSettings {
   authority: string;
 }
 
-/** Everything that can be set from outside, read from the environment once at start. */
+/** A setting that cannot be used, with its name and what it may be. */
+export class SettingsError extends CodedError {
+  constructor(name: string, message: string) {
+    super("setting", `${name} ${message}`, name);
+  }
+}
+
+const highestPort = 65_535;
+const longestMs = 24 * 60 * 60_000;
+
+/**
+ * Everything that can be set from outside, read from the environment once at start.
+ * @throws SettingsError that says which setting is wrong
+ */
 export class Settings {
+  /** The interface on which the server listens. */
+  readonly host: string;
   readonly port: number;
   readonly databaseUrl: string;
   readonly demo: boolean;
@@ -33,25 +49,57 @@ export class Settings {
   readonly takeOverMs: number;
 
   constructor(env: NodeJS.ProcessEnv = process.env) {
-    this.port = Number(env["PORT"] ?? 4600);
+    const whole = (name: string, usual: number, least: number, most: number): number =>
+      wholeNumber(name, env[name] ?? String(usual), least, most);
+    this.host = env["HOST"] || "127.0.0.1";
+    this.port = whole("PORT", 4600, 0, highestPort);
     this.databaseUrl = env["DATABASE_URL"] ?? "";
-    this.demo = env["VENNET_DEMO"] === "1";
-    this.secureCookies = env["VENNET_SECURE_COOKIES"] === "1";
-    this.logLevel = env["LOG_LEVEL"] ?? "info";
+    this.demo = flag("VENNET_DEMO", env);
+    this.secureCookies = flag("VENNET_SECURE_COOKIES", env);
+    this.logLevel = oneOf("LOG_LEVEL", env["LOG_LEVEL"] ?? "info", logLevels);
     this.standIns = env["STANDIN_WEB_PORT"]
       ? {
-          httpPort: Number(env["STANDIN_WEB_PORT"]),
-          tlsPort: Number(env["STANDIN_WEB_TLS_PORT"]),
-          authority: readFileSync(env["STANDIN_WEB_CA"]!, "utf8"),
+          httpPort: whole("STANDIN_WEB_PORT", 0, 1, highestPort),
+          tlsPort: whole("STANDIN_WEB_TLS_PORT", 0, 1, highestPort),
+          authority: readAuthority(env["STANDIN_WEB_CA"]),
         }
       : null;
-    this.reachPorts = env["REACH_PORTS"] ? env["REACH_PORTS"].split(",").map(Number) : defaultPorts;
-    this.reachTimeoutMs = Number(env["REACH_TIMEOUT_MS"] ?? 15_000);
-    this.reachConcurrency = Number(env["REACH_CONCURRENCY"] ?? 64);
-    this.reachLanes = Number(env["REACH_LANES"] ?? 2);
-    this.reachGapMs = Number(env["REACH_GAP_MS"] ?? 100);
-    this.reachRetryMs = Number(env["REACH_RETRY_MS"] ?? 2_000);
+    this.reachPorts = env["REACH_PORTS"]
+      ? env["REACH_PORTS"].split(",").map((port) => wholeNumber("REACH_PORTS", port, 1, highestPort))
+      : defaultPorts;
+    this.reachTimeoutMs = whole("REACH_TIMEOUT_MS", 15_000, 1, longestMs);
+    this.reachConcurrency = whole("REACH_CONCURRENCY", 64, 1, 10_000);
+    this.reachLanes = whole("REACH_LANES", 2, 1, 1_000);
+    this.reachGapMs = whole("REACH_GAP_MS", 100, 0, longestMs);
+    this.reachRetryMs = whole("REACH_RETRY_MS", 2_000, 0, longestMs);
     this.redisUrl = env["REDIS_URL"] || null;
-    this.takeOverMs = Number(env["TAKE_OVER_MS"] ?? 30_000);
+    this.takeOverMs = whole("TAKE_OVER_MS", 30_000, 100, longestMs);
+  }
+}
+
+const logLevels = ["fatal", "error", "warn", "info", "debug", "trace", "silent"];
+
+function wholeNumber(name: string, given: string, least: number, most: number): number {
+  const value = Number(given);
+  if (given.trim() === "" || !Number.isInteger(value) || value < least || value > most)
+    throw new SettingsError(name, `is “${given}”; it has to be a whole number from ${least} to ${most}.`);
+  return value;
+}
+
+function flag(name: string, env: NodeJS.ProcessEnv): boolean {
+  return oneOf(name, env[name] || "0", ["0", "1"]) === "1";
+}
+
+function oneOf(name: string, given: string, allowed: readonly string[]): string {
+  if (!allowed.includes(given))
+    throw new SettingsError(name, `is “${given}”; it has to be one of ${allowed.join(", ")}.`);
+  return given;
+}
+
+function readAuthority(path: string | undefined): string {
+  try {
+    return readFileSync(path ?? "", "utf8");
+  } catch {
+    throw new SettingsError("STANDIN_WEB_CA", `is “${path ?? ""}”, where no certificate can be read.`);
   }
 }

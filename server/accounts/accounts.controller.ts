@@ -4,9 +4,9 @@ import type { Request, Response } from "express";
 import { Problem } from "../errors/problem.ts";
 import { Settings } from "../settings.ts";
 import { Account } from "./account.entity.ts";
-import { AccountAnswer, NewAccountRequest, SignInRequest } from "./accounts.contract.ts";
+import { AccountAnswer, NewAccountRequest, SignInRequest } from "./accounts.dto.ts";
 import { AccountsService, sessionDays } from "./accounts.service.ts";
-import { OpenToAll, sessionCookie, SignedIn } from "./session.guard.ts";
+import { OpenToAll, sessionCookie, sessionToken, SignedIn } from "./session.guard.ts";
 
 @ApiTags("accounts")
 @Controller()
@@ -54,7 +54,7 @@ export class AccountsController {
   @HttpCode(204)
   @ApiNoContentResponse()
   async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
-    const token = (request.cookies as Record<string, string | undefined>)[sessionCookie];
+    const token = sessionToken(request);
     if (token) await this.accounts.endSession(token);
     response.clearCookie(sessionCookie, { path: "/" });
   }

@@ -162,3 +162,61 @@ describe("errors have one shape", () => {
     expect(headers.get("x-powered-by")).toBeNull();
   });
 });
+
+test("an address that is signed up several times at once gets one account, and the others are told so", async () => {
+  const request = { name: "Orla", email: "twice@tindrum.example", password: "a long password" };
+  const answers = await Promise.all(
+    Array.from({ length: 10 }, () => server.client().call("POST", "/accounts", request)),
+  );
+  expect(answers.map(({ status }) => status).sort()).toEqual([201, ...Array(9).fill(409)]);
+  expect(answers.find(({ status }) => status === 409)!.body).toMatchObject({
+    code: "email-taken",
+    field: "email",
+  });
+});
+
+describe("a body", () => {
+  const send = (path: string, body: string, cookie = ""): Promise<Response> =>
+    fetch(`${server.url}/api${path}`, {
+      method: "POST",
+      body,
+      headers: { "content-type": "application/json", cookie },
+    });
+
+  test("that is a list is refused, and of nobody signed in no more than a little is read", async () => {
+    const list = await send("/session", JSON.stringify([0, 0]));
+    expect([list.status, await list.json()]).toEqual([400, expect.objectContaining({ code: "invalid" })]);
+    const numbers = `[${"0,".repeat(500_000)}0]`;
+    for (const path of ["/session", "/accounts", "/books", "/books/none/links/edit"]) {
+      const answer = await send(path, numbers);
+      expect([path, answer.status, await answer.json()]).toEqual([
+        path,
+        413,
+        { code: "too-large", message: "This is larger than 64 KB, which is more than is read here." },
+      ]);
+    }
+  });
+
+  test("of a text is read whole of those who may write it", async () => {
+    const author = await server.client().signUp();
+    const { book } = (await author.bringIn("# T")).body;
+    const words = "word ".repeat(100_000);
+    const document = {
+      type: "doc",
+      content: [
+        { type: "title", attrs: { id: "t1" }, content: [{ type: "text", text: "Long" }] },
+        { type: "paragraph", content: [{ type: "text", text: words }] },
+      ],
+    };
+    const { status } = await author.call("POST", `/books/${book.id}/chapters`, { title: "Long", document });
+    expect(status).toBe(201);
+  });
+});
+
+test("a cookie that is no text is no session, and answers are kept by nobody", async () => {
+  const answer = await fetch(`${server.url}/api/session`, {
+    headers: { cookie: `vennet_session=${encodeURIComponent('j:{"a":1}')}` },
+  });
+  expect(answer.status).toBe(401);
+  expect(answer.headers.get("cache-control")).toBe("no-store");
+});

@@ -1,4 +1,5 @@
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 
 /** A signed-in browser or script. Only the hash of its token is kept. */
 @Entity("session")
@@ -7,9 +8,11 @@ export class Session {
   tokenHash: string;
 
   @Index()
+  @BelongsTo("Account", "FK_session_account")
   @Column("char", { length: 36 })
   accountId: string;
 
+  @Index("IDX_session_expiry")
   @Column("datetime", { precision: 3 })
   expiresAt: Date;
 }

@@ -7,12 +7,20 @@ import {
 } from "@nestjs/common";
 import { Reflector } from "@nestjs/core";
 import type { Request } from "express";
+import { actAs } from "../access/acting-account.ts";
 import { Problem } from "../errors/problem.ts";
 import type { Account } from "./account.entity.ts";
 import { AccountsService } from "./accounts.service.ts";
 
 export const sessionCookie = "vennet_session";
-type SignedInRequest = Request & { account?: Account; cookies: Record<string, string | undefined> };
+type SignedInRequest = Request & { account?: Account };
+
+/** The token of the session that a request names; null where it names none. */
+export function sessionToken(request: Request): string | null {
+  // What a cookie holds is the sender's choice, and may have been read as something else than text.
+  const token = (request.cookies as Record<string, unknown>)[sessionCookie];
+  return typeof token === "string" && token !== "" ? token : null;
+}
 
 const openKey = "open-to-all";
 /** Marks a route that needs no session. Every other route does. */
@@ -23,6 +31,7 @@ export const SignedIn = createParamDecorator(
   (_: unknown, context: ExecutionContext) => context.switchToHttp().getRequest<SignedInRequest>().account,
 );
 
+/** Asks every route for a session, but those that are marked as open. */
 @Injectable()
 export class SessionGuard implements CanActivate {
   constructor(
@@ -33,10 +42,11 @@ export class SessionGuard implements CanActivate {
   async canActivate(context: ExecutionContext): Promise<boolean> {
     if (this.reflector.get<boolean>(openKey, context.getHandler())) return true;
     const request = context.switchToHttp().getRequest<SignedInRequest>();
-    const token = request.cookies[sessionCookie];
+    const token = sessionToken(request);
     const account = token ? await this.accounts.accountFor(token) : null;
     if (!account) throw new Problem(401, "signed-out", "Sign in first.");
     request.account = account;
+    actAs(account.id);
     return true;
   }
 }

@@ -1,6 +1,5 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from "@nestjs/common";
-import { DestinationError } from "@vennet/core/destination/errors";
-import { ManuscriptError } from "@vennet/core/manuscript/errors";
+import { CodedError } from "@vennet/core/errors";
 import type { Request, Response } from "express";
 import { Problem } from "./problem.ts";
 
@@ -21,18 +20,17 @@ export class ProblemFilter implements ExceptionFilter {
 
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
-    const problem = this.asProblem(error, host.switchToHttp().getRequest<Request>());
+    const { status, code, message, field } = this.asProblem(error, host.switchToHttp().getRequest<Request>());
     if (response.headersSent) {
       response.end();
       return;
     }
-    response.status(problem.getStatus()).json(problem.getResponse());
+    response.status(status).json({ code, message, ...(field === undefined ? {} : { field }) });
   }
 
   private asProblem(error: unknown, request: Request): Problem {
     if (error instanceof Problem) return error;
-    if (error instanceof ManuscriptError) return new Problem(422, error.code, error.message, "document");
-    if (error instanceof DestinationError) return new Problem(422, error.code, error.message, "destination");
+    if (error instanceof CodedError) return new Problem(422, error.code, error.message, error.field);
     const status =
       error instanceof HttpException
         ? error.getStatus()
@@ -46,10 +44,11 @@ export class ProblemFilter implements ExceptionFilter {
     }
     this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     const id = (request as Request & { id?: string }).id ?? "";
+    // How much was done before it failed is not known here.
     return new Problem(
       500,
       "internal",
-      `Something went wrong in Vennet. Nothing was changed. (Request ${id})`,
+      `Something went wrong in Vennet. Look whether what you did is there before you try again. (Request ${id})`,
     );
   }
 }

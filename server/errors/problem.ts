@@ -1,17 +1,15 @@
-import { HttpException } from "@nestjs/common";
+import { CodedError } from "@vennet/core/errors";
 
-/**
- * An error that a person can act on. Every error of the HTTP interface has this shape: a code for
- * programs, a message for people, and the field it is about where there is one.
- */
-export class Problem extends HttpException {
+/** An error of the HTTP interface: a code for programs, a message for people, and the field it is about. */
+export class Problem extends CodedError {
+  /** @param status the status of HTTP that the answer has */
   constructor(
-    status: number,
-    readonly code: string,
+    readonly status: number,
+    code: string,
     message: string,
-    readonly field?: string,
+    field?: string,
   ) {
-    super({ code, message, ...(field === undefined ? {} : { field }) }, status);
+    super(code, message, field);
   }
 }
 

@@ -47,3 +47,9 @@ export const checkOrigin: RequestHandler = (request, _response, next) => {
   if (sameOrigin || noBrowser) return next();
   next(new Problem(403, "origin", "This request comes from another site's page, so it was refused."));
 };
+
+/** Answers are an author's own, so nobody on the way and no browser keeps them; a file that may be kept says so itself. */
+export const neverKept: RequestHandler = (_request, response, next) => {
+  response.setHeader("Cache-Control", "no-store");
+  next();
+};
