@@ -117,3 +117,20 @@ test("presets are kept with the book, and what is none is refused", async () => 
     expect([status, typeof body.message]).toEqual([400, "string"]);
   }
 });
+
+// Tags of RFC 5646, appendix A (from memory): a region of letters, a script, both, a region of digits, a variant.
+test.each(["en-GB", "zh-Hant", "sr-Latn-RS", "es-419", "de-CH-1901"])(
+  "a book in %s is exported as PDF and e-book",
+  async (language) => {
+    const changed = await author.call("PATCH", `/books/${bookId}`, { language });
+    expect(changed.status).toBe(200);
+    const { bytes } = await author.exported(bookId, "pdf");
+    const path = kept(`${language}.pdf`, bytes);
+    expect(await qpdf(path)).toContain("No syntax or stream encoding errors");
+    const catalogue = (await tool("qpdf", "--json=2", "--json-key=qpdf", path)).output;
+    const told = /"\/Lang": "u:([^"]+)"/.exec(catalogue)?.[1];
+    expect(language.toLowerCase().split("-")).toEqual(expect.arrayContaining(told!.toLowerCase().split("-")));
+    const book = unzipSync((await author.exported(bookId, "epub")).bytes);
+    expect(strFromU8(book["EPUB/package.opf"]!)).toContain(`<dc:language>${language}</dc:language>`);
+  },
+);

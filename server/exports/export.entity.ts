@@ -1,18 +1,24 @@
 import type { LinkProof } from "@vennet/core/proof/compare";
-import type { ExportFormat, ExportOptions } from "@vennet/core/publish/export-options";
+import type { ExportFormat, ExportOptions } from "@vennet/core/publish/formats/formats";
 import type { ExportWarning } from "@vennet/core/publish/export-warning";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
 /** An exported file with its link proof. */
 @Entity("export")
+@Index("IDX_export_book_format", ["bookId", "format", "createdAt"])
 export class Export {
   @PrimaryColumn("char", { length: 36 })
   id: string;
 
-  @Index()
+  @BelongsTo("Book", "FK_export_book")
   @Column("char", { length: 36 })
   bookId: string;
+
+  /** Who did it; null where nobody was signed in, as in what runs by the calendar. */
+  @Column("char", { length: 36, nullable: true })
+  accountId: string | null;
 
   @Column("varchar", { length: 10 })
   format: ExportFormat;
@@ -38,6 +44,8 @@ export class Export {
   @Column(jsonColumn({ nullable: true }))
   pageOfPlace: Record<string, string> | null;
 
+  @Index("IDX_export_file")
+  @BelongsTo("StoredFile", "FK_export_file")
   @Column("char", { length: 36 })
   fileId: string;
 
@@ -47,8 +55,24 @@ export class Export {
   @Column("int", { unsigned: true })
   size: number;
 
-  @Column(jsonColumn())
+  @Column(jsonColumn({ select: false }))
   proof: LinkProof;
+
+  /** The proof in numbers: whether all is well, intact and all links, extra ones, and wrong ones of those that follow by themselves. */
+  @Column("boolean")
+  complete: boolean;
+
+  @Column("int", { unsigned: true })
+  intact: number;
+
+  @Column("int", { unsigned: true })
+  total: number;
+
+  @Column("int", { unsigned: true })
+  extra: number;
+
+  @Column("int", { unsigned: true })
+  madeWrong: number;
 
   @Column("datetime", { precision: 3 })
   createdAt: Date;

@@ -1,194 +1,142 @@
 import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import type { LinkProof } from "@vennet/core/proof/compare";
 import { readChapter } from "@vennet/core/manuscript/chapter";
-import { usualOptions, type ExportFormat, type ExportOptions } from "@vennet/core/publish/export-options";
-import type { ExportWarning } from "@vennet/core/publish/export-warning";
+import type { LinkProof } from "@vennet/core/proof/compare";
+import {
+  exportOptions,
+  formats,
+  type ExportChoices,
+  type ExportOptions,
+} from "@vennet/core/publish/formats/formats";
 import { planLinks } from "@vennet/core/publish/link-plan";
 import { findObstacles } from "@vennet/core/publish/preflight";
-import { stringify } from "csv-stringify/sync";
+import { prepare } from "@vennet/core/publish/prepare";
 import { DataSource } from "typeorm";
+import { actingAccount } from "../access/acting-account.ts";
 import { Book } from "../books/book.entity.ts";
-import { BooksService } from "../books/books.service.ts";
+import { ManuscriptsService } from "../books/manuscripts.service.ts";
+import { columns } from "../database/columns.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { FilesService } from "../files/files.service.ts";
 import type { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Report } from "../jobs/jobs.service.ts";
-import { plainBook } from "../workshop/plain-book.ts";
-import type { PlainBook, Written } from "../workshop/tasks.ts";
-import { Workshop } from "../workshop/workshop.ts";
+import { plainBook } from "../workers/plain-book.ts";
+import type { Tasks } from "../workers/tasks.ts";
+import { WorkerPools } from "../workers/worker-pools.ts";
 import { Export } from "./export.entity.ts";
-import type {
-  ExportAnswer,
-  ExportListingAnswer,
-  ExportRequest,
-  PreflightAnswer,
-  ProofRowAnswer,
-} from "./exports.contract.ts";
+import type { PreflightAnswer } from "./exports.dto.ts";
+import { lastWithPages } from "./last-with-pages.ts";
 
-const kinds: Record<ExportFormat, { mediaType: string; suffix: string; doing: string }> = {
-  pdf: { mediaType: "application/pdf", suffix: "pdf", doing: "Setting the pages" },
-  epub: { mediaType: "application/epub+zip", suffix: "epub", doing: "Writing the e-book" },
-  web: { mediaType: "text/html", suffix: "html", doing: "Writing the web page" },
-  markdown: { mediaType: "text/markdown", suffix: "md", doing: "Writing the Markdown" },
-  docx: {
-    mediaType: "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
-    suffix: "docx",
-    doing: "Writing the text document",
-  },
-};
+type Exported = Tasks["exportBook"]["output"];
 
-const noPages: ExportWarning = {
-  code: "page-list",
-  chapter: null,
-  message:
-    "No PDF has been exported yet, so the e-book tells no page numbers. Export a PDF first to have them.",
-};
+/** A text as it is exported: the book's row and manuscript, and how often its chapters had been saved. */
+interface TextOfBook {
+  row: Book;
+  manuscript: Awaited<ReturnType<ManuscriptsService["of"]>>;
+  revision: number;
+}
 
 /** Exports books, reads each exported file back, and keeps both with the proof. */
 @Injectable()
 export class ExportsService {
   constructor(
     @InjectDataSource() private readonly database: DataSource,
-    private readonly books: BooksService,
+    private readonly manuscripts: ManuscriptsService,
     private readonly files: FilesService,
-    private readonly workshop: Workshop,
+    private readonly workers: WorkerPools,
     private readonly jobs: JobsService,
   ) {
-    jobs.define("export", (job, report, signal) => this.run(job, report, signal));
+    jobs.define("export", { work: (job, report, signal) => this.run(job, report, signal) });
   }
 
-  begin(book: Book, request: ExportRequest): Promise<Job> {
-    return this.jobs.enqueue(book.id, "export", { ...optionsOf(request) });
+  /** Begins an export as a job. */
+  begin(book: Book, choices: ExportChoices): Promise<Job> {
+    return this.jobs.enqueue(book.id, "export", { ...exportOptions(choices) });
   }
 
-  async preflight(book: Book, request: ExportRequest): Promise<PreflightAnswer> {
-    const options = optionsOf(request);
-    const manuscript = await this.books.manuscript(book);
+  /** What stops an export, and what becomes of every kind of link. */
+  async preflight(book: Book, choices: ExportChoices): Promise<PreflightAnswer> {
+    const options = exportOptions(choices);
+    const manuscript = await this.manuscripts.of(book);
     return {
       obstacles: findObstacles(manuscript, isStrict(options)).map(({ code, message }) => ({ code, message })),
       links: planLinks(manuscript, options),
-      hasPages: (await this.lastPdf(book.id)) !== null,
+      hasPages: (await lastWithPages(this.database, book.id)) !== null,
     };
   }
 
   /** One chapter's open text, set as it will look in the PDF. */
   async setChapter(row: Book, chapterId: string, document: Record<string, unknown>): Promise<Uint8Array> {
-    const book = await this.books.manuscript(row);
+    const book = await this.manuscripts.of(row);
     const chapter = book.chapters.findIndex(({ id }) => id === chapterId);
     if (chapter === -1) throw notFound("chapter");
     book.chapters[chapter]!.doc = readChapter(document);
-    const pictures = await this.books.picturesOf({ ...book, chapters: [book.chapters[chapter]!] });
-    const last = await this.lastPdf(row.id);
-    return this.workshop.run("setChapter", {
+    const pictures = await this.manuscripts.picturesOf({ ...book, chapters: [book.chapters[chapter]!] });
+    const last = await lastWithPages(this.database, row.id);
+    return this.workers.run("setChapter", {
       book: { ...plainBook(book), pictures },
       chapter,
       pageOfPlace: last?.pageOfPlace ?? {},
     });
   }
 
-  private lastPdf(bookId: string): Promise<Export | null> {
-    return this.database.manager.findOne(Export, {
-      where: { bookId, format: "pdf" },
-      order: { createdAt: "DESC" },
-      select: { id: true, fileId: true, fileName: true, pageOfPlace: true },
-    });
-  }
-
-  async list(bookId: string): Promise<ExportListingAnswer[]> {
-    const rows = await this.database.manager.find(Export, {
-      where: { bookId },
-      order: { createdAt: "DESC" },
-      take: 50,
-    });
-    return rows.map(listing);
-  }
-
-  async find(bookId: string, id: string): Promise<Export> {
-    const row = await this.database.manager.findOneBy(Export, { id, bookId });
-    if (!row) throw notFound("export");
-    return row;
-  }
-
-  async answer(bookId: string, id: string): Promise<ExportAnswer> {
-    const row = await this.find(bookId, id);
-    // Proofs of an earlier version do not list what follows by itself.
-    const { rows, extra, pages, apparatus, made } = row.proof;
-    return {
-      ...listing(row),
-      pages,
-      apparatus,
-      made: made?.total ?? 0,
-      rows: rows.map(rowAnswer),
-      madeRows: (made?.rows ?? []).map(rowAnswer),
-      extraLinks: extra,
-    };
-  }
-
-  /** The proof as a table, the links that follow by themselves and are wrong, and extra ones, at its end. */
-  async proofCsv(bookId: string, id: string): Promise<string> {
-    const { rows, madeRows, extraLinks } = await this.answer(bookId, id);
-    const wrong = madeRows.filter(({ verdict }) => verdict !== "intact");
-    const linked = [...rows, ...wrong].map(
-      ({ chapter, text, destination, description, verdict, found, note }) => ({
-        chapter,
-        text,
-        destination,
-        description: description ?? "",
-        verdict,
-        found: found.join("; "),
-        note: note ?? "",
-      }),
-    );
-    const extra = extraLinks.map(({ text, destination, where }) => ({
-      chapter: "",
-      text,
-      destination,
-      description: "",
-      verdict: "extra",
-      found: where,
-      note: "",
-    }));
-    return stringify([...linked, ...extra], { header: true, bom: true, escape_formulas: true });
-  }
-
   private async run(job: Job, report: Report, signal: AbortSignal): Promise<string> {
     const begun = Date.now();
-    const options = optionsOf(job.input as unknown as ExportRequest);
-    const { format } = options;
-    const step = (done: number, message: string): void => {
-      signal.throwIfAborted();
-      report({ done, total: 3, message });
-    };
-    step(0, "Reading the manuscript");
-    const row = await this.database.manager.findOneByOrFail(Book, { id: job.bookId });
-    const manuscript = await this.books.manuscript(row);
-    manuscript.leavesFiles = options.companions === "left-out" && format !== "epub";
-    manuscript.layout = options.layout ?? manuscript.layout;
+    const options = exportOptions(job.input as unknown as ExportChoices);
+    const tell = ({ done = 0, message = "" }): void => report({ done, total: 3, message });
+    tell({ message: "Reading the manuscript" });
+    const text = await this.readText(job.bookId!);
+    const manuscript = prepare(text.manuscript, options);
     const obstacles = findObstacles(manuscript, isStrict(options));
     if (obstacles.length > 0) {
       throw new Problem(422, obstacles[0]!.code, obstacles.map((obstacle) => obstacle.message).join("\n"));
     }
-    const text = plainBook(manuscript);
-    const book = {
-      ...text,
-      pictures: await this.books.picturesOf(manuscript),
-      fileBytes: await this.books.fileBytesOf(manuscript),
-    };
-    const stem = fileStem(book.title);
-    step(1, kinds[format].doing);
-    const { bytes, warnings } = await this.write(options, book, stem, signal);
-    step(2, "Reading the file back");
-    const { proof, pageOfPlace } = await this.workshop.run("prove", { book: text, format, bytes }, signal);
+    const stem = fileStem(manuscript.title);
+    const { suffix, needsLastPages } = formats[options.format];
+    const [pictures, fileBytes, lastPages] = await Promise.all([
+      this.manuscripts.picturesOf(manuscript),
+      this.manuscripts.fileBytesOf(manuscript),
+      needsLastPages?.(options) ? this.readLastPages(job.bookId!) : null,
+    ]);
     signal.throwIfAborted();
-    const [{ revision }] = (await this.database.manager.query(
-      "SELECT COALESCE(SUM(revision), 0) AS revision FROM chapter WHERE bookId = ?",
-      [row.id],
-    )) as [{ revision: string }];
+    const book = { ...plainBook(manuscript), pictures, fileBytes };
+    const name = `${stem}.${suffix}`;
+    const exported = await this.workers.run("exportBook", { book, options, name, lastPages }, signal, tell);
+    signal.throwIfAborted();
+    await this.keep(text, options, stem, exported, begun);
+    tell({ done: 3 });
+    return summary(exported.proof);
+  }
+
+  /** The text and its revision as of one moment, whatever is saved meanwhile. */
+  private readText(bookId: string): Promise<TextOfBook> {
+    return this.database.transaction("REPEATABLE READ", async (manager) => {
+      const row = await manager.findOneByOrFail(Book, { id: bookId });
+      const manuscript = await this.manuscripts.of(row, manager);
+      const [{ revision }] = (await manager.query(
+        "SELECT COALESCE(SUM(revision), 0) AS revision FROM chapter WHERE bookId = ?",
+        [bookId],
+      )) as [{ revision: string }];
+      return { row, manuscript, revision: Number(revision) };
+    });
+  }
+
+  private async readLastPages(bookId: string): Promise<{ name: string; bytes: Uint8Array } | null> {
+    const last = await lastWithPages(this.database, bookId);
+    return last && { name: last.fileName, bytes: await this.files.read(last.fileId) };
+  }
+
+  private async keep(
+    { row, revision }: TextOfBook,
+    options: ExportOptions,
+    stem: string,
+    { bytes, isFolder, warnings, proof, pageOfPlace }: Exported,
+    begun: number,
+  ): Promise<void> {
+    const { format } = options;
+    const { mediaType, suffix, hasPages } = formats[format];
     await this.database.transaction(async (manager) => {
-      const { mediaType, suffix } = kinds[format];
-      const isFolder = format !== "epub" && isZip(bytes) && !(format === "docx" && book.fileBytes.size === 0);
       const fileName = isFolder ? `${stem}-${format}.zip` : `${stem}.${suffix}`;
       const file = await this.files.store(
         {
@@ -200,68 +148,38 @@ export class ExportsService {
         },
         manager,
       );
-      await manager.insert(Export, {
-        id: randomUUID(),
-        bookId: row.id,
-        format,
-        options,
-        warnings,
-        tookMs: Date.now() - begun,
-        revision: Number(revision),
-        textAt: row.modifiedAt,
-        pageOfPlace: format === "pdf" ? Object.fromEntries(pageOfPlace) : null,
-        fileId: file.id,
-        fileName,
-        size: file.size,
-        proof,
-        createdAt: new Date(),
-      });
+      await manager.insert(
+        Export,
+        columns<Export>({
+          id: randomUUID(),
+          bookId: row.id,
+          accountId: actingAccount(),
+          format,
+          options,
+          warnings,
+          tookMs: Date.now() - begun,
+          revision,
+          textAt: row.modifiedAt,
+          pageOfPlace: hasPages ? Object.fromEntries(pageOfPlace) : null,
+          fileId: file.id,
+          fileName,
+          size: file.size,
+          proof,
+          complete: proof.complete,
+          intact: proof.intact,
+          total: proof.total,
+          extra: proof.extra.length,
+          madeWrong: proof.made.total - proof.made.intact,
+          createdAt: new Date(),
+        }),
+      );
     });
-    report({ done: 3, total: 3, message: "" });
-    return summary(proof);
   }
-
-  private async write(
-    options: ExportOptions,
-    book: PlainBook,
-    stem: string,
-    signal: AbortSignal,
-  ): Promise<Written> {
-    const { format, accessible, addresses, pages, fonts, pageList } = options;
-    const name = `${stem}.${kinds[format].suffix}`;
-    switch (format) {
-      case "pdf":
-        return this.workshop.run("writePdf", { book, name, accessible, addresses }, signal);
-      case "epub": {
-        const last = pageList ? await this.lastPdf(book.id) : null;
-        const pdf = last && { name: last.fileName, bytes: await this.files.read(last.fileId) };
-        const written = await this.workshop.run("writeEpub", { book, fonts, pdf }, signal);
-        if (pageList && !last) written.warnings.push(noPages);
-        return written;
-      }
-      case "web":
-        return this.workshop.run("writeWebPage", { book, name, pages }, signal);
-      case "markdown":
-        return this.workshop.run("writeMarkdown", { book, name }, signal);
-      case "docx":
-        return this.workshop.run("writeDocx", { book, name }, signal);
-    }
-  }
-}
-
-/** The choices of a request, with the usual ones for all that it leaves out. */
-function optionsOf(request: ExportRequest): ExportOptions {
-  const given = Object.entries(request).filter(([, value]) => value !== undefined);
-  return { ...usualOptions, ...(Object.fromEntries(given) as unknown as ExportRequest) };
 }
 
 /** Whether the file makes a claim that no picture without words may break. */
-function isStrict({ format, accessible }: ExportOptions): boolean {
-  return format === "pdf" && accessible;
-}
-
-function isZip(bytes: Uint8Array): boolean {
-  return bytes[0] === 0x50 && bytes[1] === 0x4b;
+function isStrict(options: ExportOptions): boolean {
+  return formats[options.format].isStrict?.(options) ?? false;
 }
 
 function summary({ complete, total, intact, extra, made }: LinkProof): string {
@@ -273,45 +191,6 @@ function summary({ complete, total, intact, extra, made }: LinkProof): string {
   ].filter(Boolean);
   const lost = `${total - intact} of ${total} links are not in the file as they should be`;
   return `${[lost, ...also].join(", and ")}.`;
-}
-
-function rowAnswer({ link, verdict, found, note }: LinkProof["rows"][number]): ProofRowAnswer {
-  return {
-    linkId: link.id,
-    chapter: link.chapter,
-    text: link.text,
-    destination: link.destination,
-    // Proofs of an earlier version have no name.
-    destinationName: link.name ?? link.destination,
-    description: link.description,
-    leadsTo: link.expected?.as ?? null,
-    expected: link.expected?.value ?? null,
-    landing: link.landing ?? null,
-    verdict,
-    found,
-    note,
-  };
-}
-
-function listing(row: Export): ExportListingAnswer {
-  const { id, format, options, warnings, fileName, size, tookMs, revision, textAt, createdAt, proof } = row;
-  return {
-    id,
-    format,
-    options,
-    warnings,
-    fileName,
-    size,
-    tookMs,
-    revision,
-    textAt: textAt.toISOString(),
-    createdAt: createdAt.toISOString(),
-    complete: proof.complete,
-    intact: proof.intact,
-    total: proof.total,
-    extra: proof.extra.length,
-    madeWrong: proof.made ? proof.made.total - proof.made.intact : 0,
-  };
 }
 
 function fileStem(title: string): string {

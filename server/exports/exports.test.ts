@@ -423,7 +423,8 @@ ${"Filler. ".repeat(200)}
     const job = await author.call<{ id: string }>("POST", `/books/${body.book.id}/exports`, {
       format: "pdf",
     });
-    await new Promise((resolve) => setTimeout(resolve, 600));
+    const message = async () => (await author.call("GET", `/jobs/${job.body.id}`)).body["message"];
+    while ((await message()) !== "Setting the pages") await new Promise((resolve) => setTimeout(resolve, 20));
     expect((await author.call("DELETE", `/jobs/${job.body.id}`)).status).toBe(204);
     expect((await author.jobEnd(job.body)).state).toBe("cancelled");
     expect((await author.call("GET", `/books/${body.book.id}/exports`)).body).toEqual([]);

@@ -2,11 +2,14 @@ import { randomUUID } from "node:crypto";
 import { setMaxListeners } from "node:events";
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from "@nestjs/common";
 import { InjectRepository } from "@nestjs/typeorm";
+import { CodedError } from "@vennet/core/errors";
 import { Observable } from "rxjs";
 import { In, Repository } from "typeorm";
+import { columns } from "../database/columns.ts";
+import { actingAccount, actingAs } from "../access/acting-account.ts";
 import { Problem } from "../errors/problem.ts";
 import { Settings } from "../settings.ts";
-import { Job, type JobKind } from "./job.entity.ts";
+import { Job } from "./job.entity.ts";
 import { LocalQueue } from "./local-queue.ts";
 import { RedisQueue } from "./redis-queue.ts";
 import type { Piece, WorkQueue } from "./work-queue.ts";
@@ -28,6 +31,15 @@ export type JobWork = (job: Job, report: Report, signal: AbortSignal) => Promise
 /** The work of one part of a job, which may be done on any server. */
 export type PartWork = (job: Job, part: string, report: Report, signal: AbortSignal) => Promise<void>;
 
+/** How the jobs of one kind are done. */
+export interface JobKind {
+  work: JobWork;
+  /** Where it is handed out in parts: the work of one. */
+  part?: PartWork;
+  /** Clears away after a job that was cancelled or has failed. One that a stop interrupts is not ended. */
+  clearAway?: (job: Job) => Promise<void>;
+}
+
 const finished = new Set(["done", "cancelled", "failed"]);
 const concurrentJobs = 4;
 const concurrentParts = 256;
@@ -48,8 +60,7 @@ interface Running {
 @Injectable()
 export class JobsService implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly logger = new Logger(JobsService.name);
-  private readonly works = new Map<JobKind, JobWork>();
-  private readonly partWorks = new Map<JobKind, PartWork>();
+  private readonly kinds = new Map<string, JobKind>();
   private readonly running = new Map<string, Running>();
   private readonly watchers = new Map<string, Set<(job: Job) => void>>();
   private readonly whole: WorkQueue;
@@ -69,9 +80,9 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       : new LocalQueue(concurrentParts);
   }
 
-  define(kind: JobKind, work: JobWork, partWork?: PartWork): void {
-    this.works.set(kind, work);
-    if (partWork) this.partWorks.set(kind, partWork);
+  /** Says how the jobs of a kind are done. */
+  define(name: string, kind: JobKind): void {
+    this.kinds.set(name, kind);
   }
 
   async onApplicationBootstrap(): Promise<void> {
@@ -93,19 +104,25 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
     await Promise.all([this.whole.close(), this.parts.close()]);
   }
 
-  async enqueue(bookId: string, kind: JobKind, input: Record<string, unknown> = {}): Promise<Job> {
-    const job = await this.jobs.save(
-      this.jobs.create({
-        id: randomUUID(),
-        bookId,
-        kind,
-        state: "waiting",
-        input,
-        done: 0,
-        total: 0,
-        message: "",
-      }),
-    );
+  /**
+   * Begins a job in the name of whoever acts now.
+   * @param bookId null where the book is not there yet
+   * @param kind as its room has defined it
+   */
+  async enqueue(bookId: string | null, kind: string, input: Record<string, unknown> = {}): Promise<Job> {
+    const job = this.jobs.create({
+      id: randomUUID(),
+      bookId,
+      accountId: actingAccount(),
+      kind,
+      state: "waiting",
+      input,
+      output: null,
+      done: 0,
+      total: 0,
+      message: "",
+    });
+    await this.jobs.insert(columns<Job>(job));
     await this.whole.add([{ jobId: job.id, part: "", priority: 0 }]);
     return job;
   }
@@ -122,17 +139,19 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
   }
 
   /** The newest job of a kind for a book that has not ended, or null. */
-  unfinished(bookId: string, kind: JobKind): Promise<Job | null> {
+  unfinished(bookId: string, kind: string): Promise<Job | null> {
     return this.jobs.findOne({
       where: { bookId, kind, state: In(["waiting", "running"]) },
       order: { createdAt: "DESC" },
     });
   }
 
-  latest(bookId: string, kind: JobKind): Promise<Job | null> {
+  /** The job of a kind that a book had last. */
+  latest(bookId: string, kind: string): Promise<Job | null> {
     return this.jobs.findOne({ where: { bookId, kind }, order: { createdAt: "DESC" } });
   }
 
+  /** A job by its id; null where there is none. */
   find(id: string): Promise<Job | null> {
     return this.jobs.findOneBy({ id });
   }
@@ -182,7 +201,7 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
     const abort = (): void => own.abort(running.abort.signal.reason);
     for (const { signal } of [running.abort, own]) setMaxListeners(0, signal);
     running.abort.signal.addEventListener("abort", abort, { once: true });
-    const ended = this.work(running.job, part, own.signal);
+    const ended = actingAs(job.accountId, () => this.work(running.job, part, own.signal));
     running.pieces.add(ended);
     try {
       await ended;
@@ -213,7 +232,7 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
     };
     try {
       if (part !== "") {
-        await this.partWorks.get(job.kind)!(job, part, report, signal);
+        await this.kinds.get(job.kind)!.part!(job, part, report, signal);
         return;
       }
       job.state = "running";
@@ -224,18 +243,18 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       // Cancelled in between.
       if (begun.affected === 0) return;
       this.tell(job);
-      const work = this.works.get(job.kind);
-      if (!work) throw new Error(`No work is defined for jobs of kind ${job.kind}.`);
-      const message = await work(job, report, signal);
+      const kind = this.kinds.get(job.kind);
+      if (!kind) throw new Error(`No work is defined for jobs of kind ${job.kind}.`);
+      const message = await kind.work(job, report, signal);
       if (message !== null) await this.finish(job, "done", { ...job, message });
     } catch (error) {
       // A cancelled job is marked as such already; a stopped server's is taken up again.
       if (this.stopping || signal.aborted) return;
-      if (!(error instanceof Problem)) this.logger.error((error as Error).stack ?? String(error));
-      const message =
-        error instanceof Problem
-          ? error.message
-          : `Something went wrong in Vennet; its log says what. Try again. (Job ${job.id})`;
+      const isForeseen = error instanceof CodedError;
+      if (!isForeseen) this.logger.error((error as Error).stack ?? String(error));
+      const message = isForeseen
+        ? error.message
+        : `Something went wrong in Vennet; its log says what. Try again. (Job ${job.id})`;
       await this.finish(job, "failed", { ...job, message });
       this.running.get(job.id)?.abort.abort();
     } finally {
@@ -254,8 +273,17 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       { state, message, done, total },
     );
     if (!ended.affected) return false;
+    if (state !== "done") await this.clearAway(job);
     this.tell({ ...job, state, message, done, total });
     return true;
+  }
+
+  private async clearAway(job: Job): Promise<void> {
+    try {
+      await this.kinds.get(job.kind)?.clearAway?.(job);
+    } catch (error) {
+      this.logger.error(`What job ${job.id} left was not cleared away: ${String(error)}`);
+    }
   }
 
   private tell(job: Job): void {

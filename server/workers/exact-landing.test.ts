@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { compareLinks } from "@vennet/core/proof/compare";
 import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
-import { readPdf } from "@vennet/core/proof/read-pdf";
+import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import { schema } from "@vennet/core/manuscript/schema";
 import {
   anchor,
@@ -38,7 +38,7 @@ test("an anchor before any word of a paragraph is landed on with that word's lin
   const { links } = await readPdf(new Typesetter().write(book, true).pdf);
   const firstLines = links
     .filter(({ apparatus }) => !apparatus)
-    .map(({ destination }) => (destination.as === "place" ? destination.landing?.split("\n")[0] : null));
+    .map(({ destination }) => (destination.kind === "place" ? destination.landing?.split("\n")[0] : null));
   expect(firstLines).toHaveLength(words.length);
   expect(new Set(firstLines).size).toBeGreaterThan(3);
   expect(firstLines.filter((line, i) => !line?.split(" ").includes(words[i]!))).toEqual([]);
@@ -68,7 +68,7 @@ test("after a line's end, in a caption, and in a heading of its own link", async
   const { links, pageOfPlace } = await readPdf(new Typesetter().write(book, true).pdf);
   const landings = new Map(
     links.map(({ destination }) =>
-      destination.as === "place" ? [destination.target, destination.landing?.split("\n")[0]] : ["", ""],
+      destination.kind === "place" ? [destination.target, destination.landing?.split("\n")[0]] : ["", ""],
     ),
   );
   expect(landings.get("broken")).toBe("second words");

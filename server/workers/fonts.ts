@@ -2,11 +2,11 @@ import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { create } from "fontkit";
-import type { EmbeddedFont } from "@vennet/core/publish/epub";
+import type { FontFace } from "@vennet/core/publish/formats/format";
 
 const require = createRequire(import.meta.url);
 
-const faces: Omit<EmbeddedFont, "bytes">[] = [
+const faces: Omit<FontFace, "bytes">[] = [
   { family: "Literata", weight: 400, italic: false },
   { family: "Literata", weight: 400, italic: true },
   { family: "Literata", weight: 700, italic: false },
@@ -32,7 +32,7 @@ export function typesettingFonts(): Buffer[] {
 }
 
 /** The faces of the book's text, for an e-book that has them inside. */
-export function textFonts(): EmbeddedFont[] {
+export function textFonts(): FontFace[] {
   return faces.map((face, i) => ({ ...face, bytes: new Uint8Array(read(textFiles[i]!)) }));
 }
 

@@ -1,24 +1,22 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
+import { CodedError } from "@vennet/core/errors";
 import { NodeCompiler } from "@myriaddreamin/typst-ts-node-compiler";
 import { pictureSuffix, type Book, type PictureFile } from "@vennet/core/manuscript/book";
 import { chapterTitle } from "@vennet/core/manuscript/chapter";
-import { pictureAttrs } from "@vennet/core/manuscript/schema";
+import { pictureAttrs } from "@vennet/core/manuscript/attributes";
 import type { ExportWarning } from "@vennet/core/publish/export-warning";
-import { finishPdf, type PdfPlace } from "@vennet/core/publish/finish-pdf";
-import { findMissingLetters, standInLetter } from "@vennet/core/publish/missing-letters";
-import {
-  typesetBook,
-  type ChapterAlone,
-  type PrintedAddresses,
-  type Typeset,
-} from "@vennet/core/publish/typeset";
+import { finishPdf, type PdfPlace } from "@vennet/core/publish/formats/pdf/finish-pdf";
+import { findMissingLetters, standInLetter } from "@vennet/core/publish/formats/pdf/missing-letters";
+import type { PrintedAddresses } from "@vennet/core/publish/formats/pdf/options";
+import { typesetBook, type ChapterAlone, type Typeset } from "@vennet/core/publish/formats/pdf/typeset-book";
 import { lettersWithShape, typesettingFonts } from "./fonts.ts";
 
 /** The typesetter refused the book; the message is its own, in plain words as far as it has any. */
-export class TypesetError extends Error {
-  override readonly name = "TypesetError";
-  readonly code = "typeset";
+export class TypesetError extends CodedError {
+  constructor(message: string) {
+    super("typeset", message);
+  }
 }
 
 // Nothing lies in this folder: every file that the compiler may read is given to it in memory.
@@ -175,4 +173,11 @@ function readFirst(paths: string[]): string {
     }
   }
   throw new TypesetError("The typesetter's template book.typ is missing from this installation.");
+}
+
+let own: Typesetter | null = null;
+
+/** The typesetter of this process, which keeps what it has set from one task to the next. */
+export function typesetter(): Typesetter {
+  return (own ??= new Typesetter());
 }

@@ -4,9 +4,9 @@ import type { Book } from "@vennet/core/manuscript/book";
 import { readChapter, writeChapter } from "@vennet/core/manuscript/chapter";
 import { compareLinks } from "@vennet/core/proof/compare";
 import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
-import { readPdf } from "@vennet/core/proof/read-pdf";
-import { readPageStarts } from "@vennet/core/proof/read-page-starts";
-import { writeEpub } from "@vennet/core/publish/epub";
+import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
+import { readPageStarts } from "@vennet/core/publish/formats/epub/page-starts";
+import { writeEpub } from "@vennet/core/publish/formats/epub/write-epub";
 import { asFolder } from "@vennet/core/publish/export-folder";
 import { openExport } from "@vennet/core/proof/exported-folder";
 import { generatedBook } from "@vennet/core/test/generated-book";
@@ -32,7 +32,7 @@ test("fifty generated books are set as PDF/UA-1 with every link, and qpdf finds 
   let intact = 0;
   for (const [i, book] of books.entries()) {
     const { pdf } = typesetter.write(book, true);
-    const bytes = asFolder(book, "walks.pdf", pdf);
+    const bytes = asFolder(book, "walks.pdf", pdf).bytes;
     const reading = await readPdf(bytes);
     const proof = compareLinks(manuscriptLinks(book, reading), reading);
     intact += proof.intact;

@@ -1,13 +1,11 @@
-import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import type { PageLayout } from "@vennet/core/manuscript/page-layout";
-import { assertLayout } from "@vennet/core/manuscript/page-layout";
+import { ApiProperty } from "@nestjs/swagger";
+import { kindNames } from "@vennet/core/destination/kinds/kinds";
 import type { LinkVerdict } from "@vennet/core/proof/compare";
-import { exportFormats, type ExportFormat, type ExportOptions } from "@vennet/core/publish/export-options";
+import { exportFormats, type ExportFormat } from "@vennet/core/publish/formats/formats";
 import type { ExportWarning } from "@vennet/core/publish/export-warning";
-import type { PlannedKind } from "@vennet/core/publish/link-plan";
-import { IsBoolean, IsIn, IsObject, IsOptional } from "class-validator";
-import { ExportOptionsShape, PageLayoutShape } from "../books/books.contract.ts";
-import { FitsCore } from "../http/fits-core.ts";
+import type { PlannedKind } from "@vennet/core/publish/formats/format";
+import { IsObject } from "class-validator";
+import { ExportChoicesShape } from "./export-choices.dto.ts";
 
 const verdicts: LinkVerdict[] = [
   "intact",
@@ -21,69 +19,6 @@ const verdicts: LinkVerdict[] = [
   "covered",
   "left-out",
 ];
-
-export class ExportRequest implements Partial<ExportOptions> {
-  @ApiProperty({ enum: exportFormats })
-  @IsIn(exportFormats, { message: `A book is exported as ${exportFormats.join(", ")}.` })
-  format: ExportFormat;
-
-  @ApiPropertyOptional({
-    default: true,
-    description: "For a PDF: claim PDF/UA-1, and refuse what it does not allow.",
-  })
-  @IsOptional()
-  @IsBoolean()
-  accessible?: boolean;
-
-  @ApiPropertyOptional({
-    enum: ["none", "notes", "list"],
-    default: "none",
-    description: "For a PDF that is printed: web addresses written out in notes, or in a list at the end.",
-  })
-  @IsOptional()
-  @IsIn(["none", "notes", "list"], { message: "Addresses are written out as none, notes or list." })
-  addresses?: ExportOptions["addresses"];
-
-  @ApiPropertyOptional({
-    enum: ["beside", "left-out"],
-    default: "beside",
-    description: "Companion files; an e-book always has them inside.",
-  })
-  @IsOptional()
-  @IsIn(["beside", "left-out"], { message: "Companion files come along as beside, or are left-out." })
-  companions?: ExportOptions["companions"];
-
-  @ApiPropertyOptional({
-    enum: ["one", "chapters"],
-    default: "one",
-    description: "For the web: one page, or a folder with a page for each chapter.",
-  })
-  @IsOptional()
-  @IsIn(["one", "chapters"], { message: "The web has one page, or chapters." })
-  pages?: ExportOptions["pages"];
-
-  @ApiPropertyOptional({ default: false, description: "For an e-book: its letters inside." })
-  @IsOptional()
-  @IsBoolean()
-  fonts?: boolean;
-
-  @ApiPropertyOptional({
-    default: true,
-    description: "For an e-book: where the pages of the last PDF begin.",
-  })
-  @IsOptional()
-  @IsBoolean()
-  pageList?: boolean;
-
-  @ApiPropertyOptional({
-    type: PageLayoutShape,
-    nullable: true,
-    description: "For a PDF: null for the book's own.",
-  })
-  @IsOptional()
-  @FitsCore("isLayout", assertLayout)
-  layout?: PageLayout | null;
-}
 
 export class ExportWarningAnswer implements ExportWarning {
   @ApiProperty({ enum: ["letter", "picture", "page-list"] })
@@ -99,8 +34,8 @@ export class ExportListingAnswer {
   id: string;
   @ApiProperty({ enum: exportFormats })
   format: ExportFormat;
-  @ApiProperty({ type: ExportOptionsShape })
-  options: ExportOptionsShape;
+  @ApiProperty({ type: ExportChoicesShape })
+  options: ExportChoicesShape;
   @ApiProperty({ type: [ExportWarningAnswer], description: "What could not go into it as it is." })
   warnings: ExportWarningAnswer[];
   @ApiProperty()
@@ -205,7 +140,7 @@ export class LostLinkAnswer {
 
 export class PlannedLinksAnswer {
   @ApiProperty({
-    enum: ["web", "email", "file", "shared", "place", "area", "reference", "note", "signpost"],
+    enum: [...kindNames, "shared", "area", "reference", "note", "signpost"],
   })
   kind: PlannedKind;
   @ApiProperty()

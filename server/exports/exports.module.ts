@@ -1,0 +1,16 @@
+import { Module } from "@nestjs/common";
+import { BooksModule } from "../books/books.module.ts";
+import { FilesModule } from "../files/files.module.ts";
+import { JobsModule } from "../jobs/jobs.module.ts";
+import { WorkersModule } from "../workers/workers.module.ts";
+import { ExportHistoryService } from "./export-history.service.ts";
+import { ExportsController } from "./exports.controller.ts";
+import { ExportsService } from "./exports.service.ts";
+
+/** Books on their way out, each with its proof. */
+@Module({
+  imports: [BooksModule, FilesModule, JobsModule, WorkersModule],
+  controllers: [ExportsController],
+  providers: [ExportHistoryService, ExportsService],
+})
+export class ExportsModule {}

@@ -1,0 +1,21 @@
+import type { Task } from "./task.ts";
+
+/** All heavy work. Each sort has a lane of its own, so that no export is in the way of who writes. */
+export const tasks = {
+  check: { processes: 2, load: () => import("../checks/check-task.ts") },
+  setChapter: { processes: 1, load: () => import("../exports/set-chapter-task.ts") },
+  exportBook: { processes: 2, load: () => import("../exports/export-task.ts") },
+  importManuscript: { processes: 1, load: () => import("../import/import-task.ts") },
+} satisfies Record<string, Task>;
+
+/** The name of a sort of heavy work. */
+export type TaskName = keyof typeof tasks;
+
+/** For each task what goes in and what comes out. */
+export type Tasks = {
+  [K in TaskName]: Awaited<ReturnType<(typeof tasks)[K]["load"]>> extends {
+    run: (input: infer Input, ...more: never[]) => infer Output;
+  }
+    ? { input: Input; output: Awaited<Output> }
+    : never;
+};

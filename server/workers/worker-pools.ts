@@ -1,0 +1,27 @@
+import { Injectable, type OnApplicationShutdown } from "@nestjs/common";
+import { Lane } from "./lane.ts";
+import type { TaskEvent } from "./task.ts";
+import { tasks, type TaskName, type Tasks } from "./tasks.ts";
+
+/** Does the heavy work in child processes, so that the server goes on answering. */
+@Injectable()
+export class WorkerPools implements OnApplicationShutdown {
+  private readonly lanes = new Map(
+    Object.entries(tasks).map(([name, { processes }]) => [name, new Lane(processes)]),
+  );
+
+  /** Does a task in its lane; see {@link Lane.run}. */
+  run<K extends TaskName>(
+    name: K,
+    input: Tasks[K]["input"],
+    signal?: AbortSignal,
+    tell?: (event: TaskEvent) => void,
+  ): Promise<Tasks[K]["output"]> {
+    return this.lanes.get(name)!.run(name, input, signal, tell);
+  }
+
+  /** Ends all processes. */
+  async onApplicationShutdown(): Promise<void> {
+    await Promise.all([...this.lanes.values()].map((lane) => lane.end()));
+  }
+}

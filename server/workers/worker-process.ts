@@ -1,0 +1,25 @@
+import { CodedError } from "@vennet/core/errors";
+import workerpool from "workerpool";
+import type { TaskEvent, TaskResult } from "./task.ts";
+import { tasks, type TaskName, type Tasks } from "./tasks.ts";
+
+// The child process that does the heavy work, one task after the other, as its lane sends them.
+
+const tell = (event: TaskEvent): void => workerpool.workerEmit(event);
+
+async function run<K extends TaskName>(name: K, input: Tasks[K]["input"]): Promise<TaskResult> {
+  tell({ begun: true });
+  try {
+    const task = (await tasks[name].load()) as { run: (input: unknown, tell: unknown) => unknown };
+    return { ok: true, output: await task.run(input, tell) };
+  } catch (error) {
+    if (error instanceof CodedError) {
+      const { code, message, field } = error;
+      return { ok: false, foreseen: true, code, message, field };
+    }
+    const { stack, message } = error as Error;
+    return { ok: false, foreseen: false, message: stack ?? message };
+  }
+}
+
+workerpool.worker({ run });
