@@ -1,16 +1,19 @@
 import type { Conventions } from "@vennet/core/manuscript/conventions";
 import type { PageLayout } from "@vennet/core/manuscript/page-layout";
 import type { LinkLooks } from "@vennet/core/manuscript/looks";
-import type { Preset } from "@vennet/core/publish/export-options";
+import type { Preset } from "@vennet/core/publish/formats/formats";
 import { Column, CreateDateColumn, Entity, Index, PrimaryColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
+/** A book and whose it is. */
 @Entity("book")
 export class Book {
   @PrimaryColumn("char", { length: 36 })
   id: string;
 
   @Index()
+  @BelongsTo("Account", "FK_book_account")
   @Column("char", { length: 36 })
   accountId: string;
 

@@ -24,7 +24,7 @@ describe("bringing a manuscript in", () => {
       { title: "Causeways" },
       { "monks-path.png": picture },
     );
-    expect(status).toBe(201);
+    expect(status).toBe(200);
     expect(body.leftOut).toEqual([]);
     expect(body.book).toMatchObject({ title: "Causeways", author: "Pell Arrandine", chapters: 8 });
     expect(body.book.links).toBe(markdown.match(/\]\(|<wardens@/g)!.length);
@@ -33,10 +33,9 @@ describe("bringing a manuscript in", () => {
 
   test("lists what it could not take over, with the line", async () => {
     const { body } = await author.bringIn("# T\n\n[x](javascript:alert(1))\n\n![Map](map.png)");
-    expect(body.leftOut.map(({ line, what }: { line: number; what: string }) => `${line} ${what}`)).toEqual([
-      "3 The link “x” to javascript:alert(1)",
-      "5 The picture map.png",
-    ]);
+    expect(
+      body.leftOut.map(({ where, what }: { where: string; what: string }) => `${where}: ${what}`),
+    ).toEqual(["line 3: The link “x” to javascript:alert(1)", "line 5: The picture map.png"]);
   });
 
   test("uses the base address for relative links, and says when it is none", async () => {
@@ -56,7 +55,10 @@ describe("bringing a manuscript in", () => {
   test("refuses what is not text, and pictures that are none; nothing is left behind", async () => {
     const before = (await author.call<unknown[]>("GET", "/books")).body.length;
     const binary = await author.bringIn(new Uint8Array([0xff, 0xfe, 0x00, 0x41]));
-    expect([binary.status, binary.body.code, binary.body.field]).toEqual([415, "encoding", "manuscript"]);
+    expect([binary.body.state, binary.body.message]).toEqual([
+      "failed",
+      expect.stringMatching(/not a manuscript that Vennet can read\. It reads Markdown/),
+    ]);
     const fake = await author.bringIn(
       "# T",
       {},
@@ -100,6 +102,15 @@ test("a book is begun, renamed and deleted with all that it had", async () => {
     ]);
   }
   expect(await database.query("SELECT 1 FROM file_chunk WHERE fileId = ?", [file.body["id"]])).toEqual([]);
+});
+
+test("settings that are changed at the same time all stay", async () => {
+  const { id } = (await author.call<any>("POST", "/books", { title: "Short walks" })).body;
+  for (let round = 1; round <= 15; round++) {
+    const changes = [{ title: `Walks ${round}` }, { author: `Orla ${round}` }, { freshHours: round }];
+    await Promise.all(changes.map((change) => author.call("PATCH", `/books/${id}`, change)));
+    expect((await author.call("GET", `/books/${id}`)).body).toMatchObject(Object.assign({}, ...changes));
+  }
 });
 
 test("the migrations make exactly the tables that the entities describe", async () => {

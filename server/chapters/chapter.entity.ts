@@ -1,14 +1,17 @@
 import type { ChapterJson } from "@vennet/core/manuscript/chapter";
-import type { ChapterRole } from "@vennet/core/manuscript/book";
+import type { ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
+/** A chapter or companion page: its document and the revision of that. */
 @Entity("chapter")
 @Index(["bookId", "position"])
 export class Chapter {
   @PrimaryColumn("char", { length: 36 })
   id: string;
 
+  @BelongsTo("Book", "FK_chapter_book")
   @Column("char", { length: 36 })
   bookId: string;
 

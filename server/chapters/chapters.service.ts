@@ -10,25 +10,23 @@ import {
   withTitle,
   writeChapter,
 } from "@vennet/core/manuscript/chapter";
-import type { ChapterRole } from "@vennet/core/manuscript/book";
+import type { ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import type { Node } from "prosemirror-model";
 import { DataSource, IsNull, Not, type EntityManager } from "typeorm";
 import { Book } from "../books/book.entity.ts";
+import { columns } from "../database/columns.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { Chapter } from "./chapter.entity.ts";
-import type {
-  ChapterAnswer,
-  ChapterListingAnswer,
-  NewChapterRequest,
-  SavedAnswer,
-} from "./chapters.contract.ts";
+import type { ChapterAnswer, ChapterListingAnswer, NewChapterRequest, SavedAnswer } from "./chapters.dto.ts";
 import { keepVersion } from "../history/keep-version.ts";
-import { rebuildLedger } from "./ledger.ts";
+import { rebuildLedger } from "../ledger/rebuild-ledger.ts";
 
+/** Chapters as their author sees and changes them. */
 @Injectable()
 export class ChaptersService {
   constructor(@InjectDataSource() private readonly database: DataSource) {}
 
+  /** The chapters of a book in their order, without their texts. */
   async list(bookId: string): Promise<ChapterListingAnswer[]> {
     const rows: {
       id: string;
@@ -45,6 +43,10 @@ export class ChaptersService {
     return rows.map((row) => ({ ...row, links: Number(row.links), written: isWritten(row) }));
   }
 
+  /**
+   * A chapter with its text.
+   * @throws Problem 404 where the book has no such chapter
+   */
   async read(bookId: string, id: string): Promise<ChapterAnswer> {
     return answer(await this.find(this.database.manager, bookId, id));
   }
@@ -66,11 +68,23 @@ export class ChaptersService {
       deletedAt: null,
       ...derived(doc),
     });
-    await manager.save(Chapter, chapter);
+    await manager.insert(Chapter, columns<Chapter>(chapter));
     await rebuildLedger(manager, chapter, doc);
     return chapter;
   }
 
+  /** Puts new chapters behind those of a book, within a transaction that `changing` began. */
+  async append(manager: EntityManager, bookId: string, docs: readonly Node[]): Promise<void> {
+    const ids = await this.order(manager, bookId);
+    const chapters = await manager.countBy(Chapter, { bookId, deletedAt: IsNull(), role: "chapter" });
+    const added: string[] = [];
+    for (const [i, doc] of docs.entries())
+      added.push((await this.insert(manager, bookId, chapters + i, doc)).id);
+    ids.splice(chapters, 0, ...added);
+    await this.writeOrder(manager, ids);
+  }
+
+  /** Adds a chapter behind the others. */
   async add(bookId: string, request: NewChapterRequest): Promise<ChapterAnswer> {
     const doc = request.document ? readChapter(request.document) : emptyChapter(request.title);
     return this.changing(bookId, async (manager) => {
@@ -106,6 +120,7 @@ export class ChaptersService {
     });
   }
 
+  /** Gives a chapter another title, as a change of its text. */
   async rename(bookId: string, id: string, title: string): Promise<ChapterAnswer> {
     return this.changing(bookId, async (manager) => {
       const chapter = await this.find(manager, bookId, id, true);
@@ -114,6 +129,10 @@ export class ChaptersService {
     });
   }
 
+  /**
+   * Puts the chapters of a book into another order.
+   * @throws Problem where the ids are not exactly those of its chapters
+   */
   async reorder(bookId: string, ids: string[]): Promise<ChapterListingAnswer[]> {
     await this.changing(bookId, async (manager) => {
       const present = await this.order(manager, bookId);
@@ -162,8 +181,9 @@ export class ChaptersService {
     keep: "always" | "by time" = "by time",
   ): Promise<number> {
     await keepVersion(manager, chapter, { always: keep === "always" });
-    Object.assign(chapter, derived(doc), { revision: chapter.revision + 1 });
-    await manager.save(Chapter, chapter);
+    const change = { ...derived(doc), revision: chapter.revision + 1 };
+    await manager.update(Chapter, { id: chapter.id }, columns<Chapter>(change));
+    Object.assign(chapter, change);
     await rebuildLedger(manager, chapter, doc);
     return chapter.revision;
   }
@@ -177,6 +197,7 @@ export class ChaptersService {
     });
   }
 
+  /** @throws Problem where the book has no such chapter, or it is deleted */
   async find(manager: EntityManager, bookId: string, id: string, lock = false): Promise<Chapter> {
     const chapter = await manager.findOne(Chapter, {
       where: { id, bookId, deletedAt: IsNull() },
@@ -184,6 +205,14 @@ export class ChaptersService {
     });
     if (!chapter) throw notFound("chapter");
     return chapter;
+  }
+
+  /** A chapter locked for writing; null where it is deleted. */
+  findPresent(manager: EntityManager, bookId: string, id: string): Promise<Chapter | null> {
+    return manager.findOne(Chapter, {
+      where: { id, bookId, deletedAt: IsNull() },
+      lock: { mode: "pessimistic_write" },
+    });
   }
 
   private async order(manager: EntityManager, bookId: string): Promise<string[]> {

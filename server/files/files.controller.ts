@@ -25,18 +25,17 @@ import {
   ApiTags,
 } from "@nestjs/swagger";
 import type { Request, Response } from "express";
-import { Account } from "../accounts/account.entity.ts";
-import { SignedIn } from "../accounts/session.guard.ts";
-import { BooksService } from "../books/books.service.ts";
+import { OpenBook } from "../access/book.guard.ts";
+import { Book } from "../books/book.entity.ts";
 import { Problem } from "../errors/problem.ts";
-import { LedgerService } from "../links/ledger.service.ts";
+import { LedgerService } from "../ledger/ledger.service.ts";
 import {
   CompanionFileAnswer,
   FileAnswer,
   RenameFileRequest,
   StoredCompanionAnswer,
   StoredCompanionsAnswer,
-} from "./files.contract.ts";
+} from "./files.dto.ts";
 import { FilesService } from "./files.service.ts";
 import { receiveFiles } from "./receive-files.ts";
 import type { StoredFile } from "./stored-file.entity.ts";
@@ -52,7 +51,6 @@ const shownInline = /^(image\/(png|jpeg|gif|webp|avif)|audio\/|video\/|applicati
 @Controller("books/:bookId")
 export class FilesController {
   constructor(
-    private readonly books: BooksService,
     private readonly files: FilesService,
     private readonly ledger: LedgerService,
   ) {}
@@ -63,11 +61,9 @@ export class FilesController {
   @ApiBody({ schema: { type: "object", properties: { picture: { type: "string", format: "binary" } } } })
   @ApiCreatedResponse({ type: FileAnswer })
   async addPicture(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
+    @OpenBook() book: Book,
     @UploadedFile() picture: Uploaded | undefined,
   ): Promise<FileAnswer> {
-    const book = await this.books.own(account, bookId);
     if (!picture) throw new Problem(400, "no-file", "Choose a picture.", "picture");
     const file = await this.files.storePicture(book.id, uploadedName(picture), picture.buffer);
     return { id: file.id, name: file.name, size: file.size };
@@ -75,8 +71,8 @@ export class FilesController {
 
   @Get("files")
   @ApiOkResponse({ type: [CompanionFileAnswer], description: "The companion files, by name." })
-  async list(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<CompanionFileAnswer[]> {
-    const { id } = await this.books.own(account, bookId);
+  async list(@OpenBook() book: Book): Promise<CompanionFileAnswer[]> {
+    const { id } = book;
     const [files, uses] = await Promise.all([this.files.companions(id), this.ledger.usesOfFiles(id)]);
     return files.map((file) => answer(file, uses.get(file.id) ?? 0));
   }
@@ -85,12 +81,8 @@ export class FilesController {
   @ApiConsumes("multipart/form-data")
   @ApiBody(fileForm)
   @ApiCreatedResponse({ type: StoredCompanionsAnswer })
-  async add(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
-    @Req() request: Request,
-  ): Promise<StoredCompanionsAnswer> {
-    const { id } = await this.books.own(account, bookId);
+  async add(@OpenBook() book: Book, @Req() request: Request): Promise<StoredCompanionsAnswer> {
+    const { id } = book;
     const results = await receiveFiles(request, (name, content) =>
       this.files.storeCompanion(id, name, content),
     );
@@ -111,12 +103,11 @@ export class FilesController {
   @ApiBody(fileForm)
   @ApiOkResponse({ type: StoredCompanionAnswer })
   async replace(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
+    @OpenBook() book: Book,
     @Param("fileId") fileId: string,
     @Req() request: Request,
   ): Promise<StoredCompanionAnswer> {
-    const { id } = await this.books.own(account, bookId);
+    const { id } = book;
     await this.files.find(id, fileId, undefined, "companion");
     const [result] = await receiveFiles(request, (_name, content) =>
       this.files.replaceCompanion(id, fileId, content),
@@ -130,12 +121,11 @@ export class FilesController {
   @Patch("files/:fileId")
   @ApiOkResponse({ type: CompanionFileAnswer })
   async rename(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
+    @OpenBook() book: Book,
     @Param("fileId") fileId: string,
     @Body() request: RenameFileRequest,
   ): Promise<CompanionFileAnswer> {
-    const { id } = await this.books.own(account, bookId);
+    const { id } = book;
     const file = await this.files.renameCompanion(id, fileId, request.name);
     return answer(file, (await this.ledger.usesOfFiles(id)).get(fileId) ?? 0);
   }
@@ -145,12 +135,11 @@ export class FilesController {
   @ApiQuery({ name: "used", required: false, description: "“yes” deletes it even where links lead to it." })
   @ApiNoContentResponse()
   async remove(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
+    @OpenBook() book: Book,
     @Param("fileId") fileId: string,
     @Query("used") used?: string,
   ): Promise<void> {
-    const { id } = await this.books.own(account, bookId);
+    const { id } = book;
     const uses = (await this.ledger.usesOfFiles(id)).get(fileId) ?? 0;
     if (uses > 0 && used !== "yes") {
       throw new Problem(
@@ -165,13 +154,12 @@ export class FilesController {
   @Get("files/:fileId")
   @ApiOkResponse({ schema: { type: "string", format: "binary" } })
   async download(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
+    @OpenBook() book: Book,
     @Param("fileId") fileId: string,
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    const file = await this.files.find((await this.books.own(account, bookId)).id, fileId);
+    const file = await this.files.find(book.id, fileId);
     const tag = `"${file.sha256}"`;
     // A companion file can be replaced under its id; pictures and exports never change.
     const lasting = file.role !== "companion";

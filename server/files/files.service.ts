@@ -1,4 +1,5 @@
 import { createHash, randomUUID } from "node:crypto";
+import { createReadStream } from "node:fs";
 import { Readable } from "node:stream";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
@@ -6,8 +7,8 @@ import type { CompanionFile } from "@vennet/core/manuscript/book";
 import { DataSource, type EntityManager } from "typeorm";
 import { notFound, Problem } from "../errors/problem.ts";
 import { judgeMediaType, sampleSize } from "./media-type.ts";
+import { receive, type ReceivedFile } from "./receive.ts";
 import { FileChunk, StoredFile, type FileRole } from "./stored-file.entity.ts";
-import { uploadLimit } from "./uploaded-file.ts";
 
 const chunkSize = 1024 * 1024;
 const pictureTypes = ["image/png", "image/jpeg", "image/gif"];
@@ -17,32 +18,28 @@ const pictureTypes = ["image/png", "image/jpeg", "image/gif"];
 export class FilesService {
   constructor(@InjectDataSource() private readonly database: DataSource) {}
 
+  /** Stores bytes that are at hand; under a new id, unless it has one already. */
   async store(
-    file: { bookId: string; name: string; mediaType: string; role: FileRole; bytes: Uint8Array },
+    { id = randomUUID(), bytes, ...about }: FileToStore,
     manager: EntityManager = this.database.manager,
   ): Promise<StoredFile> {
-    const { bytes, ...about } = file;
+    const sha256 = createHash("sha256").update(bytes).digest("hex");
+    const row = await this.insertRow(manager, { ...about, id, size: bytes.length, sha256 });
     const buffer = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-    return this.insert(manager, randomUUID(), Readable.from([buffer]), () => Promise.resolve(about));
+    await this.insertChunks(manager, id, Readable.from(piecesOf(buffer)));
+    return row;
   }
 
   /** Stores a picture after looking at its bytes; its name and claimed type are not trusted. */
   async storePicture(
-    bookId: string,
+    bookId: string | null,
     name: string,
     bytes: Uint8Array,
     manager?: EntityManager,
+    id?: string,
   ): Promise<StoredFile> {
-    const { mediaType } = await judgeMediaType(bytes.subarray(0, sampleSize), name);
-    if (!pictureTypes.includes(mediaType)) {
-      throw new Problem(
-        415,
-        "picture-type",
-        `“${name}” is not a PNG, JPEG or GIF picture. Save it as one of these and bring it again.`,
-        "pictures",
-      );
-    }
-    return this.store({ bookId, name, mediaType, role: "picture", bytes }, manager);
+    const mediaType = await pictureType(name, bytes);
+    return this.store({ ...(id ? { id } : {}), bookId, name, mediaType, role: "picture", bytes }, manager);
   }
 
   /**
@@ -50,38 +47,39 @@ export class FilesService {
    * @throws Problem `too-large` past the limit; then nothing is stored
    */
   async storeCompanion(bookId: string, name: string, content: Readable): Promise<Companion> {
-    let warning: string | null = null;
-    const file = await this.database.transaction((manager) =>
-      this.insert(manager, randomUUID(), content, async (sample) => {
-        const judged = await judgeMediaType(sample, name);
-        warning = judged.warning;
-        return {
-          bookId,
-          name: await this.freeName(manager, bookId, name),
-          mediaType: judged.mediaType,
-          role: "companion",
-        };
-      }),
-    );
-    return { file, warning };
+    return receive(content, async (received) => {
+      const { mediaType, warning } = await judgeMediaType(received.sample, name);
+      const file = await this.database.transaction(async (manager) => {
+        const free = await this.freeName(manager, bookId, name);
+        return this.insert(
+          manager,
+          randomUUID(),
+          { bookId, name: free, mediaType, role: "companion" },
+          received,
+        );
+      });
+      return { file, warning };
+    });
   }
 
   /** Puts other content into a companion file. Its id and name stay, so every link goes on leading to it. */
   async replaceCompanion(bookId: string, id: string, content: Readable): Promise<Companion> {
-    let warning: string | null = null;
-    const file = await this.database.transaction(async (manager) => {
-      const old = await this.find(bookId, id, manager, "companion");
-      await manager.delete(FileChunk, { fileId: id });
-      await manager.delete(StoredFile, { id });
-      return this.insert(manager, id, content, async (sample) => {
-        const judged = await judgeMediaType(sample, old.name);
-        warning = judged.warning;
-        return { bookId, name: old.name, mediaType: judged.mediaType, role: "companion" };
+    return receive(content, async (received) => {
+      const { name } = await this.find(bookId, id, undefined, "companion");
+      const { mediaType, warning } = await judgeMediaType(received.sample, name);
+      const file = await this.database.transaction(async (manager) => {
+        const old = await this.find(bookId, id, manager, "companion");
+        await manager.delete(StoredFile, { id });
+        return this.insert(manager, id, { bookId, name: old.name, mediaType, role: "companion" }, received);
       });
+      return { file, warning };
     });
-    return { file, warning };
   }
 
+  /**
+   * Gives a companion file another name; its links know it by id and stay.
+   * @throws Problem where another file of the book has the name
+   */
   async renameCompanion(bookId: string, id: string, name: string): Promise<StoredFile> {
     const clean = name.replace(/[/\\]/g, "-").trim();
     return this.database.transaction(async (manager) => {
@@ -89,18 +87,20 @@ export class FilesService {
       const taken = await manager.findOneBy(StoredFile, { bookId, role: "companion", name: clean });
       if (taken && taken.id !== id)
         throw new Problem(409, "name-taken", `The book has a file “${clean}” already.`, "name");
-      return manager.save(StoredFile, { ...file, name: clean });
+      await manager.update(StoredFile, { id }, { name: clean });
+      return { ...file, name: clean };
     });
   }
 
+  /** Takes a companion file out of the book. */
   async removeCompanion(bookId: string, id: string): Promise<void> {
     await this.database.transaction(async (manager) => {
       await this.find(bookId, id, manager, "companion");
-      await manager.delete(FileChunk, { fileId: id });
       await manager.delete(StoredFile, { id });
     });
   }
 
+  /** The companion files of a book, by name. */
   async companions(bookId: string): Promise<StoredFile[]> {
     return this.database.manager.find(StoredFile, {
       where: { bookId, role: "companion" },
@@ -115,6 +115,10 @@ export class FilesService {
     );
   }
 
+  /**
+   * A file of a book.
+   * @throws Problem 404 where it has none of that id and kind
+   */
   async find(
     bookId: string,
     id: string,
@@ -139,6 +143,7 @@ export class FilesService {
     return Readable.from(chunks(), { objectMode: false });
   }
 
+  /** All bytes of a file at once. */
   async read(id: string): Promise<Buffer> {
     const chunks = await this.database.manager.find(FileChunk, {
       where: { fileId: id },
@@ -147,62 +152,32 @@ export class FilesService {
     return Buffer.concat(chunks.map((chunk) => chunk.bytes));
   }
 
+  /** The pictures of a book. */
   async pictures(bookId: string): Promise<StoredFile[]> {
     return this.database.manager.findBy(StoredFile, { bookId, role: "picture" });
   }
 
-  /** Writes a file's chunks as they come, then its row, which needs their size and hash. */
   private async insert(
     manager: EntityManager,
     id: string,
-    content: Readable,
-    about: (sample: Buffer) => Promise<Pick<StoredFile, "bookId" | "name" | "mediaType" | "role">>,
+    about: AboutFile,
+    { path, size, sha256 }: ReceivedFile,
   ): Promise<StoredFile> {
-    const hash = createHash("sha256");
-    let size = 0;
-    let ordinal = 0;
-    let sample: Buffer | null = null;
-    let waiting: Buffer[] = [];
-    let waitingSize = 0;
-    const write = async (): Promise<void> => {
-      const bytes = Buffer.concat(waiting);
-      waiting = [];
-      waitingSize = 0;
-      sample ??= bytes.subarray(0, sampleSize);
-      for (let from = 0; from < bytes.length; from += chunkSize)
-        await manager.insert(FileChunk, {
-          fileId: id,
-          ordinal: ordinal++,
-          bytes: bytes.subarray(from, from + chunkSize),
-        });
-    };
-    // What is left of a refused file has to be read away by whoever reads the form, so it stays open.
-    for await (const part of content.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
-      size += part.length;
-      if (size > uploadLimit) {
-        throw new Problem(
-          413,
-          "too-large",
-          "This file is larger than 50 MB. Give readers a shared address for it instead.",
-        );
-      }
-      hash.update(part);
-      waiting.push(part);
-      waitingSize += part.length;
-      if (waitingSize >= chunkSize) await write();
-    }
-    await write();
-    const { name, ...rest } = await about(sample ?? Buffer.alloc(0));
-    const row = manager.create(StoredFile, {
-      id,
-      ...rest,
-      name: name.slice(0, 255),
-      size,
-      sha256: hash.digest("hex"),
-      changedAt: new Date(),
-    });
+    const row = await this.insertRow(manager, { ...about, id, size, sha256 });
+    await this.insertChunks(manager, id, createReadStream(path, { highWaterMark: chunkSize }));
+    return row;
+  }
+
+  private async insertRow(manager: EntityManager, about: Omit<StoredFile, "changedAt">): Promise<StoredFile> {
+    const row = { ...about, name: about.name.slice(0, 255), changedAt: new Date() };
     await manager.insert(StoredFile, row);
     return row;
+  }
+
+  private async insertChunks(manager: EntityManager, fileId: string, content: Readable): Promise<void> {
+    let ordinal = 0;
+    for await (const bytes of content as AsyncIterable<Buffer>)
+      await manager.insert(FileChunk, { fileId, ordinal: ordinal++, bytes });
   }
 
   private async freeName(manager: EntityManager, bookId: string, name: string): Promise<string> {
@@ -216,6 +191,34 @@ export class FilesService {
     for (let n = 2; taken.has(free.toLowerCase()); n++) free = `${stem} (${n})${ending}`;
     return free;
   }
+}
+
+type AboutFile = Pick<StoredFile, "bookId" | "name" | "mediaType" | "role">;
+
+interface FileToStore extends AboutFile {
+  id?: string;
+  bytes: Uint8Array;
+}
+
+/**
+ * The media type of a picture, judged by its bytes: its name and claimed type are not trusted.
+ * @throws Problem where it is none that can be shown
+ */
+export async function pictureType(name: string, bytes: Uint8Array): Promise<string> {
+  const { mediaType } = await judgeMediaType(bytes.subarray(0, sampleSize), name);
+  if (!pictureTypes.includes(mediaType)) {
+    throw new Problem(
+      415,
+      "picture-type",
+      `“${name}” is not a PNG, JPEG or GIF picture. Save it as one of these and bring it again.`,
+      "pictures",
+    );
+  }
+  return mediaType;
+}
+
+function* piecesOf(bytes: Buffer): Generator<Buffer> {
+  for (let from = 0; from < bytes.length; from += chunkSize) yield bytes.subarray(from, from + chunkSize);
 }
 
 /** A companion file as it was stored, with what is odd about it. */

@@ -1,6 +1,8 @@
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 
-export type FileRole = "picture" | "companion" | "export";
+/** What a file is for; one that was sent for an import belongs to no book yet. */
+export type FileRole = "picture" | "companion" | "export" | "upload";
 
 /** A picture, a companion file or an exported file. Its bytes lie in chunks, so that one database backup is whole. */
 @Entity("stored_file")
@@ -9,8 +11,9 @@ export class StoredFile {
   id: string;
 
   @Index()
-  @Column("char", { length: 36 })
-  bookId: string;
+  @BelongsTo("Book", "FK_stored_file_book")
+  @Column("char", { length: 36, nullable: true })
+  bookId: string | null;
 
   @Column("varchar", { length: 255 })
   name: string;
@@ -31,9 +34,11 @@ export class StoredFile {
   changedAt: Date;
 }
 
+/** A piece of a file's bytes; pieces are numbered from 0. */
 @Entity("file_chunk")
 export class FileChunk {
   @PrimaryColumn("char", { length: 36 })
+  @BelongsTo("StoredFile", "FK_file_chunk_file")
   fileId: string;
 
   @PrimaryColumn("int")

@@ -1,7 +1,8 @@
+import { kindNames } from "@vennet/core/destination/kinds/kinds";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import {
   assertConventions,
-  usualConventions,
+  defaultConventions,
   type Conventions,
   type CountedBy,
 } from "@vennet/core/manuscript/conventions";
@@ -12,15 +13,10 @@ import {
   type LinkLooks,
   type UnderlineStyle,
 } from "@vennet/core/manuscript/looks";
-import { assertLayout, type PageLayout, type TrimName } from "@vennet/core/manuscript/page-layout";
-import {
-  assertPresets,
-  exportFormats,
-  type ExportFormat,
-  type ExportOptions,
-  type Preset,
-} from "@vennet/core/publish/export-options";
-import { IsInt, IsOptional, IsString, IsUrl, Length, Matches, Max, MaxLength, Min } from "class-validator";
+import { assertLayout, type PageLayout } from "@vennet/core/manuscript/page-layout";
+import { assertPresets, type Preset } from "@vennet/core/publish/formats/formats";
+import { IsInt, IsOptional, IsString, Length, Matches, Max, MaxLength, Min } from "class-validator";
+import { ExportChoicesShape, PageLayoutShape } from "../exports/export-choices.dto.ts";
 import { FitsCore } from "../http/fits-core.ts";
 
 /** The tags of BCP 47 that begin with a language code of ISO 639. */
@@ -50,16 +46,10 @@ class LinkLookShape implements LinkLook {
 }
 
 /** The look of each kind of link. */
-export class LinkLooksShape implements LinkLooks {
-  @ApiProperty({ type: LinkLookShape })
-  web: LinkLookShape;
-  @ApiProperty({ type: LinkLookShape })
-  email: LinkLookShape;
-  @ApiProperty({ type: LinkLookShape })
-  file: LinkLookShape;
-  @ApiProperty({ type: LinkLookShape })
-  place: LinkLookShape;
+export class LinkLooksShape {
+  [kind: string]: LinkLookShape;
 }
+for (const kind of kindNames) ApiProperty({ type: LinkLookShape })(LinkLooksShape.prototype, kind);
 
 /** What the book counts, and where its notes stand. */
 export class ConventionsShape implements Conventions {
@@ -73,65 +63,16 @@ export class ConventionsShape implements Conventions {
   notes: CountedBy;
   @ApiProperty({ enum: ["page", "chapter", "book"] })
   notesAt: Conventions["notesAt"];
-  @ApiProperty({ example: usualConventions.returnWords })
+  @ApiProperty({ example: defaultConventions.returnWords })
   returnWords: string;
 }
 
-/** How the pages of a PDF are laid out. Lengths are millimetres. */
-export class PageLayoutShape implements PageLayout {
-  @ApiProperty({ enum: ["a5", "a4", "letter", "6x9", "own"] })
-  trim: TrimName;
-  @ApiProperty({ description: "Of a page, for a size that has no name." })
-  width: number;
-  @ApiProperty()
-  height: number;
-  @ApiProperty({ description: "The margin beside the binding." })
-  inner: number;
-  @ApiProperty()
-  outer: number;
-  @ApiProperty()
-  top: number;
-  @ApiProperty()
-  bottom: number;
-  @ApiProperty({ description: "Points." })
-  fontSize: number;
-  @ApiProperty({ description: "The book's title above even pages, the chapter's above odd ones." })
-  runningHeads: boolean;
-  @ApiProperty({ enum: ["centre", "outside", "none"] })
-  pageNumbers: PageLayout["pageNumbers"];
-  @ApiProperty()
-  hyphenate: boolean;
-}
-
-/** All that is chosen for one export. */
-export class ExportOptionsShape implements ExportOptions {
-  @ApiProperty({ enum: exportFormats })
-  format: ExportFormat;
-  @ApiProperty({ description: "PDF: claim PDF/UA-1." })
-  accessible: boolean;
-  @ApiProperty({
-    enum: ["none", "notes", "list"],
-    description: "PDF: how web addresses are written out for print.",
-  })
-  addresses: ExportOptions["addresses"];
-  @ApiProperty({ enum: ["beside", "left-out"], description: "All but the e-book: companion files." })
-  companions: ExportOptions["companions"];
-  @ApiProperty({ enum: ["one", "chapters"], description: "Web page: one page, or one for each chapter." })
-  pages: ExportOptions["pages"];
-  @ApiProperty({ description: "E-book: whether the letters are inside." })
-  fonts: boolean;
-  @ApiProperty({ description: "E-book: whether it tells where the pages of the last PDF begin." })
-  pageList: boolean;
-  @ApiProperty({ type: PageLayoutShape, nullable: true, description: "PDF: null for the book's own." })
-  layout: PageLayoutShape | null;
-}
-
 /** A set of choices by a name. */
-export class PresetShape implements Preset {
+export class PresetShape {
   @ApiProperty()
   name: string;
-  @ApiProperty({ type: ExportOptionsShape })
-  options: ExportOptionsShape;
+  @ApiProperty({ type: ExportChoicesShape })
+  options: ExportChoicesShape;
 }
 
 export class ChangeBookRequest {
@@ -196,27 +137,6 @@ export class ChangeBookRequest {
   schedule?: string | null;
 }
 
-export class ImportRequest {
-  @ApiPropertyOptional({
-    description: "The book's title; else the first level-1 heading, else the file's name.",
-  })
-  @IsOptional()
-  @IsString()
-  @MaxLength(500)
-  title?: string;
-
-  @ApiPropertyOptional({ description: "The web address from which relative links start." })
-  @IsOptional()
-  @IsUrl(
-    { protocols: ["http", "https"], require_protocol: true, require_tld: false },
-    {
-      message:
-        "The address from which relative links start is a whole web address, as https://tides.example/guide/.",
-    },
-  )
-  baseAddress?: string;
-}
-
 /** How many links of a book are in each state. Links that are not asked count as unchecked. */
 export class LinkStatesAnswer {
   @ApiProperty()
@@ -268,20 +188,4 @@ export class BookAnswer {
   nextRunAt: string | null;
   @ApiProperty({ description: "The web links by state." })
   webLinks: LinkStatesAnswer;
-}
-
-export class LeftOutAnswer {
-  @ApiProperty({ type: Number, nullable: true, description: "The line of the file, from 1." })
-  line: number | null;
-  @ApiProperty()
-  what: string;
-  @ApiProperty()
-  why: string;
-}
-
-export class ImportAnswer {
-  @ApiProperty()
-  book: BookAnswer;
-  @ApiProperty({ type: [LeftOutAnswer], description: "What could not be taken over as it was." })
-  leftOut: LeftOutAnswer[];
 }

@@ -1,4 +1,4 @@
-import type { ChapterRole } from "@vennet/core/manuscript/book";
+import type { ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import {
   ArrayMaxSize,

@@ -1,0 +1,15 @@
+import { Module } from "@nestjs/common";
+import { ChaptersModule } from "../chapters/chapters.module.ts";
+import { FilesModule } from "../files/files.module.ts";
+import { BooksController } from "./books.controller.ts";
+import { BooksService } from "./books.service.ts";
+import { ManuscriptsService } from "./manuscripts.service.ts";
+
+/** The Shelf, and manuscripts as a whole. */
+@Module({
+  imports: [ChaptersModule, FilesModule],
+  controllers: [BooksController],
+  providers: [BooksService, ManuscriptsService],
+  exports: [BooksService, ManuscriptsService],
+})
+export class BooksModule {}

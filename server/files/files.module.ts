@@ -1,0 +1,13 @@
+import { Module } from "@nestjs/common";
+import { LedgerModule } from "../ledger/ledger.module.ts";
+import { FilesController } from "./files.controller.ts";
+import { FilesService } from "./files.service.ts";
+
+/** Pictures, companion files and exported files. */
+@Module({
+  imports: [LedgerModule],
+  controllers: [FilesController],
+  providers: [FilesService],
+  exports: [FilesService],
+})
+export class FilesModule {}

@@ -1,0 +1,16 @@
+import { Module } from "@nestjs/common";
+import { BooksModule } from "../books/books.module.ts";
+import { ChaptersModule } from "../chapters/chapters.module.ts";
+import { FilesModule } from "../files/files.module.ts";
+import { JobsModule } from "../jobs/jobs.module.ts";
+import { WorkersModule } from "../workers/workers.module.ts";
+import { ImportController } from "./import.controller.ts";
+import { ImportService } from "./import.service.ts";
+
+/** Manuscripts on their way in. */
+@Module({
+  imports: [BooksModule, ChaptersModule, FilesModule, JobsModule, WorkersModule],
+  controllers: [ImportController],
+  providers: [ImportService],
+})
+export class ImportModule {}
