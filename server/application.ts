@@ -4,9 +4,13 @@ import { NestFactory } from "@nestjs/core";
 import type { NestExpressApplication } from "@nestjs/platform-express";
 import cookieParser from "cookie-parser";
 import type { NextFunction, Request, Response } from "express";
+import { AccountsService } from "./accounts/accounts.service.ts";
+import { rememberActing } from "./access/acting-account.ts";
 import { AppModule } from "./app.module.ts";
+import { compressed } from "./http/compressed.ts";
 import { logRequests, makeLog, NestLog } from "./http/logging.ts";
-import { checkOrigin, securityHeaders } from "./http/security.ts";
+import { readJson } from "./http/read-json.ts";
+import { checkOrigin, neverKept, securityHeaders } from "./http/security.ts";
 import { describeInterface } from "./openapi/describe-interface.ts";
 import type { Settings } from "./settings.ts";
 
@@ -19,11 +23,14 @@ export async function makeApplication(settings: Settings): Promise<NestExpressAp
     bodyParser: false,
   });
   app.disable("x-powered-by");
+  app.use(rememberActing);
   app.use(logRequests(log));
   app.use(securityHeaders(settings));
   app.use(checkOrigin);
+  app.use(compressed);
   app.use(cookieParser());
-  app.useBodyParser("json", { limit: "50mb" });
+  app.use("/api", neverKept);
+  app.use(readJson(app.get(AccountsService)));
   app.setGlobalPrefix("api");
   const document = describeInterface(app);
   app.use("/api/openapi.json", (_request: Request, response: Response) => response.json(document));

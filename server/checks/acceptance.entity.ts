@@ -1,10 +1,16 @@
 import { Column, Entity, PrimaryColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 
 /** A finding that the author keeps on purpose, until what it is about changes. */
 @Entity("acceptance")
 export class Acceptance {
   @PrimaryColumn("char", { length: 36 })
+  @BelongsTo("Book", "FK_acceptance_book")
   bookId: string;
+
+  /** Who did it; null where nobody was signed in, as in what runs by the calendar. */
+  @Column("char", { length: 36, nullable: true })
+  accountId: string | null;
 
   /** The id of the link or other thing that it was found at. */
   @PrimaryColumn("varchar", { length: 64 })

@@ -1,23 +1,19 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Put } from "@nestjs/common";
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
-import { Account } from "../accounts/account.entity.ts";
-import { SignedIn } from "../accounts/session.guard.ts";
-import { BooksService } from "../books/books.service.ts";
-import { AcceptanceAnswer, AcceptanceRequest } from "./acceptances.contract.ts";
+import { OpenBook } from "../access/book.guard.ts";
+import { Book } from "../books/book.entity.ts";
+import { AcceptanceAnswer, AcceptanceRequest } from "./acceptances.dto.ts";
 import { AcceptancesService } from "./acceptances.service.ts";
 
 @ApiTags("checks")
 @Controller("books/:bookId/acceptances")
 export class AcceptancesController {
-  constructor(
-    private readonly books: BooksService,
-    private readonly acceptances: AcceptancesService,
-  ) {}
+  constructor(private readonly acceptances: AcceptancesService) {}
 
   @Get()
   @ApiOkResponse({ type: [AcceptanceAnswer], description: "The findings that the author keeps on purpose." })
-  async list(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<AcceptanceAnswer[]> {
-    const { id } = await this.books.own(account, bookId);
+  async list(@OpenBook() book: Book): Promise<AcceptanceAnswer[]> {
+    const { id } = book;
     const rows = await this.acceptances.list(id);
     return rows.map(({ subject, rule, reason, acceptedAt }) => ({
       subject,
@@ -30,23 +26,18 @@ export class AcceptancesController {
   @Put()
   @HttpCode(204)
   @ApiNoContentResponse()
-  async accept(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
-    @Body() request: AcceptanceRequest,
-  ): Promise<void> {
-    await this.acceptances.accept((await this.books.own(account, bookId)).id, request);
+  async accept(@OpenBook() book: Book, @Body() request: AcceptanceRequest): Promise<void> {
+    await this.acceptances.accept(book.id, request);
   }
 
   @Delete(":subject/:rule")
   @HttpCode(204)
   @ApiNoContentResponse()
   async takeBack(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
+    @OpenBook() book: Book,
     @Param("subject") subject: string,
     @Param("rule") rule: string,
   ): Promise<void> {
-    await this.acceptances.takeBack((await this.books.own(account, bookId)).id, subject, rule);
+    await this.acceptances.takeBack(book.id, subject, rule);
   }
 }

@@ -2,8 +2,9 @@ import { createHash } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { DataSource } from "typeorm";
+import { actingAccount } from "../access/acting-account.ts";
 import { Acceptance } from "./acceptance.entity.ts";
-import type { AcceptanceRequest } from "./acceptances.contract.ts";
+import type { AcceptanceRequest } from "./acceptances.dto.ts";
 
 /** Keeps the findings that an author accepts, each until the link that it is about is changed. */
 @Injectable()
@@ -27,19 +28,19 @@ export class AcceptancesService {
     });
   }
 
+  /** Keeps a finding on purpose, with its reason; it comes up again when what it was about has changed. */
   async accept(bookId: string, { subject, rule, reason }: AcceptanceRequest): Promise<void> {
     const [use] = (await this.inputs(bookId, [subject])).get(subject) ?? [];
     const input = use ? inputOf(use, rule) : "";
-    await this.database.manager.save(Acceptance, {
-      bookId,
-      subject,
-      rule,
-      reason,
-      input,
-      acceptedAt: new Date(),
-    });
+    const accountId = actingAccount();
+    await this.database.manager.upsert(
+      Acceptance,
+      { bookId, subject, rule, reason, input, accountId, acceptedAt: new Date() },
+      ["bookId", "subject", "rule"],
+    );
   }
 
+  /** Takes an acceptance back: its finding counts again. */
   async takeBack(bookId: string, subject: string, rule: string): Promise<void> {
     await this.database.manager.delete(Acceptance, { bookId, subject, rule });
   }

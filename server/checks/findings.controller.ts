@@ -1,35 +1,27 @@
-import { Body, Controller, Get, HttpCode, Param, Post } from "@nestjs/common";
+import { Body, Controller, Get, HttpCode, Post } from "@nestjs/common";
 import { ApiOkResponse, ApiTags } from "@nestjs/swagger";
-import { Account } from "../accounts/account.entity.ts";
-import { SignedIn } from "../accounts/session.guard.ts";
-import { BooksService } from "../books/books.service.ts";
-import { StepAnswer } from "../history/history.contract.ts";
+import { OpenBook } from "../access/book.guard.ts";
+import { Book } from "../books/book.entity.ts";
+import { StepAnswer } from "../history/history.dto.ts";
 import { stepAnswer } from "../history/history.controller.ts";
-import { FindingAnswer, MendRequest } from "./findings.contract.ts";
+import { FindingAnswer, MendRequest } from "./findings.dto.ts";
 import { FindingsService } from "./findings.service.ts";
 
 @ApiTags("checks")
 @Controller("books/:bookId/findings")
 export class FindingsController {
-  constructor(
-    private readonly books: BooksService,
-    private readonly findings: FindingsService,
-  ) {}
+  constructor(private readonly findings: FindingsService) {}
 
   @Get()
   @ApiOkResponse({ type: [FindingAnswer], description: "What the rules find in the book, gravest first." })
-  async list(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<FindingAnswer[]> {
-    return this.findings.list(await this.books.own(account, bookId));
+  async list(@OpenBook() book: Book): Promise<FindingAnswer[]> {
+    return this.findings.list(book);
   }
 
   @Post("mend")
   @HttpCode(200)
   @ApiOkResponse({ type: StepAnswer })
-  async mend(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
-    @Body() request: MendRequest,
-  ): Promise<StepAnswer> {
-    return stepAnswer(await this.findings.mend(await this.books.own(account, bookId), request));
+  async mend(@OpenBook() book: Book, @Body() request: MendRequest): Promise<StepAnswer> {
+    return stepAnswer(await this.findings.mend(book, request));
   }
 }

@@ -3,22 +3,21 @@ import type { BookFinding } from "@vennet/core/checks/check-book";
 import { rules } from "@vennet/core/checks/check-chapter";
 import { writeDestination } from "@vennet/core/destination/destination";
 import { picturesIn, type BookChapter } from "@vennet/core/manuscript/book";
-import { chapterTitle, readChapter } from "@vennet/core/manuscript/chapter";
-import { changeLink, type LinkChange } from "@vennet/core/manuscript/edit-links";
-import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
-import { Transform } from "prosemirror-transform";
+import { chapterTitle } from "@vennet/core/manuscript/chapter";
+import type { LinkChange } from "@vennet/core/manuscript/edit-links";
+import type { LinkUse } from "@vennet/core/manuscript/links";
 import type { Book } from "../books/book.entity.ts";
-import { BooksService } from "../books/books.service.ts";
+import { ManuscriptsService } from "../books/manuscripts.service.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
 import { Problem } from "../errors/problem.ts";
 import type { BookStep } from "../history/book-step.entity.ts";
 import { StepsService } from "../history/steps.service.ts";
-import { plainBook } from "../workshop/plain-book.ts";
+import { plainBook } from "../workers/plain-book.ts";
 import { DriveService } from "../drive/drive.service.ts";
 import { ReachService } from "../reach/reach.service.ts";
-import { Workshop } from "../workshop/workshop.ts";
+import { WorkerPools } from "../workers/worker-pools.ts";
 import { AcceptancesService } from "./acceptances.service.ts";
-import type { FindingAnswer, MendRequest } from "./findings.contract.ts";
+import type { FindingAnswer, MendRequest } from "./findings.dto.ts";
 
 type Found = BookFinding & { home: BookChapter | null; accepted: string | null };
 
@@ -27,10 +26,10 @@ type Found = BookFinding & { home: BookChapter | null; accepted: string | null }
 export class FindingsService {
   constructor(
     private readonly acceptances: AcceptancesService,
-    private readonly books: BooksService,
+    private readonly manuscripts: ManuscriptsService,
     private readonly chapters: ChaptersService,
     private readonly steps: StepsService,
-    private readonly workshop: Workshop,
+    private readonly workers: WorkerPools,
     private readonly reach: ReachService,
     private readonly drive: DriveService,
   ) {}
@@ -60,15 +59,15 @@ export class FindingsService {
 
   private async find(book: Book, only?: string): Promise<Found[]> {
     const [manuscript, answers, shares, acceptances] = await Promise.all([
-      this.books.manuscript(book),
+      this.manuscripts.of(book),
       this.reach.answers(book.id),
       this.drive.audiences(),
       this.acceptances.list(book.id),
     ]);
     // Pictures are only needed for the size of their areas.
     const hasAreas = picturesIn(manuscript).some(({ hotspots }) => hotspots.length > 0);
-    const pictures = hasAreas ? await this.books.picturesOf(manuscript) : [];
-    const found = await this.workshop.run("check", {
+    const pictures = hasAreas ? await this.manuscripts.picturesOf(manuscript) : [];
+    const found = await this.workers.run("check", {
       book: plainBook({ ...manuscript, pictures }),
       known: { answers, shares, audience: book.audience },
       ...(only === undefined ? {} : { only }),
@@ -101,17 +100,7 @@ export class FindingsService {
       const step = this.steps.begin(book.id);
       let count = 0;
       for (const [chapterId, changes] of wanted) {
-        const chapter = await this.chapters.find(manager, book.id, chapterId, true);
-        const before = readChapter(chapter.document);
-        const change = new Transform(before);
-        // From the last link to the first, so that what stands before keeps its position.
-        for (const use of [...linkUses(before)].reverse()) {
-          const to = changes.get(use.id);
-          if (!to) continue;
-          changeLink(change, use, to);
-          count++;
-        }
-        if (change.docChanged) await step.write(manager, chapter, before, change.doc);
+        count += await step.change(manager, chapterId, ({ id: link }) => changes.get(link) ?? null);
       }
       const what = count === 1 ? "1 link" : `${count} links`;
       return step.end(

@@ -1,23 +1,21 @@
-import { Controller, Get, HttpCode, Param, Post, Query, Res } from "@nestjs/common";
+import { Controller, Get, HttpCode, Post, Query, Res } from "@nestjs/common";
 import { ApiOkResponse, ApiTags } from "@nestjs/swagger";
 import { reportPage } from "@vennet/core/checks/report";
 import { stringify } from "csv-stringify/sync";
 import type { Response } from "express";
-import { Account } from "../accounts/account.entity.ts";
-import { SignedIn } from "../accounts/session.guard.ts";
-import { BooksService } from "../books/books.service.ts";
+import { OpenBook } from "../access/book.guard.ts";
+import { Book } from "../books/book.entity.ts";
 import { jobAnswer, JobAnswer } from "../jobs/jobs.controller.ts";
 import { JobsService } from "../jobs/jobs.service.ts";
 import { ReachService } from "../reach/reach.service.ts";
 import { FindingsService } from "./findings.service.ts";
-import { ChecksAnswer, ReportQuery } from "./report.contract.ts";
+import { ChecksAnswer, ReportQuery } from "./report.dto.ts";
 
 /** Checks for scripts, and the report of a book's findings. */
 @ApiTags("checks")
 @Controller("books/:bookId")
 export class ReportController {
   constructor(
-    private readonly books: BooksService,
     private readonly findings: FindingsService,
     private readonly reach: ReachService,
     private readonly jobs: JobsService,
@@ -26,8 +24,8 @@ export class ReportController {
   @Post("checks")
   @HttpCode(202)
   @ApiOkResponse({ type: JobAnswer, description: "A run over the destinations that are due has begun." })
-  async check(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<JobAnswer> {
-    return jobAnswer(await this.reach.begin((await this.books.own(account, bookId)).id, { which: "due" }));
+  async check(@OpenBook() book: Book): Promise<JobAnswer> {
+    return jobAnswer(await this.reach.begin(book.id, { which: "due" }));
   }
 
   @Get("checks")
@@ -35,8 +33,7 @@ export class ReportController {
     type: ChecksAnswer,
     description: "Whether the book may go out, and a script's exit state.",
   })
-  async verdict(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<ChecksAnswer> {
-    const book = await this.books.own(account, bookId);
+  async verdict(@OpenBook() book: Book): Promise<ChecksAnswer> {
     const [findings, running, runs] = await Promise.all([
       this.findings.list(book),
       this.jobs.unfinished(book.id, "reach"),
@@ -59,12 +56,10 @@ export class ReportController {
   @Get("report")
   @ApiOkResponse({ description: "All findings as a web page, as CSV or as JSON." })
   async report(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
+    @OpenBook() book: Book,
     @Query() { as }: ReportQuery,
     @Res() response: Response,
   ): Promise<void> {
-    const book = await this.books.own(account, bookId);
     const [findings, runs] = await Promise.all([this.findings.list(book), this.reach.runs(book.id)]);
     const madeAt = new Date().toISOString();
     const { title, author, language } = book;

@@ -4,8 +4,8 @@ import { Session } from "../accounts/session.entity.ts";
 import { Book } from "../books/book.entity.ts";
 import { Acceptance } from "../checks/acceptance.entity.ts";
 import { Chapter } from "../chapters/chapter.entity.ts";
-import { LinkUse } from "../chapters/link-use.entity.ts";
-import { Place } from "../chapters/place.entity.ts";
+import { LinkUse } from "../ledger/link-use.entity.ts";
+import { Place } from "../ledger/place.entity.ts";
 import { Export } from "../exports/export.entity.ts";
 import { FileChunk, StoredFile } from "../files/stored-file.entity.ts";
 import { BookStep } from "../history/book-step.entity.ts";
@@ -22,6 +22,7 @@ import { PlacesInFull1764000000004 } from "./migrations/1764000000004-places-in-
 import { PageLayout1764000000006 } from "./migrations/1764000000006-page-layout.ts";
 import { ExportsInFull1764000000007 } from "./migrations/1764000000007-exports-in-full.ts";
 import { ReachInFull1764000000005 } from "./migrations/1764000000005-reach-in-full.ts";
+import { House1764000000008 } from "./migrations/1764000000008-house.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
 /** How the server reaches its database. Migrations run at start; the schema is never synchronised. */
@@ -59,6 +60,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       ReachInFull1764000000005,
       PageLayout1764000000006,
       ExportsInFull1764000000007,
+      House1764000000008,
     ],
     // Rows that are only read, and gaps between rows, are not locked against other authors' writing.
     isolationLevel: "READ COMMITTED",

@@ -2,10 +2,12 @@ import { Injectable, Logger } from "@nestjs/common";
 import type { ShareAudience } from "@vennet/core/checks/finding";
 import { Problem } from "../errors/problem.ts";
 import { Settings } from "../settings.ts";
-import type { SharedFileAnswer } from "./drive.contract.ts";
+import type { SharedFileAnswer } from "./drive.dto.ts";
 
 /** The host of the stand-in drive. */
 const driveHost = "drive.hesterley.example";
+/** A drive that has not answered by then is away for now: findings wait for it. */
+const patienceMs = 2_000;
 
 /** A file as the drive lists it. */
 interface ListedFile {
@@ -13,7 +15,7 @@ interface ListedFile {
   folder: string;
   share: string;
   size: number;
-  audience: { is: "owner" } | { is: "group"; name: string } | { is: "anyone" };
+  audience: { kind: "owner" } | { kind: "group"; name: string } | { kind: "anyone" };
 }
 
 /** Lists the shared files of the drive that a book's author uses. So far that is the stand-in drive. */
@@ -29,7 +31,7 @@ export class DriveService {
       return new Map(
         (await this.files()).map(({ address, audience, group }) => [
           address,
-          audience === "group" ? { is: "group", name: group! } : { is: audience },
+          audience === "group" ? { kind: "group", name: group! } : { kind: audience },
         ]),
       );
     } catch (error) {
@@ -44,7 +46,9 @@ export class DriveService {
     if (!standIns) return [];
     let listed: ListedFile[];
     try {
-      const answer = await fetch(`http://127.0.0.1:${standIns.httpPort}/~/${driveHost}/.folders`);
+      const answer = await fetch(`http://127.0.0.1:${standIns.httpPort}/~/${driveHost}/.folders`, {
+        signal: AbortSignal.timeout(patienceMs),
+      });
       listed = (await answer.json()) as ListedFile[];
     } catch {
       throw new Problem(502, "drive-away", "The shared drive does not answer. Try again in a moment.");
@@ -54,8 +58,8 @@ export class DriveService {
       folder,
       size,
       address: `https://${driveHost}/s/${share}`,
-      audience: audience.is,
-      group: audience.is === "group" ? audience.name : null,
+      audience: audience.kind,
+      group: audience.kind === "group" ? audience.name : null,
     }));
   }
 }

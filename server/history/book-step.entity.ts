@@ -1,5 +1,6 @@
 import type { LinkDifference } from "@vennet/core/manuscript/versions";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
 export const stepKinds = [
@@ -9,6 +10,7 @@ export const stepKinds = [
   "remove",
   "describe",
   "words",
+  "change",
   "mend",
   "anchor",
 ] as const;
@@ -30,8 +32,13 @@ export class BookStep {
   @PrimaryColumn("char", { length: 36 })
   id: string;
 
+  @BelongsTo("Book", "FK_book_step_book")
   @Column("char", { length: 36 })
   bookId: string;
+
+  /** Who did it; null where nobody was signed in, as in what runs by the calendar. */
+  @Column("char", { length: 36, nullable: true })
+  accountId: string | null;
 
   @Column("varchar", { length: 20 })
   kind: StepKind;

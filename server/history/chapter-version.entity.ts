@@ -1,5 +1,6 @@
 import type { ChapterJson } from "@vennet/core/manuscript/chapter";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
 /** A chapter as it once was: kept before something overwrote it, or because the author named it. */
@@ -9,12 +10,17 @@ export class ChapterVersion {
   @PrimaryColumn("char", { length: 36 })
   id: string;
 
+  @BelongsTo("Chapter", "FK_chapter_version_chapter")
   @Column("char", { length: 36 })
   chapterId: string;
 
   @Index("IDX_chapter_version_book")
   @Column("char", { length: 36 })
   bookId: string;
+
+  /** Who did it; null where nobody was signed in, as in what runs by the calendar. */
+  @Column("char", { length: 36, nullable: true })
+  accountId: string | null;
 
   /** The chapter's revision that this was. */
   @Column("int")

@@ -1,7 +1,9 @@
 import { randomUUID } from "node:crypto";
 import type { EntityManager } from "typeorm";
+import { columns } from "../database/columns.ts";
+import { actingAccount } from "../access/acting-account.ts";
 import type { Chapter } from "../chapters/chapter.entity.ts";
-import { LinkUse } from "../chapters/link-use.entity.ts";
+import { LinkUse } from "../ledger/link-use.entity.ts";
 import { ChapterVersion } from "./chapter-version.entity.ts";
 
 /** While somebody writes, a version is kept this often. */
@@ -28,6 +30,7 @@ export async function keepVersion(
     id: randomUUID(),
     chapterId: chapter.id,
     bookId: chapter.bookId,
+    accountId: actingAccount(),
     revision: chapter.revision,
     title: chapter.title,
     document: chapter.document,
@@ -36,6 +39,6 @@ export async function keepVersion(
     name,
     createdAt: new Date(),
   });
-  await manager.save(ChapterVersion, version);
+  await manager.insert(ChapterVersion, columns<ChapterVersion>(version));
   return version;
 }

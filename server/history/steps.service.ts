@@ -1,16 +1,14 @@
 import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { sameDestination } from "@vennet/core/destination/destination";
 import { readChapter } from "@vennet/core/manuscript/chapter";
-import { changeLink, unlink } from "@vennet/core/manuscript/edit-links";
-import { linkUses } from "@vennet/core/manuscript/links";
-import { linkDifferences, type LinkDifference } from "@vennet/core/manuscript/versions";
+import type { LinkedPart, LinkEffect, PublicationLink } from "@vennet/core/publication/linked-part";
+import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
 import type { Node } from "prosemirror-model";
-import { Transform } from "prosemirror-transform";
 import { DataSource, type EntityManager } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
+import { actingAccount } from "../access/acting-account.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { BookStep, type ChapterChange, type StepKind } from "./book-step.entity.ts";
 import { ChapterVersion } from "./chapter-version.entity.ts";
@@ -37,6 +35,7 @@ export class StepsService {
     return new StepInProgress(bookId, this.chapters);
   }
 
+  /** The steps of a book, the newest first. */
   list(bookId: string): Promise<BookStep[]> {
     return this.database.manager.find(BookStep, {
       where: { bookId },
@@ -65,13 +64,13 @@ export class StepsService {
           left += change.links.length;
           continue;
         }
-        const [doc, count] = await this.before(manager, chapter, change);
+        const { part, count } = await this.before(manager, chapter, change);
         undone += count;
         left += change.links.length - count;
-        await this.chapters.write(manager, chapter, doc, "always");
+        await this.chapters.write(manager, chapter, part.content, "always");
       }
       step.undoneAt = new Date();
-      await manager.save(BookStep, step);
+      await manager.update(BookStep, { id: step.id }, { undoneAt: step.undoneAt });
       return { step, undone, left };
     });
   }
@@ -80,17 +79,19 @@ export class StepsService {
     manager: EntityManager,
     chapter: Chapter,
     change: ChapterChange,
-  ): Promise<[doc: Node, undone: number]> {
+  ): Promise<{ part: LinkedPart<Node>; count: number }> {
     if (chapter.revision === change.after) {
       const version = await manager.findOneBy(ChapterVersion, {
         chapterId: chapter.id,
         revision: change.before,
       });
-      if (version) return [readChapter(version.document), change.links.length];
+      if (version)
+        return {
+          part: new ManuscriptChapter(readChapter(version.document)),
+          count: change.links.length,
+        };
     }
-    const transform = new Transform(readChapter(chapter.document));
-    const undone = change.links.filter((difference) => takeBack(transform, difference)).length;
-    return [transform.doc, undone];
+    return new ManuscriptChapter(readChapter(chapter.document)).takenBack(change.links);
   }
 }
 
@@ -103,40 +104,43 @@ export class StepInProgress {
     private readonly chapters: ChaptersService,
   ) {}
 
+  /**
+   * Changes links of a chapter, which is locked for it.
+   * @returns how many links changed
+   */
+  async change(
+    manager: EntityManager,
+    chapterId: string,
+    effectOn: (link: PublicationLink) => LinkEffect,
+  ): Promise<number> {
+    const chapter = await this.chapters.find(manager, this.bookId, chapterId, true);
+    const before = new ManuscriptChapter(readChapter(chapter.document));
+    const { part, count } = before.changed(effectOn);
+    if (part !== before) await this.write(manager, chapter, before.content, part.content);
+    return count;
+  }
+
+  /** Writes a chapter's text that was changed otherwise, and notes what became of its links. */
   async write(manager: EntityManager, chapter: Chapter, before: Node, after: Node): Promise<void> {
     const revision = chapter.revision;
     await this.chapters.write(manager, chapter, after, "always");
-    const links = linkDifferences(before, after);
+    const links = new ManuscriptChapter(before).differences(new ManuscriptChapter(after));
     this.changes.push({ chapterId: chapter.id, before: revision, after: chapter.revision, links });
   }
 
+  /** Writes the step with all that was changed in it. */
   async end(manager: EntityManager, kind: StepKind, summary: string): Promise<BookStep> {
     const step = manager.create(BookStep, {
       id: randomUUID(),
       bookId: this.bookId,
+      accountId: actingAccount(),
       kind,
       summary,
       changes: this.changes,
       createdAt: new Date(),
       undoneAt: null,
     });
-    await manager.save(BookStep, step);
+    await manager.insert(BookStep, step);
     return step;
   }
-}
-
-/** Takes one link's change back, if the link is still as the change left it. */
-function takeBack(change: Transform, difference: LinkDifference): boolean {
-  // Where a removed link stood nobody can say once the text was changed.
-  if (difference.is === "removed") return false;
-  const { after } = difference;
-  const use = linkUses(change.doc).find(({ id }) => id === after.id);
-  if (!use || !sameDestination(use.destination, after.destination)) return false;
-  if (difference.is === "added") unlink(change, use);
-  else {
-    const { destination, description, text } = difference.before;
-    const words = text === after.text || use.text !== after.text ? {} : { text };
-    changeLink(change, use, { destination, description, ...words });
-  }
-  return true;
 }

@@ -3,10 +3,10 @@ import { InjectDataSource } from "@nestjs/typeorm";
 import { readChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
 import { DataSource } from "typeorm";
 import { ChaptersService } from "../chapters/chapters.service.ts";
-import { LinkUse } from "../chapters/link-use.entity.ts";
+import { LinkUse } from "../ledger/link-use.entity.ts";
 import { notFound } from "../errors/problem.ts";
 import { ChapterVersion } from "./chapter-version.entity.ts";
-import type { VersionAnswer, VersionListingAnswer } from "./history.contract.ts";
+import type { VersionAnswer, VersionListingAnswer } from "./history.dto.ts";
 import { keepVersion } from "./keep-version.ts";
 
 /** The versions of a chapter: listed, read, named and brought back. None is ever overwritten. */
@@ -42,6 +42,7 @@ export class VersionsService {
     ];
   }
 
+  /** A kept version with its text. */
   async read(bookId: string, chapterId: string, id: string): Promise<VersionAnswer> {
     const version = await this.find(bookId, chapterId, id);
     return { ...listing(version), document: version.document as unknown as Record<string, unknown> };

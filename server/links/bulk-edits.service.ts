@@ -1,20 +1,13 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import {
-  sameDestination,
-  webDestination,
-  writeDestination,
-  type Destination,
-} from "@vennet/core/destination/destination";
+import { sameDestination, writeDestination } from "@vennet/core/destination/destination";
+import { webDestination } from "@vennet/core/destination/kinds/web";
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { readChapter } from "@vennet/core/manuscript/chapter";
-import {
-  changeLink,
-  giveOwnIds,
-  linkRange,
-  unlink,
-  type LinkChange,
-} from "@vennet/core/manuscript/edit-links";
-import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
+import { changeLink, giveOwnIds, linkRange, type LinkChange } from "@vennet/core/manuscript/edit-links";
+import { linkUses } from "@vennet/core/manuscript/links";
+import type { LinkEffect, PublicationLink } from "@vennet/core/publication/linked-part";
+import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
 import { Transform } from "prosemirror-transform";
 import { DataSource, IsNull } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
@@ -22,7 +15,7 @@ import { ChaptersService } from "../chapters/chapters.service.ts";
 import { Problem } from "../errors/problem.ts";
 import type { BookStep, StepKind } from "../history/book-step.entity.ts";
 import { StepsService } from "../history/steps.service.ts";
-import { LedgerService } from "./ledger.service.ts";
+import { LedgerService } from "../ledger/ledger.service.ts";
 import type {
   AddLinksRequest,
   BulkEditRequest,
@@ -30,12 +23,9 @@ import type {
   LinkEdit,
   LinkName,
   NewLink,
-} from "./links.contract.ts";
+} from "./links.dto.ts";
 
 const previewed = 500;
-
-/** What an edit does to one link: a change, its removal, or nothing. */
-type Effect = LinkChange | "remove" | null;
 
 /**
  * Edits many links as one action: each chapter's document is changed through the model, saved under a new
@@ -60,7 +50,7 @@ export class BulkEditsService {
     for (const chapter of chapters) {
       const ids = wanted.get(chapter.id);
       if (!ids) continue;
-      for (const use of linkUses(readChapter(chapter.document))) {
+      for (const use of new ManuscriptChapter(readChapter(chapter.document)).links()) {
         if (!ids.has(use.id)) continue;
         const effect = effectOn(use);
         if (effect === null) {
@@ -82,6 +72,10 @@ export class BulkEditsService {
     return answer;
   }
 
+  /**
+   * Changes the links as one step.
+   * @throws Problem `nothing-changes` where none of them would become another
+   */
   async apply(bookId: string, request: BulkEditRequest): Promise<BookStep> {
     const effectOn = effectOf(request.edit);
     const wanted = await this.wanted(bookId, request);
@@ -89,18 +83,9 @@ export class BulkEditsService {
       const step = this.steps.begin(bookId);
       let changed = 0;
       for (const [chapterId, ids] of wanted) {
-        const chapter = await this.chapters.find(manager, bookId, chapterId, true);
-        const before = readChapter(chapter.document);
-        const change = new Transform(before);
-        // From the last link to the first, so that what stands before keeps its position.
-        for (const use of [...linkUses(before)].reverse()) {
-          const effect = ids.has(use.id) ? effectOn(use) : null;
-          if (effect === null) continue;
-          changed++;
-          if (effect === "remove") unlink(change, use);
-          else changeLink(change, use, effect);
-        }
-        if (change.docChanged) await step.write(manager, chapter, before, change.doc);
+        changed += await step.change(manager, chapterId, (link) =>
+          ids.has(link.id) ? effectOn(link) : null,
+        );
       }
       if (changed === 0) throw new Problem(422, "nothing-changes", "None of these links would change.");
       return step.end(manager, stepKinds[request.edit.kind], summary(request.edit, changed));
@@ -169,16 +154,18 @@ const stepKinds: Record<LinkEdit["kind"], StepKind> = {
   remove: "remove",
   describe: "describe",
   words: "words",
+  change: "change",
 };
 
-function effectOf(edit: LinkEdit): (use: LinkUse) => Effect {
+function effectOf(edit: LinkEdit): (use: PublicationLink) => LinkEffect {
   const effect = effectOnWords(edit);
   // A cross-reference has nothing but its place: it can follow another, and has no words to keep.
-  const canFollow = edit.kind === "retarget" && edit.destination?.kind === "place";
+  const canFollow =
+    (edit.kind === "retarget" || edit.kind === "change") && edit.destination?.kind === "place";
   return (use) => (use.on === "reference" && !canFollow ? null : effect(use));
 }
 
-function effectOnWords(edit: LinkEdit): (use: LinkUse) => Effect {
+function effectOnWords(edit: LinkEdit): (use: PublicationLink) => LinkEffect {
   switch (edit.kind) {
     case "remove":
       return () => "remove";
@@ -197,11 +184,26 @@ function effectOnWords(edit: LinkEdit): (use: LinkUse) => Effect {
         throw new Problem(400, "no-destination", "Say where the links lead then.", "destination");
       return (use) => (sameDestination(use.destination, destination) ? null : { destination });
     }
+    case "change":
+      return (use) => changeOf(edit, use);
     case "host": {
       const [from, to] = [readHost(edit.from, "from"), readHost(edit.to, "to")];
       return (use) => onOtherHost(use.destination, from, to);
     }
   }
+}
+
+/** What of a change of words, destination and description is new to a link, as one. */
+function changeOf({ destination, text, description }: LinkEdit, use: PublicationLink): LinkEffect {
+  const words = text?.trim();
+  const change: LinkChange = {
+    ...(destination && !sameDestination(use.destination, destination) ? { destination } : {}),
+    ...(words && words !== use.text ? { text: words } : {}),
+    ...(description !== undefined && (description?.trim() || null) !== use.description
+      ? { description: description?.trim() || null }
+      : {}),
+  };
+  return Object.keys(change).length > 0 ? change : null;
 }
 
 function readHost(given: string | undefined, field: string): string {
@@ -214,7 +216,7 @@ function readHost(given: string | undefined, field: string): string {
   return new URL(`https://${text}`).host;
 }
 
-function onOtherHost(destination: Destination, from: string, to: string): Effect {
+function onOtherHost(destination: Destination, from: string, to: string): LinkEffect {
   if (destination.kind !== "web") return null;
   const url = new URL(destination.address);
   if (url.host !== from) return null;
@@ -223,7 +225,7 @@ function onOtherHost(destination: Destination, from: string, to: string): Effect
   return sameDestination(destination, next) ? null : { destination: next };
 }
 
-function told(use: LinkUse, effect: Exclude<Effect, null>): { before: string; after: string } {
+function told(use: PublicationLink, effect: Exclude<LinkEffect, null>): { before: string; after: string } {
   if (effect === "remove") return { before: writeDestination(use.destination), after: "" };
   if (effect.destination)
     return { before: writeDestination(use.destination), after: writeDestination(effect.destination) };
@@ -244,5 +246,7 @@ function summary(edit: LinkEdit, count: number): string {
       return `Gave ${links} other words.`;
     case "retarget":
       return `Gave ${links} another destination.`;
+    case "change":
+      return `Changed ${links}.`;
   }
 }

@@ -7,13 +7,14 @@ import type { Node } from "prosemirror-model";
 import { DataSource, IsNull } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { Problem } from "../errors/problem.ts";
-import type { MentionAnswer, SearchAnswer, SearchRequest } from "./links.contract.ts";
+import type { MentionAnswer, SearchAnswer, SearchRequest } from "./links.dto.ts";
 
 /** Looks through a book's documents for a phrase, or for item codes like given examples. */
 @Injectable()
 export class LinkSearchService {
   constructor(@InjectDataSource() private readonly database: DataSource) {}
 
+  /** Finds mentions of a phrase, or codes, in all chapters of a book. */
   async search(bookId: string, request: SearchRequest): Promise<SearchAnswer> {
     const { pattern, find } = finder(request);
     const chapters = await this.database.manager.find(Chapter, {

@@ -1,31 +1,31 @@
-import { Body, Controller, Get, Header, HttpCode, Param, Post, Query } from "@nestjs/common";
+import { Body, Controller, Get, Header, HttpCode, Post, Query } from "@nestjs/common";
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
-import { Account } from "../accounts/account.entity.ts";
-import { SignedIn } from "../accounts/session.guard.ts";
-import { BooksService } from "../books/books.service.ts";
-import { StepAnswer } from "../history/history.contract.ts";
+import { OpenBook } from "../access/book.guard.ts";
+import { Book } from "../books/book.entity.ts";
+import { StepAnswer } from "../history/history.dto.ts";
 import { stepAnswer } from "../history/history.controller.ts";
 import { BulkEditsService } from "./bulk-edits.service.ts";
-import { LedgerService } from "./ledger.service.ts";
+import { LedgerService } from "../ledger/ledger.service.ts";
 import { LinkSearchService } from "./link-search.service.ts";
 import {
-  AddLinksRequest,
-  BulkEditRequest,
   CsvQuery,
-  EditPreviewAnswer,
   LedgerAnswer,
   LedgerFilter,
   LedgerGroupAnswer,
   LedgerQuery,
+} from "../ledger/ledger.dto.ts";
+import {
+  AddLinksRequest,
+  BulkEditRequest,
+  EditPreviewAnswer,
   SearchAnswer,
   SearchRequest,
-} from "./links.contract.ts";
+} from "./links.dto.ts";
 
 @ApiTags("links")
 @Controller("books/:bookId")
 export class LinksController {
   constructor(
-    private readonly books: BooksService,
     private readonly ledger: LedgerService,
     private readonly finding: LinkSearchService,
     private readonly bulk: BulkEditsService,
@@ -33,12 +33,8 @@ export class LinksController {
 
   @Get("links")
   @ApiOkResponse({ type: LedgerAnswer })
-  async rows(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
-    @Query() query: LedgerQuery,
-  ): Promise<LedgerAnswer> {
-    return this.ledger.rows((await this.books.own(account, bookId)).id, query);
+  async rows(@OpenBook() book: Book, @Query() query: LedgerQuery): Promise<LedgerAnswer> {
+    return this.ledger.rows(book.id, query);
   }
 
   @Get("links/groups")
@@ -46,65 +42,41 @@ export class LinksController {
     type: [LedgerGroupAnswer],
     description: "The same links by destination, most used first.",
   })
-  async groups(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
-    @Query() filter: LedgerFilter,
-  ): Promise<LedgerGroupAnswer[]> {
-    return this.ledger.groups((await this.books.own(account, bookId)).id, filter);
+  async groups(@OpenBook() book: Book, @Query() filter: LedgerFilter): Promise<LedgerGroupAnswer[]> {
+    return this.ledger.groups(book.id, filter);
   }
 
   @Get("links.csv")
   @Header("Content-Type", "text/csv; charset=utf-8")
   @Header("Content-Disposition", 'attachment; filename="links.csv"')
   @ApiOkResponse({ content: { "text/csv": { schema: { type: "string" } } } })
-  async csv(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
-    @Query() query: CsvQuery,
-  ): Promise<string> {
-    return this.ledger.csv((await this.books.own(account, bookId)).id, query);
+  async csv(@OpenBook() book: Book, @Query() query: CsvQuery): Promise<string> {
+    return this.ledger.csv(book.id, query);
   }
 
   @Post("links/search")
   @HttpCode(200)
   @ApiOkResponse({ type: SearchAnswer })
-  async search(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
-    @Body() request: SearchRequest,
-  ): Promise<SearchAnswer> {
-    return this.finding.search((await this.books.own(account, bookId)).id, request);
+  async search(@OpenBook() book: Book, @Body() request: SearchRequest): Promise<SearchAnswer> {
+    return this.finding.search(book.id, request);
   }
 
   @Post("links")
   @ApiCreatedResponse({ type: StepAnswer })
-  async add(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
-    @Body() request: AddLinksRequest,
-  ): Promise<StepAnswer> {
-    return stepAnswer(await this.bulk.add((await this.books.own(account, bookId)).id, request));
+  async add(@OpenBook() book: Book, @Body() request: AddLinksRequest): Promise<StepAnswer> {
+    return stepAnswer(await this.bulk.add(book.id, request));
   }
 
   @Post("links/edits/preview")
   @HttpCode(200)
   @ApiOkResponse({ type: EditPreviewAnswer })
-  async preview(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
-    @Body() request: BulkEditRequest,
-  ): Promise<EditPreviewAnswer> {
-    return this.bulk.preview((await this.books.own(account, bookId)).id, request);
+  async preview(@OpenBook() book: Book, @Body() request: BulkEditRequest): Promise<EditPreviewAnswer> {
+    return this.bulk.preview(book.id, request);
   }
 
   @Post("links/edits")
   @ApiCreatedResponse({ type: StepAnswer })
-  async edit(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
-    @Body() request: BulkEditRequest,
-  ): Promise<StepAnswer> {
-    return stepAnswer(await this.bulk.apply((await this.books.own(account, bookId)).id, request));
+  async edit(@OpenBook() book: Book, @Body() request: BulkEditRequest): Promise<StepAnswer> {
+    return stepAnswer(await this.bulk.apply(book.id, request));
   }
 }

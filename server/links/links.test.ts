@@ -96,6 +96,8 @@ describe("the ledger", () => {
     expect(await texts("sort=text")).toEqual(["mail", "map", "the map", "tide office"]);
     expect(await texts("sort=destination&direction=down")).toEqual(["mail", "tide office", "map", "the map"]);
     expect(await texts("limit=2&offset=1")).toEqual(["the map", "map"]);
+    for (const offset of ["1e30", "-1", "1.5", "tide"])
+      expect((await client.call("GET", `/books/${bookId}/links?offset=${offset}`)).status).toBe(400);
     for (const sort of ["position", "kind", "description", "chapter", "heading", "state", "checked"])
       expect(await texts(`sort=${sort}&direction=down`)).toHaveLength(4);
     expect((await client.call("GET", `/books/${bookId}/links?sort=text;DROP`)).status).toBe(400);
@@ -319,18 +321,18 @@ test("the ledger equals a walk over all documents after any sequence of operatio
   await open();
   const word = fc.constantFrom("tide", "office", "map", "R3", "the");
   const operation = fc.oneof(
-    fc.record({ is: fc.constant("link" as const), word, pick: fc.nat(5) }),
-    fc.record({ is: fc.constant("retarget" as const), pick: fc.nat(5), path: word }),
-    fc.record({ is: fc.constant("remove" as const), pick: fc.nat(5) }),
-    fc.record({ is: fc.constant("undo" as const) }),
-    fc.record({ is: fc.constant("delete chapter" as const) }),
-    fc.record({ is: fc.constant("add chapter" as const), word }),
+    fc.record({ kind: fc.constant("link" as const), word, pick: fc.nat(5) }),
+    fc.record({ kind: fc.constant("retarget" as const), pick: fc.nat(5), path: word }),
+    fc.record({ kind: fc.constant("remove" as const), pick: fc.nat(5) }),
+    fc.record({ kind: fc.constant("undo" as const) }),
+    fc.record({ kind: fc.constant("delete chapter" as const) }),
+    fc.record({ kind: fc.constant("add chapter" as const), word }),
   );
   const perform = async (step: typeof operation extends fc.Arbitrary<infer T> ? T : never): Promise<void> => {
     const { rows } = await get("/links?limit=1000");
     const row = "pick" in step && rows.length > 0 ? rows[step.pick % rows.length] : null;
     const links = row && [{ chapterId: row.chapterId, linkId: row.linkId }];
-    if (step.is === "link") {
+    if (step.kind === "link") {
       const { chapters } = (await post("/links/search", { phrase: step.word })).body;
       const all = chapters.flatMap(({ chapterId, revision, mentions }: any) =>
         mentions.map(({ from, to }: any) => ({
@@ -342,19 +344,19 @@ test("the ledger equals a walk over all documents after any sequence of operatio
         })),
       );
       if (all.length > 0) await post("/links", { kind: "mentions", links: all.slice(0, step.pick + 1) });
-    } else if (step.is === "retarget" && links)
+    } else if (step.kind === "retarget" && links)
       await post("/links/edits", {
         links,
         edit: { kind: "retarget", destination: { kind: "web", address: `https://b.example/${step.path}` } },
       });
-    else if (step.is === "remove" && links) await post("/links/edits", { links, edit: { kind: "remove" } });
-    else if (step.is === "undo") {
+    else if (step.kind === "remove" && links) await post("/links/edits", { links, edit: { kind: "remove" } });
+    else if (step.kind === "undo") {
       const last = (await get("/steps")).find((one: any) => one.undoneAt === null);
       if (last) await post(`/steps/${last.id}/undo`, {});
-    } else if (step.is === "delete chapter") {
+    } else if (step.kind === "delete chapter") {
       const chapters = await get("/chapters");
       if (chapters.length > 1) await client.call("DELETE", `/books/${bookId}/chapters/${chapters.at(-1).id}`);
-    } else if (step.is === "add chapter") await post("/chapters", { title: step.word });
+    } else if (step.kind === "add chapter") await post("/chapters", { title: step.word });
   };
   await fc.assert(
     fc.asyncProperty(fc.array(operation, { maxLength: 8 }), async (steps) => {
@@ -407,4 +409,34 @@ test("other words for several links of one paragraph leave all around them as it
   const { document } = (await client.call<any>("GET", `${path}/chapters/${rows[0].chapterId}`)).body;
   const words = document.content[1].content.map(({ text }: any) => text).join("");
   expect(words).toBe("See the tables, the tables and the tables first.");
+});
+
+test("words, destination and description of a link are changed as one, and come back as one", async () => {
+  const { body } = await client.bringIn("# One\n\nSee [the office](https://tides.example/) first.");
+  const path = `/books/${body.book.id}`;
+  const row = async () => (await client.call<any>("GET", `${path}/links`)).body.rows[0];
+  const before = await row();
+  const chapter = async () => (await client.call<any>("GET", `${path}/chapters`)).body[0];
+  const { revision } = await chapter();
+  const links = [{ chapterId: before.chapterId, linkId: before.linkId }];
+  const destination = { kind: "telephone", address: "tel:+44-20-7946-0000" };
+  const edit = { kind: "change", text: "the tide office", destination, description: "By day" };
+  const step = await client.call<any>("POST", `${path}/links/edits`, { links, edit });
+  expect([step.status, step.body.summary]).toEqual([201, "Changed 1 link."]);
+  expect(await row()).toMatchObject({
+    text: "the tide office",
+    kind: "telephone",
+    destination: "tel:+44-20-7946-0000",
+    destinationName: "tel:+44-20-7946-0000",
+    description: "By day",
+  });
+  expect((await chapter()).revision).toBe(revision + 1);
+  // What is so already is no change.
+  expect((await client.call("POST", `${path}/links/edits`, { links, edit })).status).toBe(422);
+  await client.call("POST", `${path}/steps/${step.body.id}/undo`);
+  expect(await row()).toMatchObject({
+    text: before.text,
+    destination: before.destination,
+    description: null,
+  });
 });

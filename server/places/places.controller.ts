@@ -1,50 +1,42 @@
 import { Body, Controller, Get, HttpCode, Param, Patch, Post } from "@nestjs/common";
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
-import { Account } from "../accounts/account.entity.ts";
-import { SignedIn } from "../accounts/session.guard.ts";
-import { BooksService } from "../books/books.service.ts";
-import { StepAnswer } from "../history/history.contract.ts";
+import { OpenBook } from "../access/book.guard.ts";
+import { Book } from "../books/book.entity.ts";
+import { StepAnswer } from "../history/history.dto.ts";
 import { stepAnswer } from "../history/history.controller.ts";
-import { PlaceAnswer, RemovePlaceRequest, RenamePlaceRequest } from "./places.contract.ts";
+import { PlaceAnswer, RemovePlaceRequest, RenamePlaceRequest } from "./places.dto.ts";
 import { PlacesService } from "./places.service.ts";
 
 @ApiTags("places")
 @Controller("books/:bookId/places")
 export class PlacesController {
-  constructor(
-    private readonly books: BooksService,
-    private readonly places: PlacesService,
-  ) {}
+  constructor(private readonly places: PlacesService) {}
 
   @Get()
   @ApiOkResponse({ type: [PlaceAnswer], description: "Every landing place, in reading order." })
-  async list(@SignedIn() account: Account, @Param("bookId") bookId: string): Promise<PlaceAnswer[]> {
-    return this.places.list((await this.books.own(account, bookId)).id);
+  async list(@OpenBook() book: Book): Promise<PlaceAnswer[]> {
+    return this.places.list(book.id);
   }
 
   @Patch(":placeId")
   @HttpCode(204)
   @ApiNoContentResponse()
   async rename(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
+    @OpenBook() book: Book,
     @Param("placeId") placeId: string,
     @Body() request: RenamePlaceRequest,
   ): Promise<void> {
-    await this.places.rename((await this.books.own(account, bookId)).id, placeId, request.name);
+    await this.places.rename(book.id, placeId, request.name);
   }
 
   @Post(":placeId/remove")
   @HttpCode(200)
   @ApiOkResponse({ type: StepAnswer })
   async remove(
-    @SignedIn() account: Account,
-    @Param("bookId") bookId: string,
+    @OpenBook() book: Book,
     @Param("placeId") placeId: string,
     @Body() request: RemovePlaceRequest,
   ): Promise<StepAnswer> {
-    return stepAnswer(
-      await this.places.remove((await this.books.own(account, bookId)).id, placeId, request.to),
-    );
+    return stepAnswer(await this.places.remove(book.id, placeId, request.to));
   }
 }

@@ -3,19 +3,19 @@ import { InjectDataSource } from "@nestjs/typeorm";
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { removeAnchor, renameAnchor, replaceInLists } from "@vennet/core/manuscript/edit-anchors";
 import { changeLink } from "@vennet/core/manuscript/edit-links";
-import type { SignpostList } from "@vennet/core/manuscript/schema";
+import type { SignpostList } from "@vennet/core/manuscript/attributes";
 import { linkUses } from "@vennet/core/manuscript/links";
 import { Transform } from "prosemirror-transform";
 import { DataSource, type EntityManager } from "typeorm";
 import type { Chapter } from "../chapters/chapter.entity.ts";
 import { ChaptersService, isWritten } from "../chapters/chapters.service.ts";
-import { LinkUse } from "../chapters/link-use.entity.ts";
-import { Place } from "../chapters/place.entity.ts";
+import { LinkUse } from "../ledger/link-use.entity.ts";
+import { Place } from "../ledger/place.entity.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import type { BookStep } from "../history/book-step.entity.ts";
-import { Export } from "../exports/export.entity.ts";
+import { lastWithPages } from "../exports/last-with-pages.ts";
 import { StepsService } from "../history/steps.service.ts";
-import type { PlaceAnswer } from "./places.contract.ts";
+import type { PlaceAnswer } from "./places.dto.ts";
 
 /** Where links leave dangling when their place goes. */
 const nowhere = "nowhere";
@@ -39,9 +39,9 @@ export class PlacesService {
       })[] = await this.database.query(
       `SELECT p.placeId AS id, p.kind, p.level, p.text, p.context, p.noteOrdinal AS ordinal, p.note, p.list, p.chapterId, n.uses, c.role, c.title, c.words
          FROM place p JOIN chapter c ON c.id = p.chapterId AND c.deletedAt IS NULL
-         LEFT JOIN (SELECT SUBSTRING(u.destination, 2) AS placeId, COUNT(*) AS uses
+         LEFT JOIN (SELECT u.placeId, COUNT(*) AS uses
            FROM link_use u JOIN chapter d ON d.id = u.chapterId AND d.deletedAt IS NULL
-           WHERE u.bookId = ? AND u.kind = 'place' GROUP BY u.destination) n ON n.placeId = p.placeId
+           WHERE u.bookId = ? AND u.placeId IS NOT NULL GROUP BY u.placeId) n ON n.placeId = p.placeId
          WHERE p.bookId = ? ORDER BY c.role = 'companion', c.position, p.ordinal`,
       [bookId, bookId],
     );
@@ -57,12 +57,7 @@ export class PlacesService {
   }
 
   private async pagesInLastPdf(bookId: string): Promise<Record<string, string>> {
-    const last = await this.database.manager.findOne(Export, {
-      where: { bookId, format: "pdf" },
-      order: { createdAt: "DESC" },
-      select: { id: true, pageOfPlace: true },
-    });
-    return last?.pageOfPlace ?? {};
+    return (await lastWithPages(this.database, bookId))?.pageOfPlace ?? {};
   }
 
   /** Gives an anchor another name. No word that a reader sees is changed, and every link stays. */
@@ -82,7 +77,7 @@ export class PlacesService {
   async remove(bookId: string, id: string, to?: string): Promise<BookStep> {
     return this.chapters.changing(bookId, async (manager) => {
       const home = await this.chapterOfAnchor(manager, bookId, id);
-      const using = await manager.findBy(LinkUse, { bookId, kind: "place", destination: `#${id}` });
+      const using = await manager.findBy(LinkUse, { bookId, placeId: id });
       if (using.length > 0 && to === undefined) {
         throw new Problem(
           409,
@@ -103,7 +98,7 @@ export class PlacesService {
       const touched = [...using, ...listing].map(({ chapterId }) => chapterId);
       for (const chapterId of new Set([home.id, ...touched])) {
         // A deleted chapter keeps its links as they are, and may be brought back.
-        const chapter = await this.chapters.find(manager, bookId, chapterId, true).catch(() => null);
+        const chapter = await this.chapters.findPresent(manager, bookId, chapterId);
         if (!chapter) continue;
         const before = readChapter(chapter.document);
         const change = new Transform(before);

@@ -31,6 +31,7 @@ export class AnswerWriter {
 
   constructor(@InjectDataSource() private readonly database: DataSource) {}
 
+  /** Keeps one answer; settled when the database has it. */
   write(answered: Answered): Promise<void> {
     return new Promise((done, failed) => {
       this.waiting.push({ answered, done, failed });

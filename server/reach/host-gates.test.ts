@@ -1,11 +1,34 @@
 import { expect, test } from "@jest/globals";
 import { Settings } from "../settings.ts";
-import { HostGates } from "./host-gates.ts";
+import { HostGates, type Clock } from "./host-gates.ts";
 
-const gates = (environment: Record<string, string>) =>
-  new HostGates(new Settings({ REACH_GAP_MS: "0", ...environment }));
+const gates = (environment: Record<string, string>, clock?: Clock) =>
+  new HostGates(new Settings({ REACH_GAP_MS: "0", ...environment }), clock);
 const never = new AbortController().signal;
-const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+/** Until all that can go on has gone on. */
+const settled = () => new Promise((resolve) => setImmediate(resolve));
+
+/** A clock that goes on when it is told to. */
+function clockByHand(): Clock & { goOn: (ms: number) => Promise<void> } {
+  let time = 0;
+  const sleepers = new Set<{ until: number; wake: () => void }>();
+  return {
+    now: () => time,
+    sleep: (ms) =>
+      new Promise((resolve) => {
+        const sleeper = { until: time + ms, wake: () => (sleepers.delete(sleeper), resolve()) };
+        sleepers.add(sleeper);
+      }),
+    goOn: async (ms) => {
+      await settled();
+      for (const end = time + ms; time < end;) {
+        time++;
+        for (const { until, wake } of [...sleepers]) if (until <= time) wake();
+        await settled();
+      }
+    },
+  };
+}
 
 test("two questions to a host are under way at once, and others wait in their order", async () => {
   const gate = gates({});
@@ -16,12 +39,12 @@ test("two questions to a host are under way at once, and others wait in their or
       entered.push(i);
       leaves.push(leave);
     });
-  await pause(20);
+  await settled();
   expect(entered).toEqual([0, 1]);
   leaves[0]!();
   // Leaving twice frees nobody else's place.
   leaves[0]!();
-  await pause(20);
+  await settled();
   expect(entered).toEqual([0, 1, 2]);
   // Another host has a gate of its own.
   await gate.enter("ferry.example", never);
@@ -31,26 +54,29 @@ test("so many are under way in all as the server is set to", async () => {
   const gate = gates({ REACH_CONCURRENCY: "3" });
   let inside = 0;
   for (let i = 0; i < 5; i++) void gate.enter(`h${i}.example`, never).then(() => inside++);
-  await pause(20);
+  await settled();
   expect(inside).toBe(3);
 });
 
 test("the gap lies between the starts, and a rest that a host asks for holds for who waits already", async () => {
-  const gate = gates({ REACH_GAP_MS: "60" });
-  const begun = performance.now();
+  const clock = clockByHand();
+  const gate = gates({ REACH_GAP_MS: "60" }, clock);
   const at: number[] = [];
   const ask = async (): Promise<void> => {
     const leave = await gate.enter("tides.example", never);
-    at.push(performance.now() - begun);
+    at.push(clock.now());
     leave();
   };
-  await Promise.all([ask(), ask(), ask()]);
-  expect(at[1]! - at[0]!).toBeGreaterThan(50);
-  expect(at[2]! - at[1]!).toBeGreaterThan(50);
+  const first = Promise.all([ask(), ask(), ask()]);
+  await clock.goOn(120);
+  await first;
+  expect(at).toEqual([0, 60, 120]);
   const waiting = ask();
+  await settled();
   gate.rest("tides.example", 300);
+  await clock.goOn(300);
   await waiting;
-  expect(at[3]! - at[2]!).toBeGreaterThan(280);
+  expect(at[3]).toBe(420);
 });
 
 test("who gives up while waiting takes no place, and the next one gets it", async () => {

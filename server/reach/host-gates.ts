@@ -1,9 +1,20 @@
 import { setTimeout as sleep } from "node:timers/promises";
-import { Injectable } from "@nestjs/common";
+import { Injectable, Optional } from "@nestjs/common";
 import { HostPace } from "@vennet/core/reach/politeness";
 import { Settings } from "../settings.ts";
 
 const gatesKept = 5_000;
+
+/** By what gaps and rests are told: milliseconds of one clock, and waiting for so many of them. */
+export interface Clock {
+  now: () => number;
+  sleep: (ms: number, signal: AbortSignal) => Promise<void>;
+}
+
+const clockOfMachine: Clock = {
+  now: () => performance.now(),
+  sleep: (ms, signal) => sleep(ms, undefined, { signal }),
+};
 
 interface Gate {
   pace: HostPace;
@@ -19,7 +30,10 @@ export class HostGates {
   private readonly gates = new Map<string, Gate>();
   private readonly all: Places;
 
-  constructor(private readonly settings: Settings) {
+  constructor(
+    private readonly settings: Settings,
+    @Optional() private readonly clock: Clock = clockOfMachine,
+  ) {
     this.all = new Places(settings.reachConcurrency);
   }
 
@@ -29,10 +43,10 @@ export class HostGates {
     const leaveLane = await lanes.enter(signal);
     try {
       do {
-        const now = performance.now();
+        const now = this.clock.now();
         const turn = pace.takeTurn(now);
-        if (turn > now) await sleep(turn - now, undefined, { signal });
-      } while (pace.isPaused(performance.now()));
+        if (turn > now) await this.clock.sleep(turn - now, signal);
+      } while (pace.isPaused(this.clock.now()));
       const leaveAll = await this.all.enter(signal);
       return () => {
         leaveAll();
@@ -51,7 +65,7 @@ export class HostGates {
 
   /** A host asks for a rest of so many milliseconds from now. */
   rest(host: string, ms: number): void {
-    this.gate(host).pace.pauseUntil(performance.now() + ms);
+    this.gate(host).pace.pauseUntil(this.clock.now() + ms);
   }
 
   private gate(host: string): Gate {
@@ -67,7 +81,7 @@ export class HostGates {
   }
 
   private forgetIdle(): void {
-    const now = performance.now();
+    const now = this.clock.now();
     for (const [host, { pace, lanes }] of this.gates)
       if (lanes.isEmpty && pace.isIdle(now)) this.gates.delete(host);
   }

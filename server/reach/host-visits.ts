@@ -5,7 +5,7 @@ import type { PageFacts } from "@vennet/core/reach/page-reader";
 import { wantedPart } from "@vennet/core/reach/part";
 import { longestWaitMs, retryAfterMs } from "@vennet/core/reach/politeness";
 import robots from "robots-parser";
-import type { Asker, Reply } from "./asker.ts";
+import type { PageFetcher, Reply } from "./page-fetcher.ts";
 import type { HostGates } from "./host-gates.ts";
 
 // Its types speak of a default export, which this module of the older kind does not have.
@@ -24,7 +24,7 @@ export class HostVisits {
   private isShut = false;
 
   constructor(
-    private readonly asker: Asker,
+    private readonly fetcher: PageFetcher,
     private readonly gates: HostGates,
   ) {}
 
@@ -35,7 +35,7 @@ export class HostVisits {
     const leave = await this.gates.enter(host, signal);
     try {
       const at = `${origin}/robots.txt`;
-      const text = await this.asker.text(at, signal);
+      const text = await this.fetcher.text(at, signal);
       const seconds = text === null ? undefined : readRobots(at, text).getCrawlDelay("Vennet");
       if (seconds !== undefined && seconds > 0) this.gates.widen(host, Math.min(seconds * 1000, widestGapMs));
     } finally {
@@ -52,7 +52,7 @@ export class HostVisits {
     const wanted = new Set(
       destinations.flatMap((address) => {
         const part = wantedPart(address);
-        return part.is === "element" ? part.names : [];
+        return part.kind === "element" ? part.names : [];
       }),
     );
     const hops: Hop[] = [];
@@ -89,7 +89,7 @@ export class HostVisits {
     const { host } = new URL(address);
     const leave = await this.gates.enter(host, signal);
     try {
-      const reply = await this.asker.ask(method, address, signal, wanted);
+      const reply = await this.fetcher.ask(method, address, signal, wanted);
       if (reply.hop.status === 429 || reply.hop.status === 503) this.obeyRest(host, reply.retryAfter);
       return reply;
     } finally {

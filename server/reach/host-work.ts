@@ -1,3 +1,4 @@
+import { mailHost } from "@vennet/core/destination/kinds/email";
 import { setTimeout as sleep } from "node:timers/promises";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
@@ -8,13 +9,10 @@ import { DataSource } from "typeorm";
 import type { Job } from "../jobs/job.entity.ts";
 import { Settings } from "../settings.ts";
 import { AnswerWriter } from "./answer-writer.ts";
-import { Asker } from "./asker.ts";
+import { PageFetcher } from "./page-fetcher.ts";
 import { HostGates } from "./host-gates.ts";
 import { HostVisits } from "./host-visits.ts";
 import { MailDomains } from "./mail-domains.ts";
-
-/** The part of a run that asks name servers about the domains of emails. */
-export const mailPart = "mail:";
 
 interface Ask {
   askedHash: string;
@@ -37,7 +35,7 @@ const longestNap = 100;
 export class HostWork {
   constructor(
     @InjectDataSource() private readonly database: DataSource,
-    private readonly asker: Asker,
+    private readonly fetcher: PageFetcher,
     private readonly gates: HostGates,
     private readonly mail: MailDomains,
     private readonly writer: AnswerWriter,
@@ -46,13 +44,13 @@ export class HostWork {
 
   /** Asks what has not been asked yet. Each answer is written down before the next question of its lane. */
   async run(job: Job, host: string, asked: () => void, signal: AbortSignal): Promise<void> {
-    const visits = new HostVisits(this.asker, this.gates);
+    const visits = new HostVisits(this.fetcher, this.gates);
     const domains = new Map<string, Promise<Outcome>>();
     const source = new Asks(this.database, job, host);
     const first = await source.next();
     if (!first) return;
     source.giveBack(first);
-    if (host !== mailPart && source.isMoreThanOne) await visits.readCrawlDelay(first.address, signal);
+    if (host !== mailHost && source.isMoreThanOne) await visits.readCrawlDelay(first.address, signal);
 
     const retries: Retry[] = [];
     const lane = async (): Promise<void> => {
@@ -68,7 +66,7 @@ export class HostWork {
           continue;
         }
         const outcomes =
-          host === mailPart
+          host === mailHost
             ? new Map([[ask.address, await this.mail.visit(ask.address, domains)]])
             : await visits.visit(ask.address, [...ask.destinations.keys()], signal);
         const tries = (retry?.tries ?? 0) + 1;
@@ -96,7 +94,7 @@ export class HostWork {
     const { id: jobId, bookId } = job;
     await this.writer.write({
       jobId,
-      bookId,
+      bookId: bookId!,
       askedHash: ask.askedHash,
       state,
       outcomes: byHash,

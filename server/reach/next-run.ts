@@ -1,12 +1,14 @@
+import { CodedError } from "@vennet/core/errors";
 import { CronExpressionParser } from "cron-parser";
 
 const leastGapMs = 60 * 60 * 1000;
 const gapsLookedAt = 50;
 
 /** A cron expression that cannot be kept, with the words that say why. */
-export class ScheduleError extends Error {
-  override readonly name = "ScheduleError";
-  readonly code = "bad-schedule";
+export class ScheduleError extends CodedError {
+  constructor(message: string) {
+    super("bad-schedule", message, "schedule");
+  }
 }
 
 /**

@@ -1,5 +1,5 @@
 import { Injectable } from "@nestjs/common";
-import { Asker } from "./asker.ts";
+import { PageFetcher } from "./page-fetcher.ts";
 import { HostGates } from "./host-gates.ts";
 import { HostVisits } from "./host-visits.ts";
 
@@ -7,13 +7,13 @@ import { HostVisits } from "./host-visits.ts";
 @Injectable()
 export class PageTitles {
   constructor(
-    private readonly asker: Asker,
+    private readonly fetcher: PageFetcher,
     private readonly gates: HostGates,
   ) {}
 
   /** The title of the page at an address, or null where it cannot be had. */
   async titleOf(address: string, signal: AbortSignal): Promise<string | null> {
-    const outcomes = await new HostVisits(this.asker, this.gates).visit(address, [address], signal);
+    const outcomes = await new HostVisits(this.fetcher, this.gates).visit(address, [address], signal);
     const { state, title } = outcomes.get(address)!;
     return state === "sound" || state === "moved" ? title : null;
   }

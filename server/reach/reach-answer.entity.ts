@@ -1,5 +1,6 @@
 import type { OutcomeCode, ReachState } from "@vennet/core/reach/outcome";
 import { Column, Entity, Index, PrimaryGeneratedColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 
 /** One answer in the history of a destination. None is ever changed. */
 @Entity("reach_answer")
@@ -8,6 +9,7 @@ export class ReachAnswer {
   @PrimaryGeneratedColumn({ type: "bigint" })
   id: string;
 
+  @BelongsTo("Book", "FK_reach_answer_book")
   @Column("char", { length: 36 })
   bookId: string;
 

@@ -1,11 +1,13 @@
 import type { ReachState } from "@vennet/core/reach/outcome";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 
 /** One page or email that a run has to ask, or has asked. The rows go when the run has ended. */
 @Entity("reach_ask")
 @Index("IDX_reach_ask_host", ["jobId", "host", "state"])
 export class ReachAsk {
   @PrimaryColumn("char", { length: 36 })
+  @BelongsTo("Job", "FK_reach_ask_job")
   jobId: string;
 
   @PrimaryColumn("char", { length: 64 })

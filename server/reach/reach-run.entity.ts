@@ -1,5 +1,6 @@
 import type { ReachState } from "@vennet/core/reach/outcome";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
+import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
 /** How many destinations of a book are in each state. */
@@ -12,6 +13,7 @@ export class ReachRun {
   @PrimaryColumn("char", { length: 36 })
   jobId: string;
 
+  @BelongsTo("Book", "FK_reach_run_book")
   @Column("char", { length: 36 })
   bookId: string;
 

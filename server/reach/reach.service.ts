@@ -1,17 +1,18 @@
 import { Injectable, Logger } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import type { KnownAnswer } from "@vennet/core/checks/finding";
+import type { DestinationKind } from "@vennet/core/destination/kinds/kinds";
 import { explainOutcome } from "@vennet/core/reach/outcome";
 import { DataSource } from "typeorm";
 import { Book } from "../books/book.entity.ts";
 import { withoutDeadlock } from "../database/without-deadlock.ts";
 import { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Progress, type Report } from "../jobs/jobs.service.ts";
-import { HostWork, mailPart } from "./host-work.ts";
+import { HostWork } from "./host-work.ts";
 import { ReachAnswer } from "./reach-answer.entity.ts";
 import { ReachOutcome } from "./reach-outcome.entity.ts";
 import { ReachRun, type StateCounts } from "./reach-run.entity.ts";
-import type { DestinationAnswer, HistoryAnswer, ReachRequest, RunAnswer } from "./reach.contract.ts";
+import type { DestinationAnswer, HistoryAnswer, ReachRequest, RunAnswer } from "./reach.dto.ts";
 
 const tellPause = 300;
 const answersShown = 100;
@@ -20,7 +21,7 @@ const runsShown = 60;
 interface UseRow {
   destinationHash: string;
   destination: string;
-  kind: "web" | "email" | "file";
+  kind: DestinationKind;
   linkId: string;
   text: string;
   chapterId: string;
@@ -39,11 +40,10 @@ export class ReachService {
     private readonly hosts: HostWork,
     private readonly jobs: JobsService,
   ) {
-    jobs.define(
-      "reach",
-      (job, _report, signal) => this.run(job, signal),
-      (job, host, report, signal) => this.part(job, host, report, signal),
-    );
+    jobs.define("reach", {
+      work: (job, _report, signal) => this.run(job, signal),
+      part: (job, host, report, signal) => this.part(job, host, report, signal),
+    });
   }
 
   /** Begins a run, or gives the one that is under way. */
@@ -54,6 +54,7 @@ export class ReachService {
     );
   }
 
+  /** All destinations of a book with what is known of each, and where they are linked. */
   async destinations(bookId: string): Promise<DestinationAnswer[]> {
     const uses = await this.uses(bookId);
     const outcomes = await this.outcomes(bookId);
@@ -174,20 +175,18 @@ export class ReachService {
         "DELETE a FROM reach_ask a JOIN job j ON j.id = a.jobId WHERE j.bookId = ? AND j.state IN ('cancelled', 'failed')",
         [job.bookId],
       );
-      const book = await manager.findOneByOrFail(Book, { id: job.bookId });
+      const book = await manager.findOneByOrFail(Book, { id: job.bookId! });
       const freshSince = new Date(Date.now() - book.freshHours * 60 * 60 * 1000);
       await manager.query(
         `INSERT INTO reach_ask (jobId, askedHash, host, address)
-         SELECT ?, u.askedHash,
-           MIN(IF(u.kind = 'email', ?, SUBSTRING(SUBSTRING_INDEX(SUBSTRING_INDEX(u.destination, '/', 3), '//', -1), 1, 300))),
-           MIN(IF(u.kind = 'email', u.destination, SUBSTRING_INDEX(u.destination, '#', 1)))
+         SELECT ?, u.askedHash, MIN(u.host), MIN(u.askedAddress)
          FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
          LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash
          WHERE u.bookId = ? AND u.askedHash IS NOT NULL
          ${which === "due" ? "AND (o.checkedAt IS NULL OR o.checkedAt < ?)" : "AND ? IS NOT NULL"}
          ${addresses ? "AND u.destination IN (?)" : ""}
          GROUP BY u.askedHash`,
-        [job.id, mailPart, job.bookId, freshSince, ...(addresses ? [addresses] : [])],
+        [job.id, job.bookId, freshSince, ...(addresses ? [addresses] : [])],
       );
     });
   }
@@ -245,14 +244,14 @@ export class ReachService {
         newlyBroken += Number(row.newlyBroken);
         wellAgain += Number(row.wellAgain);
       }
-      await manager.save(ReachRun, {
-        ...run,
+      const summed = {
         endedAt: new Date(),
         asked: progress.total,
         counts,
         newlyBroken,
         wellAgain,
-      });
+      };
+      await manager.update(ReachRun, { jobId: job.id }, summed);
       await manager.query("DELETE FROM reach_ask WHERE jobId = ?", [job.id]);
       await manager.update(Job, { id: job.id, state: "running" }, { state: "done", ...progress });
     });

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "@jest/g
 import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
-import { Asker } from "./asker.ts";
+import { PageFetcher } from "./page-fetcher.ts";
 
 let server: TestServer;
 let author: Client;
@@ -163,6 +163,9 @@ test("emails are as well as the mail of their domains", async () => {
   expect(end.message).toBe("2 sound, 4 broken, 1 unsure");
 });
 
+/** Tells the stand-in web to hold, or to give, the answers of its held hosts. */
+const standIn = (path: string) => fetch(`http://127.0.0.1:${process.env["STANDIN_WEB_PORT"]}${path}`);
+
 describe("a host is asked politely", () => {
   test("never more than two questions at a time, and not more often than it bears", async () => {
     await tally();
@@ -213,9 +216,9 @@ describe("the address policy stands in the way of every connection", () => {
   test("private addresses, in whatever spelling, and other ports are refused without a visit", async () => {
     const { port } = inside.address() as AddressInfo;
     const permissive = await startTestServer({ REACH_PORTS: `80,443,${port}` });
-    const asker = permissive.app.get(Asker);
+    const fetcher = permissive.app.get(PageFetcher);
     const failure = async (address: string) =>
-      (await asker.ask("HEAD", address, new AbortController().signal)).hop.failure?.code;
+      (await fetcher.ask("HEAD", address, new AbortController().signal)).hop.failure?.code;
     // Node's URL has already turned the last four into plain IPv4 by the time that they are judged.
     for (const host of [
       "127.0.0.1",
@@ -240,7 +243,7 @@ describe("the address policy stands in the way of every connection", () => {
   test("reserved names go to the stand-ins only, and nowhere when these do not run", async () => {
     const alone = await startTestServer({ STANDIN_WEB_PORT: "" });
     const { hop } = await alone.app
-      .get(Asker)
+      .get(PageFetcher)
       .ask("HEAD", "https://tides.hesterley.example/", new AbortController().signal);
     expect(hop.failure).toEqual({ code: "unknown-name" });
     await alone.close();
@@ -248,17 +251,29 @@ describe("the address policy stands in the way of every connection", () => {
 });
 
 describe("a run", () => {
+  test("over an empty list of addresses is refused", async () => {
+    const bookId = await bookWith(["https://tides.hesterley.example/"]);
+    const { status, body } = await author.call("POST", `/books/${bookId}/reach`, { addresses: [] });
+    expect([status, body["code"], body["field"]]).toEqual([400, "invalid", "addresses"]);
+  });
+
   test("can be cancelled; what was learnt before is kept", async () => {
     const quick = Array.from({ length: 20 }, (_, i) => `https://stone-${i + 1}.hesterley.test/`);
-    const slow = Array.from({ length: 200 }, (_, i) => `https://slow.example/${i}`);
+    await standIn("/.hold");
+    const slow = Array.from({ length: 200 }, (_, i) => `http://held-1.hesterley.test/${i}`);
     const bookId = await bookWith([...quick, ...slow]);
     const job = await author.call<{ id: string }>("POST", `/books/${bookId}/reach`);
     const second = await author.call<{ id: string }>("POST", `/books/${bookId}/reach`);
     expect(second.body.id).toBe(job.body.id);
     const ended = author.jobEnd(job.body);
-    await new Promise((resolve) => setTimeout(resolve, 700));
+    const soundOnes = async (): Promise<number> =>
+      (await author.call<Destination[]>("GET", `/books/${bookId}/destinations`)).body.filter(
+        ({ state }) => state === "sound",
+      ).length;
+    while ((await soundOnes()) === 0) await new Promise((resolve) => setTimeout(resolve, 50));
     expect((await author.call("DELETE", `/jobs/${job.body.id}`)).status).toBe(204);
     expect((await ended).state).toBe("cancelled");
+    await standIn("/.release");
     expect((await author.call("DELETE", `/jobs/${job.body.id}`)).body["code"]).toBe("job-ended");
     const { body } = await author.call<Destination[]>("GET", `/books/${bookId}/destinations`);
     expect(body.filter(({ state }) => state === "sound").length).toBeGreaterThan(0);
@@ -269,11 +284,14 @@ describe("a run", () => {
     const first = await startTestServer();
     const client = first.client();
     client.cookie = author.cookie;
-    const bookId = await bookWith(["https://slow.example/x", "https://tides.hesterley.example/"]);
+    await standIn("/.hold");
+    const bookId = await bookWith(["http://held-1.hesterley.test/x", "https://tides.hesterley.example/"]);
     const job = await client.call<{ id: string }>("POST", `/books/${bookId}/reach`);
-    await new Promise((resolve) => setTimeout(resolve, 300));
+    const state = async () => (await author.call("GET", `/jobs/${job.body.id}`)).body["state"];
+    while ((await state()) !== "running") await new Promise((resolve) => setTimeout(resolve, 20));
     await first.close();
-    expect((await author.call("GET", `/jobs/${job.body.id}`)).body["state"]).toBe("running");
+    expect(await state()).toBe("running");
+    await standIn("/.release");
     const next = await startTestServer();
     const later = next.client();
     later.cookie = author.cookie;

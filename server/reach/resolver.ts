@@ -1,3 +1,4 @@
+import { CodedError } from "@vennet/core/errors";
 import { lookup, resolve4, resolve6, resolveMx } from "node:dns/promises";
 import { Injectable } from "@nestjs/common";
 import { isReservedName, judgeAddress } from "@vennet/core/reach/address-policy";
@@ -15,10 +16,9 @@ export interface Endpoint {
 }
 
 /** A destination that may not or cannot be connected to. Thrown before any connection is made. */
-export class ReachFailure extends Error {
-  override readonly name = "ReachFailure";
+export class ReachFailure extends CodedError {
   constructor(readonly failure: Failure) {
-    super(failure.code);
+    super(failure.code, `It cannot be reached: ${failure.code}.`);
   }
 }
 
@@ -39,6 +39,10 @@ export class Resolver {
 
   constructor(private readonly settings: Settings) {}
 
+  /**
+   * Where to connect to for a host, judged by the address policy.
+   * @throws ReachFailure for a name that is not known, and for an address that is refused
+   */
   async endpoint(host: string, port: number, secure: boolean): Promise<Endpoint> {
     if (isReservedName(host)) return this.standIn(host, secure);
     const bare = host.replace(/^\[|\]$/g, "");

@@ -46,17 +46,23 @@ export class Client {
     return this;
   }
 
+  /** Brings a manuscript in, as a book or as chapters of one, and gives what it came to, or the answer that refused it. */
   async bringIn(
     markdown: string | Uint8Array,
     fields: Record<string, string> = {},
     pictures: Record<string, Uint8Array> = {},
+    bookId: string | null = null,
   ): Promise<Answer<any>> {
     const form = new FormData();
     form.set("manuscript", new Blob([markdown as BlobPart]), "walks.md");
     for (const [name, value] of Object.entries(fields)) form.set(name, value);
     for (const [name, bytes] of Object.entries(pictures))
       form.append("pictures", new Blob([bytes as BlobPart]), name);
-    return this.call("POST", "/books/import", form);
+    const begun = await this.call<any>("POST", bookId ? `/books/${bookId}/import` : "/books/import", form);
+    if (begun.status !== 202) return begun;
+    const end = await this.jobEnd(begun.body);
+    if (end.state !== "done") return { ...begun, status: 422, body: end };
+    return this.call<any>("GET", `/jobs/${begun.body.id}/import`);
   }
 
   /** Makes a book of these chapters' documents. */

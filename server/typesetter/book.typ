@@ -10,6 +10,7 @@
   size: book.layout.fontSize * 1pt,
   fill: ink,
   lang: book.lang,
+  region: book.region,
   hyphenate: book.layout.hyphenate,
 )
 #set page(
@@ -54,8 +55,8 @@
 }
 
 #let set-text(run) = {
-  let body = if "code" in run { raw(run.v) } else { text(run.v) }
-  if "em" in run { body = emph(body) }
+  let body = if "code" in run { raw(run.words) } else { text(run.words) }
+  if "emphasis" in run { body = emph(body) }
   if "strong" in run { body = strong(body) }
   body
 }
@@ -104,41 +105,41 @@
 // page it stands on the line of its number.
 #let set-note(note, opens, set-inlines, set-blocks) = {
   let back = for way in note.returns { h(0.4em); link(way.url, way.words) }
-  let first = note.c.at(0)
-  let rest = note.c.slice(1)
-  if first.t != "paragraph" {
+  let first = note.content.at(0)
+  let rest = note.content.slice(1)
+  if first.kind != "paragraph" {
     opens(here-is(note.label))
-    set-blocks(note.c)
+    set-blocks(note.content)
     par(back)
   } else if rest.len() == 0 {
-    opens({ here-is(note.label); set-inlines(first.c, set-blocks); back })
+    opens({ here-is(note.label); set-inlines(first.content, set-blocks); back })
   } else {
-    opens({ here-is(note.label); set-inlines(first.c, set-blocks) })
+    opens({ here-is(note.label); set-inlines(first.content, set-blocks) })
     set-blocks(rest)
     par(back)
   }
 }
 
 #let set-inlines(items, set-blocks) = for item in items {
-  if item.t == "text" { set-text(item) }
-  else if item.t == "break" { linebreak() }
-  else if item.t == "anchor" { here-is(item.label) }
+  if item.kind == "text" { set-text(item) }
+  else if item.kind == "break" { linebreak() }
+  else if item.kind == "anchor" { here-is(item.label) }
   // Nothing, at which a line may end.
-  else if item.t == "may-break" { box(width: 0pt) }
-  else if item.t == "link" { set-look(item.kind, link(item.url, set-inlines(item.c, set-blocks))) }
-  else if item.t == "page" { page-of(item.place) }
-  else if item.t == "raised-link" { super(link(item.url, item.words)) }
-  else if item.t == "text-link" { link(item.url, item.words) }
-  else if item.t == "address" {
+  else if item.kind == "may-break" { box(width: 0pt) }
+  else if item.kind == "link" { set-look(item.look, link(item.url, set-inlines(item.content, set-blocks))) }
+  else if item.kind == "page" { page-of(item.place) }
+  else if item.kind == "raised-link" { super(link(item.url, item.words)) }
+  else if item.kind == "text-link" { link(item.url, item.words) }
+  else if item.kind == "address" {
     // For print: the address as words, in a note or by its number in the list at the end.
     let sign = "[" + str(item.number) + "]"
     if item.address == none { super(sign) } else { footnote(numbering: _ => sign, text(hyphenate: false, item.address.join(box(width: 0pt)))) }
   }
-  else if item.t == "note" {
+  else if item.kind == "note" {
     labelled(footnote(numbering: _ => item.number, set-note(item, it => it, set-inlines, set-blocks)), item.footnote)
   }
-  else if item.t == "note-again" { footnote(numbering: _ => item.number, label(item.footnote)) }
-  else if item.t == "picture" {
+  else if item.kind == "note-again" { footnote(numbering: _ => item.number, label(item.footnote)) }
+  else if item.kind == "picture" {
     // A picture keeps its own size up to the width of the text, unless the author gave it a width.
     // In a box, since the typesetter loses links inside a paragraph's bare blocks.
     let alone = box(width: 100%, context layout(available => {
@@ -160,7 +161,7 @@
   align: if cell.align == none { auto } else if cell.align == "center" { center } else if cell.align == "right" { right } else { left },
   {
     set par(justify: false)
-    if cell.head { strong(set-blocks(cell.c)) } else { set-blocks(cell.c) }
+    if cell.head { strong(set-blocks(cell.content)) } else { set-blocks(cell.content) }
   },
 )
 
@@ -181,21 +182,21 @@
   set text(size: 9.2pt)
   set par(justify: false)
   if caption.lead != none { strong(caption.lead); h(0.5em) }
-  set-inlines(caption.c, set-blocks)
+  set-inlines(caption.content, set-blocks)
 }
 
 #let set-blocks(blocks) = for block-data in blocks {
-  let kind = block-data.t
-  if kind == "paragraph" { par(set-inlines(block-data.c, set-blocks)) }
+  let kind = block-data.kind
+  if kind == "paragraph" { par(set-inlines(block-data.content, set-blocks)) }
   else if kind == "heading" {
-    let words = block-data.c.map(item => {
+    let words = block-data.content.map(item => {
       let piece = set-inlines((item,), set-blocks)
-      if item.t in ("note", "note-again") { outside-contents(piece) } else { piece }
+      if item.kind in ("note", "note-again") { outside-contents(piece) } else { piece }
     }).join()
     let numbered = if block-data.number == none { words } else { block-data.number + " " + h(0.35em) + words }
     labelled(heading(level: block-data.level, numbered), block-data.label)
   }
-  else if kind == "quote" { quote(block: true, set-blocks(block-data.c)) }
+  else if kind == "quote" { quote(block: true, set-blocks(block-data.content)) }
   else if kind == "listing" {
     block(
       width: 100%,
@@ -203,7 +204,7 @@
       stroke: (left: 1.5pt + rgb("#c9c3b4")),
       {
         set par(justify: false)
-        set-inlines(block-data.c, set-blocks)
+        set-inlines(block-data.content, set-blocks)
       },
     )
   }
@@ -217,7 +218,7 @@
   }
   else if kind == "caption" { par(set-caption(block-data, set-blocks)) }
   else if kind == "captioned" {
-    let parts = (set-blocks((block-data.body,)), par(set-caption(block-data.caption, set-blocks)))
+    let parts = (set-blocks(block-data.body), par(set-caption(block-data.caption, set-blocks)))
     if block-data.first { parts = parts.rev() }
     // A caption stays with what it is about, also where a table breaks over pages.
     block(sticky: true, below: 0.5em, parts.at(0))

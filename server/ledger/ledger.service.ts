@@ -1,10 +1,11 @@
 import { Injectable, type OnApplicationBootstrap } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import { topOfBook } from "@vennet/core/manuscript/book-index";
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { stringify } from "csv-stringify/sync";
 import { DataSource } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
-import { rebuildLedger } from "../chapters/ledger.ts";
+import { rebuildLedger } from "./rebuild-ledger.ts";
 import type {
   LedgerAnswer,
   LedgerColumn,
@@ -12,19 +13,17 @@ import type {
   LedgerGroupAnswer,
   LedgerQuery,
   LedgerRowAnswer,
-  LinkName,
-} from "./links.contract.ts";
+} from "./ledger.dto.ts";
 
 const joins = `JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
   LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash`;
-const nameJoins = `LEFT JOIN stored_file f ON u.kind = 'file' AND u.destination LIKE 'companion:%' AND f.id = SUBSTRING(u.destination, 11) AND f.bookId = u.bookId
-  LEFT JOIN place p ON u.kind = 'place' AND p.bookId = u.bookId AND p.placeId = SUBSTRING(u.destination, 2)`;
+const nameJoins = `LEFT JOIN stored_file f ON f.id = u.fileId AND f.bookId = u.bookId
+  LEFT JOIN place p ON p.bookId = u.bookId AND p.placeId = u.placeId`;
 /** What counting and sorting by most columns needs; and what the names of destinations need besides. */
 const counted = `FROM link_use u ${joins}`;
 const named = `${counted} ${nameJoins}`;
 /** What a destination is called: a companion file's name, a place's words, else itself. */
-const nameOf =
-  "COALESCE(f.name, NULLIF(p.text, ''), IF(u.destination = '#book-top', 'Top of the book', NULL), IF(u.destination LIKE 'companion:%', 'a file that is gone', u.destination))";
+const nameOf = `COALESCE(f.name, NULLIF(p.text, ''), IF(u.placeId = '${topOfBook}', 'Top of the book', NULL), IF(u.fileId IS NULL, u.destination, 'a file that is gone'))`;
 
 const readingOrder = ["c.role = 'companion'", "c.position", "u.ordinal"];
 const expressions: Record<LedgerColumn, string[]> = {
@@ -70,6 +69,7 @@ export class LedgerService implements OnApplicationBootstrap {
     }
   }
 
+  /** Some rows of the ledger in the order that was asked for, and how many there are. */
   async rows(bookId: string, query: LedgerQuery): Promise<LedgerAnswer> {
     const { where, values } = conditions(bookId, query);
     const { sort = "position", direction = "up", offset = 0, limit = 200 } = query;
@@ -98,6 +98,7 @@ export class LedgerService implements OnApplicationBootstrap {
     };
   }
 
+  /** The destinations of the links that a filter matches, with how many lead to each. */
   async groups(bookId: string, filter: LedgerFilter): Promise<LedgerGroupAnswer[]> {
     const { where, values } = conditions(bookId, filter);
     const rows: (Omit<LedgerGroupAnswer, "texts"> & { texts: string })[] = await this.database.query(
@@ -111,7 +112,7 @@ export class LedgerService implements OnApplicationBootstrap {
   }
 
   /** The names of all links that a filter matches, in reading order. */
-  names(bookId: string, filter: LedgerFilter): Promise<LinkName[]> {
+  names(bookId: string, filter: LedgerFilter): Promise<{ chapterId: string; linkId: string }[]> {
     const { where, values } = conditions(bookId, filter);
     return this.database.query(
       `SELECT u.chapterId, u.linkId ${named} WHERE ${where} ORDER BY ${readingOrder.join(", ")}`,
@@ -135,9 +136,9 @@ export class LedgerService implements OnApplicationBootstrap {
   /** How many links lead to each companion file, by its id. */
   async usesOfFiles(bookId: string): Promise<Map<string, number>> {
     const rows: { file: string; uses: string }[] = await this.database.query(
-      `SELECT SUBSTRING(u.destination, 11) AS file, COUNT(*) AS uses
+      `SELECT u.fileId AS file, COUNT(*) AS uses
        FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
-       WHERE u.bookId = ? AND u.kind = 'file' AND u.destination LIKE 'companion:%' GROUP BY file`,
+       WHERE u.bookId = ? AND u.fileId IS NOT NULL GROUP BY u.fileId`,
       [bookId],
     );
     return new Map(rows.map(({ file, uses }) => [file, Number(uses)]));

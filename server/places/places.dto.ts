@@ -1,4 +1,4 @@
-import type { SignpostList } from "@vennet/core/manuscript/schema";
+import type { SignpostList } from "@vennet/core/manuscript/attributes";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { IsOptional, IsString, Length, MaxLength } from "class-validator";
 

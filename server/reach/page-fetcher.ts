@@ -31,7 +31,7 @@ export interface Reply {
 
 /** Asks web servers, one question at a time, with the address policy in the way of every connection. */
 @Injectable()
-export class Asker implements OnApplicationShutdown {
+export class PageFetcher implements OnApplicationShutdown {
   private readonly agent: Agent;
 
   constructor(

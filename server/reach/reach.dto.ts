@@ -1,6 +1,7 @@
+import { kindNames, type DestinationKind } from "@vennet/core/destination/kinds/kinds";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { ArrayMaxSize, IsArray, IsIn, IsOptional, IsString, MaxLength } from "class-validator";
-import { LinkStatesAnswer } from "../books/books.contract.ts";
+import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsIn, IsOptional, IsString, MaxLength } from "class-validator";
+import { LinkStatesAnswer } from "../books/books.dto.ts";
 
 const states = ["sound", "moved", "guarded", "broken", "unsure", "unchecked"] as const;
 
@@ -37,8 +38,8 @@ export class DestinationUseAnswer {
 export class DestinationAnswer {
   @ApiProperty({ description: "The address as the manuscript has it." })
   address: string;
-  @ApiProperty({ enum: ["web", "email", "file"] })
-  kind: "web" | "email" | "file";
+  @ApiProperty({ enum: kindNames })
+  kind: DestinationKind;
   @ApiProperty({ enum: states })
   state: (typeof states)[number];
   @ApiProperty({ description: "Why it is in this state, in words." })
@@ -85,6 +86,7 @@ export class ReachRequest {
   @ApiPropertyOptional({ type: [String], description: "These destinations alone." })
   @IsOptional()
   @IsArray()
+  @ArrayNotEmpty({ message: "Name at least one address, or leave the list out to ask all." })
   @ArrayMaxSize(5000)
   @IsString({ each: true })
   @MaxLength(8000, { each: true })

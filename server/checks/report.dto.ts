@@ -1,7 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { IsIn, IsOptional } from "class-validator";
 import { JobAnswer } from "../jobs/jobs.controller.ts";
-import { RunAnswer } from "../reach/reach.contract.ts";
+import { RunAnswer } from "../reach/reach.dto.ts";
 
 export class ReportQuery {
   @ApiPropertyOptional({ enum: ["page", "csv", "json"] })

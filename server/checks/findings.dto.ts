@@ -1,7 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { Type } from "class-transformer";
 import { ArrayMaxSize, IsArray, IsOptional, IsString, MaxLength, ValidateNested } from "class-validator";
-import { LinkName } from "../links/links.contract.ts";
+import { LinkName } from "../links/links.dto.ts";
 
 class MendAnswer {
   @ApiProperty({ description: "What there is now: an address, words, or a description." })

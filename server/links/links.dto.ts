@@ -1,5 +1,6 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { assertDestination, type Destination } from "@vennet/core/destination/destination";
+import { assertDestination } from "@vennet/core/destination/destination";
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { Type } from "class-transformer";
 import {
   ArrayMaxSize,
@@ -11,28 +12,12 @@ import {
   IsOptional,
   IsString,
   Length,
-  Matches,
   MaxLength,
-  Max,
   Min,
   ValidateBy,
   ValidateNested,
 } from "class-validator";
-
-export const kinds = ["web", "email", "file", "place"] as const;
-export const states = ["sound", "moved", "guarded", "broken", "unsure", "unchecked"] as const;
-export const columns = [
-  "position",
-  "text",
-  "kind",
-  "destination",
-  "description",
-  "chapter",
-  "heading",
-  "state",
-  "checked",
-] as const;
-export type LedgerColumn = (typeof columns)[number];
+import { LedgerFilter } from "../ledger/ledger.dto.ts";
 
 /** A destination of any kind, as it stands in a link. */
 function IsDestination(): PropertyDecorator {
@@ -56,127 +41,6 @@ function whyNoDestination(value: unknown): string | null {
 
 const destinationSchema = { type: "object", additionalProperties: true } as const;
 
-/** Which links of the ledger are meant. Whatever is left out narrows nothing. */
-export class LedgerFilter {
-  @ApiPropertyOptional({
-    description: "Words in the link text, destination, description, chapter or heading.",
-  })
-  @IsOptional()
-  @IsString()
-  @MaxLength(500)
-  search?: string;
-
-  @ApiPropertyOptional({ enum: kinds })
-  @IsOptional()
-  @IsIn(kinds)
-  kind?: (typeof kinds)[number];
-
-  @ApiPropertyOptional({ enum: states })
-  @IsOptional()
-  @IsIn(states)
-  state?: (typeof states)[number];
-
-  @ApiPropertyOptional({ description: "The id of a chapter." })
-  @IsOptional()
-  @IsString()
-  @MaxLength(36)
-  chapter?: string;
-
-  @ApiPropertyOptional({ description: "A destination to the letter, as the ledger writes it." })
-  @IsOptional()
-  @IsString()
-  @MaxLength(8000)
-  destination?: string;
-
-  @ApiPropertyOptional({ enum: ["yes", "no"], description: "With or without a description." })
-  @IsOptional()
-  @IsIn(["yes", "no"])
-  described?: "yes" | "no";
-}
-
-export class LedgerQuery extends LedgerFilter {
-  @ApiPropertyOptional({ enum: columns, default: "position" })
-  @IsOptional()
-  @IsIn(columns)
-  sort?: LedgerColumn;
-
-  @ApiPropertyOptional({ enum: ["up", "down"], default: "up" })
-  @IsOptional()
-  @IsIn(["up", "down"])
-  direction?: "up" | "down";
-
-  @ApiPropertyOptional({ default: 0 })
-  @IsOptional()
-  @Type(() => Number)
-  @IsInt()
-  @Min(0)
-  offset?: number;
-
-  @ApiPropertyOptional({ default: 200 })
-  @IsOptional()
-  @Type(() => Number)
-  @IsInt()
-  @Min(1)
-  @Max(1000)
-  limit?: number;
-}
-
-export class CsvQuery extends LedgerQuery {
-  @ApiPropertyOptional({ description: "Columns divided by commas; all if left out." })
-  @IsOptional()
-  @Matches(/^[a-z]+(,[a-z]+)*$/)
-  columns?: string;
-}
-
-export class LedgerRowAnswer {
-  @ApiProperty()
-  linkId: string;
-  @ApiProperty()
-  chapterId: string;
-  @ApiProperty()
-  chapter: string;
-  @ApiProperty()
-  heading: string;
-  @ApiProperty()
-  text: string;
-  @ApiProperty({ enum: kinds })
-  kind: (typeof kinds)[number];
-  @ApiProperty({ description: "To the letter, as links are grouped by it." })
-  destination: string;
-  @ApiProperty({ description: "As an author reads it: a file's name, a heading's words." })
-  destinationName: string;
-  @ApiProperty({ type: String, nullable: true })
-  description: string | null;
-  @ApiProperty({ enum: ["words", "picture", "hotspot", "reference"] })
-  coverage: "words" | "picture" | "hotspot" | "reference";
-  @ApiProperty({ enum: states })
-  state: (typeof states)[number];
-  @ApiProperty({ type: String, nullable: true })
-  checkedAt: string | null;
-}
-
-export class LedgerAnswer {
-  @ApiProperty({ description: "How many links match, whatever the page." })
-  total: number;
-  @ApiProperty({ type: [LedgerRowAnswer] })
-  rows: LedgerRowAnswer[];
-}
-
-export class LedgerGroupAnswer {
-  @ApiProperty({ enum: kinds })
-  kind: (typeof kinds)[number];
-  @ApiProperty()
-  destination: string;
-  @ApiProperty()
-  destinationName: string;
-  @ApiProperty({ enum: states })
-  state: (typeof states)[number];
-  @ApiProperty()
-  count: number;
-  @ApiProperty({ type: [String], description: "Up to five of the link texts that lead there." })
-  texts: string[];
-}
-
 export class LinkName {
   @ApiProperty()
   @IsString()
@@ -189,12 +53,20 @@ export class LinkName {
   linkId: string;
 }
 
-export class LinkEdit {
-  @ApiProperty({ enum: ["retarget", "host", "remove", "describe", "words"] })
-  @IsIn(["retarget", "host", "remove", "describe", "words"])
-  kind: "retarget" | "host" | "remove" | "describe" | "words";
+const editKinds = ["retarget", "host", "remove", "describe", "words", "change"] as const;
 
-  @ApiPropertyOptional({ ...destinationSchema, description: "For retarget: where the links lead then." })
+export class LinkEdit {
+  @ApiProperty({
+    enum: editKinds,
+    description: "“change” does at once what of destination, text and description is given.",
+  })
+  @IsIn(editKinds)
+  kind: (typeof editKinds)[number];
+
+  @ApiPropertyOptional({
+    ...destinationSchema,
+    description: "For retarget and change: where the links lead then.",
+  })
   @IsOptional()
   @IsDestination()
   destination?: Destination;
@@ -211,14 +83,18 @@ export class LinkEdit {
   @Length(1, 255)
   to?: string;
 
-  @ApiPropertyOptional({ type: String, nullable: true, description: "For describe; null takes it away." })
+  @ApiPropertyOptional({
+    type: String,
+    nullable: true,
+    description: "For describe and change; null takes it away.",
+  })
   @IsOptional()
   @IsString()
   @MaxLength(2000)
   description?: string | null;
 
   @ApiPropertyOptional({
-    description: "For words: the link text, or the text alternative of what is linked.",
+    description: "For words and change: the link text, or the text alternative of what is linked.",
   })
   @IsOptional()
   @IsString()

@@ -1,0 +1,14 @@
+import { Module } from "@nestjs/common";
+import { ChaptersModule } from "../chapters/chapters.module.ts";
+import { HistoryController } from "./history.controller.ts";
+import { StepsService } from "./steps.service.ts";
+import { VersionsService } from "./versions.service.ts";
+
+/** Versions of chapters, and steps over many links that are undone as one. */
+@Module({
+  imports: [ChaptersModule],
+  controllers: [HistoryController],
+  providers: [StepsService, VersionsService],
+  exports: [StepsService],
+})
+export class HistoryModule {}

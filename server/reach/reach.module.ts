@@ -1,0 +1,31 @@
+import { Module } from "@nestjs/common";
+import { JobsModule } from "../jobs/jobs.module.ts";
+import { AnswerWriter } from "./answer-writer.ts";
+import { HostGates } from "./host-gates.ts";
+import { HostWork } from "./host-work.ts";
+import { MailDomains } from "./mail-domains.ts";
+import { PageFetcher } from "./page-fetcher.ts";
+import { PageTitles } from "./page-titles.ts";
+import { PlannedRuns } from "./planned-runs.ts";
+import { ReachController } from "./reach.controller.ts";
+import { ReachService } from "./reach.service.ts";
+import { Resolver } from "./resolver.ts";
+
+/** Runs over all destinations that can be asked. */
+@Module({
+  imports: [JobsModule],
+  controllers: [ReachController],
+  providers: [
+    AnswerWriter,
+    PageFetcher,
+    HostGates,
+    HostWork,
+    MailDomains,
+    PageTitles,
+    PlannedRuns,
+    ReachService,
+    Resolver,
+  ],
+  exports: [ReachService],
+})
+export class ReachModule {}
