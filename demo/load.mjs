@@ -16,11 +16,12 @@ export async function loadDemo(server) {
   const cookie = signedIn.headers.get("set-cookie").split(";")[0];
   const call = async (method, path, body) => {
     const isForm = body instanceof FormData;
-    const answer = await fetch(`${server}/api/books${path}`, {
+    const answer = await fetch(`${server}/api${path.startsWith("/jobs/") ? "" : "/books"}${path}`, {
       method,
       headers: { cookie, ...(body && !isForm ? { "content-type": "application/json" } : {}) },
       ...(body ? { body: isForm ? body : JSON.stringify(body) } : {}),
     });
+    if (answer.headers.get("content-type")?.startsWith("text/event-stream")) return answer.text();
     const content = await answer.json();
     if (!answer.ok) throw new Error(`The demo book could not be brought in: ${content.message}`);
     return content;
@@ -40,7 +41,10 @@ async function bringIn(call) {
   form.set("manuscript", open("hesterley-sound.md"), "hesterley-sound.md");
   form.append("pictures", open("pictures/monks-path.png"), "monks-path.png");
   form.set("title", "The Tidal Causeways of Hesterley Sound");
-  return (await call("POST", "/import", form)).book.id;
+  const job = await call("POST", "/import", form);
+  // The events end when the job has.
+  await call("GET", `/jobs/${job.id}/events`);
+  return (await call("GET", `/jobs/${job.id}/import`)).book.id;
 }
 
 async function bringFiles(call, book) {

@@ -2,7 +2,7 @@ import type { IncomingMessage } from "node:http";
 import { escapeHtml, htmlPage, type Answer } from "../answers.ts";
 
 /** Who may open a shared file. */
-export type Audience = { is: "owner" } | { is: "group"; name: string } | { is: "anyone" };
+export type Audience = { kind: "owner" } | { kind: "group"; name: string } | { kind: "anyone" };
 
 export interface SharedFile {
   name: string;
@@ -16,8 +16,8 @@ export interface SharedFile {
 /** What a tester can make happen to a shared file. */
 export type DriveEvent = "moved" | "deleted" | "narrowed";
 
-const wardens: Audience = { is: "group", name: "Causeway wardens" };
-const anyone: Audience = { is: "anyone" };
+const wardens: Audience = { kind: "group", name: "Causeway wardens" };
+const anyone: Audience = { kind: "anyone" };
 
 function firstFiles(): SharedFile[] {
   const plans = ["R1", "R2", "R3", "R4", "R5", "R6"].map((code, i) => ({
@@ -48,7 +48,7 @@ function firstFiles(): SharedFile[] {
       folder: "Wardens",
       share: "rescue-log",
       size: 96_000,
-      audience: { is: "owner" },
+      audience: { kind: "owner" },
     },
   ];
 }
@@ -87,7 +87,8 @@ export class StandInDrive {
     const file = this.files.find((candidate) => candidate.share === share);
     if (!file) return;
     if (event === "deleted") this.files = this.files.filter((other) => other !== file);
-    else if (event === "narrowed") file.audience = file.audience.is === "anyone" ? wardens : { is: "owner" };
+    else if (event === "narrowed")
+      file.audience = file.audience.kind === "anyone" ? wardens : { kind: "owner" };
     else if (event === "moved") {
       file.folder = "Archive";
       file.share = `archive-${share}`;
@@ -100,7 +101,7 @@ export class StandInDrive {
     const file = this.files.find((candidate) => candidate.share === share);
     if (now) return void response.writeHead(301, { location: `./${now}` }).end();
     if (!file) return void response.writeHead(404, { "content-type": "text/plain" }).end("No such file.");
-    if (file.audience.is === "anyone")
+    if (file.audience.kind === "anyone")
       return htmlPage(
         response,
         request,
@@ -108,7 +109,7 @@ export class StandInDrive {
         `<p>${escapeHtml(file.folder)}, ${file.size} bytes. Anyone with the address may open it.</p>`,
       );
     const [status, words] =
-      file.audience.is === "group"
+      file.audience.kind === "group"
         ? [401, `For ${file.audience.name}: sign in.`]
         : [403, "Only its owner may open this."];
     response.writeHead(status as number, { "content-type": "text/plain; charset=utf-8" }).end(words);
@@ -119,7 +120,7 @@ export class StandInDrive {
       `<form method="post" action=".events"><input type="hidden" name="event" value="${event}"><input type="hidden" name="share" value="${share}"><button>${words}</button></form>`;
     const rows = this.files
       .map((file) => {
-        const who = file.audience.is === "group" ? file.audience.name : file.audience.is;
+        const who = file.audience.kind === "group" ? file.audience.name : file.audience.kind;
         return `<tr><td>${escapeHtml(file.folder)}</td><td><a href="s/${file.share}">${escapeHtml(file.name)}</a></td><td>${escapeHtml(who)}</td><td>${button("moved", file.share, "Move")}${button("narrowed", file.share, "Narrow access")}${button("deleted", file.share, "Delete")}</td></tr>`;
       })
       .join("");

@@ -21,7 +21,7 @@ export interface LargeWeb {
 }
 
 /** As the issue of the checks asks for it: ten thousand pages on three hundred hosts. */
-export const usualLargeWeb: LargeWeb = { seed: 7, hosts: 300, pages: 10_000 };
+export const defaultLargeWeb: LargeWeb = { seed: 7, hosts: 300, pages: 10_000 };
 
 /**
  * A web drawn from a seed. A few hosts have many pages and most have few; the same seed, sizes and index give the

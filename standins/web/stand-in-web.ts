@@ -3,6 +3,7 @@ import { createServer as createTlsServer } from "node:https";
 import type { AddressInfo } from "node:net";
 import { mailRecords } from "../mail/records.ts";
 import { makeCertificates } from "./certificates.ts";
+import { hold, letGo } from "./held-hosts.ts";
 import { hostOf, hosts } from "./hosts.ts";
 
 /** How often each `METHOD host/path` has been asked, since the start or the last reading. */
@@ -57,6 +58,10 @@ function listener(scheme: string, tally: Tally): RequestListener {
     if (asked.pathname === "/.name") return json(response, nameOf(asked.searchParams.get("host") ?? ""));
     if (asked.pathname === "/.mail")
       return json(response, mailRecords(asked.searchParams.get("domain") ?? ""));
+    if (path === "/.hold" || path === "/.release") {
+      (path === "/.hold" ? hold : letGo)();
+      return json(response, null);
+    }
     if (path === "/.tally") {
       json(response, tally);
       for (const key of Object.keys(tally)) delete tally[key];
