@@ -16,11 +16,12 @@ import {
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { useQueryClient } from "@tanstack/react-query";
-import { GripVertical, PenLine, Plus, Trash2 } from "lucide-react";
+import { FileInput, GripVertical, PenLine, Plus, Trash2 } from "lucide-react";
 import { useState, type KeyboardEvent } from "react";
-import { NavLink, useNavigate } from "react-router";
+import { Link, NavLink, useNavigate } from "react-router";
 import { answerOf, api, type ChapterListing } from "../api/client";
-import { destinationQueries } from "../known-destinations";
+import { useStale } from "../api/stale";
+import { keys } from "../api/keys";
 import { useUndo } from "../frame/undo-bar";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
@@ -40,6 +41,7 @@ export function ChapterList({
   renameCurrent: (title: string) => void;
 }) {
   const queries = useQueryClient();
+  const stale = useStale();
   const navigate = useNavigate();
   const offerUndo = useUndo((undo) => undo.offer);
   const [renaming, setRenaming] = useState<string | null>(null);
@@ -49,14 +51,8 @@ export function ChapterList({
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const path = { bookId };
-  const key = ["chapters", bookId];
   // Numbers, lists and what links lead to follow the chapters.
-  const refresh = (): Promise<unknown> =>
-    Promise.all(
-      ["chapters", ...destinationQueries].map((name) =>
-        queries.invalidateQueries({ queryKey: [name, bookId] }),
-      ),
-    );
+  const refresh = (): Promise<void> => stale("chapters");
 
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
     setProblem(null);
@@ -113,7 +109,7 @@ export function ChapterList({
     // A chapter stays among the chapters, a companion page among its own.
     if (to === -1 || from === to || chapters[from]!.role !== chapters[to]!.role) return;
     const moved = arrayMove(chapters, from, to);
-    queries.setQueryData(key, moved);
+    queries.setQueryData(keys.chapters(bookId), moved);
     void attempt(() =>
       answerOf(
         api.PUT("/api/books/{bookId}/chapters/order", {
@@ -155,6 +151,12 @@ export function ChapterList({
         <Button kind="quiet" className="mt-2 ml-4 self-start" onClick={() => void add("chapter")}>
           <Plus aria-hidden size={15} /> Add a chapter
         </Button>
+        <Link
+          to={`/books/${bookId}/bring-in`}
+          className="mt-1 ml-4 inline-flex min-h-7 items-center gap-1.5 self-start px-1 text-[0.93rem] underline decoration-edge underline-offset-4 hover:text-blue hover:decoration-blue"
+        >
+          <FileInput aria-hidden size={15} /> Bring in chapters
+        </Link>
         <h2 className="mt-5 px-5 text-sm text-faint">Companion pages</h2>
         {group(companions, false)}
         <Button kind="quiet" className="mt-2 ml-4 self-start" onClick={() => void add("companion")}>

@@ -2,8 +2,8 @@ import type { Place } from "@vennet/core/manuscript/outline";
 import { useMemo } from "react";
 import type { PlaceListing } from "../api/client";
 import { useBook } from "../book-page";
-import { usePlaces } from "../known-destinations";
-import type { SurroundingBook } from "./editor/book-numbers";
+import { usePlaces } from "../destinations/known-destinations";
+import type { SurroundingBook } from "./text/book-numbers";
 
 /** The book as the server last told it: its chapters' places, its conventions; null until it is known. */
 export function useSurroundingBook(): SurroundingBook | null {

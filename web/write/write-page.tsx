@@ -1,13 +1,16 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import { useStore } from "zustand";
 import { answerOf, api, type ChapterListing } from "../api/client";
+import { useStale } from "../api/stale";
+import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
-import { ChapterEditor, type EditorHandle } from "./chapter-editor";
+import { ChapterEditor } from "./chapter-editor";
+import type { EditorHandle } from "./text/use-editor";
 import { ChapterList } from "./chapter-list";
 import { PlacesList } from "./places/places-list";
 import { usePagesShown } from "./pages/pages-shown";
@@ -27,7 +30,7 @@ export function WritePage() {
   const { shown: pagesShown, show: showPages } = usePagesShown();
   const [besideText, setBesideText] = useState<HTMLElement | null>(null);
   const chapters = useQuery({
-    queryKey: ["chapters", book.id],
+    queryKey: keys.chapters(book.id),
     queryFn: () =>
       answerOf(api.GET("/api/books/{bookId}/chapters", { params: { path: { bookId: book.id } } })),
   });
@@ -151,7 +154,7 @@ function OpenChapter({
 }) {
   const [generation, setGeneration] = useState(0);
   const opened = useQuery({
-    queryKey: ["opened-chapter", chapterId, generation],
+    queryKey: keys.openedChapter(bookId, chapterId, generation),
     queryFn: () => openChapter(bookId, chapterId),
     // An open text is never exchanged under the author's hands.
     staleTime: Infinity,
@@ -171,7 +174,7 @@ function OpenChapter({
   }
   if (!opened.data) return <Waiting what="Opening the chapter" />;
   const position = chapters.findIndex((chapter) => chapter.id === chapterId);
-  if (opened.data.is === "conflict") {
+  if (opened.data.kind === "conflict") {
     return (
       <TwoTexts
         bookId={bookId}
@@ -209,23 +212,20 @@ function WrittenChapter({
 }: {
   bookId: string;
   chapterId: string;
-  opened: Extract<OpenedChapter, { is: "text" }>;
+  opened: Extract<OpenedChapter, { kind: "text" }>;
   position: number;
   onSaver: (saver: ChapterSaver | null) => void;
   onReopen: () => void;
   handle: (handle: EditorHandle | null) => void;
   besideText: HTMLElement | null;
 }) {
-  const queries = useQueryClient();
+  const stale = useStale();
   const saver = useMemo(
     () =>
       new ChapterSaver(bookId, chapterId, opened.revision, () => {
-        void queries.invalidateQueries({ queryKey: ["chapters", bookId] });
-        for (const name of ["destinations", "places", "groups", "ledger", "acceptances"])
-          void queries.invalidateQueries({ queryKey: [name, bookId] });
-        void queries.invalidateQueries({ queryKey: ["books"] });
+        void stale("text");
       }),
-    [bookId, chapterId, opened, queries],
+    [bookId, chapterId, opened, stale],
   );
   useEffect(() => {
     saver.open();
@@ -236,7 +236,7 @@ function WrittenChapter({
     };
   }, [saver, onSaver]);
   // Of all that the saver tells, this alone changes the page.
-  const conflict = useStore(saver.status, (status) => (status.is === "conflict" ? status : null));
+  const conflict = useStore(saver.status, (status) => (status.kind === "conflict" ? status : null));
   if (conflict) {
     return (
       <TwoTexts

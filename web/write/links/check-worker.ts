@@ -3,7 +3,7 @@ import type { CheckContext, Finding } from "@vennet/core/checks/finding";
 import { BookIndex } from "@vennet/core/manuscript/book-index";
 import { readChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
 import { placesOf } from "@vennet/core/manuscript/outline";
-import type { SurroundingBook } from "../editor/book-numbers";
+import type { SurroundingBook } from "../text/book-numbers";
 
 // Checks the open chapter beside the page, so that the rules never hold a key up.
 

@@ -1,4 +1,4 @@
-import { isEmailAddress } from "@vennet/core/destination/recognise";
+import { isEmailAddress } from "@vennet/core/destination/kinds/email";
 import { splitRecipients, writeMailto, type MailMessage } from "@vennet/core/destination/mailto";
 import { useId, useState } from "react";
 import { useStandIns } from "../../api/stand-ins";

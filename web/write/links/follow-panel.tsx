@@ -1,7 +1,7 @@
-import type { Destination } from "@vennet/core/destination/destination";
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { useStandIns } from "../../api/stand-ins";
 import { Button } from "../../parts/button";
-import { wayTo } from "./way-to";
+import { wayTo } from "../../destinations/kinds";
 
 /** Shows the full address before anything outside the book is opened, and asks. */
 export function FollowPanel({

@@ -1,11 +1,8 @@
-import {
-  nameDestination,
-  shortDestination,
-  type DestinationNames,
-} from "@vennet/core/destination/destination";
+import { nameDestination, shortDestination } from "@vennet/core/destination/destination";
+import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import { FilePlus2, FileUp } from "lucide-react";
-import { KindMark } from "./kind-mark";
-import type { Choice } from "./reading";
+import { KindMark } from "../../destinations/kind-mark";
+import type { Choice } from "@vennet/core/destination/read-typed";
 
 /** What Enter can take, the picked one marked; arrow keys go from one to the other. */
 export function LineChoices({
@@ -48,7 +45,7 @@ export function LineChoices({
 }
 
 function Words({ choice, names }: { choice: Choice; names: DestinationNames }) {
-  switch (choice.is) {
+  switch (choice.kind) {
     case "recognised": {
       const { destination } = choice.recognised;
       return (
@@ -89,12 +86,12 @@ function Words({ choice, names }: { choice: Choice; names: DestinationNames }) {
 }
 
 function keyOf(choice: Choice): string {
-  switch (choice.is) {
+  switch (choice.kind) {
     case "recognised":
       return "recognised";
     case "known":
       return JSON.stringify(choice.known.destination);
     default:
-      return choice.is;
+      return choice.kind;
   }
 }

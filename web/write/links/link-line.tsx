@@ -1,15 +1,16 @@
-import { nameDestination, type Destination } from "@vennet/core/destination/destination";
+import { nameDestination } from "@vennet/core/destination/destination";
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { readMailto, writeMailto, type MailMessage } from "@vennet/core/destination/mailto";
 import { isPlainlyAnAddress } from "@vennet/core/destination/recognise";
 import type { KnownDestination } from "@vennet/core/destination/suggest";
 import { withoutTracking } from "@vennet/core/destination/tracking";
 import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { Button } from "../../parts/button";
-import { useDestinationNames, useKnownDestinations } from "../../known-destinations";
+import { useDestinationNames, useKnownDestinations } from "../../destinations/known-destinations";
 import { EmailFields } from "./email-fields";
 import { LineChoices } from "./line-choices";
 import { LineRow } from "./line-row";
-import { readTyped, type Choice } from "./reading";
+import { readTyped, type Choice } from "@vennet/core/destination/read-typed";
 import { usePageTitle } from "./use-page-title";
 
 const none: readonly KnownDestination[] = [];
@@ -84,7 +85,7 @@ export function LinkLine({
   const at = picked === null ? (isAsItWas ? -1 : reading.fitting) : Math.min(picked, choices.length - 1);
   const choice = choices[at] ?? null;
   const chosen = isAsItWas ? destination : destinationOf(choice);
-  const mended = choice?.is === "recognised" ? choice.recognised.mended : [];
+  const mended = choice?.kind === "recognised" ? choice.recognised.mended : [];
   const tracking = chosen?.kind === "web" ? withoutTracking(chosen.address) : null;
   const hasRawWords = wordsLabel === "Words" && isPlainlyAnAddress(words);
   const { asking, title } = usePageTitle(
@@ -117,11 +118,11 @@ export function LinkLine({
     setAsked(true);
     if (busy !== null || wordsMissing) return;
     if (isAsItWas && what === null) give(mail ? { kind: "email", address: writeMailto(mail) } : destination);
-    else if (what?.is === "page") void work("Making the page", () => onMakePage(what.title));
-    else if (what?.is === "upload") {
+    else if (what?.kind === "page") void work("Making the page", () => onMakePage(what.title));
+    else if (what?.kind === "upload") {
       isPicking.current = true;
       picker.current?.click();
-    } else if (what?.is === "recognised" && mail) give({ kind: "email", address: writeMailto(mail) });
+    } else if (what?.kind === "recognised" && mail) give({ kind: "email", address: writeMailto(mail) });
     else if (what) give(destinationOf(what)!);
   };
   const bring = (file: File): void => void work(`Bringing in ${file.name}`, () => onBringFile(file));
@@ -194,7 +195,7 @@ export function LinkLine({
         {choice === null && !isAsItWas && (
           <span className={asked ? "text-red" : "text-faint"}>{reading.problem}</span>
         )}
-        {choice !== null && reading.problem !== "" && choice.is === "upload" && (
+        {choice !== null && reading.problem !== "" && choice.kind === "upload" && (
           <span>{reading.problem}</span>
         )}
         {wordsMissing && asked && <span className="text-red">The link needs words to stand on.</span>}
@@ -218,9 +219,9 @@ export function LinkLine({
       {mail && <EmailFields key={mail.to.join()} message={mail} onChange={setMessage} />}
       <div className="mt-1.5 flex items-center gap-3 pr-3 pl-[5.75rem] text-sm">
         <Button kind="main" className="!text-sm" disabled={busy !== null} onClick={() => take()}>
-          {choice?.is === "page"
+          {choice?.kind === "page"
             ? "Make page and link"
-            : choice?.is === "upload"
+            : choice?.kind === "upload"
               ? "Bring a file in"
               : destination
                 ? "Change link"
@@ -266,8 +267,8 @@ function Offer({
 }
 
 function destinationOf(choice: Choice | null): Destination | null {
-  if (choice?.is === "recognised") return choice.recognised.destination;
-  return choice?.is === "known" ? choice.known.destination : null;
+  if (choice?.kind === "recognised") return choice.recognised.destination;
+  return choice?.kind === "known" ? choice.known.destination : null;
 }
 
 /** The message of an address, with what the author put into the fields for the same recipients. */

@@ -1,7 +1,8 @@
 import type { LinkUse } from "@vennet/core/manuscript/links";
 import { Button } from "../../parts/button";
 import { plural } from "../../parts/wording";
-import { MarginCard, type CardContext } from "./margin-card";
+import type { CardContext } from "./card-context";
+import { MarginCard } from "./margin-card";
 
 /** In a narrow window there is no margin: the card of the link at the cursor stands over the text. */
 export function LinkStrip({

@@ -1,6 +1,6 @@
 import { hotspotBox } from "@vennet/core/manuscript/hotspot";
 import type { LinkUse } from "@vennet/core/manuscript/links";
-import { pictureAttrs } from "@vennet/core/manuscript/schema";
+import { pictureAttrs } from "@vennet/core/manuscript/attributes";
 import type { EditorView } from "prosemirror-view";
 
 /** How far beyond the window links count as in view, in pixels, so that scrolling finds their cards there. */

@@ -1,61 +1,20 @@
+import { answerKey } from "@vennet/core/destination/destination";
 import type { Finding } from "@vennet/core/checks/finding";
-import {
-  nameDestination,
-  shortDestination,
-  type Destination,
-  type DestinationNames,
-} from "@vennet/core/destination/destination";
+import { nameDestination, shortDestination } from "@vennet/core/destination/destination";
 import type { LinkChange } from "@vennet/core/manuscript/edit-links";
 import { recognise } from "@vennet/core/destination/recognise";
 import type { LinkUse } from "@vennet/core/manuscript/links";
-import type { CrossReference } from "@vennet/core/manuscript/schema";
 import { Image, SquareDashedMousePointer, TextSearch } from "lucide-react";
 import { useState, type FormEvent } from "react";
-import type { LinkState } from "../../api/client";
 import { Button } from "../../parts/button";
 import { Field } from "../../parts/field";
 import { FindingMark } from "../../parts/finding-mark";
 import { StateMark } from "../../parts/state-mark";
 import { ReferenceCard } from "../references/reference-card";
-import type { ReferenceInfo } from "../references/reference-forms";
+import type { CardActions, CardContext, CardState } from "./card-context";
 import { CardFinding } from "./card-finding";
 import { FollowPanel } from "./follow-panel";
-import { KindMark } from "./kind-mark";
-import type { Acceptances } from "./use-acceptances";
-
-export interface CardActions {
-  select: (use: LinkUse) => void;
-  change: (use: LinkUse, to: LinkChange) => void;
-  /** Says what a cross-reference says from now on. */
-  say: (use: LinkUse, to: Partial<Pick<CrossReference, "form" | "fallback">>) => void;
-  remove: (use: LinkUse) => void;
-  openLine: (use: LinkUse) => void;
-  everyMention: (use: LinkUse) => void;
-  take: (use: LinkUse) => void;
-  goTo: (place: string) => void;
-  leave: () => void;
-  follow: (use: LinkUse | null) => void;
-}
-
-export interface CardState {
-  state: LinkState;
-  reason: string;
-  movedTo: string | null;
-}
-
-/** What every card of a chapter is told. */
-export interface CardContext {
-  bookId: string;
-  names: DestinationNames;
-  states: ReadonlyMap<string, CardState>;
-  findings: Map<string, Finding[]>;
-  acceptances: Acceptances;
-  /** What the cross-reference with an id is, and what each form of it would say; null for one that is gone. */
-  referenceOf: (use: LinkUse) => ReferenceInfo | null;
-  /** The id of the link whose destination is about to be opened. */
-  following: string | null;
-  actions: CardActions;
-}
+import { KindMark } from "../../destinations/kind-mark";
 
 const unchecked: CardState = { state: "unchecked", reason: "Not asked yet.", movedTo: null };
 
@@ -74,11 +33,12 @@ export function MarginCard({
 }) {
   const { destination } = use;
   const { names, actions } = context;
-  const asked = askedAddress(destination);
+  const asked = answerKey(destination);
   const known = asked === null ? null : (context.states.get(asked) ?? unchecked);
   const found = context.findings.get(use.id) ?? [];
   const findings = found.filter(({ rule }) => context.acceptances.reasonFor(use.id, rule) === null);
   const whole = nameDestination(destination, names);
+  const short = shortDestination(destination, names);
   const head = (
     <button
       type="button"
@@ -89,7 +49,7 @@ export function MarginCard({
     >
       {folded && !active ? (
         <span className="flex items-baseline gap-2">
-          <span className="min-w-0 grow truncate font-semibold">{shortDestination(destination, names)}</span>
+          <span className="min-w-0 grow truncate font-semibold">{short}</span>
           {findings.length > 0 && <FindingMark findings={findings} />}
           {known && known.state !== "unchecked" && <StateMark state={known.state} bare />}
         </span>
@@ -115,7 +75,12 @@ export function MarginCard({
               {known && <StateMark state={known.state} />}
             </span>
           </span>
-          <span className="block truncate font-semibold">{shortDestination(destination, names)}</span>
+          <span
+            // What an opened card says once only is said whole.
+            className={`block font-semibold ${active && whole === short ? "[overflow-wrap:anywhere]" : "truncate"}`}
+          >
+            {short}
+          </span>
           {!active && destination.kind === "web" && (
             <span className="block truncate font-mono text-[0.76rem] text-faint">
               {pathOf(destination.address)}
@@ -132,12 +97,14 @@ export function MarginCard({
       {head}
       {active && (
         <>
-          <p
-            tabIndex={0}
-            className="mt-0.5 max-h-28 overflow-y-auto font-mono text-[0.78rem] [overflow-wrap:anywhere]"
-          >
-            {whole}
-          </p>
+          {whole !== short && (
+            <p
+              tabIndex={0}
+              className="mt-0.5 max-h-28 overflow-y-auto font-mono text-[0.78rem] [overflow-wrap:anywhere]"
+            >
+              {whole}
+            </p>
+          )}
           {known && <p className="mt-1">{known.reason}</p>}
           {found.map((finding) => (
             <CardFinding
@@ -262,12 +229,6 @@ function CardForm({ use, whole, actions }: { use: LinkUse; whole: string; action
 
 function mendOf({ mend }: Finding, use: LinkUse, actions: CardActions): (() => void) | null {
   return mend && (() => actions.change(use, mend));
-}
-
-/** The address whose state reach knows, or null where nothing is asked. */
-export function askedAddress(destination: Destination): string | null {
-  if (destination.kind === "web" || destination.kind === "email") return destination.address;
-  return destination.kind === "file" && "share" in destination ? destination.share : null;
 }
 
 function pathOf(address: string): string {

@@ -2,7 +2,8 @@ import type { LinkUse } from "@vennet/core/manuscript/links";
 import type { EditorView } from "prosemirror-view";
 import { memo, useLayoutEffect, useRef, useState } from "react";
 import { lineOf, linksInView } from "./links-in-view";
-import { MarginCard, type CardContext } from "./margin-card";
+import type { CardContext } from "./card-context";
+import { MarginCard } from "./margin-card";
 import { placeCards } from "./place-cards";
 
 interface Placed {

@@ -1,11 +1,11 @@
 import type { KnownDestination } from "@vennet/core/destination/suggest";
 import type { LinkUse } from "@vennet/core/manuscript/links";
 import { placesOf } from "@vennet/core/manuscript/outline";
-import { pictureAttrs } from "@vennet/core/manuscript/schema";
+import { pictureAttrs } from "@vennet/core/manuscript/attributes";
 import type { Node } from "prosemirror-model";
 import { NodeSelection, type EditorState } from "prosemirror-state";
-import { wordsOfSelection } from "../editor/link-commands";
-import { kindWords } from "../places/known-place";
+import { wordsOfSelection } from "../text/link-commands";
+import { kindWords } from "../../destinations/known-place";
 
 /** What an open link line is about. */
 export interface OpenLine {

@@ -1,4 +1,4 @@
-import type { Destination } from "@vennet/core/destination/destination";
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { create } from "zustand";
 
 /** A link that was taken from one place, to be given to other words; it outlives the chapter. */

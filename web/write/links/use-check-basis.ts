@@ -1,7 +1,7 @@
 import type { KnownAnswer, ShareAudience } from "@vennet/core/checks/finding";
 import { useMemo } from "react";
 import { useBook } from "../../book-page";
-import { useFiles, usePlaces, useSharedFiles } from "../../known-destinations";
+import { useFiles, usePlaces, useSharedFiles } from "../../destinations/known-destinations";
 import { useSurroundingBook } from "../use-surrounding-book";
 import type { CheckBasis } from "./check-worker";
 import type { LinkStates } from "./use-link-states";
@@ -25,7 +25,7 @@ export function useCheckBasis(bookId: string, chapterId: string, states: LinkSta
         shares: new Map(
           (shared ?? []).map(({ address, audience: who, group }): [string, ShareAudience] => [
             address,
-            who === "group" ? { is: who, name: group! } : { is: who },
+            who === "group" ? { kind: who, name: group! } : { kind: who },
           ]),
         ),
         audience,

@@ -1,21 +1,23 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo } from "react";
 import { answerOf, api } from "../../api/client";
-import type { CardState } from "./margin-card";
+import { useStale } from "../../api/stale";
+import { keys } from "../../api/keys";
+import type { CardState } from "./card-context";
 
 /** By destination what is known of it. */
 export type LinkStates = ReadonlyMap<string, CardState & { title: string | null; secure: string | null }>;
 
 /** The state of each address of the book, as the last reach run left it. */
 export function useLinkStates(bookId: string): LinkStates {
-  const queries = useQueryClient();
+  const stale = useStale();
   const destinations = useQuery({
-    queryKey: ["destinations", bookId],
+    queryKey: keys.destinations(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/destinations", { params: { path: { bookId } } })),
   });
   useEffect(() => {
-    void queries.invalidateQueries({ queryKey: ["destinations", bookId] });
-  }, [queries, bookId]);
+    void stale("lookAgain");
+  }, [stale, bookId]);
   return useMemo(
     () =>
       new Map(

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { answerOf, api } from "../../api/client";
+import { keys } from "../../api/keys";
 
 /** The title of the page at a web address, asked for where `address` is given. */
 export function usePageTitle(
@@ -7,7 +8,7 @@ export function usePageTitle(
   address: string | null,
 ): { asking: boolean; title: string | null } {
   const asked = useQuery({
-    queryKey: ["page-title", bookId, address],
+    queryKey: keys.pageTitle(bookId, address),
     queryFn: () =>
       answerOf(
         api.GET("/api/books/{bookId}/page-title", {

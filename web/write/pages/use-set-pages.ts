@@ -1,6 +1,6 @@
 import { writeChapter } from "@vennet/core/manuscript/chapter";
 import { SearchedPages } from "@vennet/core/proof/find-in-pages";
-import { PdfPageTexts, type PdfPiece } from "@vennet/core/proof/pdf-page-text";
+import { PdfPageTexts, type PdfPiece } from "@vennet/core/pdf/page-text";
 import type { Node } from "prosemirror-model";
 import { useEffect, useRef, useState } from "react";
 import { ApiError, errorFrom } from "../../api/client";

@@ -1,18 +1,20 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { BookIndex } from "@vennet/core/manuscript/book-index";
 import type { PlaceKind } from "@vennet/core/manuscript/outline";
 import { Heading, Image, MapPin, PenLine, Signpost, Superscript, Table, type LucideIcon } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { answerOf, api, ApiError, type PlaceListing } from "../../api/client";
+import { useStale } from "../../api/stale";
+import { keys } from "../../api/keys";
 import { useBookChanges } from "../../book-changes";
-import { destinationQueries, usePlaces } from "../../known-destinations";
+import { usePlaces } from "../../destinations/known-destinations";
 import { useStepDone } from "../../links/use-step-done";
 import { Button } from "../../parts/button";
 import { Problem, Waiting } from "../../parts/notice";
 import { plural } from "../../parts/wording";
 import { useSurroundingBook } from "../use-surrounding-book";
-import { kindWords } from "./known-place";
+import { kindWords } from "../../destinations/known-place";
 
 const icons: Record<PlaceKind, LucideIcon | null> = {
   title: null,
@@ -187,14 +189,14 @@ function AnchorActions({
   others: PlaceListing[];
   onDone: () => void;
 }) {
-  const queries = useQueryClient();
+  const stale = useStale();
   const stepDone = useStepDone(bookId);
   const [name, setName] = useState(anchor.text);
   const [to, setTo] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const destination = `#${anchor.id}`;
   const leading = useQuery({
-    queryKey: ["ledger", bookId, { destination }],
+    queryKey: keys.ledger(bookId, { destination }),
     queryFn: () =>
       answerOf(
         api.GET("/api/books/{bookId}/links", { params: { path: { bookId }, query: { destination } } }),
@@ -214,7 +216,7 @@ function AnchorActions({
   const rename = (): void =>
     void attempt(async () => {
       await answerOf(api.PATCH("/api/books/{bookId}/places/{placeId}", { params, body: { name } }));
-      for (const query of destinationQueries) await queries.invalidateQueries({ queryKey: [query, bookId] });
+      await stale("places");
       useBookChanges.getState().tell([anchor.chapterId]);
     });
   const remove = (): void =>

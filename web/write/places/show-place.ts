@@ -2,7 +2,7 @@ import { referenceId } from "@vennet/core/manuscript/notes";
 import type { Node } from "prosemirror-model";
 import { NodeSelection, TextSelection } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
-import { tellLinkMarks } from "../editor/link-marks";
+import { tellLinkMarks } from "../text/link-marks";
 import { useTrail, type Footprint } from "./trail";
 
 const litFor = 1_800;

@@ -1,7 +1,7 @@
 import type { LinkUse } from "@vennet/core/manuscript/links";
-import type { CrossReference } from "@vennet/core/manuscript/schema";
+import type { CrossReference } from "@vennet/core/manuscript/attributes";
 import { Button } from "../../parts/button";
-import type { CardActions } from "../links/margin-card";
+import type { CardActions } from "../links/card-context";
 import type { ReferenceInfo } from "./reference-forms";
 
 /** What a cross-reference says of its target, each form with the words that it has now. */

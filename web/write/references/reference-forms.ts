@@ -1,9 +1,9 @@
 import type { BookIndex } from "@vennet/core/manuscript/book-index";
 import { referenceWords } from "@vennet/core/manuscript/references";
 import type { LinkUse } from "@vennet/core/manuscript/links";
-import { referenceAttrs, type CrossReference, type ReferenceForm } from "@vennet/core/manuscript/schema";
+import { referenceAttrs, type CrossReference, type ReferenceForm } from "@vennet/core/manuscript/attributes";
 import type { EditorState } from "prosemirror-state";
-import { bookAround } from "../editor/book-numbers";
+import { bookAround } from "../text/book-numbers";
 
 /** The forms of a cross-reference as the author is told of them. */
 export const forms: [ReferenceForm, string][] = [
@@ -22,8 +22,8 @@ export function sayingOf(
 ): { words: string; isGap: boolean } {
   const from = { chapter: around.chapter, position };
   const says = referenceWords({ id: "", ...reference }, around.index, from, true);
-  if (says.is === "gap") return { words: says.reason, isGap: true };
-  if (says.is === "words") return { words: says.words, isGap: false };
+  if (says.kind === "gap") return { words: says.reason, isGap: true };
+  if (says.kind === "words") return { words: says.words, isGap: false };
   return { words: says.before + (around.pages.get(reference.target) ?? "…") + says.after, isGap: false };
 }
 

@@ -1,15 +1,15 @@
 import { suggest, type KnownDestination } from "@vennet/core/destination/suggest";
 import type { BookIndex } from "@vennet/core/manuscript/book-index";
-import type { ReferenceForm } from "@vennet/core/manuscript/schema";
+import type { ReferenceForm } from "@vennet/core/manuscript/attributes";
 import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { Button } from "../../parts/button";
-import { knownPlace } from "../places/known-place";
+import { knownPlace } from "../../destinations/known-place";
 import { forms, sayingOf } from "./reference-forms";
 
 /** What the reference line gives: a cross-reference, or the number of a note of this chapter, raised. */
 export type TakenReference =
-  | { is: "reference"; target: string; form: ReferenceForm; fallback: "text" | "number" }
-  | { is: "note"; note: string };
+  | { kind: "reference"; target: string; form: ReferenceForm; fallback: "text" | "number" }
+  | { kind: "note"; note: string };
 
 const offered = 8;
 
@@ -59,8 +59,8 @@ export function ReferenceLine({
     target ? sayingOf({ target, form: one, fallback }, around, position) : null;
   const take = (): void => {
     if (target === null) return;
-    if (form === "note" && isNote) onTake({ is: "note", note: target });
-    else onTake({ is: "reference", target, form: form === "note" ? "number" : form, fallback });
+    if (form === "note" && isNote) onTake({ kind: "note", note: target });
+    else onTake({ kind: "reference", target, form: form === "note" ? "number" : form, fallback });
   };
   const onKeyDown = (event: KeyboardEvent): void => {
     const inLine = (event.target as HTMLElement).id === `${id}-to`;

@@ -5,7 +5,7 @@ import { closeHistory } from "prosemirror-history";
 import type { EditorView } from "prosemirror-view";
 import { useCallback, useState, type ReactNode } from "react";
 import { flushSync } from "react-dom";
-import { bookAround } from "../editor/book-numbers";
+import { bookAround } from "../text/book-numbers";
 import { ReferenceLine, type TakenReference } from "./reference-line";
 
 interface Open {
@@ -39,7 +39,7 @@ export function useReferenceLine(topOf: (view: EditorView, position: number) => 
   const take = (taken: TakenReference): void => {
     leave();
     const node =
-      taken.is === "note"
+      taken.kind === "note"
         ? schema.node("note_reference", { note: taken.note })
         : schema.node("cross_reference", {
             id: newId(),

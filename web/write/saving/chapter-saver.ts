@@ -6,14 +6,14 @@ import { dropDraft, keepDraft } from "./drafts";
 
 /** How a chapter's text stands with the server. */
 export type SaveStatus =
-  | { is: "saved" }
-  | { is: "unsaved" }
-  | { is: "saving" }
+  | { kind: "saved" }
+  | { kind: "unsaved" }
+  | { kind: "saving" }
   /** The server is away; the text is kept in this browser and sent when it is back. */
-  | { is: "away" }
+  | { kind: "away" }
   /** Somebody else has saved the chapter since. */
-  | { is: "conflict"; mine: ChapterJson; theirs: Chapter }
-  | { is: "refused"; message: string };
+  | { kind: "conflict"; mine: ChapterJson; theirs: Chapter }
+  | { kind: "refused"; message: string };
 
 const pauseBeforeDraft = 200;
 const pauseBeforeSave = 1_000;
@@ -24,7 +24,7 @@ const retryAfter = 3_000;
  * revision that the text was made from. What the server does not have yet is never only in memory for long.
  */
 export class ChapterSaver {
-  readonly status = createStore<SaveStatus>(() => ({ is: "saved" }));
+  readonly status = createStore<SaveStatus>(() => ({ kind: "saved" }));
   private doc: Node | null = null;
   private draftTimer: ReturnType<typeof setTimeout> | undefined;
   private saveTimer: ReturnType<typeof setTimeout> | undefined;
@@ -56,7 +56,7 @@ export class ChapterSaver {
   changed(doc: Node): void {
     this.doc = doc;
     if (this.is("conflict")) return;
-    if (!this.is("away") && !this.saving) this.set({ is: "unsaved" });
+    if (!this.is("away") && !this.saving) this.set({ kind: "unsaved" });
     clearTimeout(this.draftTimer);
     this.draftTimer = setTimeout(this.keepNow, pauseBeforeDraft);
     this.schedule(pauseBeforeSave);
@@ -77,15 +77,15 @@ export class ChapterSaver {
     if (this.is("saved")) return;
     const settled = await new Promise<SaveStatus>((resolve) => {
       const unsubscribe = this.status.subscribe((status) => {
-        if (status.is === "saving") return;
+        if (status.kind === "saving") return;
         // What was written meanwhile goes too.
-        if (status.is === "unsaved") return this.saveNow();
+        if (status.kind === "unsaved") return this.saveNow();
         unsubscribe();
         resolve(status);
       });
     });
-    if (settled.is === "refused") throw new Error(settled.message);
-    if (settled.is !== "saved")
+    if (settled.kind === "refused") throw new Error(settled.message);
+    if (settled.kind !== "saved")
       throw new Error("The text has to be saved first, and the server does not have it yet.");
   }
 
@@ -101,7 +101,7 @@ export class ChapterSaver {
     keepDraft({ chapterId: this.chapterId, revision: this.revision, document: writeChapter(this.doc) }).catch(
       (error: unknown) => {
         this.set({
-          is: "refused",
+          kind: "refused",
           message: `This browser cannot keep the text: ${(error as Error).message}`,
         });
       },
@@ -112,7 +112,7 @@ export class ChapterSaver {
     const path = { bookId: this.bookId, chapterId: this.chapterId };
     const document = writeChapter(doc);
     this.saving = true;
-    if (!this.is("away")) this.set({ is: "saving" });
+    if (!this.is("away")) this.set({ kind: "saving" });
     try {
       const saved = await answerOf(
         api.PUT("/api/books/{bookId}/chapters/{chapterId}", {
@@ -127,10 +127,10 @@ export class ChapterSaver {
         this.doc = null;
         clearTimeout(this.draftTimer);
         await dropDraft(this.chapterId);
-        this.set({ is: "saved" });
+        this.set({ kind: "saved" });
       } else {
         this.keepNow();
-        this.set({ is: "unsaved" });
+        this.set({ kind: "unsaved" });
         this.schedule(pauseBeforeSave);
       }
     } catch (error) {
@@ -147,18 +147,18 @@ export class ChapterSaver {
           api.GET("/api/books/{bookId}/chapters/{chapterId}", { params: { path } }),
         );
         this.keepNow();
-        this.set({ is: "conflict", mine: this.doc ? writeChapter(this.doc) : mine, theirs });
+        this.set({ kind: "conflict", mine: this.doc ? writeChapter(this.doc) : mine, theirs });
         return;
       } catch (again) {
         error = again as ApiError;
       }
     }
     if (error.away) {
-      this.set({ is: "away" });
+      this.set({ kind: "away" });
       this.schedule(retryAfter);
       return;
     }
-    this.set({ is: "refused", message: error.message });
+    this.set({ kind: "refused", message: error.message });
   }
 
   private schedule(pause: number): void {
@@ -166,13 +166,13 @@ export class ChapterSaver {
     this.saveTimer = setTimeout(this.saveNow, pause);
   }
 
-  private is(status: SaveStatus["is"]): boolean {
-    return this.status.getState().is === status;
+  private is(status: SaveStatus["kind"]): boolean {
+    return this.status.getState().kind === status;
   }
 
   private set(status: SaveStatus): void {
     // Told with every key that is typed, so only news is passed on.
-    if (status.is === "unsaved" && this.is("unsaved")) return;
+    if (status.kind === "unsaved" && this.is("unsaved")) return;
     this.status.setState(status, true);
   }
 }

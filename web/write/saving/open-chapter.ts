@@ -4,8 +4,8 @@ import { dropDraft, readDraft } from "./drafts";
 
 /** A chapter as it is to be shown: the server's text, this browser's unsent one, or both. */
 export type OpenedChapter =
-  | { is: "text"; document: ChapterJson; revision: number; unsent: boolean }
-  | { is: "conflict"; mine: ChapterJson; theirs: Chapter };
+  | { kind: "text"; document: ChapterJson; revision: number; unsent: boolean }
+  | { kind: "conflict"; mine: ChapterJson; theirs: Chapter };
 
 /** Reads a chapter, and puts to it what this browser has kept of it and never sent. */
 export async function openChapter(bookId: string, chapterId: string): Promise<OpenedChapter> {
@@ -14,13 +14,13 @@ export async function openChapter(bookId: string, chapterId: string): Promise<Op
   );
   const document = theirs.document as unknown as ChapterJson;
   const draft = await readDraft(chapterId);
-  if (!draft) return { is: "text", document, revision: theirs.revision, unsent: false };
+  if (!draft) return { kind: "text", document, revision: theirs.revision, unsent: false };
   if (JSON.stringify(draft.document) === JSON.stringify(document)) {
     await dropDraft(chapterId);
-    return { is: "text", document, revision: theirs.revision, unsent: false };
+    return { kind: "text", document, revision: theirs.revision, unsent: false };
   }
   if (draft.revision === theirs.revision) {
-    return { is: "text", document: draft.document, revision: theirs.revision, unsent: true };
+    return { kind: "text", document: draft.document, revision: theirs.revision, unsent: true };
   }
-  return { is: "conflict", mine: draft.document, theirs };
+  return { kind: "conflict", mine: draft.document, theirs };
 }

@@ -14,11 +14,11 @@ const words = {
 /** How the open chapter stands with the server, in two words. */
 export function SaveState({ saver }: { saver: ChapterSaver }) {
   const status = useStore(saver.status);
-  const grave = status.is === "away" || status.is === "conflict" || status.is === "refused";
+  const grave = status.kind === "away" || status.kind === "conflict" || status.kind === "refused";
   return (
     <span role="status" className={`text-sm ${grave ? "font-semibold text-red" : "text-faint"}`}>
-      {words[status.is]}
-      {status.is === "refused" && (
+      {words[status.kind]}
+      {status.kind === "refused" && (
         <>
           {": "}
           {status.message} <Button onClick={saver.saveNow}>Try again</Button>

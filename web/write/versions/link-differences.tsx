@@ -1,4 +1,5 @@
-import { nameDestination, type DestinationNames } from "@vennet/core/destination/destination";
+import { nameDestination } from "@vennet/core/destination/destination";
+import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import type { LinkDifference, LinkState } from "@vennet/core/manuscript/versions";
 import { Minus, PencilLine, Plus } from "lucide-react";
 import { plural } from "../../parts/wording";
@@ -26,18 +27,18 @@ export function LinkDifferences({
       </h2>
       <ul className="mt-1">
         {differences.map((difference) => {
-          const { icon: Icon, word } = kinds[difference.is];
-          const state = difference.is === "removed" ? difference.before : difference.after;
+          const { icon: Icon, word } = kinds[difference.kind];
+          const state = difference.kind === "removed" ? difference.before : difference.after;
           return (
             <li
-              key={`${difference.is} ${state.id}`}
+              key={`${difference.kind} ${state.id}`}
               className="grid grid-cols-[6.5rem_minmax(0,1fr)] gap-2 border-t border-hairline py-1.5"
             >
               <span className="inline-flex items-center gap-1 self-start">
                 <Icon aria-hidden size={14} /> {word}
               </span>
               <span className="min-w-0">
-                {difference.is === "changed" ? (
+                {difference.kind === "changed" ? (
                   <>
                     <Change before={difference.before.text} after={difference.after.text} serif />
                     <Change before={place(difference.before, names)} after={place(difference.after, names)} />

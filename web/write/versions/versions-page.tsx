@@ -1,12 +1,14 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { readChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
 import { compareVersions } from "@vennet/core/manuscript/versions";
 import { useMemo, useState, type FormEvent } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { answerOf, api, type VersionListing } from "../../api/client";
+import { useStale } from "../../api/stale";
+import { keys } from "../../api/keys";
 import { useBook } from "../../book-page";
 import { PageFrame } from "../../frame/page-frame";
-import { useDestinationNames } from "../../known-destinations";
+import { useDestinationNames } from "../../destinations/known-destinations";
 import { Button } from "../../parts/button";
 import { Field } from "../../parts/field";
 import { Problem, Waiting } from "../../parts/notice";
@@ -21,7 +23,7 @@ const now = "now";
 export function VersionsPage() {
   const book = useBook();
   const { chapterId } = useParams() as { chapterId: string };
-  const queries = useQueryClient();
+  const stale = useStale();
   const navigate = useNavigate();
   const [picked, setPicked] = useState<{ before: string | null; after: string }>({
     before: null,
@@ -30,7 +32,7 @@ export function VersionsPage() {
   const [problem, setProblem] = useState<string | null>(null);
   const path = { bookId: book.id, chapterId };
   const versions = useQuery({
-    queryKey: ["versions", book.id, chapterId],
+    queryKey: keys.versions(book.id, chapterId),
     queryFn: () =>
       answerOf(api.GET("/api/books/{bookId}/chapters/{chapterId}/versions", { params: { path } })),
     staleTime: 0,
@@ -50,7 +52,7 @@ export function VersionsPage() {
         }),
       );
       form.reset();
-      await queries.invalidateQueries({ queryKey: ["versions", book.id, chapterId] });
+      await stale("versions");
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -63,7 +65,7 @@ export function VersionsPage() {
           params: { path: { ...path, versionId } },
         }),
       );
-      await queries.invalidateQueries();
+      await stale("step");
       await navigate(`/books/${book.id}/write/${chapterId}`);
     } catch (error) {
       setProblem((error as Error).message);
@@ -222,7 +224,7 @@ function Comparison({
 
 function useVersion(path: { bookId: string; chapterId: string }, id: string) {
   return useQuery({
-    queryKey: ["version", path.bookId, path.chapterId, id],
+    queryKey: keys.version(path.bookId, path.chapterId, id),
     queryFn: async () => {
       const { document } =
         id === now

@@ -2,7 +2,7 @@ import { fitHotspot, hotspotBox, type FrameLine } from "@vennet/core/manuscript/
 import { useId } from "react";
 import { Button } from "../../parts/button";
 import { Field } from "../../parts/field";
-import type { DraftHotspot } from "./hotspot-bench";
+import type { DraftHotspot } from "./draft-hotspot";
 
 const frameLines: [FrameLine, string][] = [
   ["none", "none"],

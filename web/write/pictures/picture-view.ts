@@ -1,6 +1,7 @@
-import { shortDestination, type DestinationNames } from "@vennet/core/destination/destination";
+import { shortDestination } from "@vennet/core/destination/destination";
+import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import { hotspotBox, outline } from "@vennet/core/manuscript/hotspot";
-import { pictureAttrs, pictureWords } from "@vennet/core/manuscript/schema";
+import { pictureAttrs, pictureWords } from "@vennet/core/manuscript/attributes";
 import type { Node } from "prosemirror-model";
 import type { Decoration, NodeView } from "prosemirror-view";
 

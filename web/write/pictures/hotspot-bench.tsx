@@ -1,4 +1,5 @@
-import { nameDestination, type Destination } from "@vennet/core/destination/destination";
+import { nameDestination } from "@vennet/core/destination/destination";
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { coveredHotspots } from "@vennet/core/checks/hotspot-overlap";
 import {
   moveHotspot,
@@ -8,18 +9,14 @@ import {
   type Point,
 } from "@vennet/core/manuscript/hotspot";
 import { newId } from "@vennet/core/manuscript/ids";
-import type { PictureAttrs } from "@vennet/core/manuscript/schema";
+import type { PictureAttrs } from "@vennet/core/manuscript/attributes";
 import { useEffect, useMemo, useState, type KeyboardEvent } from "react";
 import { Button } from "../../parts/button";
-import { useDestinationNames } from "../../known-destinations";
+import { useDestinationNames } from "../../destinations/known-destinations";
 import { LinkLine } from "../links/link-line";
 import { HotspotCanvas } from "./hotspot-canvas";
 import { HotspotFields } from "./hotspot-fields";
-
-/** A hotspot that may lead nowhere yet. */
-export type DraftHotspot = Omit<Hotspot, "destination"> & { destination: Destination | null };
-
-export type Tool = "choose" | HotspotShape;
+import type { DraftHotspot, Tool } from "./draft-hotspot";
 
 const tools: [Tool, string][] = [
   ["choose", "Choose and move"],

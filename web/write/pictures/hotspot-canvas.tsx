@@ -22,7 +22,7 @@ import {
   Text,
   Transformer,
 } from "react-konva";
-import type { DraftHotspot, Tool } from "./hotspot-bench";
+import type { DraftHotspot, Tool } from "./draft-hotspot";
 
 /** Less than this share of the picture is a click that slipped, not an area. */
 const smallest = 0.01;

@@ -1,4 +1,4 @@
-import type { Destination } from "@vennet/core/destination/destination";
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { isPlainlyAnAddress } from "@vennet/core/destination/recognise";
 import {
   changeLink,

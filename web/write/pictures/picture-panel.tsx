@@ -1,4 +1,4 @@
-import { pictureAttrs } from "@vennet/core/manuscript/schema";
+import { pictureAttrs } from "@vennet/core/manuscript/attributes";
 import { NodeSelection, type EditorState } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 import { useRef, useState } from "react";

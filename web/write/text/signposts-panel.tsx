@@ -1,5 +1,5 @@
 import type { BookIndex } from "@vennet/core/manuscript/book-index";
-import { signpostAttrs, type SignpostList } from "@vennet/core/manuscript/schema";
+import { signpostAttrs, type SignpostList } from "@vennet/core/manuscript/attributes";
 import { NodeSelection, type EditorState } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 import { Button } from "../../parts/button";

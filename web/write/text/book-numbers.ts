@@ -4,7 +4,7 @@ import { linkUses } from "@vennet/core/manuscript/links";
 import { numberNotes, referenceId } from "@vennet/core/manuscript/notes";
 import { placesOf } from "@vennet/core/manuscript/outline";
 import { referenceWords } from "@vennet/core/manuscript/references";
-import { referenceAttrs, signpostAttrs } from "@vennet/core/manuscript/schema";
+import { referenceAttrs, signpostAttrs } from "@vennet/core/manuscript/attributes";
 import { returnLinksOf, signpostsOf, type Signpost } from "@vennet/core/manuscript/signposts";
 import type { Node } from "prosemirror-model";
 import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
@@ -163,12 +163,12 @@ function marksOf(
     const reference = referenceAttrs(doc.nodeAt(use.from)!);
     const says = referenceWords(reference, index, { chapter, position: use.from }, true);
     const words =
-      says.is === "words"
+      says.kind === "words"
         ? says.words
-        : says.is === "page"
+        : says.kind === "page"
           ? says.before + (book.pageOfPlace.get(reference.target) ?? "…") + says.after
           : says.reason;
-    const shown: ReferenceShown = { words, isGap: says.is === "gap" };
+    const shown: ReferenceShown = { words, isGap: says.kind === "gap" };
     marks.push(Decoration.node(use.from, use.to, {}, { shown }));
   }
   for (const { at, list, words } of returnLinksOf(doc, chapter, index))

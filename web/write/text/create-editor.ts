@@ -1,4 +1,4 @@
-import type { DestinationNames } from "@vennet/core/destination/destination";
+import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import { isPlainlyAnAddress, recognise } from "@vennet/core/destination/recognise";
 import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
 import { dropCursor } from "prosemirror-dropcursor";
@@ -15,7 +15,7 @@ import { linkWords, selectLink, wordsOfSelection } from "./link-commands";
 import { linkMarks } from "./link-marks";
 import { bookNumbers } from "./book-numbers";
 import { pasteIds } from "./paste-ids";
-import { PictureView } from "./picture-view";
+import { PictureView } from "../pictures/picture-view";
 import { readSelectionFirst } from "./read-selection";
 import { ReferenceView } from "./reference-view";
 import { SignpostsView } from "./signposts-view";

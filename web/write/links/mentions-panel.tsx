@@ -4,8 +4,9 @@ import type { LinkUse } from "@vennet/core/manuscript/links";
 import { chooseMentions, type Mention } from "@vennet/core/manuscript/mentions";
 import { useMemo, useState } from "react";
 import { answerOf, api, type ChapterMentions } from "../../api/client";
+import { keys } from "../../api/keys";
 import { useStepDone } from "../../links/use-step-done";
-import { useDestinationNames } from "../../known-destinations";
+import { useDestinationNames } from "../../destinations/known-destinations";
 import { Button } from "../../parts/button";
 import { Field } from "../../parts/field";
 import { Problem, Waiting } from "../../parts/notice";
@@ -41,7 +42,7 @@ export function MentionsPanel({
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const found = useQuery({
-    queryKey: ["mentions", bookId, phrase, wholeBook, wholeWords, matchCase],
+    queryKey: keys.mentions(bookId, phrase, wholeBook, wholeWords, matchCase),
     queryFn: async () => {
       await settle();
       return answerOf(

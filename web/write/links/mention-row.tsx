@@ -1,4 +1,5 @@
-import { writeDestination, type Destination } from "@vennet/core/destination/destination";
+import { writeDestination } from "@vennet/core/destination/destination";
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import type { ChapterMentions } from "../../api/client";
 
 /** Context of this length was cut off. */

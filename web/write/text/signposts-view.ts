@@ -1,4 +1,4 @@
-import { signpostAttrs } from "@vennet/core/manuscript/schema";
+import { signpostAttrs } from "@vennet/core/manuscript/attributes";
 import { nested, type SignpostBranch } from "@vennet/core/manuscript/signposts";
 import type { SignpostsShown } from "./book-numbers";
 import { ShownView } from "./shown-view";

@@ -1,0 +1,111 @@
+import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
+import { readChapter, withTitle, type ChapterJson } from "@vennet/core/manuscript/chapter";
+import type { LinkUse } from "@vennet/core/manuscript/links";
+import { NodeSelection, type Command, type EditorState } from "prosemirror-state";
+import type { EditorView } from "prosemirror-view";
+import { startTransition, useEffect, useRef, useState, type RefObject } from "react";
+import { leaveFootprint, showPlace } from "../places/show-place";
+import type { ChapterSaver } from "../saving/chapter-saver";
+import { createEditor } from "./create-editor";
+
+/** What the page around the editor may ask of it. */
+export interface EditorHandle {
+  rename: (title: string) => void;
+  /** Goes to a place of the chapter; false where it has none of that id. */
+  goTo: (place: string) => boolean;
+}
+
+/** What the editor asks of what stands around it. */
+export interface EditorSurroundings {
+  /** What the keys for links, places and saving do, by the keys. */
+  keys: Record<string, (view: EditorView) => void>;
+  onFollow: (view: EditorView, use: LinkUse) => void;
+  onGoTo: (place: string) => void;
+  /** What companion files and places are called now. */
+  names: DestinationNames;
+}
+
+/**
+ * The editor of one chapter's text, in an element. It lives as long as the opened text; a new text is a new editor.
+ * What surrounds it may change from one drawing of the page to the next: the editor always asks the latest.
+ */
+export function useEditor({
+  place,
+  bookId,
+  chapterId,
+  document: json,
+  unsent,
+  saver,
+  handle,
+}: {
+  place: RefObject<HTMLElement | null>;
+  bookId: string;
+  chapterId: string;
+  document: ChapterJson;
+  /** Whether the text is one that the server has not got yet. */
+  unsent: boolean;
+  saver: ChapterSaver;
+  handle: (handle: EditorHandle | null) => void;
+}): {
+  view: EditorView | null;
+  state: EditorState | null;
+  surroundings: RefObject<EditorSurroundings | null>;
+} {
+  const [view, setView] = useState<EditorView | null>(null);
+  const [state, setState] = useState<EditorState | null>(null);
+  const surroundings = useRef<EditorSurroundings | null>(null);
+
+  useEffect(() => {
+    const keys = Object.keys(surroundings.current!.keys);
+    const command =
+      (key: string): Command =>
+      (_state, _dispatch, editor) => {
+        if (editor) surroundings.current!.keys[key]!(editor);
+        return true;
+      };
+    const editor: EditorView = createEditor(
+      place.current!,
+      readChapter(json),
+      { bookId, chapterId },
+      {
+        onState: (next, toSave) => {
+          // The text is on the page already; what stands around it may come a moment later than the next key.
+          // The fields about a selected picture are bound to it, so they may not.
+          if (next.selection instanceof NodeSelection) setState(next);
+          else startTransition(() => setState(next));
+          if (toSave) saver.changed(next.doc);
+        },
+        onFollow: (use) => surroundings.current!.onFollow(editor, use),
+        onGoTo: (id) => surroundings.current!.onGoTo(id),
+        names: () => surroundings.current!.names,
+        linkKeys: Object.fromEntries(keys.map((key) => [key, command(key)])),
+      },
+    );
+    setView(editor);
+    setState(editor.state);
+    if (unsent) {
+      saver.changed(editor.state.doc);
+      saver.saveNow();
+    }
+    handle({
+      goTo: (id) => {
+        leaveFootprint(editor, chapterId);
+        return showPlace(editor, id);
+      },
+      rename: (title) => {
+        const renamed = withTitle(editor.state.doc, title).firstChild!;
+        editor.dispatch(
+          editor.state.tr.replaceWith(1, editor.state.doc.firstChild!.nodeSize - 1, renamed.content),
+        );
+      },
+    });
+    return () => {
+      handle(null);
+      editor.destroy();
+      setView(null);
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [json]);
+
+  return { view, state, surroundings };
+}
