@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Outlet, useOutletContext, useParams } from "react-router";
 import { answerOf, api, ApiError, type Book } from "./api/client";
+import { keys } from "./api/keys";
 import { PageFrame } from "./frame/page-frame";
 import { Button } from "./parts/button";
 import { Problem, Waiting } from "./parts/notice";
@@ -10,7 +11,7 @@ import { Problem, Waiting } from "./parts/notice";
 export function BookPage() {
   const { bookId } = useParams() as { bookId: string };
   const book = useQuery({
-    queryKey: ["book", bookId],
+    queryKey: keys.book(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}", { params: { path: { bookId } } })),
   });
   useEffect(() => {

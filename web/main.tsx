@@ -1,26 +1,12 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { StrictMode, type ComponentType } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import { ApiError } from "./api/client";
-import { BookPage } from "./book-page";
-import { ChecksPage } from "./checks/checks-page";
-import { FindingsPage } from "./checks/findings-page";
-import { ExportPage } from "./export/export-page";
-import { ProofPage } from "./export/proof-page";
 import { showTheme } from "./frame/theme";
 import { UndoBar } from "./frame/undo-bar";
-import { CodesPage } from "./links/codes-page";
-import { FilesPage } from "./links/files-page";
-import { LedgerPage } from "./links/ledger-page";
-import { LooksPage } from "./links/looks-page";
-import { NumbersPage } from "./links/numbers-page";
-import { StepsPage } from "./links/steps-page";
 import { SignedInOnly } from "./session/session";
-import { SignInPage } from "./session/sign-in-page";
-import { ShelfPage } from "./shelf/shelf-page";
-import { VersionsPage } from "./write/versions/versions-page";
-import { WritePage } from "./write/write-page";
+import { Waiting } from "./parts/notice";
 import "./style.css";
 
 showTheme();
@@ -35,40 +21,44 @@ const queries = new QueryClient({
   },
 });
 
+/** A page that is loaded when it is opened. */
+const page = (load: () => Promise<ComponentType>) => ({ lazy: async () => ({ Component: await load() }) });
+const write = page(async () => (await import("./write/write-page")).WritePage);
+
 const router = createBrowserRouter([
-  { path: "/sign-in", Component: SignInPage },
+  { path: "/sign-in", ...page(async () => (await import("./session/sign-in-page")).SignInPage) },
   {
     Component: SignedInOnly,
+    HydrateFallback: () => <Waiting what="Opening" />,
     children: [
-      { path: "/", Component: ShelfPage },
+      { path: "/", ...page(async () => (await import("./shelf/shelf-page")).ShelfPage) },
       {
         path: "/books/:bookId",
-        Component: BookPage,
+        ...page(async () => (await import("./book-page")).BookPage),
         children: [
           { index: true, element: <Navigate to="write" replace /> },
-          { path: "write", Component: WritePage },
-          { path: "write/:chapterId", Component: WritePage },
-          { path: "write/:chapterId/versions", Component: VersionsPage },
-          { path: "links", Component: LedgerPage },
-          { path: "links/files", Component: FilesPage },
-          { path: "links/codes", Component: CodesPage },
-          { path: "links/looks", Component: LooksPage },
-          { path: "links/numbers", Component: NumbersPage },
-          { path: "links/steps", Component: StepsPage },
-          { path: "checks", Component: ChecksPage },
-          { path: "checks/findings", Component: FindingsPage },
-          // It brings the charts with it, which nothing else needs.
+          { path: "write", ...write },
+          { path: "write/:chapterId", ...write },
           {
-            path: "checks/health",
-            lazy: async () => ({ Component: (await import("./checks/health-page")).HealthPage }),
+            path: "write/:chapterId/versions",
+            ...page(async () => (await import("./write/versions/versions-page")).VersionsPage),
           },
-          // It brings the reader of PDFs with it.
+          { path: "bring-in", ...page(async () => (await import("./import/import-page")).ImportPage) },
+          { path: "links", ...page(async () => (await import("./links/ledger-page")).LedgerPage) },
+          { path: "links/files", ...page(async () => (await import("./links/files-page")).FilesPage) },
+          { path: "links/codes", ...page(async () => (await import("./links/codes-page")).CodesPage) },
+          { path: "links/looks", ...page(async () => (await import("./links/looks-page")).LooksPage) },
+          { path: "links/numbers", ...page(async () => (await import("./links/numbers-page")).NumbersPage) },
+          { path: "links/steps", ...page(async () => (await import("./links/steps-page")).StepsPage) },
+          { path: "checks", ...page(async () => (await import("./checks/checks-page")).ChecksPage) },
           {
-            path: "read/:exportId?",
-            lazy: async () => ({ Component: (await import("./read/read-page")).ReadPage }),
+            path: "checks/findings",
+            ...page(async () => (await import("./checks/findings-page")).FindingsPage),
           },
-          { path: "export", Component: ExportPage },
-          { path: "export/:exportId", Component: ProofPage },
+          { path: "checks/health", ...page(async () => (await import("./checks/health-page")).HealthPage) },
+          { path: "read/:exportId?", ...page(async () => (await import("./read/read-page")).ReadPage) },
+          { path: "export", ...page(async () => (await import("./export/export-page")).ExportPage) },
+          { path: "export/:exportId", ...page(async () => (await import("./export/proof-page")).ProofPage) },
         ],
       },
       { path: "*", element: <Navigate to="/" replace /> },

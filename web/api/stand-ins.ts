@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { isReservedName } from "@vennet/core/reach/address-policy";
 import { answerOf, api } from "./client";
+import { keys } from "./keys";
 
 /** Where a browser finds the stand-ins, which answer for the names that are kept for examples. */
 export interface StandIns {
@@ -15,7 +16,7 @@ export interface StandIns {
 /** The stand-ins, or null while none run. */
 export function useStandIns(): StandIns | null {
   const health = useQuery({
-    queryKey: ["health"],
+    queryKey: keys.health,
     queryFn: () => answerOf(api.GET("/api/health")),
     staleTime: Infinity,
   });

@@ -1,8 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState, type ReactNode } from "react";
 import { answerOf, api } from "../api/client";
+import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
-import { useSharedFiles } from "../known-destinations";
+import { useSharedFiles } from "../destinations/known-destinations";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { Problem } from "../parts/notice";
@@ -25,7 +26,7 @@ const select = "min-h-8 w-fit border border-hairline bg-paper px-1";
 /** When the book's destinations are asked by themselves, how long an answer is fresh, and who the readers are. */
 export function CheckPlan() {
   const book = useBook();
-  const queries = useQueryClient();
+  const stale = useStale();
   const shared = useSharedFiles(book.id).data;
   const isPlain = plainSchedules.some(([cron]) => cron === (book.schedule ?? ""));
   const [schedule, setSchedule] = useState(book.schedule ?? "");
@@ -40,7 +41,7 @@ export function CheckPlan() {
           body: { schedule: schedule.trim() || null, freshHours, audience },
         }),
       ),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["book", book.id] }),
+    onSuccess: () => stale("settings"),
   });
   const isChanged =
     schedule !== (book.schedule ?? "") || freshHours !== book.freshHours || audience !== book.audience;

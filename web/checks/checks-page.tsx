@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answerOf, api, type CheckedDestination, type LinkState } from "../api/client";
+import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
@@ -18,7 +19,7 @@ export function ChecksPage() {
   const run = useRun(book.id);
   const last = useRuns(book.id).data?.at(-1) ?? null;
   const destinations = useQuery({
-    queryKey: ["destinations", book.id],
+    queryKey: keys.destinations(book.id),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/destinations", { params })),
     // While a run is under way the table follows it.
     refetchInterval: run.isUnderWay ? 1000 : false,

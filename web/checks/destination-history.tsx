@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { answerOf, api, type CheckedDestination } from "../api/client";
+import { keys } from "../api/keys";
 import { Problem } from "../parts/notice";
 import { StateMark } from "../parts/state-mark";
 import { shownDate } from "../parts/wording";
@@ -14,7 +15,7 @@ export function DestinationHistory({
 }) {
   const { address, lastSoundAt, state } = destination;
   const history = useQuery({
-    queryKey: ["history", bookId, address],
+    queryKey: keys.history(bookId, address),
     queryFn: () =>
       answerOf(
         api.GET("/api/books/{bookId}/destinations/history", {

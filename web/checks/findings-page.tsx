@@ -1,6 +1,8 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answerOf, api, type BookFinding } from "../api/client";
+import { useStale } from "../api/stale";
+import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { useStepDone } from "../links/use-step-done";
 import { Button } from "../parts/button";
@@ -17,7 +19,7 @@ const severities: Severity[] = ["stop", "fix", "consider"];
 /** What the rules find in the whole book, by what there is to do, the gravest first. */
 export function FindingsPage() {
   const book = useBook();
-  const queries = useQueryClient();
+  const stale = useStale();
   const stepDone = useStepDone(book.id);
   const [only, setOnly] = useState<Severity | null>(null);
   const [accepted, setAccepted] = useState(false);
@@ -25,10 +27,9 @@ export function FindingsPage() {
   const [chapter, setChapter] = useState("");
   const run = useRun(book.id);
   const [problem, setProblem] = useState<string | null>(null);
-  const key = ["findings", book.id];
   const params = { path: { bookId: book.id } };
   const findings = useQuery({
-    queryKey: key,
+    queryKey: keys.findings(book.id),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/findings", { params })),
     // The text may have changed since this page was last seen.
     staleTime: 0,
@@ -37,10 +38,7 @@ export function FindingsPage() {
     setProblem(null);
     try {
       await work();
-      await Promise.all([
-        queries.invalidateQueries({ queryKey: key }),
-        queries.invalidateQueries({ queryKey: ["acceptances", book.id] }),
-      ]);
+      await stale("acceptances");
     } catch (error) {
       setProblem((error as Error).message);
     }

@@ -1,6 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answerOf, api, type Job } from "../api/client";
+import { useStale } from "../api/stale";
+import { keys } from "../api/keys";
 import { isUnderWay, useJob } from "../api/use-job";
 
 /** The latest run over a book's destinations, and the ways to begin and to cancel one. */
@@ -14,19 +16,18 @@ export interface Run {
 
 export function useRun(bookId: string): Run {
   const queries = useQueryClient();
+  const stale = useStale();
   const [problem, setProblem] = useState<string | null>(null);
   const params = { path: { bookId } };
   const runs = useQuery({
-    queryKey: ["reach", bookId],
+    queryKey: keys.latestRun(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/reach", { params })),
     // A planned run begins by itself.
     staleTime: 0,
   });
   const job = useJob(runs.data?.[0] ?? null, (now) => {
     if (isUnderWay(now)) return;
-    for (const key of ["destinations", "runs", "findings", "history"])
-      void queries.invalidateQueries({ queryKey: [key, bookId] });
-    void queries.invalidateQueries({ queryKey: ["books"] });
+    void stale("run");
   });
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
     setProblem(null);
@@ -43,7 +44,7 @@ export function useRun(bookId: string): Run {
     begin: (body) =>
       attempt(async () => {
         const begun = await answerOf(api.POST("/api/books/{bookId}/reach", { params, body }));
-        queries.setQueryData(["reach", bookId], [begun]);
+        queries.setQueryData(keys.latestRun(bookId), [begun]);
       }),
     cancel: () =>
       attempt(async () => {
@@ -55,7 +56,7 @@ export function useRun(bookId: string): Run {
 /** What the book's runs came to, the oldest first. */
 export function useRuns(bookId: string) {
   return useQuery({
-    queryKey: ["runs", bookId],
+    queryKey: keys.runs(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/reach/runs", { params: { path: { bookId } } })),
   });
 }

@@ -1,18 +1,18 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { exportFormats, usualOptions, type ExportOptions } from "@vennet/core/publish/export-options";
 import { useState } from "react";
 import { answerOf, api, type Job } from "../api/client";
+import { useStale } from "../api/stale";
+import { keys } from "../api/keys";
 import { isUnderWay, useJob } from "../api/use-job";
 import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { Progress } from "../parts/progress";
-import { formats } from "./export-formats";
+import type { Choices } from "./formats/format-on-screen";
+import { defaultChoices, formatNames, formats } from "./formats/formats";
 import { ExportRow } from "./export-row";
 import { layoutWords } from "./layout-words";
-import { OptionFields } from "./option-fields";
-import { PagesForm } from "./pages-form";
 import { PreflightTable } from "./preflight";
 import { Presets } from "./presets";
 
@@ -20,34 +20,35 @@ import { Presets } from "./presets";
 export function ExportPage() {
   const book = useBook();
   const queries = useQueryClient();
+  const stale = useStale();
   const params = { path: { bookId: book.id } };
-  const [options, setOptions] = useState<ExportOptions>({ format: "pdf", ...usualOptions });
+  const [options, setOptions] = useState(defaultChoices("pdf"));
   const [problem, setProblem] = useState<string | null>(null);
   const { format } = options;
+  const { Fields, Settings } = formats[format];
   const exports = useQuery({
-    queryKey: ["exports", book.id],
+    queryKey: keys.exports(book.id),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/exports", { params })),
   });
   const preflight = useQuery({
-    queryKey: ["preflight", book.id, options],
+    queryKey: keys.preflight(book.id, options),
     queryFn: () => answerOf(api.POST("/api/books/{bookId}/exports/preflight", { params, body: options })),
     staleTime: 0,
     placeholderData: (before) => before,
   });
   const jobs = useQuery({
-    queryKey: ["export-job", book.id],
+    queryKey: keys.latestExport(book.id),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/exports/latest-job", { params })),
   });
   const job = useJob(jobs.data?.[0] ?? null, (next) => {
     if (isUnderWay(next)) return;
-    void queries.invalidateQueries({ queryKey: ["exports", book.id] });
-    void queries.invalidateQueries({ queryKey: ["preflight", book.id] });
+    void stale("export");
   });
-  const begin = async (chosen: ExportOptions): Promise<void> => {
+  const begin = async (chosen: Choices): Promise<void> => {
     setProblem(null);
     try {
       const begun = await answerOf(api.POST("/api/books/{bookId}/exports", { params, body: chosen }));
-      queries.setQueryData(["export-job", book.id], [begun]);
+      queries.setQueryData(keys.latestExport(book.id), [begun]);
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -67,7 +68,7 @@ export function ExportPage() {
           <h1 className="font-serif text-3xl font-semibold">Export</h1>
           <fieldset className="mt-3 flex flex-wrap gap-x-6 gap-y-1 border-b border-hairline pb-2">
             <legend className="sr-only">Format</legend>
-            {exportFormats.map((one) => (
+            {formatNames.map((one) => (
               <label
                 key={one}
                 className={`flex min-h-8 items-center gap-2 font-serif text-lg ${one === format ? "" : "text-faint"}`}
@@ -86,11 +87,13 @@ export function ExportPage() {
           <div className="grid gap-x-10 gap-y-4 py-4 md:grid-cols-[19rem_1fr]">
             <section aria-label={formats[format].name} className="flex flex-col gap-4">
               <p className="text-sm text-faint">{formats[format].about}</p>
-              <OptionFields
-                options={options}
-                hasPages={preflight.data?.hasPages ?? false}
-                onChange={(to) => setOptions({ ...options, ...to })}
-              />
+              <div className="grid gap-3">
+                <Fields
+                  chosen={options as never}
+                  hasPages={preflight.data?.hasPages ?? false}
+                  onChange={(to: object) => setOptions({ ...options, ...to })}
+                />
+              </div>
               {options.layout && (
                 <p className="text-sm">
                   Pages as the preset has them: {layoutWords(options.layout)}.{" "}
@@ -113,7 +116,7 @@ export function ExportPage() {
               {preflight.data && <PreflightTable preflight={preflight.data} />}
             </section>
           </div>
-          {format === "pdf" && <PagesForm />}
+          {Settings && <Settings />}
           <div className="mt-4 flex flex-col gap-3">
             {problem && <Problem>{problem}</Problem>}
             {busy && (

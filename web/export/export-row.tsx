@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import type { ExportListing } from "../api/client";
 import { useBook } from "../book-page";
 import { fileSize, plural, shownDate } from "../parts/wording";
-import { optionWords } from "./export-formats";
+import { choiceWords, formats } from "./formats/formats";
 import { ProofVerdict } from "./proof-verdict";
 
 const link = "underline decoration-edge underline-offset-4 hover:text-blue";
@@ -11,9 +11,9 @@ const link = "underline decoration-edge underline-offset-4 hover:text-blue";
 /** One exported file: when, of which text, how large, what it warned of, and what its proof came to. */
 export function ExportRow({ one }: { one: ExportListing }) {
   const book = useBook();
-  const chosen = optionWords(one.options);
+  const chosen = choiceWords(one.options);
   const isOlder = one.textAt < book.modifiedAt;
-  const isReadable = one.format === "pdf" || one.format === "epub" || one.format === "web";
+  const isReadable = formats[one.format].Reader !== undefined;
   return (
     <li
       className={`grid items-start gap-x-5 gap-y-1 border-b border-hairline px-5 py-3 last:border-b-0 md:grid-cols-[1fr_18rem_auto] ${one.complete ? "" : "border-l-4 border-l-red bg-red-wash"}`}

@@ -1,7 +1,13 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { trimSizes, usualLayout, type PageLayout, type TrimName } from "@vennet/core/manuscript/page-layout";
+import { useMutation } from "@tanstack/react-query";
+import {
+  trimSizes,
+  defaultLayout,
+  type PageLayout,
+  type TrimName,
+} from "@vennet/core/manuscript/page-layout";
 import { useId, useState, type ReactNode } from "react";
 import { answerOf, api } from "../api/client";
+import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
@@ -18,13 +24,13 @@ const box = "min-h-8 border border-hairline bg-paper px-1";
 /** How the pages of the PDF are laid out: kept with the book, for this export and all that follow. */
 export function PagesForm() {
   const book = useBook();
-  const queries = useQueryClient();
+  const stale = useStale();
   const [layout, setLayout] = useState<PageLayout>(book.layout);
   const set = (to: Partial<PageLayout>): void => setLayout({ ...layout, ...to });
   const save = useMutation({
     mutationFn: () =>
       answerOf(api.PATCH("/api/books/{bookId}", { params: { path: { bookId: book.id } }, body: { layout } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["book", book.id] }),
+    onSuccess: () => stale("settings"),
   });
   const isChanged = JSON.stringify(layout) !== JSON.stringify(book.layout);
   const length = (key: "width" | "height" | (typeof margins)[number][0]) => (id: string) => (
@@ -133,7 +139,7 @@ export function PagesForm() {
         <Button kind="quiet" disabled={!isChanged} onClick={() => setLayout(book.layout)}>
           As it was
         </Button>
-        <Button kind="quiet" onClick={() => setLayout(usualLayout)}>
+        <Button kind="quiet" onClick={() => setLayout(defaultLayout)}>
           The usual
         </Button>
         {save.isSuccess && !isChanged && <span role="status">The next PDF is laid out so.</span>}

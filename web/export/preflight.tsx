@@ -1,15 +1,15 @@
+import { kindNames, type DestinationKind } from "@vennet/core/destination/kinds/kinds";
 import type { Preflight } from "../api/client";
+import { kinds } from "../destinations/kinds";
 import { Problem } from "../parts/notice";
 import { plural } from "../parts/wording";
 
 type Planned = Preflight["links"][number];
 
-const kinds: Record<Planned["kind"], string> = {
-  web: "Web",
-  email: "Email",
+const words: Record<Exclude<Planned["kind"], DestinationKind>, string> & Record<string, string> = {
+  ...Object.fromEntries(kindNames.map((kind) => [kind, kinds[kind].word])),
   file: "Companion files",
   shared: "Shared files",
-  place: "In this book",
   area: "Areas of pictures",
   reference: "Cross-references",
   note: "Notes",
@@ -41,7 +41,7 @@ export function PreflightTable({ preflight }: { preflight: Preflight }) {
             {links.map((planned) => (
               <tr key={planned.kind} className="border-t border-hairline align-top first:border-t-0">
                 <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-                  {kinds[planned.kind]}
+                  {words[planned.kind]}
                 </th>
                 <td className="py-1.5 pr-4 text-right tabular-nums">{planned.count}</td>
                 <td className="py-1.5">

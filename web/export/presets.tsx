@@ -1,11 +1,14 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import type { ExportOptions, Preset } from "@vennet/core/publish/export-options";
+import { useMutation } from "@tanstack/react-query";
+import type { PageLayout } from "@vennet/core/manuscript/page-layout";
+import type { Preset } from "@vennet/core/publish/formats/formats";
 import { useState, type FormEvent } from "react";
 import { answerOf, api } from "../api/client";
+import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
-import { formats, optionWords } from "./export-formats";
+import type { Choices } from "./formats/format-on-screen";
+import { choiceWords, formats } from "./formats/formats";
 
 /** The book's own sets of choices, by name: taken up, exported with, kept and taken out. */
 export function Presets({
@@ -15,24 +18,24 @@ export function Presets({
   onExport,
 }: {
   /** What is chosen now, to be kept under a name. */
-  options: ExportOptions;
+  options: Choices;
   isBusy: boolean;
-  onTakeUp: (options: ExportOptions) => void;
-  onExport: (options: ExportOptions) => void;
+  onTakeUp: (options: Choices) => void;
+  onExport: (options: Choices) => void;
 }) {
   const book = useBook();
-  const queries = useQueryClient();
+  const stale = useStale();
   const [name, setName] = useState("");
   const save = useMutation({
     mutationFn: (presets: Preset[]) =>
       answerOf(
         api.PATCH("/api/books/{bookId}", { params: { path: { bookId: book.id } }, body: { presets } }),
       ),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["book", book.id] }),
+    onSuccess: () => stale("settings"),
   });
   const keep = (event: FormEvent): void => {
     event.preventDefault();
-    const preset = { name: name.trim(), options: { ...options, layout: layoutOf(options, book.layout) } };
+    const preset = { name: name.trim(), options: withLayout(options, book.layout) };
     const others = book.presets.filter((one) => one.name !== preset.name);
     save.mutate([...others, preset], { onSuccess: () => setName("") });
   };
@@ -50,7 +53,7 @@ export function Presets({
               <div className="min-w-0 grow">
                 <p>{preset.name}</p>
                 <p className="text-sm text-faint">
-                  {[formats[preset.options.format].name, optionWords(preset.options)]
+                  {[formats[preset.options.format].name, choiceWords(preset.options)]
                     .filter(Boolean)
                     .join(", ")}
                 </p>
@@ -90,7 +93,9 @@ export function Presets({
   );
 }
 
-/** A preset of a PDF keeps the pages as they are laid out now, whatever the book does later. */
-function layoutOf({ format, layout }: ExportOptions, own: ExportOptions["layout"]): ExportOptions["layout"] {
-  return format === "pdf" ? (layout ?? own) : null;
+/** A preset of a format with pages keeps them as they are laid out now, whatever the book does later. */
+function withLayout(options: Choices, own: PageLayout): Choices {
+  return "layout" in formats[options.format].options
+    ? { ...options, layout: options.layout ?? own }
+    : options;
 }

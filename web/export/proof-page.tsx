@@ -1,18 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
 import { BadgeCheck, MinusCircle, TriangleAlert } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import { Link, useParams } from "react-router";
 import { answerOf, api, type ExportWithProof } from "../api/client";
+import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Problem, Waiting } from "../parts/notice";
 import { plural, shownDate } from "../parts/wording";
 import { useWideWindow } from "../parts/use-wide-window";
+import { formats } from "./formats/formats";
 import { ProofVerdict } from "./proof-verdict";
-
-// It needs the reader of PDF, which the table does not.
-const FoundInFile = lazy(() => import("./found-in-file").then((module) => ({ default: module.FoundInFile })));
-const shownFormats: ExportWithProof["format"][] = ["pdf", "epub", "web"];
 
 type Row = ExportWithProof["rows"][number];
 
@@ -37,7 +35,7 @@ export function ProofPage() {
   const [looked, setLooked] = useState<string | null>(null);
   const wide = useWideWindow(false);
   const proof = useQuery({
-    queryKey: ["export", exportId],
+    queryKey: keys.export(book.id, exportId),
     queryFn: () =>
       answerOf(
         api.GET("/api/books/{bookId}/exports/{exportId}", {
@@ -45,7 +43,8 @@ export function ProofPage() {
         }),
       ),
   });
-  const isBeside = wide && proof.data !== undefined && shownFormats.includes(proof.data.format);
+  const Found = proof.data && formats[proof.data.format].Found;
+  const isBeside = wide && proof.data !== undefined && Found !== undefined;
   // The first link that is wrong, else the first, is looked at before one is chosen.
   const wrong = proof.data?.rows.find((row) => !isRight(row) && row.found.length > 0);
   const first = wrong ?? proof.data?.rows.find(({ found }) => found.length > 0);
@@ -134,12 +133,7 @@ export function ProofPage() {
               <>
                 <p className="mb-2 text-sm text-faint [overflow-wrap:anywhere]">{where}</p>
                 <Suspense fallback={<Waiting what="Opening the file" />}>
-                  <FoundInFile
-                    bookId={book.id}
-                    exportId={exportId}
-                    format={proof.data.format}
-                    where={where}
-                  />
+                  {Found && <Found bookId={book.id} exportId={exportId} where={where} />}
                 </Suspense>
               </>
             )}

@@ -1,13 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState, type ReactNode } from "react";
 import { answerOf, api, type LinkEdit } from "../api/client";
-import { useKnownDestinations } from "../known-destinations";
+import { keys } from "../api/keys";
+import { useKnownDestinations } from "../destinations/known-destinations";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { Problem, Waiting } from "../parts/notice";
 import { plural } from "../parts/wording";
 import type { Filter } from "./ledger-view";
-import { readDestination } from "./read-destination";
+import { readOne } from "@vennet/core/destination/read-typed";
 import { useStepDone } from "./use-step-done";
 
 /** Links that were chosen: by name, or all that a filter matches. */
@@ -34,10 +35,10 @@ export function BulkEdit({ bookId, chosen, onDone }: { bookId: string; chosen: C
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
 
-  const found = kind === "retarget" ? readDestination(typed, known) : null;
+  const found = kind === "retarget" ? readOne(typed, known) : null;
   const edit = useDeferredValue(editOf());
   const preview = useQuery({
-    queryKey: ["edit-preview", bookId, chosen, edit],
+    queryKey: keys.editPreview(bookId, chosen, edit),
     queryFn: () =>
       answerOf(
         api.POST("/api/books/{bookId}/links/edits/preview", {

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import type { Destination } from "@vennet/core/destination/destination";
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { matchCodes, unusedFiles, type CodeMatch, type MatchQuality } from "@vennet/core/manuscript/codes";
 import { Check, CircleDashed, CircleQuestionMark, Hash } from "lucide-react";
 import { useMemo, useState } from "react";
 import { answerOf, api } from "../api/client";
+import { keys } from "../api/keys";
 import { useBook } from "../book-page";
-import { useFiles, useSharedFiles } from "../known-destinations";
+import { useFiles, useSharedFiles } from "../destinations/known-destinations";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { Problem, Waiting } from "../parts/notice";
@@ -41,7 +42,7 @@ export function CodesPage() {
   const shared = useSharedFiles(book.id);
   const examples = useMemo(() => typed.split(/[,;\s]+/).filter(Boolean), [typed]);
   const found = useQuery({
-    queryKey: ["codes", book.id, examples],
+    queryKey: keys.codes(book.id, examples),
     queryFn: () =>
       answerOf(
         api.POST("/api/books/{bookId}/links/search", {

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import type { CompanionFile } from "../api/client";
+import { keys } from "../api/keys";
 import { Problem, Waiting } from "../parts/notice";
 
 const textShown = 20_000;
@@ -30,7 +31,7 @@ export function FilePreview({ bookId, file }: { bookId: string; file: CompanionF
 
 function TextPreview({ address, name }: { address: string; name: string }) {
   const text = useQuery({
-    queryKey: ["text", address],
+    queryKey: keys.fileText(address),
     queryFn: async () => {
       const answer = await fetch(address);
       if (!answer.ok) throw new Error(`The file could not be read (${answer.status}).`);

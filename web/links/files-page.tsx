@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { FileText, FileUp } from "lucide-react";
 import { useRef, useState, type DragEvent } from "react";
 import { Link } from "react-router";
@@ -11,8 +10,9 @@ import {
   type StoredCompanion,
   type StoredCompanions,
 } from "../api/client";
+import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
-import { destinationQueries, useFiles, useSharedFiles } from "../known-destinations";
+import { useFiles, useSharedFiles } from "../destinations/known-destinations";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { Progress } from "../parts/progress";
@@ -30,7 +30,7 @@ interface Upload {
 /** The companion files of the book, and the shared drive's. */
 export function FilesPage() {
   const book = useBook();
-  const queries = useQueryClient();
+  const stale = useStale();
   const files = useFiles(book.id);
   const picker = useRef<HTMLInputElement>(null);
   const [upload, setUpload] = useState<Upload | null>(null);
@@ -38,10 +38,7 @@ export function FilesPage() {
   const [isOver, setOver] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
   const [onlyUnused, setOnlyUnused] = useState(false);
-  const refresh = (): void => {
-    for (const name of [...destinationQueries, "ledger"])
-      void queries.invalidateQueries({ queryKey: [name, book.id] });
-  };
+  const refresh = (): void => void stale("files");
 
   const send = async <T,>(
     label: string,

@@ -1,17 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
+import { kindNames } from "@vennet/core/destination/kinds/kinds";
 import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
 import { answerOf, api } from "../api/client";
+import { keys } from "../api/keys";
+import { kinds } from "../destinations/kinds";
 import { Button } from "../parts/button";
 import { linkStates, stateWord } from "../parts/state-mark";
 import { columns, type Column, type Filter } from "./ledger-view";
-
-const kinds = [
-  ["web", "Web"],
-  ["email", "Email"],
-  ["file", "File"],
-  ["place", "In this book"],
-] as const;
 
 /** What narrows the ledger, and how it is shown. */
 export function LedgerFilters({
@@ -34,7 +30,7 @@ export function LedgerFilters({
   csv: string;
 }) {
   const chapters = useQuery({
-    queryKey: ["chapters", bookId],
+    queryKey: keys.chapters(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/chapters", { params: { path: { bookId } } })),
   });
   const set = (key: keyof Filter, value: string): void => {
@@ -71,7 +67,11 @@ export function LedgerFilters({
         onChange={(event) => set("search", event.target.value)}
         className="min-h-8 w-72 max-w-full border border-edge bg-transparent px-2 placeholder:text-faint"
       />
-      {select("Kind", "kind", [...kinds])}
+      {select(
+        "Kind",
+        "kind",
+        kindNames.map((kind) => [kind, kinds[kind].word] as const),
+      )}
       {select(
         "State",
         "state",

@@ -2,10 +2,11 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef } from "react";
 import { answerOf, api } from "../api/client";
+import { keys } from "../api/keys";
 import { Problem, Waiting } from "../parts/notice";
 import { StateMark } from "../parts/state-mark";
 import { plural } from "../parts/wording";
-import { KindMark } from "../write/links/kind-mark";
+import { KindMark } from "../destinations/kind-mark";
 import type { Filter } from "./ledger-view";
 
 /** The links by where they lead, the most used destination first. */
@@ -21,7 +22,7 @@ export function LedgerGroups({
 }) {
   const scroller = useRef<HTMLDivElement>(null);
   const groups = useQuery({
-    queryKey: ["groups", bookId, filter],
+    queryKey: keys.groups(bookId, filter),
     queryFn: () =>
       answerOf(api.GET("/api/books/{bookId}/links/groups", { params: { path: { bookId }, query: filter } })),
     placeholderData: keepPreviousData,

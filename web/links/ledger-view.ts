@@ -1,5 +1,5 @@
 import type { LedgerRow, LinkState } from "../api/client";
-import type { DestinationKind } from "@vennet/core/destination/destination";
+import type { DestinationKind } from "@vennet/core/destination/kinds/kinds";
 
 /** The columns of the ledger, in their order, with how much of the width each has. */
 export const columns = [

@@ -1,28 +1,23 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
+import { kindNames } from "@vennet/core/destination/kinds/kinds";
 import { judgeLook } from "@vennet/core/checks/contrast";
 import {
-  lookedKinds,
-  usualLooks,
+  defaultLooks,
   type HoverStyle,
   type LinkLook,
   type LinkLooks,
   type UnderlineStyle,
 } from "@vennet/core/manuscript/looks";
 import { CircleAlert, CircleCheck } from "lucide-react";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import { answerOf, api } from "../api/client";
+import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
-import { KindMark } from "../write/links/kind-mark";
+import { KindMark } from "../destinations/kind-mark";
+import { kinds } from "../destinations/kinds";
 import { LinksFrame } from "./links-frame";
-
-const samples = {
-  web: "the tables of the Tide Office",
-  email: "a letter to the wardens",
-  file: "the plan of the refuge box",
-  place: "what to do if the water turns",
-};
 
 const hovers: [HoverStyle, string][] = [
   ["same", "stays the same"],
@@ -34,12 +29,12 @@ const underlines: UnderlineStyle[] = ["none", "solid", "dotted", "dashed"];
 /** How the links of each kind look in the book, on paper as it is chosen, with what WCAG says of it. */
 export function LooksPage() {
   const book = useBook();
-  const queries = useQueryClient();
+  const stale = useStale();
   const [looks, setLooks] = useState<LinkLooks>(book.looks);
   const save = useMutation({
     mutationFn: () =>
       answerOf(api.PATCH("/api/books/{bookId}", { params: { path: { bookId: book.id } }, body: { looks } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["book", book.id] }),
+    onSuccess: () => stale("settings"),
   });
   const isChanged = JSON.stringify(looks) !== JSON.stringify(book.looks);
   const set = (kind: keyof LinkLooks, to: Partial<LinkLook>): void =>
@@ -56,13 +51,17 @@ export function LooksPage() {
             aria-label="How it looks on the page"
             className="mt-4 border border-hairline bg-white p-6 font-serif text-[1.1rem] leading-relaxed text-[#1c1a17]"
           >
-            Before a crossing, read <Sample look={looks.web} words={samples.web} />, and see{" "}
-            <Sample look={looks.place} words={samples.place} />. Take{" "}
-            <Sample look={looks.file} words={samples.file} /> with you, and leave word by{" "}
-            <Sample look={looks.email} words={samples.email} />.
+            Before a crossing, look at{" "}
+            {kindNames.map((kind, i) => (
+              <Fragment key={kind}>
+                {i > 0 && (i === kindNames.length - 1 ? " and " : ", ")}
+                <Sample look={looks[kind]} words={kinds[kind].sample} />
+              </Fragment>
+            ))}
+            .
           </p>
           <div className="mt-4 border-t border-hairline bg-paper">
-            {lookedKinds.map((kind) => (
+            {kindNames.map((kind) => (
               <fieldset
                 key={kind}
                 className="flex flex-wrap items-center gap-x-6 gap-y-2 border-b border-hairline px-4 py-2"
@@ -129,7 +128,7 @@ export function LooksPage() {
             <Button kind="quiet" disabled={!isChanged} onClick={() => setLooks(book.looks)}>
               As they were
             </Button>
-            <Button kind="quiet" onClick={() => setLooks(usualLooks)}>
+            <Button kind="quiet" onClick={() => setLooks(defaultLooks)}>
               Blue and underlined
             </Button>
             {save.isSuccess && !isChanged && <span role="status">The book’s links look so now.</span>}

@@ -1,7 +1,8 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { usualConventions, type Conventions } from "@vennet/core/manuscript/conventions";
+import { useMutation } from "@tanstack/react-query";
+import { defaultConventions, type Conventions } from "@vennet/core/manuscript/conventions";
 import { useState, type ReactNode } from "react";
 import { answerOf, api } from "../api/client";
+import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
@@ -25,7 +26,7 @@ const counts: [string, string][] = [
 /** What the book counts, and where its notes stand. Everything that follows a number follows at once. */
 export function NumbersPage() {
   const book = useBook();
-  const queries = useQueryClient();
+  const stale = useStale();
   const [now, setNow] = useState<Conventions>(book.conventions);
   const save = useMutation({
     mutationFn: () =>
@@ -35,7 +36,7 @@ export function NumbersPage() {
           body: { conventions: now },
         }),
       ),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["book", book.id] }),
+    onSuccess: () => stale("settings"),
   });
   const isChanged = JSON.stringify(now) !== JSON.stringify(book.conventions);
   const set = (to: Partial<Conventions>): void => setNow({ ...now, ...to });
@@ -122,7 +123,7 @@ export function NumbersPage() {
             <Button kind="quiet" disabled={!isChanged} onClick={() => setNow(book.conventions)}>
               As it was
             </Button>
-            <Button kind="quiet" onClick={() => setNow(usualConventions)}>
+            <Button kind="quiet" onClick={() => setNow(defaultConventions)}>
               The usual
             </Button>
             {save.isSuccess && !isChanged && <span role="status">The book counts so now.</span>}

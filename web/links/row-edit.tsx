@@ -1,9 +1,9 @@
+import { readOne } from "@vennet/core/destination/read-typed";
 import { useState, type FormEvent } from "react";
 import { answerOf, api, type LedgerRow, type LinkEdit } from "../api/client";
-import { useKnownDestinations } from "../known-destinations";
+import { useKnownDestinations } from "../destinations/known-destinations";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
-import { readDestination } from "./read-destination";
 import { useStepDone } from "./use-step-done";
 
 /** Changes one link from the ledger: its words, where it leads, and its description. */
@@ -16,7 +16,7 @@ export function RowEdit({ bookId, row, onDone }: { bookId: string; row: LedgerRo
   // A cross-reference has no words of its own: it can only follow another place.
   const isReference = row.coverage === "reference";
   const isMoved = typed !== row.destinationName;
-  const found = isMoved ? readDestination(typed, known) : null;
+  const found = isMoved ? readOne(typed, known) : null;
   const edit = async (change: LinkEdit): Promise<void> => {
     stepDone(
       await answerOf(
@@ -48,9 +48,13 @@ export function RowEdit({ bookId, row, onDone }: { bookId: string; row: LedgerRo
       if (isReference && found?.destination && found.destination.kind !== "place")
         throw new Error("A cross-reference follows a place in the book. Type the name of one.");
       if (words === "") throw new Error("The link needs words to stand on.");
-      if (words !== row.text) await edit({ kind: "words", text: words });
-      if (found?.destination) await edit({ kind: "retarget", destination: { ...found.destination } });
-      if (description !== row.description) await edit({ kind: "describe", description });
+      const change: Omit<LinkEdit, "kind"> = {
+        ...(words === row.text ? {} : { text: words }),
+        ...(found?.destination ? { destination: { ...found.destination } } : {}),
+        ...(description === row.description || isReference ? {} : { description }),
+      };
+      // All of it is one step, which is undone as one.
+      if (Object.keys(change).length > 0) await edit({ kind: "change", ...change });
     });
   };
   return (

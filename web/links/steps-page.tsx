@@ -1,6 +1,8 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answerOf, api, type Step } from "../api/client";
+import { useStale } from "../api/stale";
+import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
@@ -10,12 +12,12 @@ import { LinksFrame } from "./links-frame";
 /** The actions over many links, the newest first, each of which can be undone as one. */
 export function StepsPage() {
   const book = useBook();
-  const queries = useQueryClient();
+  const stale = useStale();
   const [said, setSaid] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [undoing, setUndoing] = useState<string | null>(null);
   const steps = useQuery({
-    queryKey: ["steps", book.id],
+    queryKey: keys.steps(book.id),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/steps", { params: { path: { bookId: book.id } } })),
     staleTime: 0,
   });
@@ -35,7 +37,7 @@ export function StepsPage() {
       setProblem((error as Error).message);
     }
     setUndoing(null);
-    await queries.invalidateQueries();
+    await stale("step");
   };
   return (
     <LinksFrame>

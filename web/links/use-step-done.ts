@@ -1,31 +1,18 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { answerOf, api, type Step } from "../api/client";
+import { useStale } from "../api/stale";
 import { useBookChanges } from "../book-changes";
 import { useUndo } from "../frame/undo-bar";
-import { destinationQueries } from "../known-destinations";
 import { plural } from "../parts/wording";
-
-/** Everything on the screen that an action over many links makes stale. */
-const staleAfterStep = [
-  ...destinationQueries,
-  "ledger",
-  "chapters",
-  "destinations",
-  "steps",
-  "versions",
-  "mentions",
-  "findings",
-];
 
 /** Tells the screen of an action over many links: says what was done, offers to undo it, reads anew. */
 export function useStepDone(bookId: string): (step: Step) => void {
-  const queries = useQueryClient();
+  const stale = useStale();
   const offer = useUndo(({ offer }) => offer);
   return useCallback(
     (step: Step) => {
       const refresh = (chapters: Step["chapters"]): void => {
-        for (const name of staleAfterStep) void queries.invalidateQueries({ queryKey: [name, bookId] });
+        void stale("step");
         useBookChanges.getState().tell(chapters.map(({ chapterId }) => chapterId));
       };
       refresh(step.chapters);
@@ -44,6 +31,6 @@ export function useStepDone(bookId: string): (step: Step) => void {
         },
       });
     },
-    [queries, bookId, offer],
+    [stale, bookId, offer],
   );
 }

@@ -3,16 +3,9 @@ import { hasScheme } from "@vennet/core/proof/exported-folder";
 import { useState } from "react";
 import { useStandIns } from "../api/stand-ins";
 import { Button } from "../parts/button";
-import { wayTo } from "../write/links/way-to";
+import { wayTo } from "../destinations/kinds";
 import { StandInWindow } from "./stand-in-window";
-
-/** A link of an exported file that leads out of it. */
-export interface OutwardLink {
-  /** What a screen reader is told of it. */
-  name: string;
-  /** An address, or a path of the exported folder. */
-  address: string;
-}
+import type { OutwardLink } from "./outward-link";
 
 /** Tells the whole address before anything outside the file is opened, as readers' programs do. */
 export function AskedLink({

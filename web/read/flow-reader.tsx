@@ -1,7 +1,8 @@
 import { hasScheme } from "@vennet/core/proof/exported-folder";
 import { useMemo, useRef, useState } from "react";
 import type { ExportWithProof } from "../api/client";
-import { AskedLink, type OutwardLink } from "./asked-link";
+import { AskedLink } from "./asked-link";
+import type { OutwardLink } from "./outward-link";
 import {
   FlowScreen,
   type Device,
@@ -17,13 +18,13 @@ import { Shown } from "./walk/shown";
 import { WalkPanel } from "./walk/walk-panel";
 
 const phone: Device = { name: "phone", width: 340, height: 600, isGrey: false };
-const devices: Record<OpenFlow["format"], [Device, ...Device[]]> = {
-  epub: [
+const devices: Record<OpenFlow["kind"], [Device, ...Device[]]> = {
+  "e-book": [
     phone,
     { name: "tablet", width: 560, height: 640, isGrey: false },
     { name: "grey screen", width: 460, height: 620, isGrey: true },
   ],
-  web: [{ name: "computer", width: 720, height: 640, isGrey: false }, phone],
+  "web page": [{ name: "computer", width: 720, height: 640, isGrey: false }, phone],
 };
 const lights: [Light, string][] = [
   ["day", "by day"],
@@ -42,8 +43,8 @@ export function FlowReader({
   file: OpenFlow;
   proof: ExportWithProof;
 }) {
-  const isEpub = file.format === "epub";
-  const [device, setDevice] = useState(devices[file.format][0]);
+  const isEpub = file.inScreens;
+  const [device, setDevice] = useState(devices[file.kind][0]);
   const [light, setLight] = useState<Light>("day");
   const [size, setSize] = useState(100);
   const [outlined, setOutlined] = useState(true);
@@ -133,11 +134,11 @@ export function FlowReader({
             <select
               value={device.name}
               onChange={(event) =>
-                setDevice(devices[file.format].find(({ name }) => name === event.target.value)!)
+                setDevice(devices[file.kind].find(({ name }) => name === event.target.value)!)
               }
               className={settingBox}
             >
-              {devices[file.format].map(({ name }) => (
+              {devices[file.kind].map(({ name }) => (
                 <option key={name}>{name}</option>
               ))}
             </select>

@@ -89,7 +89,7 @@ export function FlowScreen({
     const styles = putPage(inside, file, at.path);
     const own = inside.createElement("style");
     own.textContent =
-      (file.format === "epub" ? screensOf(device, light, size) : "") + marks(outlined, light === "night");
+      (file.inScreens ? screensOf(device, light, size) : "") + marks(outlined, light === "night");
     inside.head.append(own);
     inside.onclick = (event) => {
       const link = (event.target as Element).closest("a");
@@ -102,7 +102,7 @@ export function FlowScreen({
       const target = targetOf(inside, at);
       const tell = (shown: number, screens: number): void =>
         latest.current.onShown(at, { target, body: inside.body, styles, shown, screens });
-      if (file.format === "epub") layInScreens(inside, device, target, at.screen, tell);
+      if (file.inScreens) layInScreens(inside, device, target, at.screen, tell);
       else layInWindow(inside, target, at.screen, tell);
       if (at.screen === null) target?.setAttribute("data-landed", "");
     };
@@ -117,12 +117,12 @@ export function FlowScreen({
   return (
     <iframe
       ref={frame}
-      title={file.format === "epub" ? `The e-book on a ${device.name}` : `The web page on a ${device.name}`}
+      title={`The ${file.kind} on a ${device.name}`}
       sandbox="allow-same-origin"
       width={device.width}
       height={device.height}
       className={`mx-auto box-content block max-w-full border-ink bg-white ${
-        file.format === "epub" ? "rounded-xl border-[10px]" : "border-2"
+        file.inScreens ? "rounded-xl border-[10px]" : "border-2"
       } ${device.isGrey ? "grayscale" : ""}`}
     />
   );

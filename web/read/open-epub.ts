@@ -26,7 +26,8 @@ export function openEpub(bytes: Uint8Array): OpenFlow {
     (one) => one.getAttribute("epub:type") === "toc",
   );
   return {
-    format: "epub",
+    kind: "e-book",
+    inScreens: true,
     folder: packagePath.slice(0, packagePath.lastIndexOf("/") + 1),
     files,
     pages,

@@ -9,7 +9,9 @@ export interface FlowPage {
 
 /** An exported file whose text flows, opened: an e-book, or one or more web pages. */
 export interface OpenFlow {
-  format: "epub" | "web";
+  kind: "e-book" | "web page";
+  /** Whether it is laid out screen by screen, as reading devices do, or in one window. */
+  inScreens: boolean;
   /** The folder in which everything that links name stands, with its slash; empty where there is none. */
   folder: string;
   /** All files in it or beside it, by their paths. */

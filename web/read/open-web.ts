@@ -13,7 +13,8 @@ export function openWeb(bytes: Uint8Array): OpenFlow {
     return new DOMParser().parseFromString(new TextDecoder().decode(found), "text/html");
   });
   return {
-    format: "web",
+    kind: "web page",
+    inScreens: false,
     folder: "",
     files,
     pages: paths.map((path) => ({ path, isLinear: true })),

@@ -1,6 +1,7 @@
 import { useMemo, useRef, useState } from "react";
 import type { ExportWithProof } from "../api/client";
-import { AskedLink, type OutwardLink } from "./asked-link";
+import { AskedLink } from "./asked-link";
+import type { OutwardLink } from "./outward-link";
 import { landingOf, type Landing, type OpenPdf } from "./open-pdf";
 import { Choice, ReaderFrame, settingBox, Tick } from "./reader-frame";
 import { PageThumbnails } from "./page-thumbnails";

@@ -1,20 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
-import type { ReactNode } from "react";
+import { Suspense } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { answerOf, api, type ExportListing, type ExportWithProof } from "../api/client";
+import { answerOf, api, type ExportListing } from "../api/client";
+import { keys } from "../api/keys";
 import { useBook } from "../book-page";
+import { formats } from "../export/formats/formats";
 import { PageFrame } from "../frame/page-frame";
 import { Problem, Waiting } from "../parts/notice";
 import { shownDate } from "../parts/wording";
-import { FlowReader } from "./flow-reader";
-import { openEpub } from "./open-epub";
-import type { OpenFlow } from "./open-flow";
-import { openPdf, type OpenPdf } from "./open-pdf";
-import { openWeb } from "./open-web";
-import { PdfReader } from "./pdf-reader";
-import { useOpenedFile } from "./use-opened-file";
-
-const readableFormats = ["pdf", "epub", "web"];
 
 /** Reads an exported file, the file itself, as its readers will: pages of a PDF, screens of an e-book or a web page. */
 export function ReadPage() {
@@ -22,11 +15,11 @@ export function ReadPage() {
   const navigate = useNavigate();
   const { exportId } = useParams();
   const exports = useQuery({
-    queryKey: ["exports", book.id],
+    queryKey: keys.exports(book.id),
     queryFn: () =>
       answerOf(api.GET("/api/books/{bookId}/exports", { params: { path: { bookId: book.id } } })),
   });
-  const readable = (exports.data ?? []).filter(({ format }) => readableFormats.includes(format));
+  const readable = (exports.data ?? []).filter(({ format }) => formats[format].Reader !== undefined);
   const chosen = readable.find(({ id }) => id === exportId) ?? readable[0];
   return (
     <PageFrame
@@ -60,48 +53,15 @@ export function ReadPage() {
           , and read here the very file that goes out.
         </p>
       )}
-      {chosen?.format === "pdf" && (
-        <Opened<OpenPdf>
-          key={chosen.id}
-          bookId={book.id}
-          one={chosen}
-          open={openPdf}
-          close={({ document }) => void document.destroy()}
-        >
-          {(pdf, proof) => <PdfReader bookId={book.id} pdf={pdf} proof={proof} />}
-        </Opened>
-      )}
-      {chosen && chosen.format !== "pdf" && (
-        <Opened<OpenFlow>
-          key={chosen.id}
-          bookId={book.id}
-          one={chosen}
-          open={chosen.format === "epub" ? openEpub : openWeb}
-        >
-          {(file, proof) => <FlowReader bookId={book.id} file={file} proof={proof} />}
-        </Opened>
-      )}
+      {chosen && <ReadExport key={chosen.id} bookId={book.id} one={chosen} />}
     </PageFrame>
   );
 }
 
-/** A file that is opened, with its proof. */
-function Opened<T>({
-  bookId,
-  one,
-  open,
-  close,
-  children,
-}: {
-  bookId: string;
-  one: ExportListing;
-  open: (bytes: Uint8Array) => Promise<T> | T;
-  close?: (opened: T) => void;
-  children: (opened: T, proof: ExportWithProof) => ReactNode;
-}) {
-  const { opened, problem } = useOpenedFile(bookId, one.id, open, close);
+function ReadExport({ bookId, one }: { bookId: string; one: ExportListing }) {
+  const { Reader } = formats[one.format];
   const proof = useQuery({
-    queryKey: ["export", one.id],
+    queryKey: keys.export(bookId, one.id),
     queryFn: () =>
       answerOf(
         api.GET("/api/books/{bookId}/exports/{exportId}", {
@@ -109,8 +69,12 @@ function Opened<T>({
         }),
       ),
   });
-  if (problem) return <Problem>{problem}</Problem>;
   if (proof.error) return <Problem>{proof.error.message}</Problem>;
-  if (opened === null || !proof.data) return <Waiting what="Opening the file" />;
-  return children(opened, proof.data);
+  const waiting = <Waiting what="Opening the file" />;
+  if (!proof.data || !Reader) return waiting;
+  return (
+    <Suspense fallback={waiting}>
+      <Reader bookId={bookId} proof={proof.data} />
+    </Suspense>
+  );
 }

@@ -6,7 +6,7 @@ import type { ReactNode } from "react";
 import { useStandIns } from "../api/stand-ins";
 import { Button } from "../parts/button";
 import { fileSize } from "../parts/wording";
-import type { OutwardLink } from "./asked-link";
+import type { OutwardLink } from "./outward-link";
 import { pictureType } from "./picture-type";
 
 const mostShown = 200_000;

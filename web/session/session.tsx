@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Navigate, Outlet, useLocation } from "react-router";
 import { ApiError, answerOf, api } from "../api/client";
+import { keys } from "../api/keys";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 
@@ -8,7 +9,7 @@ import { Problem, Waiting } from "../parts/notice";
 export function SignedInOnly() {
   const here = useLocation();
   const session = useQuery({
-    queryKey: ["session"],
+    queryKey: keys.session,
     queryFn: () => answerOf(api.GET("/api/session")),
     retry: false,
   });

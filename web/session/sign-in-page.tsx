@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { answerOf, api, ApiError, type Account } from "../api/client";
+import { keys } from "../api/keys";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { Problem } from "../parts/notice";
@@ -14,13 +15,13 @@ export function SignInPage() {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const from = (useLocation().state as { from?: string } | null)?.from ?? "/";
-  const health = useQuery({ queryKey: ["health"], queryFn: () => answerOf(api.GET("/api/health")) });
+  const health = useQuery({ queryKey: keys.health, queryFn: () => answerOf(api.GET("/api/health")) });
 
   const enter = async (call: Promise<Account>): Promise<void> => {
     setBusy(true);
     setError(null);
     try {
-      queries.setQueryData(["session"], await call);
+      queries.setQueryData(keys.session, await call);
       await navigate(from, { replace: true });
     } catch (problem) {
       setError(problem as ApiError);

@@ -1,18 +1,18 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { answerOf, api, type ApiError, type Book } from "../api/client";
+import { useStale } from "../api/stale";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { Problem } from "../parts/notice";
 
 /** What a book is called and in which language it is, and its deletion. */
 export function BookDetails({ book, onClose }: { book: Book; onClose: () => void }) {
-  const queries = useQueryClient();
+  const stale = useStale();
   const [deleting, setDeleting] = useState(false);
   const params = { path: { bookId: book.id } };
   const done = async (): Promise<void> => {
-    await queries.invalidateQueries({ queryKey: ["books"] });
-    await queries.invalidateQueries({ queryKey: ["book", book.id] });
+    await stale("settings");
     onClose();
   };
   const change = useMutation({

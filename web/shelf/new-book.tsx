@@ -1,6 +1,7 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { answerOf, api, type ApiError } from "../api/client";
+import { useStale } from "../api/stale";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { Problem } from "../parts/notice";
@@ -8,11 +9,11 @@ import { Problem } from "../parts/notice";
 /** Begins a book with nothing but a title. */
 export function NewBook({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
-  const queries = useQueryClient();
+  const stale = useStale();
   const create = useMutation({
     mutationFn: (title: string) => answerOf(api.POST("/api/books", { body: { title } })),
     onSuccess: (book) => {
-      void queries.invalidateQueries({ queryKey: ["books"] });
+      void stale("books");
       void navigate(`/books/${book.id}/write`);
     },
   });

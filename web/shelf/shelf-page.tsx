@@ -2,19 +2,20 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { answerOf, api, type Book } from "../api/client";
+import { keys } from "../api/keys";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { linkStates, StateMark } from "../parts/state-mark";
 import { plural, shownDate } from "../parts/wording";
 import { BookDetails } from "./book-details";
-import { BringIn } from "./bring-in";
+import { BringIn } from "../import/bring-in";
 import { NewBook } from "./new-book";
 
 /** The author's books. */
 export function ShelfPage() {
   const [adding, setAdding] = useState<"new" | "file" | null>(null);
-  const books = useQuery({ queryKey: ["books"], queryFn: () => answerOf(api.GET("/api/books")) });
+  const books = useQuery({ queryKey: keys.books, queryFn: () => answerOf(api.GET("/api/books")) });
   useEffect(() => {
     document.title = "Shelf – Vennet";
   }, []);

@@ -77,7 +77,7 @@ export class FlowWalker implements Walker {
     const { path, fragment } = pressed.goesTo;
     const view = await this.shown.of(screenKey(pressed.goesTo));
     if (fragment !== "" && view.target === null) return { at: "nowhere" };
-    const screen = this.file.format === "epub" ? `, screen ${view.shown + 1} of ${view.screens}` : "";
+    const screen = this.file.inScreens ? `, screen ${view.shown + 1} of ${view.screens}` : "";
     return { at: "place", on: shortName(path) + screen, words: wordsAt(view), picture: miniature(view) };
   }
 

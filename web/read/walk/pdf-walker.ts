@@ -1,5 +1,5 @@
 import { hasScheme } from "@vennet/core/proof/exported-folder";
-import { Landings } from "@vennet/core/proof/pdf-landings";
+import { Landings } from "@vennet/core/publish/formats/pdf/landings";
 import { whereOf } from "@vennet/core/proof/where-in-pdf";
 import type { Landing, OpenPdf } from "../open-pdf";
 import { linksOf, type PageLink, type ShownPage } from "../pdf-page";

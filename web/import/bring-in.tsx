@@ -1,28 +1,36 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { manuscriptFormatNames, manuscriptFormats } from "@vennet/core/import/formats";
 import { useId, useState } from "react";
 import { Link } from "react-router";
-import { sendForm, type ApiError, type Book, type LeftOut } from "../api/client";
+import type { Imported } from "../api/client";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
-import { Problem, Waiting } from "../parts/notice";
+import { Problem } from "../parts/notice";
+import { Progress } from "../parts/progress";
 import { plural } from "../parts/wording";
+import { useImport } from "./use-import";
 
-interface Imported {
-  book: Book;
-  leftOut: LeftOut[];
-}
-
-/** Brings a Markdown file in as a book, and lists what could not be taken over. */
-export function BringIn({ onClose }: { onClose: () => void }) {
-  const queries = useQueryClient();
+/** Brings a manuscript in, as a book or as new chapters of one, and lists what could not be taken over. */
+export function BringIn({
+  into = null,
+  onClose,
+}: {
+  /** The book that it is to be chapters of; null for one of its own. */
+  into?: string | null;
+  onClose: () => void;
+}) {
   const [manuscript, setManuscript] = useState<File | null>(null);
-  const bringIn = useMutation({
-    mutationFn: (form: FormData) => sendForm<Imported>("/api/books/import", form),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["books"] }),
-  });
-  const error = bringIn.error as ApiError | null;
-  if (bringIn.data) return <BroughtIn result={bringIn.data} onClose={onClose} />;
-  if (bringIn.isPending) return <Waiting what="Reading the manuscript" />;
+  const { underWay, result, problem, begin, cancel } = useImport(into);
+  if (result) return <BroughtIn result={result} into={into} onClose={onClose} />;
+  if (underWay)
+    return (
+      <div className="mt-4 border border-hairline bg-paper p-6">
+        <div className="mb-2 flex items-center justify-between gap-2">
+          <span role="status">{underWay.message} …</span>
+          <Button onClick={cancel}>Cancel</Button>
+        </div>
+        <Progress label="Bringing in" done={underWay.done} total={underWay.total} />
+      </div>
+    );
   return (
     <form
       className="mt-4 grid gap-5 border border-hairline bg-paper p-6"
@@ -34,17 +42,18 @@ export function BringIn({ onClose }: { onClose: () => void }) {
           if (value === "" || (value instanceof File && value.size === 0 && value.name === ""))
             form.delete(name);
         }
-        bringIn.mutate(form);
+        begin(form);
       }}
     >
       <p className="max-w-prose">
-        A Markdown file becomes a book: each heading of the first level begins a chapter, and every link comes
-        along.
+        {into === null
+          ? "A manuscript becomes a book: each heading of the first level begins a chapter, and every link comes along."
+          : "A manuscript becomes chapters behind those that the book has: each heading of the first level begins one, and every link comes along."}
       </p>
       <FileField
         name="manuscript"
-        label="The manuscript (Markdown, UTF-8)"
-        accept=".md,.markdown,.txt,text/markdown"
+        label={`The manuscript: ${manuscriptFormatNames}`}
+        accept={manuscriptFormats.flatMap(({ endings }) => endings).join()}
         onFiles={(files) => setManuscript(files[0] ?? null)}
       />
       <FileField
@@ -53,19 +62,21 @@ export function BringIn({ onClose }: { onClose: () => void }) {
         accept="image/png,image/jpeg,image/gif"
         multiple
       />
-      <Field
-        name="title"
-        label="Title of the book"
-        hint="If you leave it empty, the first heading is the title."
-      />
+      {into === null && (
+        <Field
+          name="title"
+          label="Title of the book"
+          hint="If you leave it empty, the first heading is the title."
+        />
+      )}
       <Field
         name="baseAddress"
         label="Address from which its relative links start"
         placeholder="https://"
         hint="Only if the manuscript links to files beside it, and these lie on the web."
-        problem={error?.field === "baseAddress" ? error.message : null}
+        problem={problem?.field === "baseAddress" ? problem.message : null}
       />
-      {error && error.field !== "baseAddress" && <Problem>{error.message}</Problem>}
+      {problem && problem.field !== "baseAddress" && <Problem>{problem.message}</Problem>}
       <div className="flex gap-3">
         <Button kind="main" type="submit" disabled={!manuscript}>
           Bring it in
@@ -106,12 +117,21 @@ function FileField({
   );
 }
 
-function BroughtIn({ result: { book, leftOut }, onClose }: { result: Imported; onClose: () => void }) {
+function BroughtIn({
+  result: { book, chapters, leftOut },
+  into,
+  onClose,
+}: {
+  result: Imported;
+  into: string | null;
+  onClose: () => void;
+}) {
   return (
     <section aria-label="Brought in" className="mt-4 border border-hairline bg-paper p-6">
-      <p className="font-serif text-lg">
-        “{book.title}” is on the Shelf, with {plural(book.chapters, "chapter")} and{" "}
-        {plural(book.links, "link")}.
+      <p className="font-serif text-lg [overflow-wrap:anywhere]">
+        {into === null
+          ? `“${book.title}” is on the Shelf, with ${plural(book.chapters, "chapter")} and ${plural(book.links, "link")}.`
+          : `${plural(chapters, "chapter is", "chapters are")} in “${book.title}” now, behind those that it had.`}
       </p>
       {leftOut.length > 0 && (
         <>
@@ -128,7 +148,7 @@ function BroughtIn({ result: { book, leftOut }, onClose }: { result: Imported; o
             <table className="w-full text-sm">
               <thead>
                 <tr className="text-left text-faint">
-                  <th className="py-1 pr-4 font-normal">Line</th>
+                  <th className="py-1 pr-4 font-normal">Where</th>
                   <th className="py-1 pr-4 font-normal">What</th>
                   <th className="py-1 font-normal">What became of it</th>
                 </tr>
@@ -136,7 +156,7 @@ function BroughtIn({ result: { book, leftOut }, onClose }: { result: Imported; o
               <tbody>
                 {leftOut.map((item, i) => (
                   <tr key={i} className="border-t border-hairline align-top">
-                    <td className="py-1 pr-4 tabular-nums">{item.line ?? "–"}</td>
+                    <td className="py-1 pr-4 tabular-nums">{item.where ?? "–"}</td>
                     <td className="py-1 pr-4 [overflow-wrap:anywhere]">{item.what}</td>
                     <td className="py-1">{item.why}</td>
                   </tr>

@@ -1,32 +1,32 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { topOfBook } from "@vennet/core/manuscript/book-index";
-import { readHref, type Destination, type DestinationNames } from "@vennet/core/destination/destination";
+import { readHref, writeDestination } from "@vennet/core/destination/destination";
+import { kinds as kindTable, type Destination } from "@vennet/core/destination/kinds/kinds";
+import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import type { KnownDestination } from "@vennet/core/destination/suggest";
 import { useMemo } from "react";
-import { answerOf, api, type LedgerGroup } from "./api/client";
-import { fileSize } from "./parts/wording";
-import { kindWords } from "./write/places/known-place";
-
-/** The queries that tell what a book's links can lead to; whoever changes the book makes them stale. */
-export const destinationQueries = ["places", "files", "groups", "drive"];
+import { answerOf, api, type LedgerGroup } from "../api/client";
+import { keys } from "../api/keys";
+import { fileSize } from "../parts/wording";
+import { kindWords } from "./known-place";
 
 export function useFiles(bookId: string) {
   return useQuery({
-    queryKey: ["files", bookId],
+    queryKey: keys.files(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/files", { params: { path: { bookId } } })),
   });
 }
 
 export function useSharedFiles(bookId: string) {
   return useQuery({
-    queryKey: ["drive", bookId],
+    queryKey: keys.drive(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/drive", { params: { path: { bookId } } })),
   });
 }
 
 export function usePlaces(bookId: string) {
   return useQuery({
-    queryKey: ["places", bookId],
+    queryKey: keys.places(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/places", { params: { path: { bookId } } })),
   });
 }
@@ -62,27 +62,29 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
   const shared = useSharedFiles(bookId).data ?? noRows;
   const groups =
     useQuery({
-      queryKey: ["groups", bookId, {}],
+      queryKey: keys.groups(bookId),
       queryFn: () => answerOf(api.GET("/api/books/{bookId}/links/groups", { params: { path: { bookId } } })),
       placeholderData: keepPreviousData,
     }).data ?? noRows;
   return useMemo(() => {
-    const uses = new Map(groups.map(({ destination, count }) => [destination, count]));
+    const counts = new Map(groups.map(({ destination, count }) => [destination, count]));
+    const usedBy = (destination: Destination): { destination: Destination; uses: number } => ({
+      destination,
+      uses: counts.get(writeDestination(destination)) ?? 0,
+    });
     return [
       ...files.map(({ id, name, size }): KnownDestination => ({
-        destination: { kind: "file", file: id },
+        ...usedBy({ kind: "file", file: id }),
         name,
         detail: `Companion file, ${fileSize(size)}`,
-        uses: uses.get(`companion:${id}`) ?? 0,
       })),
       {
-        destination: { kind: "place", target: topOfBook },
+        ...usedBy({ kind: "place", target: topOfBook }),
         name: "Top of the book",
         detail: "The title page",
-        uses: uses.get(`#${topOfBook}`) ?? 0,
       },
       ...places.map(({ id, text, kind, chapter, context, companion, unwritten }): KnownDestination => ({
-        destination: { kind: "place", target: id },
+        ...usedBy({ kind: "place", target: id }),
         name: text || kindWords[kind],
         detail:
           companion && kind === "title"
@@ -90,13 +92,11 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
             : kind === "title"
               ? "Chapter"
               : `${kindWords[kind]} in ${chapter}${context ? `: ${context}` : ""}`,
-        uses: uses.get(`#${id}`) ?? 0,
       })),
       ...shared.map(({ name, folder, address, audience, group }): KnownDestination => ({
-        destination: { kind: "file", share: address },
+        ...usedBy({ kind: "file", share: address }),
         name,
         detail: `Shared in ${folder}: ${audience === "group" ? `${group} may open it` : audienceWords[audience]}`,
-        uses: uses.get(address) ?? 0,
       })),
       ...groups.flatMap(usedBefore),
     ];
@@ -104,7 +104,7 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
 }
 
 function usedBefore({ kind, destination, destinationName, count, texts }: LedgerGroup): KnownDestination[] {
-  if (kind !== "web" && kind !== "email") return [];
+  if (kindTable[kind].schemes.length === 0) return [];
   let read: Destination;
   try {
     read = readHref(destination, null);
@@ -114,7 +114,7 @@ function usedBefore({ kind, destination, destinationName, count, texts }: Ledger
   return [
     {
       destination: read,
-      name: destinationName.replace(/^(https?:\/\/(www\.)?|mailto:)/, "").replace(/\/$/, ""),
+      name: destinationName.replace(/^(https?:\/\/(www\.)?|mailto:|tel:)/, "").replace(/\/$/, ""),
       detail: `“${texts[0] ?? ""}”${count > 1 ? `, ${count} links` : ""}`,
       uses: count,
     },

@@ -1,14 +1,10 @@
 import { readWhereInPage } from "@vennet/core/proof/where-in-page";
-import { readWhere } from "@vennet/core/proof/where-in-pdf";
 import { useMemo } from "react";
-import type { ExportListing } from "../api/client";
 import { Problem, Waiting } from "../parts/notice";
 import { FlowScreen, type Device, type ScreenState } from "../read/flow-screen";
 import { openEpub } from "../read/open-epub";
 import type { OpenFlow } from "../read/open-flow";
-import { openPdf, type OpenPdf } from "../read/open-pdf";
 import { openWeb } from "../read/open-web";
-import { PdfPage } from "../read/pdf-page";
 import { useOpenedFile } from "../read/use-opened-file";
 
 // In px; the column beside the table is as wide as this leaves room for.
@@ -16,59 +12,23 @@ const width = 380;
 const frame = 24;
 const sheet: Device = { name: "page", width: width - frame, height: 560, isGrey: false };
 
-/** The very page of an exported file on which the proof has found a link, with the link marked. */
-export function FoundInFile({
-  bookId,
-  exportId,
-  format,
-  where,
-}: {
+interface Found {
   bookId: string;
   exportId: string;
-  format: ExportListing["format"];
   where: string;
-}) {
-  return format === "pdf" ? (
-    <InPdf bookId={bookId} exportId={exportId} where={where} />
-  ) : (
-    <InFlow bookId={bookId} exportId={exportId} open={format === "epub" ? openEpub : openWeb} where={where} />
-  );
 }
 
-function InPdf({ bookId, exportId, where }: { bookId: string; exportId: string; where: string }) {
-  const { opened, problem } = useOpenedFile<OpenPdf>(
-    bookId,
-    exportId,
-    openPdf,
-    ({ document }) => void document.destroy(),
-  );
-  if (problem) return <Problem>{problem}</Problem>;
-  const place = readWhere(where);
-  if (!opened || !place) return <Waiting what="Opening the file" />;
-  return (
-    <PdfPage
-      document={opened.document}
-      number={place.page}
-      scale={width / opened.width}
-      outlined={false}
-      chosen={where}
-      mark={place.rect[3]}
-      onFollow={() => undefined}
-    />
-  );
+/** The very page of an exported e-book on which the proof has found a link, with the link marked. */
+export function FoundInEpub(found: Found) {
+  return <InFlow {...found} open={openEpub} />;
 }
 
-function InFlow({
-  bookId,
-  exportId,
-  open,
-  where,
-}: {
-  bookId: string;
-  exportId: string;
-  open: (bytes: Uint8Array) => OpenFlow;
-  where: string;
-}) {
+/** The same in exported web pages. */
+export function FoundInWeb(found: Found) {
+  return <InFlow {...found} open={openWeb} />;
+}
+
+function InFlow({ bookId, exportId, open, where }: Found & { open: (bytes: Uint8Array) => OpenFlow }) {
   const { opened, problem } = useOpenedFile(bookId, exportId, open);
   const at = useMemo((): ScreenState | null => {
     const place = readWhereInPage(where);

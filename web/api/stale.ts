@@ -1,0 +1,71 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback } from "react";
+import type { keys } from "./keys";
+
+type Kept = keyof typeof keys;
+
+/** What a link can lead to. */
+const destinations: Kept[] = ["places", "files", "groups", "drive"];
+
+/** For each change that this screen makes, or learns of, all that is not so any more. Nothing else makes stale. */
+const staleAfter = {
+  /** A chapter's text was saved. */
+  text: [
+    "chapters",
+    "places",
+    "groups",
+    "ledger",
+    "destinations",
+    "acceptances",
+    "findings",
+    "preflight",
+    "books",
+  ],
+  /** Chapters were made, moved, renamed, deleted or brought back. */
+  chapters: ["chapters", ...destinations, "ledger", "findings", "preflight", "books"],
+  /** An action over many links was done or undone. */
+  step: [
+    ...destinations,
+    "ledger",
+    "chapters",
+    "destinations",
+    "steps",
+    "versions",
+    "mentions",
+    "findings",
+    "acceptances",
+    "preflight",
+    "books",
+  ],
+  /** An anchor was renamed. */
+  places: [...destinations, "ledger", "findings"],
+  /** Companion files came, went, or were called otherwise. */
+  files: [...destinations, "ledger", "findings", "preflight"],
+  /** A version was kept under a name. */
+  versions: ["versions"],
+  /** A finding was accepted, or that was taken back. */
+  acceptances: ["acceptances", "findings"],
+  /** The book's title, looks, conventions, layout, presets or plan changed. */
+  settings: ["book", "books", "findings", "preflight"],
+  /** A run over the destinations has come to its end. */
+  run: ["destinations", "runs", "findings", "history", "books"],
+  /** What the last run knew may be old. */
+  lookAgain: ["destinations"],
+  /** An export has come to its end. */
+  export: ["exports", "preflight", "places"],
+  /** A book was made, deleted, or brought in. */
+  books: ["books", "book", "chapters", ...destinations, "ledger", "findings", "preflight"],
+} satisfies Record<string, Kept[]>;
+
+export type Change = keyof typeof staleAfter;
+
+/** Says what has changed, so that what is not so any more is read anew. It waits until what is on the screen is. */
+export function useStale(): (change: Change) => Promise<void> {
+  const queries = useQueryClient();
+  return useCallback(
+    async (change) => {
+      await Promise.all(staleAfter[change].map((kept) => queries.invalidateQueries({ queryKey: [kept] })));
+    },
+    [queries],
+  );
+}
