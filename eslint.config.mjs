@@ -1,8 +1,19 @@
+import { createNodeResolver, importX } from "eslint-plugin-import-x";
 import reactHooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
 // Who may import whom. A room uses core and nothing else; inside core a folder uses those before it.
-const coreOrder = ["manuscript", "destination", "checks", "reach", "publish", "proof", "import"];
+const coreOrder = [
+  "manuscript",
+  "destination",
+  "publication",
+  "pdf",
+  "import",
+  "checks",
+  "reach",
+  "proof",
+  "publish",
+];
 const everywhere = ["manuscript", "destination"];
 const rooms = ["server", "web", "standins", "demo", "e2e", "bench"];
 
@@ -91,6 +102,33 @@ export default tseslint.config(
     rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
   },
   ...coreOrder.map(coreRule),
+  {
+    // The reader has to be right where the writer is wrong, so it takes nothing from it.
+    files: ["core/publish/formats/*/read-back.ts", "core/publish/formats/*/landings.ts"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            {
+              regex: "^(\\./(?!landings\\.ts)|\\.\\./(?!\\.\\./\\.\\./(proof|pdf)/))",
+              message: "What reads a file back uses core/proof and core/pdf alone.",
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
+    files: ["**/*.{ts,tsx}"],
+    plugins: { "import-x": importX },
+    settings: {
+      "import-x/extensions": [".ts", ".tsx"],
+      "import-x/parsers": { "@typescript-eslint/parser": [".ts", ".tsx"] },
+      "import-x/resolver-next": [createNodeResolver({ extensions: [".ts", ".tsx", ".mjs"] })],
+    },
+    rules: { "import-x/no-cycle": ["error", { ignoreExternal: true }] },
+  },
   roomRule("server"),
   roomRule("web"),
   roomRule("standins"),

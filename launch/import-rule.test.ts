@@ -15,7 +15,10 @@ function lint(file: string, code: string): string {
 }
 
 test.each([
-  ["core/reach/x.ts", 'import "../publish/epub.ts";'],
+  ["core/reach/x.ts", 'import "../publish/travel.ts";'],
+  ["core/proof/x.ts", 'import "../publish/travel.ts";'],
+  ["core/publish/formats/epub/read-back.ts", 'import "./write-epub.ts";'],
+  ["core/publish/formats/epub/read-back.ts", 'import "../../travel.ts";'],
   ["core/destination/x.ts", 'import "../proof/compare.ts";'],
   ["core/publish/x.ts", 'import "node:fs";'],
   ["core/publish/x.ts", 'import "react";'],
@@ -28,5 +31,12 @@ test.each([
 
 test("what the rooms share is allowed", () => {
   expect(lint("web/x.ts", 'import "@vennet/core/manuscript/ids";')).toBe("");
-  expect(lint("core/proof/x.ts", 'import "../publish/travel.ts";')).toBe("");
+  expect(lint("core/publish/x.ts", 'import "../proof/compare.ts";')).toBe("");
+  expect(lint("core/publish/formats/epub/read-back.ts", 'import "../../../proof/compare.ts";')).toBe("");
+});
+
+test("an import that closes a circle is refused", () => {
+  expect(lint("core/manuscript/attributes.ts", 'import { schema } from "./schema.ts";')).toContain(
+    "import-x/no-cycle",
+  );
 });

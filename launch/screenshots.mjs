@@ -114,6 +114,7 @@ try {
     await page.getByText("Jump to the exact line.").waitFor();
     await shot("export");
     await page.getByRole("link", { name: "Link proof" }).last().click();
+    await page.getByRole("link", { name: "All exports" }).waitFor();
     await page.getByText("links intact").waitFor();
     await page
       .getByRole("button", { name: /^page 3, at/ })

@@ -43,7 +43,13 @@ export async function startServices(processes, folder, port, settings = {}) {
     env: environment,
   });
   await listening(server);
-  return { address: `http://127.0.0.1:${port}`, environment, pid: server.child.pid };
+  return { address: `http://${reachableAs(environment.HOST)}:${port}`, environment, pid: server.child.pid };
+}
+
+/** By which name a server that listens on a host is reached from this machine. */
+function reachableAs(host) {
+  if (!host || host === "0.0.0.0" || host === "::") return "127.0.0.1";
+  return host.includes(":") ? `[${host}]` : host;
 }
 
 async function listening({ name, child, exited }) {
@@ -52,5 +58,5 @@ async function listening({ name, child, exited }) {
     exited.then(() => "ended"),
   ]);
   if (first === "ended")
-    throw new LaunchError("service", `It was not possible to start ${name}. The line above says why.`);
+    throw new LaunchError("service", `It was not possible to start ${name}. What it said stands above.`);
 }

@@ -23,6 +23,7 @@ processes.onUnexpectedEnd = (name) => {
 let started = false;
 
 try {
+  checkPort();
   mkdirSync(folder, { recursive: true });
   giveBack = takeDataFolder(folder);
   installDebianPackages(toRun);
@@ -42,7 +43,17 @@ try {
   await stop(1);
 }
 
-/** The port that was asked for has to be free; the usual one may give way to another. */
+/** A port that is none is told before anything is done. */
+function checkPort() {
+  const asked = process.env.PORT ?? "4600";
+  if (/^\d+$/.test(asked) && Number(asked) >= 1 && Number(asked) <= 65_535) return;
+  throw new LaunchError(
+    "port",
+    `PORT is “${asked}”; it has to be a whole number from 1 to 65535. Set it to one, or leave it out.`,
+  );
+}
+
+/** The port that was asked for has to be free; the default one may give way to another. */
 async function choosePort() {
   const asked = process.env.PORT;
   const port = Number(asked ?? 4600);
