@@ -1,7 +1,7 @@
 import { checkBook, nothingKnown } from "@vennet/core/checks/check-book";
-import { usualConventions } from "@vennet/core/manuscript/conventions";
-import { usualLayout } from "@vennet/core/manuscript/page-layout";
-import { usualLooks } from "@vennet/core/manuscript/looks";
+import { defaultConventions } from "@vennet/core/manuscript/conventions";
+import { defaultLayout } from "@vennet/core/manuscript/page-layout";
+import { defaultLooks } from "@vennet/core/manuscript/looks";
 import { schema } from "@vennet/core/manuscript/schema";
 
 // The static checks of a book with 20,000 links, beside one bare walk over its documents.
@@ -41,9 +41,9 @@ const book = {
   pictures: [],
   files: new Map(),
   fileBytes: new Map(),
-  looks: usualLooks,
-  conventions: usualConventions,
-  layout: usualLayout,
+  looks: defaultLooks,
+  conventions: defaultConventions,
+  layout: defaultLayout,
 };
 
 function walk() {

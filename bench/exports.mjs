@@ -5,14 +5,14 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { chromium } from "@playwright/test";
-import { importMarkdown } from "@vennet/core/import/markdown";
+import { importManuscript } from "@vennet/core/import/import-manuscript";
 import { writeChapter } from "@vennet/core/manuscript/chapter";
 import { compareLinks } from "@vennet/core/proof/compare";
 import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
-import { readEpub } from "@vennet/core/proof/read-epub";
-import { readPdf } from "@vennet/core/proof/read-pdf";
-import { writeEpub } from "@vennet/core/publish/epub";
-import { writeWebPage } from "@vennet/core/publish/web-page";
+import { readEpub } from "@vennet/core/publish/formats/epub/read-back";
+import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
+import { writeEpub } from "@vennet/core/publish/formats/epub/write-epub";
+import { writeWebPage } from "@vennet/core/publish/formats/web/web-page";
 import { unzipSync, zipSync } from "fflate";
 import { bookOf, longBook } from "./long-book.mjs";
 import { peakMemory, peakMemoryOfTree } from "./memory.mjs";
@@ -23,7 +23,8 @@ const seconds = (ms) => `${(ms / 1000).toFixed(2)} s`;
 const ratio = (one, other) => (one / other).toFixed(2);
 
 for (const count of [5, 27, 105]) {
-  const { chapters } = importMarkdown(longBook(count), {
+  const file = { name: "causeways.md", bytes: new TextEncoder().encode(longBook(count)) };
+  const { chapters } = await importManuscript(file, {
     fallbackTitle: "",
     baseAddress: null,
     pictureFor: () => null,

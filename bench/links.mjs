@@ -30,7 +30,10 @@ try {
   const bringIn = async (markdown) => {
     const file = { name: "bench.md", mimeType: "text/markdown", buffer: Buffer.from(markdown) };
     const answer = await page.request.post("/api/books/import", { multipart: { manuscript: file } });
-    return (await answer.json()).book.id;
+    const { id } = await answer.json();
+    // The events end when the job has.
+    await page.request.get(`/api/jobs/${id}/events`);
+    return (await (await page.request.get(`/api/jobs/${id}/import`)).json()).book.id;
   };
 
   await keystrokes();

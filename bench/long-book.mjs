@@ -1,6 +1,6 @@
-import { usualConventions } from "@vennet/core/manuscript/conventions";
-import { usualLooks } from "@vennet/core/manuscript/looks";
-import { usualLayout } from "@vennet/core/manuscript/page-layout";
+import { defaultConventions } from "@vennet/core/manuscript/conventions";
+import { defaultLooks } from "@vennet/core/manuscript/looks";
+import { defaultLayout } from "@vennet/core/manuscript/page-layout";
 
 /** Markdown of a book of some eleven pages a chapter, each with 50 web links and 50 links inside the book. */
 export function longBook(chapterCount) {
@@ -39,8 +39,8 @@ export function bookOf(chapters) {
     files: new Map(),
     fileBytes: new Map(),
     leavesFiles: false,
-    looks: usualLooks,
-    conventions: usualConventions,
-    layout: usualLayout,
+    looks: defaultLooks,
+    conventions: defaultConventions,
+    layout: defaultLayout,
   };
 }

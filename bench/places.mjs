@@ -1,9 +1,10 @@
 import { indexOf } from "@vennet/core/manuscript/book";
-import { usualConventions } from "@vennet/core/manuscript/conventions";
+import { defaultConventions } from "@vennet/core/manuscript/conventions";
 import { linkUses } from "@vennet/core/manuscript/links";
-import { usualLooks } from "@vennet/core/manuscript/looks";
+import { defaultLooks } from "@vennet/core/manuscript/looks";
 import { referenceWords } from "@vennet/core/manuscript/references";
-import { referenceAttrs, schema } from "@vennet/core/manuscript/schema";
+import { referenceAttrs } from "@vennet/core/manuscript/attributes";
+import { schema } from "@vennet/core/manuscript/schema";
 
 // Renumbering a book of 40 chapters, 2,000 cross-references and 600 notes after one heading is moved, beside
 // one bare walk over its documents, in one run.
@@ -46,8 +47,8 @@ function refresh(docs) {
   const index = indexOf({
     title: "All causeways",
     language: "en",
-    conventions: { ...usualConventions, headings: 4, notes: "book" },
-    looks: usualLooks,
+    conventions: { ...defaultConventions, headings: 4, notes: "book" },
+    looks: defaultLooks,
     chapters: docs.map((doc, i) => ({ id: String(i), role: "chapter", doc })),
   });
   let said = 0;

@@ -1,7 +1,7 @@
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { compareLinks } from "@vennet/core/proof/compare";
 import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
-import { readPdf } from "@vennet/core/proof/read-pdf";
+import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import { bookOf } from "./long-book.mjs";
 
 // Proves the PDF that it is sent, and says how long that took.

@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { freePort, Processes } from "../launch/processes.mjs";
 import { startServices } from "../launch/services.mjs";
-import { largeWeb, usualLargeWeb } from "../standins/dist/web/large-web.js";
+import { largeWeb, defaultLargeWeb } from "../standins/dist/web/large-web.js";
 import { memoryNow, peakMemory } from "./memory.mjs";
 
 // A run over a generated web of 10,000 pages on 300 hosts: with its politeness beside the shortest time that this
@@ -87,7 +87,7 @@ async function withVennet(addresses, settings, work) {
   }
 }
 
-const web = largeWeb(usualLargeWeb);
+const web = largeWeb(defaultLargeWeb);
 const addresses = pagesOf(web);
 const seconds = (ms) => `${(ms / 1000).toFixed(1)} s`;
 const rate = ({ ms, questions }) => questions / (ms / 1000);

@@ -1,6 +1,6 @@
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { bookOf } from "./long-book.mjs";
-import { Typesetter } from "../server/dist/workshop/typesetter.js";
+import { Typesetter } from "../server/dist/workers/typesetter.js";
 
 // Sets the book that it is sent, and again after one paragraph was changed, and says how long that took.
 process.on("message", (documents) => {

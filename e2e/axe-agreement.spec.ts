@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { usualLooks } from "@vennet/core/manuscript/looks";
+import { defaultLooks } from "@vennet/core/manuscript/looks";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -89,8 +89,8 @@ test("axe-core and the rules agree on which links have no name, and on contrast,
   expect(await axeOn(["link-name"])).toEqual([{ rule: "link-name", count: 2 }]);
 
   // Looks: the ratio with the paper, and without an underline the ratio with the text.
-  const look = async (change: Partial<(typeof usualLooks)["web"]>): Promise<void> => {
-    const looks = { ...usualLooks, web: { ...usualLooks.web, ...change } };
+  const look = async (change: Partial<(typeof defaultLooks)["web"]>): Promise<void> => {
+    const looks = { ...defaultLooks, web: { ...defaultLooks.web, ...change } };
     expect((await request.patch(`/api/books/${bookId}`, { data: { looks } })).status()).toBe(200);
   };
   const both = async () => ({

@@ -43,7 +43,11 @@ export async function openOwnBook(page: Page, markdown: string): Promise<string>
   const brought = await request.post("/api/books/import", {
     multipart: { manuscript: { name: "walks.md", mimeType: "text/markdown", buffer: Buffer.from(markdown) } },
   });
-  const { book } = (await brought.json()) as { book: { id: string } };
+  const { id } = (await brought.json()) as { id: string };
+  // The events end when the job has.
+  await request.get(`/api/jobs/${id}/events`);
+  const result = await request.get(`/api/jobs/${id}/import`);
+  const { book } = (await result.json()) as { book: { id: string } };
   await page.goto(`/books/${book.id}/write`);
   await expect(text(page)).toBeVisible();
   return book.id;

@@ -2,9 +2,9 @@ import { join } from "node:path";
 import { expect, openOwnBook, proofs, saved, test, text } from "./fixtures";
 
 type Page = import("@playwright/test").Page;
-const bench = (page: Page) => page.getByRole("region", { name: "Hotspots" });
+const hotspots = (page: Page) => page.getByRole("region", { name: "Hotspots" });
 const areas = (page: Page) =>
-  bench(page).getByRole("list", { name: "Areas, the lowest first" }).getByRole("button");
+  hotspots(page).getByRole("list", { name: "Areas, the lowest first" }).getByRole("button");
 
 let bookId: string;
 test.beforeEach(async ({ page }) => {
@@ -45,7 +45,7 @@ test("areas are drawn, moved by keys, copied, ordered, framed; covered ones are 
   page,
 }) => {
   await page.getByRole("button", { name: /^Hotspots/ }).click();
-  const canvas = bench(page).locator("canvas").first();
+  const canvas = hotspots(page).locator("canvas").first();
   await expect(canvas).toBeVisible();
   const box = (await canvas.boundingBox())!;
   const at = ([x, y]: readonly [number, number]): [number, number] => [
@@ -56,14 +56,14 @@ test("areas are drawn, moved by keys, copied, ordered, framed; covered ones are 
     ["Rectangle", [0.1, 0.2], [0.3, 0.5], "Tern Head"],
     ["Ellipse", [0.6, 0.2], [0.9, 0.7], "Aldry"],
   ] as const) {
-    await bench(page).getByRole("radio", { name: tool }).click();
+    await hotspots(page).getByRole("radio", { name: tool }).click();
     await page.mouse.move(...at(from));
     await page.mouse.down();
     await page.mouse.move(...at(to), { steps: 4 });
     await page.mouse.up();
     await leadTo(page, `https://maps.hesterley.example/${tool}`, alt);
   }
-  await bench(page).getByRole("radio", { name: "Polygon" }).click();
+  await hotspots(page).getByRole("radio", { name: "Polygon" }).click();
   for (const corner of [
     [0.4, 0.7],
     [0.5, 0.9],
@@ -75,25 +75,25 @@ test("areas are drawn, moved by keys, copied, ordered, framed; covered ones are 
   await expect(areas(page)).toHaveText([/1Tern Head/, /2Aldry/, /3Shoal/]);
 
   await areas(page).first().focus();
-  const left = bench(page).getByLabel("Left");
+  const left = hotspots(page).getByLabel("Left");
   await expect(left).toHaveValue(/^(9\.9|10|10\.1)$/);
   const before = Number(await left.inputValue());
   await page.keyboard.press("Shift+ArrowRight");
   await expect(left).toHaveValue(String(Math.round((before + 5) * 10) / 10));
   await page.keyboard.press("d");
   await expect(areas(page)).toHaveCount(4);
-  await expect(bench(page)).toContainText(/lies over \d+ % of this one/);
+  await expect(hotspots(page)).toContainText(/lies over \d+ % of this one/);
   await areas(page).last().focus();
   await page.keyboard.press("Delete");
   await expect(areas(page)).toHaveCount(3);
   await areas(page).first().focus();
   await page.keyboard.press("PageUp");
   await expect(areas(page)).toHaveText([/1Aldry/, /2Tern Head/, /3Shoal/]);
-  await bench(page).getByRole("button", { name: "Undo" }).click();
+  await hotspots(page).getByRole("button", { name: "Undo" }).click();
   await expect(areas(page).first()).toHaveText(/1Tern Head/);
-  await bench(page).getByLabel("Line").selectOption("dashed");
-  await bench(page).getByLabel("Thickness").fill("3");
-  await bench(page).getByRole("button", { name: "Take these hotspots" }).click();
+  await hotspots(page).getByLabel("Line").selectOption("dashed");
+  await hotspots(page).getByLabel("Thickness").fill("3");
+  await hotspots(page).getByRole("button", { name: "Take these hotspots" }).click();
 
   await expect(text(page).locator(".picture polygon")).toHaveCount(3);
   await expect(text(page).locator(".picture-caption")).toHaveCount(3);
@@ -111,14 +111,14 @@ test("areas are drawn, moved by keys, copied, ordered, framed; covered ones are 
 
 test("an area that leads nowhere is not taken, and leaving keeps all as it was", async ({ page }) => {
   await page.getByRole("button", { name: /^Hotspots/ }).click();
-  await bench(page).getByRole("button", { name: "Add in the middle" }).click();
+  await hotspots(page).getByRole("button", { name: "Add in the middle" }).click();
   await page
     .getByRole("form", { name: "Link line" })
     .getByRole("button", { name: "Leave as it was" })
     .click();
-  await bench(page).getByRole("button", { name: "Take these hotspots" }).click();
-  await expect(bench(page).getByRole("alert")).toContainText("leads nowhere yet");
-  await bench(page).getByRole("button", { name: "Leave as it was" }).click();
+  await hotspots(page).getByRole("button", { name: "Take these hotspots" }).click();
+  await expect(hotspots(page).getByRole("alert")).toContainText("leads nowhere yet");
+  await hotspots(page).getByRole("button", { name: "Leave as it was" }).click();
   await expect(text(page).locator(".picture polygon")).toHaveCount(0);
 });
 
@@ -126,9 +126,9 @@ test("areas keep their place when the picture is made smaller, or another takes 
   page,
 }) => {
   await page.getByRole("button", { name: /^Hotspots/ }).click();
-  await bench(page).getByRole("button", { name: "Add in the middle" }).click();
+  await hotspots(page).getByRole("button", { name: "Add in the middle" }).click();
   await leadTo(page, "https://maps.hesterley.example/m", "Middle");
-  await bench(page).getByRole("button", { name: "Take these hotspots" }).click();
+  await hotspots(page).getByRole("button", { name: "Take these hotspots" }).click();
   const isInPlace = async () => {
     const picture = await text(page).locator(".picture").boundingBox();
     const area = await text(page).locator(".picture polygon").boundingBox();

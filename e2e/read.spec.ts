@@ -145,7 +145,6 @@ test("every link of each file is walked in its reader, and lands where the manus
   quiet,
 }) => {
   quiet.push("Blocked script execution");
-  test.setTimeout(120_000);
   const bookId = await openOwnBook(page, markdown);
   await linkFile(page, bookId, "the plan");
   for (const format of ["pdf", "epub", "web"]) {

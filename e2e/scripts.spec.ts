@@ -8,11 +8,11 @@ import { expect, test } from "./fixtures";
 
 const root = join(import.meta.dirname, "..");
 
-test("the script in the README signs in, brings in, checks, exports, downloads and ends as it says, as it stands there", async ({
+test("the script in the guide to HTTP signs in, brings in, checks, exports, downloads and ends as it says, as it stands there", async ({
   baseURL,
 }) => {
-  const readme = readFileSync(join(root, "README.md"), "utf8");
-  const [script, nightly] = [...readme.matchAll(/```sh\n([\s\S]*?)```/g)].map(([, lines]) => lines!) as [
+  const page = readFileSync(join(root, "docs/http.md"), "utf8");
+  const [script, nightly] = [...page.matchAll(/```sh\n([\s\S]*?)```/g)].map(([, lines]) => lines!) as [
     string,
     string,
   ];
