@@ -16,7 +16,7 @@ import { linkMarks } from "./link-marks";
 import { bookNumbers } from "./book-numbers";
 import { pasteIds } from "./paste-ids";
 import { PictureView } from "../pictures/picture-view";
-import { readSelectionFirst } from "./read-selection";
+import { keepSelection, readSelectionFirst } from "./read-selection";
 import { ReferenceView } from "./reference-view";
 import { SignpostsView } from "./signposts-view";
 import { uniqueIds } from "./unique-ids";
@@ -111,6 +111,7 @@ export function createEditor(
       return true;
     },
     dispatchTransaction(transaction) {
+      keepSelection(view, transaction);
       const next = view.state.apply(transaction);
       view.updateState(next);
       callbacks.onState(next, transaction.docChanged && !transaction.getMeta(adopted));
