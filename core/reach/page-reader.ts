@@ -15,7 +15,10 @@ export interface PageFacts {
 }
 
 const wordsKept = 4_000;
+const pieceLength = 16 * 1024;
 const titleLength = 300;
+/** A page whose elements lie deeper in each other is not read on: its parser's work grows with the square of it. */
+const deepest = 5_000;
 const unseen = new Set(["script", "style", "template", "noscript"]);
 
 /**
@@ -31,6 +34,8 @@ export class PageReader {
   private isWhole = false;
   private inside: "title" | "heading" | null = null;
   private unseenDepth = 0;
+  private depth = 0;
+  private isTooDeep = false;
   private readonly parser: Parser;
 
   constructor(private readonly wanted: ReadonlySet<string>) {
@@ -42,16 +47,20 @@ export class PageReader {
   }
 
   push(text: string): void {
-    this.parser.write(text);
+    // In pieces, since a parser that is at work cannot be stopped.
+    for (let from = 0; from < text.length && !this.isTooDeep; from += pieceLength)
+      this.parser.write(text.slice(from, from + pieceLength));
   }
 
   end(): void {
+    if (this.isTooDeep) return;
     this.isWhole = true;
     this.parser.end();
   }
 
   /** Whether more of the page would tell nothing that is asked for. */
   get hasEnough(): boolean {
+    if (this.isTooDeep) return true;
     return (
       this.parts.size === this.wanted.size &&
       this.title !== null &&
@@ -76,6 +85,7 @@ export class PageReader {
   }
 
   private open(name: string, attributes: Record<string, string>): void {
+    if (++this.depth > deepest) this.isTooDeep = true;
     if (unseen.has(name)) this.unseenDepth++;
     this.words += " ";
     for (const part of [attributes["id"], name === "a" ? attributes["name"] : undefined])
@@ -100,6 +110,7 @@ export class PageReader {
   }
 
   private close(name: string): void {
+    this.depth--;
     this.words += " ";
     if (unseen.has(name)) this.unseenDepth = Math.max(0, this.unseenDepth - 1);
     if ((this.inside === "title" && name === "title") || (this.inside === "heading" && /^h[12]$/.test(name)))

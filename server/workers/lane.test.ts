@@ -13,8 +13,8 @@ const check = { book: plainBook(book), known: nothingKnown };
 /** It takes some seconds to set. */
 const longBook = bookOf(`# T\n\n${"Word [link](https://a.example/) ".repeat(20)}\n\n`.repeat(150));
 const lanes: Lane[] = [];
-const newLane = (processes: number): Lane => {
-  const lane = new Lane(processes);
+const newLane = (processes: number, limits = { minutes: 10, megabytes: 4096 }): Lane => {
+  const lane = new Lane(processes, limits);
   lanes.push(lane);
   return lane;
 };
@@ -134,5 +134,21 @@ describe("a task", () => {
     expect(await checks.run("check", check)).toHaveLength(1);
     expect(isExported).toBe(false);
     await exporting;
+  });
+
+  test("that takes more time or memory than it may is ended with word of it, and the next is done", async () => {
+    const { chapters } = longBook;
+    const exported = {
+      book: plainBook({ ...book, chapters }),
+      options: exportOptions({ format: "pdf" }),
+      name: "walks.pdf",
+      lastPages: null,
+    };
+    const hasty = newLane(1, { minutes: 1 / 600, megabytes: 4096 });
+    await expect(hasty.run("exportBook", exported)).rejects.toMatchObject({ code: "too-long" });
+    const narrow = newLane(1, { minutes: 10, megabytes: 20 });
+    await expect(narrow.run("exportBook", exported)).rejects.toMatchObject({ code: "too-much-memory" });
+    const wide = newLane(1, { minutes: 10, megabytes: 1024 });
+    expect(await wide.run("check", check)).toHaveLength(1);
   });
 });

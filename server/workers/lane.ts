@@ -3,6 +3,7 @@ import { join } from "node:path";
 import { CodedError } from "@vennet/core/errors";
 import pLimit, { type LimitFunction } from "p-limit";
 import workerpool from "workerpool";
+import { watchLimits, type Limits, type WorkerLimitError } from "./process-limits.ts";
 import type { TaskEvent, TaskResult } from "./task.ts";
 import type { TaskName, Tasks } from "./tasks.ts";
 
@@ -29,8 +30,14 @@ export class Lane {
   private readonly inTurn: LimitFunction;
   private idle: NodeJS.Timeout | undefined;
 
-  /** @param processes how many of its tasks run at once */
-  constructor(processes: number) {
+  /**
+   * @param processes how many of its tasks run at once
+   * @param limits what each of them may take
+   */
+  constructor(
+    processes: number,
+    private readonly limits: Limits,
+  ) {
     const beside = join(import.meta.dirname, "worker-process.js");
     // The tests run the sources; the process that they start is the built one.
     const built = join(import.meta.dirname, "../dist/workers/worker-process.js");
@@ -45,7 +52,8 @@ export class Lane {
 
   /**
    * Does a task. When the signal aborts, its process is ended, since native code cannot be stopped otherwise.
-   * @throws the error of the task; WorkerEndedError where its process ended in the middle of it
+   * @throws the error of the task; WorkerEndedError where its process ended in the middle of it; WorkerLimitError
+   * where it took more than it may
    */
   async run<K extends TaskName>(
     name: K,
@@ -73,13 +81,20 @@ export class Lane {
       for (let tries = 1; ; tries++) {
         signal?.throwIfAborted();
         let begun = false;
+        let exceeded: WorkerLimitError | undefined;
+        let endWatch = (): void => undefined;
         const promise = this.pool.exec("run", [name, input], {
           on: (event: TaskEvent) => {
-            if (event.begun) begun = true;
-            else tell?.(event);
+            if (event.pid === undefined) return tell?.(event);
+            begun = true;
+            endWatch = watchLimits(event.pid, this.limits, (error) => {
+              exceeded = error;
+              void promise.cancel();
+            });
           },
         });
-        const result = await this.settled(promise, signal);
+        const result = await this.settled(promise, signal).finally(() => endWatch());
+        if (exceeded) throw exceeded;
         if (result !== "ended") return outputOf(result);
         // A process that had died idle took the task with it before it was begun.
         if (begun || tries === beginsAtMost) throw new WorkerEndedError();
@@ -104,10 +119,9 @@ export class Lane {
     signal?.addEventListener("abort", abort, { once: true });
     try {
       return (await promise) as TaskResult;
-    } catch (error) {
+    } catch {
       signal?.throwIfAborted();
       // What tasks throw comes as a result; what the pool rejects with is about its processes.
-      if (error instanceof workerpool.Promise.CancellationError) throw error;
       return "ended";
     } finally {
       signal?.removeEventListener("abort", abort);

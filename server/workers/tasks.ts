@@ -2,10 +2,31 @@ import type { Task } from "./task.ts";
 
 /** All heavy work. Each sort has a lane of its own, so that no export is in the way of who writes. */
 export const tasks = {
-  check: { processes: 2, load: () => import("../checks/check-task.ts") },
-  setChapter: { processes: 1, load: () => import("../exports/set-chapter-task.ts") },
-  exportBook: { processes: 2, load: () => import("../exports/export-task.ts") },
-  importManuscript: { processes: 1, load: () => import("../import/import-task.ts") },
+  check: {
+    processes: 2,
+    limits: { minutes: 1, megabytes: 2048 },
+    load: () => import("../checks/check-task.ts"),
+  },
+  setChapter: {
+    processes: 1,
+    limits: { minutes: 1, megabytes: 3072 },
+    load: () => import("../exports/set-chapter-task.ts"),
+  },
+  exportBook: {
+    processes: 2,
+    limits: { minutes: 10, megabytes: 4096 },
+    load: () => import("../exports/export-task.ts"),
+  },
+  importManuscript: {
+    processes: 1,
+    limits: { minutes: 2, megabytes: 2048 },
+    load: () => import("../import/import-task.ts"),
+  },
+  readPage: {
+    processes: 1,
+    limits: { minutes: 1 / 12, megabytes: 1024 },
+    load: () => import("../reach/read-page-task.ts"),
+  },
 } satisfies Record<string, Task>;
 
 /** The name of a sort of heavy work. */

@@ -7,7 +7,7 @@ import { tasks, type TaskName, type Tasks } from "./tasks.ts";
 @Injectable()
 export class WorkerPools implements OnApplicationShutdown {
   private readonly lanes = new Map(
-    Object.entries(tasks).map(([name, { processes }]) => [name, new Lane(processes)]),
+    Object.entries(tasks).map(([name, { processes, limits }]) => [name, new Lane(processes, limits)]),
   );
 
   /** Does a task in its lane; see {@link Lane.run}. */

@@ -8,7 +8,7 @@ import { tasks, type TaskName, type Tasks } from "./tasks.ts";
 const tell = (event: TaskEvent): void => workerpool.workerEmit(event);
 
 async function run<K extends TaskName>(name: K, input: Tasks[K]["input"]): Promise<TaskResult> {
-  tell({ begun: true });
+  tell({ pid: process.pid });
   try {
     const task = (await tasks[name].load()) as { run: (input: unknown, tell: unknown) => unknown };
     return { ok: true, output: await task.run(input, tell) };

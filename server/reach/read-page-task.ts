@@ -1,0 +1,21 @@
+import { PageReader, type PageFacts } from "@vennet/core/reach/page-reader";
+
+/**
+ * Reads what has come of a page.
+ * @param input.wanted the ids and names that are looked for
+ * @param input.isWhole whether it is all of it
+ */
+export function run({
+  text,
+  wanted,
+  isWhole,
+}: {
+  text: string;
+  wanted: ReadonlySet<string>;
+  isWhole: boolean;
+}): { facts: PageFacts; hasEnough: boolean } {
+  const reader = new PageReader(wanted);
+  reader.push(text);
+  if (isWhole) reader.end();
+  return { facts: reader.facts(), hasEnough: reader.hasEnough };
+}
