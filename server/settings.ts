@@ -34,7 +34,10 @@ export class Settings {
   readonly logLevel: string;
   readonly standIns: StandInSettings | null;
   readonly reachPorts: readonly number[];
+  /** How long a host is waited for without a sign of life. */
   readonly reachTimeoutMs: number;
+  /** How long one question takes at most: its head, its body and its redirects together. */
+  readonly reachTotalMs: number;
   /** How many questions are under way at once, over all books. */
   readonly reachConcurrency: number;
   /** How many questions to one host are under way at once. */
@@ -68,6 +71,7 @@ export class Settings {
       ? env["REACH_PORTS"].split(",").map((port) => wholeNumber("REACH_PORTS", port, 1, highestPort))
       : defaultPorts;
     this.reachTimeoutMs = whole("REACH_TIMEOUT_MS", 15_000, 1, longestMs);
+    this.reachTotalMs = whole("REACH_TOTAL_MS", 2 * this.reachTimeoutMs, 1, longestMs);
     this.reachConcurrency = whole("REACH_CONCURRENCY", 64, 1, 10_000);
     this.reachLanes = whole("REACH_LANES", 2, 1, 1_000);
     this.reachGapMs = whole("REACH_GAP_MS", 100, 0, longestMs);

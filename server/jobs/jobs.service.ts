@@ -43,6 +43,9 @@ export interface JobKind {
 const finished = new Set(["done", "cancelled", "failed"]);
 const concurrentJobs = 4;
 const concurrentParts = 256;
+/** So much of an account, and of a book, is under way at once, whatever others have begun. */
+const jobsShare = 1;
+const partsShare = 16;
 const progressPause = 150;
 /** How soon a server hears of what another one did to a job. */
 const lookPause = 300;
@@ -74,10 +77,10 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
   ) {
     this.whole = redisUrl
       ? new RedisQueue("vennet-jobs", concurrentJobs, redisUrl, takeOverMs)
-      : new LocalQueue(concurrentJobs);
+      : new LocalQueue(concurrentJobs, jobsShare);
     this.parts = redisUrl
       ? new RedisQueue("vennet-parts", concurrentParts, redisUrl, takeOverMs)
-      : new LocalQueue(concurrentParts);
+      : new LocalQueue(concurrentParts, partsShare);
   }
 
   /** Says how the jobs of a kind are done. */
@@ -89,11 +92,11 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
     const left = await this.jobs.find({
       where: { state: In(["waiting", "running"]) },
       order: { createdAt: "ASC" },
-      select: { id: true },
+      select: { id: true, accountId: true, bookId: true },
     });
     this.whole.start((piece) => this.take(piece));
     this.parts.start((piece) => this.take(piece));
-    await this.whole.add(left.map(({ id }) => ({ jobId: id, part: "", priority: 0 })));
+    await this.whole.add(left.map(pieceOf));
     this.lookLater();
   }
 
@@ -123,13 +126,15 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       message: "",
     });
     await this.jobs.insert(columns<Job>(job));
-    await this.whole.add([{ jobId: job.id, part: "", priority: 0 }]);
+    await this.whole.add([pieceOf(job)]);
     return job;
   }
 
   /** Hands parts of a job out. Parts come in turns: the first part of every job before the second of any. */
   async addParts(job: Job, parts: readonly string[], first: number): Promise<void> {
-    await this.parts.add(parts.map((part, i) => ({ jobId: job.id, part, priority: first + i })));
+    await this.parts.add(
+      parts.map((part, i) => ({ jobId: job.id, part, priority: first + i, owner: job.bookId ?? "" })),
+    );
   }
 
   /** Tells who watches here how a job is in the database, which its own work has changed. */
@@ -310,4 +315,9 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
         });
     }, lookPause);
   }
+}
+
+/** The whole of a job as a piece of work; one that nobody began is its book's. */
+function pieceOf({ id, accountId, bookId }: Job): Piece {
+  return { jobId: id, part: "", priority: 0, owner: accountId ?? bookId ?? "" };
 }

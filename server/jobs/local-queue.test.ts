@@ -2,11 +2,16 @@ import { expect, test } from "@jest/globals";
 import { LocalQueue } from "./local-queue.ts";
 import type { Piece } from "./work-queue.ts";
 
-const piece = (jobId: string, part: string, priority: number): Piece => ({ jobId, part, priority });
+const piece = (jobId: string, part: string, priority: number, owner = jobId): Piece => ({
+  jobId,
+  part,
+  priority,
+  owner,
+});
 const settled = () => new Promise((resolve) => setImmediate(resolve));
 
 test("books take turns: the first host of each run comes before the second of any", async () => {
-  const queue = new LocalQueue(1);
+  const queue = new LocalQueue(1, 0);
   const done: string[] = [];
   await queue.add(["a", "b", "c"].map((host, i) => piece("long", host, i)));
   await queue.add(["x", "y"].map((host, i) => piece("short", host, i)));
@@ -16,7 +21,7 @@ test("books take turns: the first host of each run comes before the second of an
 });
 
 test("so many pieces are under way as it may do, and none twice while it waits or runs", async () => {
-  const queue = new LocalQueue(2);
+  const queue = new LocalQueue(2, 0);
   const running = new Map<string, () => void>();
   let most = 0;
   queue.start(
@@ -45,7 +50,7 @@ test("so many pieces are under way as it may do, and none twice while it waits o
 });
 
 test("closed, it hands out nothing more and waits for what is under way", async () => {
-  const queue = new LocalQueue(1);
+  const queue = new LocalQueue(1, 0);
   const done: string[] = [];
   let finish = (): void => undefined;
   queue.start(async ({ part }) => {
@@ -57,4 +62,17 @@ test("closed, it hands out nothing more and waits for what is under way", async 
   finish();
   await closed;
   expect(done).toEqual(["a"]);
+});
+
+test("an owner has its share at once, whatever others have under way, and no more than that", async () => {
+  const queue = new LocalQueue(2, 1);
+  const running: string[] = [];
+  queue.start(({ part }) => {
+    running.push(part);
+    return new Promise(() => undefined);
+  });
+  await queue.add(["a", "b", "c"].map((part) => piece("long", part, 0)));
+  expect(running).toEqual(["a", "b"]);
+  await queue.add(["x", "y"].map((part) => piece("short", part, 7)));
+  expect(running).toEqual(["a", "b", "x"]);
 });

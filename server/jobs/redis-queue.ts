@@ -37,9 +37,9 @@ export class RedisQueue implements WorkQueue {
 
   async add(pieces: readonly Piece[]): Promise<void> {
     await this.queue.addBulk(
-      pieces.map(({ jobId, part, priority }) => ({
+      pieces.map(({ jobId, part, owner, priority }) => ({
         name: "piece",
-        data: { jobId, part },
+        data: { jobId, part, owner },
         opts: {
           // The same piece is not added while it waits or is under way.
           jobId: `${jobId}~${part.replaceAll(":", "_")}`,

@@ -4,6 +4,8 @@ export interface Piece {
   part: string;
   /** What is lower comes first; equal ones in the order in which they were added. */
   priority: number;
+  /** For whom it is done, by whom turns are shared. */
+  owner: string;
 }
 
 /** What brings waiting pieces of work to whoever does them. */

@@ -35,7 +35,7 @@ test("two questions to a host are under way at once, and others wait in their or
   const entered: number[] = [];
   const leaves: (() => void)[] = [];
   for (let i = 0; i < 4; i++)
-    void gate.enter("tides.example", never).then((leave) => {
+    void gate.enter("tides.example", "book", never).then((leave) => {
       entered.push(i);
       leaves.push(leave);
     });
@@ -47,15 +47,38 @@ test("two questions to a host are under way at once, and others wait in their or
   await settled();
   expect(entered).toEqual([0, 1, 2]);
   // Another host has a gate of its own.
-  await gate.enter("ferry.example", never);
+  await gate.enter("ferry.example", "book", never);
 });
 
 test("so many are under way in all as the server is set to", async () => {
   const gate = gates({ REACH_CONCURRENCY: "3" });
   let inside = 0;
-  for (let i = 0; i < 5; i++) void gate.enter(`h${i}.example`, never).then(() => inside++);
+  // Beyond a book's share there are no more than these.
+  for (let i = 0; i < 12; i++) void gate.enter(`h${i}.example`, "book", never).then(() => inside++);
   await settled();
-  expect(inside).toBe(3);
+  expect(inside).toBe(8);
+});
+
+test("a book has its share at once while others hold all, and a free place goes to who holds the fewest", async () => {
+  const gate = gates({ REACH_CONCURRENCY: "20" });
+  const entered: string[] = [];
+  const leaves: (() => void)[] = [];
+  const enter = (host: string, book: string): void =>
+    void gate.enter(host, book, never).then((leave) => {
+      entered.push(book);
+      leaves.push(leave);
+    });
+  for (let i = 0; i < 40; i++) enter(`drip-${i}.example`, "hostile");
+  await settled();
+  expect(entered.length).toBe(20);
+  for (let i = 0; i < 9; i++) enter(`tides-${i}.example`, "mine");
+  await settled();
+  expect(entered.filter((book) => book === "mine").length).toBe(8);
+  // Of the places that come free, eight are above the number; the ninth goes to the book that holds fewer.
+  for (let i = 0; i < 9; i++) leaves[i]!();
+  await settled();
+  expect(entered.filter((book) => book === "mine").length).toBe(9);
+  expect(entered.length).toBe(29);
 });
 
 test("the gap lies between the starts, and a rest that a host asks for holds for who waits already", async () => {
@@ -63,7 +86,7 @@ test("the gap lies between the starts, and a rest that a host asks for holds for
   const gate = gates({ REACH_GAP_MS: "60" }, clock);
   const at: number[] = [];
   const ask = async (): Promise<void> => {
-    const leave = await gate.enter("tides.example", never);
+    const leave = await gate.enter("tides.example", "book", never);
     at.push(clock.now());
     leave();
   };
@@ -81,14 +104,14 @@ test("the gap lies between the starts, and a rest that a host asks for holds for
 
 test("who gives up while waiting takes no place, and the next one gets it", async () => {
   const gate = gates({ REACH_LANES: "1" });
-  const leave = await gate.enter("tides.example", never);
+  const leave = await gate.enter("tides.example", "book", never);
   const impatient = new AbortController();
-  const given = gate.enter("tides.example", impatient.signal);
-  const next = gate.enter("tides.example", never);
+  const given = gate.enter("tides.example", "book", impatient.signal);
+  const next = gate.enter("tides.example", "book", never);
   impatient.abort(new Error("Cancelled."));
   await expect(given).rejects.toThrow("Cancelled.");
   leave();
   (await next)();
-  await expect(gate.enter("tides.example", impatient.signal)).rejects.toThrow("Cancelled.");
-  (await gate.enter("tides.example", never))();
+  await expect(gate.enter("tides.example", "book", impatient.signal)).rejects.toThrow("Cancelled.");
+  (await gate.enter("tides.example", "book", never))();
 });

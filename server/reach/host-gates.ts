@@ -2,8 +2,11 @@ import { setTimeout as sleep } from "node:timers/promises";
 import { Injectable, Optional } from "@nestjs/common";
 import { HostPace } from "@vennet/core/reach/politeness";
 import { Settings } from "../settings.ts";
+import { FairPlaces } from "./fair-places.ts";
 
 const gatesKept = 5_000;
+/** So many questions of a book are under way at once, whatever other books ask. */
+const bookShare = 8;
 
 /** By what gaps and rests are told: milliseconds of one clock, and waiting for so many of them. */
 export interface Clock {
@@ -18,36 +21,37 @@ const clockOfMachine: Clock = {
 
 interface Gate {
   pace: HostPace;
-  lanes: Places;
+  lanes: FairPlaces;
 }
 
 /**
- * Lets questions out at the pace that each host can bear, and no more at once than this server is set to.
+ * Lets questions out at the pace that each host can bear, and no more at once than this server is set to; but each
+ * book has its share of them at once.
  * Two runs that ask the same host here share its gate.
  */
 @Injectable()
 export class HostGates {
   private readonly gates = new Map<string, Gate>();
-  private readonly all: Places;
+  private readonly all: FairPlaces;
 
   constructor(
     private readonly settings: Settings,
     @Optional() private readonly clock: Clock = clockOfMachine,
   ) {
-    this.all = new Places(settings.reachConcurrency);
+    this.all = new FairPlaces(settings.reachConcurrency, bookShare);
   }
 
-  /** Waits for a turn to ask a host, and gives the function that ends it. */
-  async enter(host: string, signal: AbortSignal): Promise<() => void> {
+  /** Waits for a book's turn to ask a host, and gives the function that ends it. */
+  async enter(host: string, bookId: string, signal: AbortSignal): Promise<() => void> {
     const { pace, lanes } = this.gate(host);
-    const leaveLane = await lanes.enter(signal);
+    const leaveLane = await lanes.enter(bookId, signal);
     try {
       do {
         const now = this.clock.now();
         const turn = pace.takeTurn(now);
         if (turn > now) await this.clock.sleep(turn - now, signal);
       } while (pace.isPaused(this.clock.now()));
-      const leaveAll = await this.all.enter(signal);
+      const leaveAll = await this.all.enter(bookId, signal);
       return () => {
         leaveAll();
         leaveLane();
@@ -74,7 +78,7 @@ export class HostGates {
     if (this.gates.size >= gatesKept) this.forgetIdle();
     const gate = {
       pace: new HostPace(this.settings.reachGapMs),
-      lanes: new Places(this.settings.reachLanes),
+      lanes: new FairPlaces(this.settings.reachLanes),
     };
     this.gates.set(host, gate);
     return gate;
@@ -84,48 +88,5 @@ export class HostGates {
     const now = this.clock.now();
     for (const [host, { pace, lanes }] of this.gates)
       if (lanes.isEmpty && pace.isIdle(now)) this.gates.delete(host);
-  }
-}
-
-/** A number of places that are taken in the order of asking. */
-class Places {
-  private taken = 0;
-  private readonly waiting = new Set<() => void>();
-
-  constructor(private readonly count: number) {}
-
-  get isEmpty(): boolean {
-    return this.taken === 0 && this.waiting.size === 0;
-  }
-
-  async enter(signal: AbortSignal): Promise<() => void> {
-    signal.throwIfAborted();
-    if (this.taken < this.count) this.taken++;
-    else await this.turn(signal);
-    let isIn = true;
-    return () => {
-      if (!isIn) return;
-      isIn = false;
-      const [next] = this.waiting;
-      if (next) next();
-      else this.taken--;
-    };
-  }
-
-  /** Waits until somebody who leaves hands the place over. */
-  private turn(signal: AbortSignal): Promise<void> {
-    return new Promise((resolve, reject) => {
-      const take = (): void => {
-        this.waiting.delete(take);
-        signal.removeEventListener("abort", give);
-        resolve();
-      };
-      const give = (): void => {
-        this.waiting.delete(take);
-        reject(signal.reason as Error);
-      };
-      this.waiting.add(take);
-      signal.addEventListener("abort", give, { once: true });
-    });
   }
 }

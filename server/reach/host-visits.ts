@@ -26,13 +26,16 @@ export class HostVisits {
   constructor(
     private readonly fetcher: PageFetcher,
     private readonly gates: HostGates,
+    private readonly bookId: string,
+    /** How long one question may take in all, its redirects with it. */
+    private readonly totalMs: number,
   ) {}
 
   /** Obeys the crawl delay that a site asks for. What it forbids to crawlers does not matter for single pages. */
   async readCrawlDelay(address: string, signal: AbortSignal): Promise<void> {
     const { origin, host, protocol } = new URL(address);
     if (protocol !== "http:" && protocol !== "https:") return;
-    const leave = await this.gates.enter(host, signal);
+    const leave = await this.gates.enter(host, this.bookId, signal);
     try {
       const at = `${origin}/robots.txt`;
       const text = await this.fetcher.text(at, signal);
@@ -57,11 +60,13 @@ export class HostVisits {
     );
     const hops: Hop[] = [];
     let read: PageFacts | null = null;
+    let left = this.totalMs;
     for (;;) {
       const step = nextStep(page, hops);
       if ("stop" in step) break;
       if (this.isShut) return all(destinations, () => outcome("unsure", "asked-to-wait", hops));
-      const reply = await this.ask(step.ask.method, step.ask.address, signal, wanted);
+      const reply = await this.ask(step.ask.method, step.ask.address, signal, wanted, left);
+      left -= reply.tookMs;
       hops.push(reply.hop);
       read = reply.page;
       if (this.isShut) return all(destinations, () => outcome("unsure", "asked-to-wait", hops));
@@ -85,11 +90,12 @@ export class HostVisits {
     address: string,
     signal: AbortSignal,
     wanted?: ReadonlySet<string>,
+    withinMs = this.totalMs,
   ): Promise<Reply> {
     const { host } = new URL(address);
-    const leave = await this.gates.enter(host, signal);
+    const leave = await this.gates.enter(host, this.bookId, signal);
     try {
-      const reply = await this.fetcher.ask(method, address, signal, wanted);
+      const reply = await this.fetcher.ask(method, address, signal, wanted, withinMs);
       if (reply.hop.status === 429 || reply.hop.status === 503) this.obeyRest(host, reply.retryAfter);
       return reply;
     } finally {

@@ -44,7 +44,7 @@ export class HostWork {
 
   /** Asks what has not been asked yet. Each answer is written down before the next question of its lane. */
   async run(job: Job, host: string, asked: () => void, signal: AbortSignal): Promise<void> {
-    const visits = new HostVisits(this.fetcher, this.gates);
+    const visits = new HostVisits(this.fetcher, this.gates, job.bookId!, this.settings.reachTotalMs);
     const domains = new Map<string, Promise<Outcome>>();
     const source = new Asks(this.database, job, host);
     const first = await source.next();

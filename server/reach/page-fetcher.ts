@@ -5,16 +5,20 @@ import { Injectable, type OnApplicationShutdown } from "@nestjs/common";
 import { judgeUrl } from "@vennet/core/reach/address-policy";
 import { isPage } from "@vennet/core/reach/follow";
 import type { Failure, Hop } from "@vennet/core/reach/outcome";
-import { PageReader, type PageFacts } from "@vennet/core/reach/page-reader";
+import type { PageFacts } from "@vennet/core/reach/page-reader";
 import { Agent, buildConnector, errors, type Dispatcher } from "undici";
 import { Settings } from "../settings.ts";
+import { WorkerPools } from "../workers/worker-pools.ts";
 import { decoderOf } from "./page-decoder.ts";
+import { PageGatherer } from "./page-gatherer.ts";
 import { ReachFailure, Resolver } from "./resolver.ts";
 
 /** No page is read further; what is packed counts as it is unpacked. */
 const bodyLimit = 2 * 1024 * 1024;
 /** A body that is shorter is read to its end, so that its connection can be used again. */
 const worthReading = 64 * 1024;
+/** And no longer than this: a connection is not worth more. */
+const worthWaitingMs = 1_000;
 const askingHeaders = {
   "user-agent": "Vennet link check",
   accept: "text/html, */*;q=0.8",
@@ -27,6 +31,8 @@ export interface Reply {
   retryAfter: string | null;
   /** What was read of it, where it was a page and was to be read. */
   page: PageFacts | null;
+  /** How long it took with its body. */
+  tookMs: number;
 }
 
 /** Asks web servers, one question at a time, with the address policy in the way of every connection. */
@@ -37,6 +43,7 @@ export class PageFetcher implements OnApplicationShutdown {
   constructor(
     private readonly settings: Settings,
     private readonly resolver: Resolver,
+    private readonly workers: WorkerPools,
   ) {
     const timeout = settings.reachTimeoutMs;
     this.agent = new Agent({
@@ -52,16 +59,20 @@ export class PageFetcher implements OnApplicationShutdown {
     await this.agent.destroy();
   }
 
-  /** Asks once. With GET a page is read for its title and the wanted parts, as far as they need it. */
+  /**
+   * Asks once. With GET a page is read for its title and the wanted parts, as far as they need it.
+   * @param withinMs how long it may take in all, however the host answers
+   */
   async ask(
     method: Hop["method"],
     address: string,
     signal: AbortSignal,
     wanted: ReadonlySet<string> = new Set(),
+    withinMs = this.settings.reachTotalMs,
   ): Promise<Reply> {
-    return this.answerTo(method, address, signal, async (answer, type) =>
+    return this.answerTo(method, address, signal, withinMs, async (answer, type, within) =>
       method === "GET" && isPage(type) && answer.statusCode === 200
-        ? this.readPage(answer, wanted, signal)
+        ? this.readPage(answer, wanted, within)
         : null,
     );
   }
@@ -69,11 +80,11 @@ export class PageFetcher implements OnApplicationShutdown {
   /** The text at an address, as far as the limit; null where there is none. */
   async text(address: string, signal: AbortSignal): Promise<string | null> {
     let text: string | null = null;
-    await this.answerTo("GET", address, signal, async (answer) => {
+    await this.answerTo("GET", address, signal, this.settings.reachTotalMs, async (answer) => {
       if (answer.statusCode !== 200) return null;
       const decoder = decoderOf(answer.headers["content-type"]);
       text = "";
-      await this.readBody(answer, signal, (bytes) => {
+      await this.readBody(answer, (bytes) => {
         text += decoder.decode(bytes);
         return false;
       });
@@ -87,7 +98,12 @@ export class PageFetcher implements OnApplicationShutdown {
     method: Hop["method"],
     address: string,
     signal: AbortSignal,
-    read: (answer: Dispatcher.ResponseData, type: string | null) => Promise<PageFacts | null>,
+    withinMs: number,
+    read: (
+      answer: Dispatcher.ResponseData,
+      type: string | null,
+      within: AbortSignal,
+    ) => Promise<PageFacts | null>,
   ): Promise<Reply> {
     const started = performance.now();
     const reply = (rest: Partial<Hop>, more: Partial<Reply> = {}): Reply => ({
@@ -103,17 +119,20 @@ export class PageFetcher implements OnApplicationShutdown {
       },
       retryAfter: null,
       page: null,
+      tookMs: performance.now() - started,
       ...more,
     });
     const url = new URL(address);
     const refusal = judgeUrl(url, this.settings.reachPorts);
     if (refusal) return reply({ failure: refusal });
+    if (withinMs <= 0) return reply({ failure: { code: "timeout" } });
+    const { within, endWait } = limited(signal, withinMs);
     try {
       const answer = await this.agent.request({
         origin: url.origin,
         path: url.pathname + url.search,
         method,
-        signal,
+        signal: within,
         headers: askingHeaders,
         // A connection is used again after HEAD too. A server that sends a body all the same spoils the next
         // question on it, which is asked once more then.
@@ -125,12 +144,14 @@ export class PageFetcher implements OnApplicationShutdown {
         { status: answer.statusCode, location, type },
         { retryAfter: single(answer.headers["retry-after"]) },
       );
-      done.page = await read(answer, type);
-      if (!answer.body.destroyed) await this.release(answer, signal);
-      return done;
+      done.page = await read(answer, type, within);
+      if (!answer.body.destroyed) await this.release(answer, within);
+      return { ...done, tookMs: performance.now() - started };
     } catch (error) {
-      if (signal.aborted) throw error;
-      return reply({ failure: failureOf(error) });
+      signal.throwIfAborted();
+      return reply({ failure: within.aborted ? { code: "timeout" } : failureOf(error) });
+    } finally {
+      endWait();
     }
   }
 
@@ -138,7 +159,9 @@ export class PageFetcher implements OnApplicationShutdown {
   private async release(answer: Dispatcher.ResponseData, signal: AbortSignal): Promise<void> {
     const length = Number(single(answer.headers["content-length"]) ?? 0);
     if (length > worthReading) return void answer.body.on("error", () => undefined).destroy();
-    await answer.body.dump({ limit: worthReading, signal }).catch(() => answer.body.destroy());
+    const { within, endWait } = limited(signal, worthWaitingMs);
+    await answer.body.dump({ limit: worthReading, signal: within }).catch(() => answer.body.destroy());
+    endWait();
   }
 
   private async readPage(
@@ -146,22 +169,17 @@ export class PageFetcher implements OnApplicationShutdown {
     wanted: ReadonlySet<string>,
     signal: AbortSignal,
   ): Promise<PageFacts> {
-    const reader = new PageReader(wanted);
+    const gatherer = new PageGatherer(this.workers, wanted, signal);
     const decoder = decoderOf(answer.headers["content-type"]);
-    const isWhole = await this.readBody(answer, signal, (bytes) => {
-      reader.push(decoder.decode(bytes));
-      return reader.hasEnough;
-    });
-    reader.push(decoder.end());
-    if (isWhole) reader.end();
-    return reader.facts();
+    const isWhole = await this.readBody(answer, (bytes) => gatherer.push(decoder.decode(bytes)));
+    await gatherer.push(decoder.end());
+    return gatherer.facts(isWhole);
   }
 
   /** Gives a body out piece by piece until it ends, is long enough, takes too long, or cannot be unpacked. */
   private async readBody(
     answer: Dispatcher.ResponseData,
-    signal: AbortSignal,
-    take: (bytes: Buffer) => boolean,
+    take: (bytes: Buffer) => boolean | Promise<boolean>,
   ): Promise<boolean> {
     const until = performance.now() + this.settings.reachTimeoutMs;
     let size = 0;
@@ -169,14 +187,13 @@ export class PageFetcher implements OnApplicationShutdown {
     try {
       for await (const bytes of unpacked(answer) as AsyncIterable<Buffer>) {
         size += bytes.length;
-        if (enoughAt === Infinity && take(bytes)) enoughAt = size;
+        if (enoughAt === Infinity && (await take(bytes))) enoughAt = size;
         // Leaving the loop closes the body and its connection, which a short rest is not worth.
         if (size > enoughAt + worthReading || size >= bodyLimit || performance.now() > until) return false;
       }
       return enoughAt === Infinity;
-    } catch (error) {
-      if (signal.aborted) throw error;
-      // The head has come; a body that breaks off tells no more than what was read of it.
+    } catch {
+      // The head has come; a body that breaks off, or takes too long, tells no more than what was read of it.
       return false;
     }
   }
@@ -208,6 +225,20 @@ export class PageFetcher implements OnApplicationShutdown {
       );
     };
   }
+}
+
+/** A signal that aborts with another, or when a time is over. */
+function limited(signal: AbortSignal, ms: number): { within: AbortSignal; endWait: () => void } {
+  const controller = new AbortController();
+  const abort = (): void => controller.abort(signal.reason);
+  if (signal.aborted) abort();
+  signal.addEventListener("abort", abort, { once: true });
+  const timer = setTimeout(() => controller.abort(new Error("It took too long.")), ms);
+  const endWait = (): void => {
+    clearTimeout(timer);
+    signal.removeEventListener("abort", abort);
+  };
+  return { within: controller.signal, endWait };
 }
 
 function unpacked(answer: Dispatcher.ResponseData): Readable {

@@ -17,9 +17,6 @@ import {
 } from "./reach.dto.ts";
 import { ReachService } from "./reach.service.ts";
 
-/** An author waits for the answer. */
-const titleTimeoutMs = 10_000;
-
 @ApiTags("reach")
 @Controller("books/:bookId")
 export class ReachController {
@@ -37,9 +34,9 @@ export class ReachController {
 
   @Get("page-title")
   @ApiOkResponse({ type: TitleAnswer })
-  async title(@Query() query: TitleQuery): Promise<TitleAnswer> {
+  async title(@OpenBook() book: Book, @Query() query: TitleQuery): Promise<TitleAnswer> {
     const { address } = webDestination(query.address);
-    return { title: await this.titles.titleOf(address, AbortSignal.timeout(titleTimeoutMs)) };
+    return { title: await this.titles.titleOf(book.id, address) };
   }
 
   @Get("destinations/history")

@@ -1,5 +1,6 @@
 import { Module } from "@nestjs/common";
 import { JobsModule } from "../jobs/jobs.module.ts";
+import { WorkersModule } from "../workers/workers.module.ts";
 import { AnswerWriter } from "./answer-writer.ts";
 import { HostGates } from "./host-gates.ts";
 import { HostWork } from "./host-work.ts";
@@ -13,7 +14,7 @@ import { Resolver } from "./resolver.ts";
 
 /** Runs over all destinations that can be asked. */
 @Module({
-  imports: [JobsModule],
+  imports: [JobsModule, WorkersModule],
   controllers: [ReachController],
   providers: [
     AnswerWriter,

@@ -1,5 +1,6 @@
 import type { Host } from "./answering.ts";
 import { faultyHosts } from "./faulty-hosts.ts";
+import { hostileHost } from "./hostile-hosts.ts";
 import { heldHost } from "./held-hosts.ts";
 import { largeHost } from "./large-web.ts";
 import { ordinaryHosts } from "./ordinary-hosts.ts";
@@ -10,7 +11,12 @@ import { ordinaryHosts } from "./ordinary-hosts.ts";
  */
 export const hosts: Record<string, Host> = { ...ordinaryHosts, ...faultyHosts };
 
-/** The host of a name, listed, held or generated; null where there is none. */
+/** The host of a name, listed, held, hostile or generated; null where there is none. */
 export function hostOf(name: string): Host | null {
-  return (Object.hasOwn(hosts, name) ? hosts[name]! : null) ?? heldHost(name) ?? largeHost(name);
+  return (
+    (Object.hasOwn(hosts, name) ? hosts[name]! : null) ??
+    heldHost(name) ??
+    hostileHost(name) ??
+    largeHost(name)
+  );
 }
