@@ -20,8 +20,8 @@ try {
   installDebianPackages(toRun);
   installNpmPackages();
   build();
-  const databaseUrl = await startDatabase(processes, folder);
-  const standIns = await startStandIns(processes, folder);
+  const { url: databaseUrl } = await startDatabase(processes, folder, await freePort());
+  const { settings: standIns } = await startStandIns(processes, folder);
   const port = String(await freePort());
   const env = {
     ...process.env,

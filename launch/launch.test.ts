@@ -38,18 +38,36 @@ async function untilItSays(run: Start, words: string): Promise<void> {
   }
 }
 
-/** All processes whose command line names a folder. */
-function processesIn(place: string): string[] {
-  const found: string[] = [];
+interface Found {
+  pid: number;
+  parent: number;
+  command: string;
+}
+
+function allProcesses(): Found[] {
+  const found: Found[] = [];
   for (const pid of readdirSync("/proc").filter((name) => /^\d+$/.test(name))) {
     try {
       const command = readFileSync(`/proc/${pid}/cmdline`, "utf8").replaceAll("\0", " ");
-      if (command.includes(place)) found.push(command);
+      const [, parent] = /^PPid:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/status`, "utf8"))!;
+      found.push({ pid: Number(pid), parent: Number(parent), command });
     } catch {
       // It ended while we looked.
     }
   }
   return found;
+}
+
+/** All processes whose command line names a folder. */
+const processesIn = (place: string): Found[] =>
+  allProcesses().filter(({ command }) => command.includes(place));
+
+/** Ends one of the services that a start has begun, as a lack of memory does. */
+function killService(run: Start, program: string): void {
+  const service = allProcesses().find(
+    ({ parent, command }) => parent === run.child.pid && command.includes(program),
+  );
+  process.kill(service!.pid, "SIGKILL");
 }
 
 describe("npm start", () => {
@@ -60,7 +78,7 @@ describe("npm start", () => {
     await untilItSays(first, `Vennet is at http://127.0.0.1:${port}`);
     expect(first.output()).toContain("The demo book has been brought in.");
     expect(first.output()).toContain("walker@hesterley.example");
-    expect(processesIn(place).some((command) => command.includes("mariadbd"))).toBe(true);
+    expect(processesIn(place).some(({ command }) => command.includes("mariadbd"))).toBe(true);
 
     const second = start({ VENNET_DATA: place, PORT: String(await freePort()) });
     expect(await second.ended).toBe(1);
@@ -95,6 +113,30 @@ describe("npm start", () => {
     expect(processesIn(place)).toEqual([]);
   });
 
+  test("starts again what has ended, says so, and the server finds it where it was", async () => {
+    const place = folder();
+    const port = String(await freePort());
+    const run = start({ VENNET_DATA: place, PORT: port });
+    await untilItSays(run, "Vennet is at");
+    const answered = async (): Promise<void> => {
+      while ((await fetch(`http://127.0.0.1:${port}/api/health`).catch(() => null))?.status !== 200)
+        await new Promise((resolve) => setTimeout(resolve, 50));
+    };
+    killService(run, "mariadbd");
+    await untilItSays(run, "Ended unexpectedly (SIGKILL): the database.");
+    await untilItSays(run, "Running again: the database.");
+    await answered();
+    killService(run, "standins/dist/main.js");
+    await untilItSays(run, "Running again: the stand-ins.");
+    killService(run, "server/dist/main.js");
+    await untilItSays(run, "Running again: the server.");
+    await answered();
+    run.child.kill("SIGTERM");
+    expect(await run.ended).toBe(0);
+    expect(processesIn(place)).toEqual([]);
+    expect(await isPortFree(Number(port))).toBe(true);
+  });
+
   test("says in one line that its port is taken", async () => {
     const other = createServer();
     await new Promise<void>((resolve) => other.listen(0, "127.0.0.1", resolve));
@@ -113,6 +155,18 @@ describe("npm start", () => {
     expect(run.output().trim()).toBe(
       "PORT is “tide”; it has to be a whole number from 1 to 65535. Set it to one, or leave it out.",
     );
+  });
+
+  test("says in one line that its data folder cannot be written to", async () => {
+    const file = join(folder(), "a-file");
+    writeFileSync(file, "");
+    const run = start({ VENNET_DATA: join(file, "data"), PORT: String(await freePort()) });
+    expect(await run.ended).toBe(1);
+    expect(run.output().trim().split("\n")).toEqual([
+      expect.stringContaining(
+        "cannot be written to (ENOTDIR). Make it so, or set VENNET_DATA to another folder.",
+      ),
+    ]);
   });
 
   test("says which host is none of this machine", async () => {

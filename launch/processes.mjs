@@ -1,5 +1,6 @@
 import { spawn } from "node:child_process";
 import { createServer } from "node:net";
+import { LaunchError } from "./errors.mjs";
 
 /**
  * The processes that one launch has started. They are in groups of their own, so that Ctrl-C reaches the
@@ -9,8 +10,14 @@ export class Processes {
   #running = [];
   #ending = null;
 
+  /** Whether everything is being ended. */
+  get isEnding() {
+    return this.#ending !== null;
+  }
+
   /** @param {string} name what to call it in messages */
   start(name, command, args, options = {}) {
+    if (this.#ending) throw new LaunchError("ending", `All is being ended, so ${name} is not started.`);
     const child = spawn(command, args, {
       stdio: ["ignore", "inherit", "inherit"],
       ...options,
@@ -22,10 +29,7 @@ export class Processes {
     });
     const entry = { name, child, exited };
     this.#running.push(entry);
-    void exited.then((end) => {
-      this.#running = this.#running.filter((other) => other !== entry);
-      if (!this.#ending) this.onUnexpectedEnd?.(name, end);
-    });
+    void exited.then(() => (this.#running = this.#running.filter((other) => other !== entry)));
     return entry;
   }
 

@@ -3,47 +3,65 @@ import { join } from "node:path";
 import { startDatabase } from "./database.mjs";
 import { LaunchError } from "./errors.mjs";
 import { root } from "./install.mjs";
+import { freePort } from "./processes.mjs";
 
-/** Starts the stand-ins and says with which settings the server finds them. */
-export async function startStandIns(processes, folder) {
-  const started = processes.start(
+/**
+ * Starts the stand-ins; in a folder where they ran before, with the certificates that they had.
+ * @param ports where they listen; by themselves they find free ones
+ * @returns their entry among the processes, their ports, and the settings with which the server finds them
+ */
+export async function startStandIns(processes, folder, { httpPort = 0, tlsPort = 0 } = {}) {
+  const entry = processes.start(
     "the stand-ins",
     process.execPath,
-    [join(root, "standins/dist/main.js"), folder],
+    [join(root, "standins/dist/main.js"), folder, String(httpPort), String(tlsPort)],
     {
       stdio: ["ignore", "inherit", "inherit", "ipc"],
     },
   );
-  await listening(started);
-  const { httpPort, tlsPort, authorityFile } = JSON.parse(
-    readFileSync(join(folder, "stand-ins.json"), "utf8"),
-  );
-  return {
-    STANDIN_WEB_PORT: String(httpPort),
-    STANDIN_WEB_TLS_PORT: String(tlsPort),
-    STANDIN_WEB_CA: authorityFile,
+  await listening(entry);
+  const told = JSON.parse(readFileSync(join(folder, "stand-ins.json"), "utf8"));
+  const settings = {
+    STANDIN_WEB_PORT: String(told.httpPort),
+    STANDIN_WEB_TLS_PORT: String(told.tlsPort),
+    STANDIN_WEB_CA: told.authorityFile,
   };
+  return { ...entry, ports: { httpPort: told.httpPort, tlsPort: told.tlsPort }, settings };
 }
 
-/** Starts database, stand-ins and server, in this order, and waits until the server listens. */
-export async function startServices(processes, folder, port, settings = {}) {
-  const databaseUrl = await startDatabase(processes, folder);
-  const standIns = await startStandIns(processes, folder);
+/**
+ * Starts database, stand-ins and server, in this order, and waits until the server listens.
+ * @param run starts a service by a function that begins it, and may begin it again when it has ended
+ */
+export async function startServices(processes, folder, port, settings = {}, run = (begin) => begin()) {
+  const databasePort = await freePort();
+  const database = await run(() => startDatabase(processes, folder, databasePort));
+  let ports = {};
+  const standIns = await run(async () => {
+    const started = await startStandIns(processes, folder, ports);
+    ports = started.ports;
+    return started;
+  });
   const environment = {
     ...process.env,
     PORT: String(port),
-    DATABASE_URL: databaseUrl,
+    DATABASE_URL: database.url,
     VENNET_DEMO: "1",
     LOG_LEVEL: process.env.LOG_LEVEL ?? "warn",
-    ...standIns,
+    ...standIns.settings,
     ...settings,
   };
-  const server = processes.start("the server", process.execPath, [join(root, "server/dist/main.js")], {
-    stdio: ["ignore", "inherit", "inherit", "ipc"],
-    env: environment,
-  });
-  await listening(server);
+  const server = await run(() => startServer(processes, environment));
   return { address: `http://${reachableAs(environment.HOST)}:${port}`, environment, pid: server.child.pid };
+}
+
+async function startServer(processes, env) {
+  const entry = processes.start("the server", process.execPath, [join(root, "server/dist/main.js")], {
+    stdio: ["ignore", "inherit", "inherit", "ipc"],
+    env,
+  });
+  await listening(entry);
+  return entry;
 }
 
 /** By which name a server that listens on a host is reached from this machine. */

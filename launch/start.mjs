@@ -1,4 +1,3 @@
-import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { build } from "./build.mjs";
 import { takeDataFolder } from "./database.mjs";
@@ -7,6 +6,7 @@ import { LaunchError } from "./errors.mjs";
 import { installNpmPackages, root } from "./install.mjs";
 import { endOnSignals, freePort, isPortFree, Processes } from "./processes.mjs";
 import { startServices } from "./services.mjs";
+import { keepRunning } from "./supervise.mjs";
 
 // `npm start`: from a fresh clone to a running Vennet.
 
@@ -15,22 +15,15 @@ const processes = new Processes();
 let giveBack = () => undefined;
 
 const stop = endOnSignals(processes, () => giveBack());
-processes.onUnexpectedEnd = (name) => {
-  if (!started) return;
-  console.error(`Unexpectedly, ${name} has ended. Everything else is ended too.`);
-  void stop(1);
-};
-let started = false;
 
 try {
   checkPort();
-  mkdirSync(folder, { recursive: true });
   giveBack = takeDataFolder(folder);
   installDebianPackages(toRun);
   installNpmPackages();
   build();
-  const { address } = await startServices(processes, folder, await choosePort());
-  started = true;
+  const keep = (begin) => keepRunning(processes, begin);
+  const { address } = await startServices(processes, folder, await choosePort(), {}, keep);
   const { loadDemo } = await import("../demo/load.mjs");
   if (await loadDemo(address)) console.log("The demo book has been brought in.");
   console.log(`\nVennet is at ${address}`);

@@ -1,3 +1,4 @@
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { createSecureContext, type SecureContext } from "node:tls";
 import { generate } from "selfsigned";
 import type { Host } from "./answering.ts";
@@ -10,9 +11,34 @@ export interface Certificates {
 }
 
 const day = 24 * 60 * 60 * 1000;
+const usableFor = 300 * day;
 
-/** Makes the certificates of the stand-in web: one that is right for the given names, and three that are not. */
-export async function makeCertificates(names: string[]): Promise<Certificates> {
+interface Pair {
+  private: string;
+  cert: string;
+}
+
+/** What is kept of one start for the next, so that a server that trusts the first trusts the second too. */
+interface Kept {
+  names: string[];
+  madeAt: number;
+  pairs: [right: Pair, expired: Pair, selfSigned: Pair];
+}
+
+/**
+ * The certificates of the stand-in web: one that is right for the given names, and three that are not.
+ * @param file where they are kept; new ones are made where it has none that can be used
+ */
+export async function keptCertificates(file: string, names: string[]): Promise<Certificates> {
+  const kept = existsSync(file) ? (JSON.parse(readFileSync(file, "utf8")) as Kept) : null;
+  const isUsable = kept?.names.join() === names.join() && Date.now() - kept.madeAt < usableFor;
+  if (isUsable) return certificatesOf(kept.pairs);
+  const pairs = await makePairs(names);
+  writeFileSync(file, JSON.stringify({ names, madeAt: Date.now(), pairs } satisfies Kept), { mode: 0o600 });
+  return certificatesOf(pairs);
+}
+
+async function makePairs(names: string[]): Promise<Kept["pairs"]> {
   const make = (commonName: string, altNames: string[], from = -1, to = 365) =>
     generate([{ name: "commonName", value: commonName }], {
       keySize: 2048,
@@ -24,11 +50,14 @@ export async function makeCertificates(names: string[]): Promise<Certificates> {
         { name: "subjectAltName", altNames: altNames.map((value) => ({ type: 2, value })) },
       ],
     });
-  const [right, expired, selfSigned] = await Promise.all([
+  return Promise.all([
     make("Vennet stand-in web", names),
     make("Vennet stand-in web, expired", names, -60, -30),
     make("Vennet stand-in web, signed by itself", names),
   ]);
+}
+
+function certificatesOf([right, expired, selfSigned]: Kept["pairs"]): Certificates {
   const [good, late, own] = [right, expired, selfSigned].map(({ private: key, cert }) =>
     createSecureContext({ key, cert }),
   ) as [SecureContext, SecureContext, SecureContext];

@@ -2,7 +2,7 @@ import { createServer, type IncomingMessage, type RequestListener, type ServerRe
 import { createServer as createTlsServer } from "node:https";
 import type { AddressInfo } from "node:net";
 import { mailRecords } from "../mail/records.ts";
-import { makeCertificates } from "./certificates.ts";
+import { keptCertificates } from "./certificates.ts";
 import { hold, letGo } from "./held-hosts.ts";
 import { hostOf, hosts } from "./hosts.ts";
 
@@ -20,10 +20,15 @@ export interface StandInWeb {
 /**
  * Starts the stand-in web on loopback: one HTTP and one HTTPS server that tell hosts apart by the name in
  * the request. Browsers, which cannot resolve the reserved names, reach a host as `/~/host/path`.
+ * @param at the ports to listen on, 0 for any; and the file in which the certificates are kept for the next start
  */
-export async function startStandInWeb(): Promise<StandInWeb> {
+export async function startStandInWeb(at: {
+  httpPort: number;
+  tlsPort: number;
+  keptIn: string;
+}): Promise<StandInWeb> {
   const names = Object.keys(hosts).filter((name) => hosts[name]!.certificate !== "other-name");
-  const { contextFor, authority } = await makeCertificates([...names]);
+  const { contextFor, authority } = await keptCertificates(at.keptIn, names);
   const tally: Tally = {};
   const plain = createServer(listener("http", tally));
   const secure = createTlsServer(
@@ -36,8 +41,8 @@ export async function startStandInWeb(): Promise<StandInWeb> {
     },
     listener("https", tally),
   );
-  const httpPort = await listen(plain);
-  const tlsPort = await listen(secure);
+  const httpPort = await listen(plain, at.httpPort);
+  const tlsPort = await listen(secure, at.tlsPort);
   return {
     httpPort,
     tlsPort,
@@ -98,9 +103,10 @@ function json(response: ServerResponse, value: unknown): void {
 
 function listen(
   server: ReturnType<typeof createServer> | ReturnType<typeof createTlsServer>,
+  port: number,
 ): Promise<number> {
   return new Promise((resolve, reject) => {
     server.once("error", reject);
-    server.listen(0, "127.0.0.1", () => resolve((server.address() as AddressInfo).port));
+    server.listen(port, "127.0.0.1", () => resolve((server.address() as AddressInfo).port));
   });
 }
