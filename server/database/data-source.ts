@@ -25,6 +25,9 @@ import { ReachInFull1764000000005 } from "./migrations/1764000000005-reach-in-fu
 import { House1764000000008 } from "./migrations/1764000000008-house.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
+/** How many connections a server has at most: MariaDB lets 151 in by itself, from all servers that share it. */
+const connections = 30;
+
 /** How the server reaches its database. Migrations run at start; the schema is never synchronised. */
 export function databaseOptions(url: string): DataSourceOptions {
   return {
@@ -62,6 +65,9 @@ export function databaseOptions(url: string): DataSourceOptions {
       ExportsInFull1764000000007,
       House1764000000008,
     ],
+    poolSize: connections,
+    // A database that is gone without a word is given up soon, and looked for anew.
+    connectTimeout: 5_000,
     // Rows that are only read, and gaps between rows, are not locked against other authors' writing.
     isolationLevel: "READ COMMITTED",
     migrationsRun: true,

@@ -1,7 +1,8 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from "@nestjs/common";
 import { CodedError } from "@vennet/core/errors";
 import type { Request, Response } from "express";
-import { Problem } from "./problem.ts";
+import { isDatabaseAway, isDiskFull } from "../database/away.ts";
+import { databaseAway, noRoom, PassingProblem, Problem } from "./problem.ts";
 
 const codes: Record<number, string> = {
   400: "bad-request",
@@ -20,16 +21,23 @@ export class ProblemFilter implements ExceptionFilter {
 
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
-    const { status, code, message, field } = this.asProblem(error, host.switchToHttp().getRequest<Request>());
+    const problem = this.asProblem(error, host.switchToHttp().getRequest<Request>());
     if (response.headersSent) {
       response.end();
       return;
     }
+    const { status, code, message, field } = problem;
+    if (problem instanceof PassingProblem) response.setHeader("Retry-After", problem.retryAfter);
     response.status(status).json({ code, message, ...(field === undefined ? {} : { field }) });
   }
 
   private asProblem(error: unknown, request: Request): Problem {
     if (error instanceof Problem) return error;
+    if (isDatabaseAway(error)) return databaseAway();
+    if (isDiskFull(error)) {
+      this.logger.error(`A disk is full: ${String(error)}`);
+      return noRoom();
+    }
     if (error instanceof CodedError) return new Problem(422, error.code, error.message, error.field);
     const status =
       error instanceof HttpException

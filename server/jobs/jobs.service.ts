@@ -7,7 +7,8 @@ import { Observable } from "rxjs";
 import { In, Repository } from "typeorm";
 import { columns } from "../database/columns.ts";
 import { actingAccount, actingAs } from "../access/acting-account.ts";
-import { Problem } from "../errors/problem.ts";
+import { databaseIsBack, isDatabaseAway, isDiskFull } from "../database/away.ts";
+import { noRoom, Problem } from "../errors/problem.ts";
 import { Settings } from "../settings.ts";
 import { Job } from "./job.entity.ts";
 import { LocalQueue } from "./local-queue.ts";
@@ -70,6 +71,8 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
   private readonly parts: WorkQueue;
   private looking: NodeJS.Timeout | undefined;
   private stopping = false;
+  /** Whether the last look for what other servers did failed. */
+  private isBlind = false;
 
   constructor(
     @InjectRepository(Job) private readonly jobs: Repository<Job>,
@@ -195,8 +198,23 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
     });
   }
 
-  /** Does a piece of a job here. It throws only when this server stops, so that the piece is not lost. */
-  private async take({ jobId, part }: Piece): Promise<void> {
+  /**
+   * Does a piece of a job here, and begins it anew where the database went away in the middle of it. It throws only
+   * when this server stops, so that the piece is not lost.
+   */
+  private async take(piece: Piece): Promise<void> {
+    for (;;) {
+      try {
+        return await this.takeOnce(piece);
+      } catch (error) {
+        if (this.stopping || !isDatabaseAway(error)) throw error;
+        this.logger.warn(`Job ${piece.jobId} waits for the database.`);
+        await databaseIsBack(this.jobs.manager.connection, () => this.stopping);
+      }
+    }
+  }
+
+  private async takeOnce({ jobId, part }: Piece): Promise<void> {
     const job = await this.find(jobId);
     if (!job || finished.has(job.state)) return;
     const running = this.running.get(jobId) ?? { job, abort: new AbortController(), pieces: new Set() };
@@ -255,11 +273,15 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
     } catch (error) {
       // A cancelled job is marked as such already; a stopped server's is taken up again.
       if (this.stopping || signal.aborted) return;
+      // It is begun anew, as after a stop.
+      if (isDatabaseAway(error)) throw error;
       const isForeseen = error instanceof CodedError;
       if (!isForeseen) this.logger.error((error as Error).stack ?? String(error));
       const message = isForeseen
         ? error.message
-        : `Something went wrong in Vennet; its log says what. Try again. (Job ${job.id})`;
+        : isDiskFull(error)
+          ? noRoom().message
+          : `Something went wrong in Vennet; its log says what. Try again. (Job ${job.id})`;
       await this.finish(job, "failed", { ...job, message });
       this.running.get(job.id)?.abort.abort();
     } finally {
@@ -309,7 +331,14 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
   private lookLater(): void {
     this.looking = setTimeout(() => {
       void this.look()
-        .catch((error: unknown) => this.logger.error(`Jobs could not be looked at: ${String(error)}`))
+        .then(
+          () => (this.isBlind = false),
+          (error: unknown) => {
+            // Told once, not at every look while the database is away.
+            if (!this.isBlind) this.logger.error(`Jobs could not be looked at: ${String(error)}`);
+            this.isBlind = true;
+          },
+        )
         .finally(() => {
           if (!this.stopping) this.lookLater();
         });

@@ -121,31 +121,39 @@ export class ChapterSaver {
         }),
       );
       this.saving = false;
-      this.revision = saved.revision;
-      this.onSaved();
-      if (this.doc === doc) {
-        this.doc = null;
-        clearTimeout(this.draftTimer);
-        await dropDraft(this.chapterId);
-        this.set({ kind: "saved" });
-      } else {
-        this.keepNow();
-        this.set({ kind: "unsaved" });
-        this.schedule(pauseBeforeSave);
-      }
+      await this.took(doc, saved.revision);
     } catch (error) {
       this.saving = false;
-      await this.failed(error as ApiError, document);
+      await this.failed(error as ApiError, doc, document);
     }
   }
 
-  private async failed(error: ApiError, mine: ChapterJson): Promise<void> {
+  /** The server has a document now, under a new revision. */
+  private async took(doc: Node, revision: number): Promise<void> {
+    this.revision = revision;
+    this.onSaved();
+    if (this.doc === doc) {
+      this.doc = null;
+      clearTimeout(this.draftTimer);
+      await dropDraft(this.chapterId);
+      this.set({ kind: "saved" });
+    } else {
+      this.keepNow();
+      this.set({ kind: "unsaved" });
+      this.schedule(pauseBeforeSave);
+    }
+  }
+
+  private async failed(error: ApiError, sent: Node, mine: ChapterJson): Promise<void> {
     if (error.code === "old-revision") {
       const path = { bookId: this.bookId, chapterId: this.chapterId };
       try {
         const theirs = await answerOf(
           api.GET("/api/books/{bookId}/chapters/{chapterId}", { params: { path } }),
         );
+        // A save whose answer was lost on the way is there already: no other hand was in it.
+        if (JSON.stringify(theirs.document) === JSON.stringify(mine))
+          return await this.took(sent, theirs.revision);
         this.keepNow();
         this.set({ kind: "conflict", mine: this.doc ? writeChapter(this.doc) : mine, theirs });
         return;
