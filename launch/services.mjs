@@ -46,6 +46,7 @@ export async function startServices(processes, folder, port, settings = {}, run 
     ...process.env,
     PORT: String(port),
     DATABASE_URL: database.url,
+    VENNET_DATA_FOLDER: folder,
     VENNET_DEMO: "1",
     LOG_LEVEL: process.env.LOG_LEVEL ?? "warn",
     ...standIns.settings,

@@ -8,6 +8,7 @@ import { AccountsService } from "./accounts/accounts.service.ts";
 import { rememberActing } from "./access/acting-account.ts";
 import { AppModule } from "./app.module.ts";
 import { compressed } from "./http/compressed.ts";
+import { keepPace } from "./http/body-pace.ts";
 import { logRequests, makeLog, NestLog } from "./http/logging.ts";
 import { readJson } from "./http/read-json.ts";
 import { checkOrigin, neverKept, securityHeaders } from "./http/security.ts";
@@ -30,6 +31,9 @@ export async function makeApplication(settings: Settings): Promise<NestExpressAp
   app.use(compressed);
   app.use(cookieParser());
   app.use("/api", neverKept);
+  app.use(keepPace(settings));
+  // Heads come at once; how long a body may take is told there.
+  Object.assign(app.getHttpServer(), { headersTimeout: 20_000, requestTimeout: settings.bodySeconds * 1000 });
   app.use(readJson(app.get(AccountsService)));
   app.setGlobalPrefix("api");
   const document = describeInterface(app);

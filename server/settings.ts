@@ -48,6 +48,16 @@ export class Settings {
   readonly reachRetryMs: number;
   /** Where jobs are shared between servers; null where this server runs its own. */
   readonly redisUrl: string | null;
+  /** The folder on whose disk the database keeps its files; null where that is another machine's. */
+  readonly dataFolder: string | null;
+  /** So much of a disk is left for words that are typed: uploads and exports are refused before it is touched. */
+  readonly diskReserveBytes: number;
+  /** How many bytes a second a body has to come with. */
+  readonly bodyPace: number;
+  /** How long a body may take in all. */
+  readonly bodySeconds: number;
+  /** How many uploads of an account may be under way at once. */
+  readonly uploadsAtOnce: number;
   /** After how long without a sign of life another server takes over what a server was at. */
   readonly takeOverMs: number;
 
@@ -77,6 +87,11 @@ export class Settings {
     this.reachGapMs = whole("REACH_GAP_MS", 100, 0, longestMs);
     this.reachRetryMs = whole("REACH_RETRY_MS", 2_000, 0, longestMs);
     this.redisUrl = env["REDIS_URL"] || null;
+    this.dataFolder = env["VENNET_DATA_FOLDER"] || null;
+    this.diskReserveBytes = whole("DISK_RESERVE_MB", 500, 0, 1_000_000) * 1024 * 1024;
+    this.bodyPace = whole("BODY_PACE", 1024, 0, 1_000_000_000);
+    this.bodySeconds = whole("BODY_SECONDS", 900, 1, 86_400);
+    this.uploadsAtOnce = whole("UPLOADS_AT_ONCE", 3, 1, 1_000);
     this.takeOverMs = whole("TAKE_OVER_MS", 30_000, 100, longestMs);
   }
 }

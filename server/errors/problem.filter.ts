@@ -20,8 +20,11 @@ export class ProblemFilter implements ExceptionFilter {
   private readonly logger = new Logger("Problem");
 
   catch(error: unknown, host: ArgumentsHost): void {
-    const response = host.switchToHttp().getResponse<Response>();
-    const problem = this.asProblem(error, host.switchToHttp().getRequest<Request>());
+    const http = host.switchToHttp();
+    const response = http.getResponse<Response>();
+    // Whoever sent it is gone, or was answered already.
+    if (response.headersSent && http.getRequest<Request>().destroyed) return;
+    const problem = this.asProblem(error, http.getRequest<Request>());
     if (response.headersSent) {
       response.end();
       return;

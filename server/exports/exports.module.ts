@@ -2,6 +2,7 @@ import { Module } from "@nestjs/common";
 import { BooksModule } from "../books/books.module.ts";
 import { FilesModule } from "../files/files.module.ts";
 import { JobsModule } from "../jobs/jobs.module.ts";
+import { OperatingModule } from "../operating/operating.module.ts";
 import { WorkersModule } from "../workers/workers.module.ts";
 import { ExportHistoryService } from "./export-history.service.ts";
 import { ExportsController } from "./exports.controller.ts";
@@ -9,7 +10,7 @@ import { ExportsService } from "./exports.service.ts";
 
 /** Books on their way out, each with its proof. */
 @Module({
-  imports: [BooksModule, FilesModule, JobsModule, WorkersModule],
+  imports: [BooksModule, FilesModule, JobsModule, OperatingModule, WorkersModule],
   controllers: [ExportsController],
   providers: [ExportHistoryService, ExportsService],
 })

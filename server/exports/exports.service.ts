@@ -21,6 +21,7 @@ import { notFound, Problem } from "../errors/problem.ts";
 import { FilesService } from "../files/files.service.ts";
 import type { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Report } from "../jobs/jobs.service.ts";
+import { DiskRoom } from "../operating/disk-room.ts";
 import { plainBook } from "../workers/plain-book.ts";
 import type { Tasks } from "../workers/tasks.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
@@ -46,12 +47,14 @@ export class ExportsService {
     private readonly files: FilesService,
     private readonly workers: WorkerPools,
     private readonly jobs: JobsService,
+    private readonly disk: DiskRoom,
   ) {
     jobs.define("export", { work: (job, report, signal) => this.run(job, report, signal) });
   }
 
   /** Begins an export as a job. */
-  begin(book: Book, choices: ExportChoices): Promise<Job> {
+  async begin(book: Book, choices: ExportChoices): Promise<Job> {
+    await this.disk.assertRoom(0);
     return this.jobs.enqueue(book.id, "export", { ...exportOptions(choices) });
   }
 

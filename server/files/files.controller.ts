@@ -11,10 +11,7 @@ import {
   Query,
   Req,
   Res,
-  UploadedFile,
-  UseInterceptors,
 } from "@nestjs/common";
-import { FileInterceptor } from "@nestjs/platform-express";
 import {
   ApiBody,
   ApiConsumes,
@@ -39,7 +36,6 @@ import {
 import { FilesService } from "./files.service.ts";
 import { receiveFiles } from "./receive-files.ts";
 import type { StoredFile } from "./stored-file.entity.ts";
-import { uploadedName, uploadLimit, type UploadedFile as Uploaded } from "./uploaded-file.ts";
 
 const fileForm = {
   schema: { type: "object", properties: { file: { type: "string", format: "binary" } } },
@@ -56,17 +52,17 @@ export class FilesController {
   ) {}
 
   @Post("pictures")
-  @UseInterceptors(FileInterceptor("picture", { limits: { fileSize: uploadLimit } }))
   @ApiConsumes("multipart/form-data")
   @ApiBody({ schema: { type: "object", properties: { picture: { type: "string", format: "binary" } } } })
   @ApiCreatedResponse({ type: FileAnswer })
-  async addPicture(
-    @OpenBook() book: Book,
-    @UploadedFile() picture: Uploaded | undefined,
-  ): Promise<FileAnswer> {
-    if (!picture) throw new Problem(400, "no-file", "Choose a picture.", "picture");
-    const file = await this.files.storePicture(book.id, uploadedName(picture), picture.buffer);
-    return { id: file.id, name: file.name, size: file.size };
+  async addPicture(@OpenBook() book: Book, @Req() request: Request): Promise<FileAnswer> {
+    const [result] = await receiveFiles(request, (name, content) =>
+      this.files.storeSentPicture(book.id, name, content),
+    );
+    if (!result) throw new Problem(400, "no-file", "Choose a picture.", "picture");
+    if (result.status === "rejected") throw result.reason;
+    const { id, name, size } = result.value;
+    return { id, name, size };
   }
 
   @Get("files")

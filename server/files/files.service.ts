@@ -42,6 +42,20 @@ export class FilesService {
     return this.store({ ...(id ? { id } : {}), bookId, name, mediaType, role: "picture", bytes }, manager);
   }
 
+  /** Stores a picture as it arrives, judged by its first bytes. */
+  async storeSentPicture(bookId: string, name: string, content: Readable): Promise<StoredFile> {
+    return receive(content, async (received) => {
+      const mediaType = await pictureType(name, received.sample);
+      const about = { bookId, name, mediaType, role: "picture" as const };
+      return this.database.transaction((manager) => this.storeReceived(about, received, manager));
+    });
+  }
+
+  /** Stores a file that waits on disk, under a new id. */
+  storeReceived(about: AboutFile, received: ReceivedFile, manager: EntityManager): Promise<StoredFile> {
+    return this.insert(manager, randomUUID(), about, received);
+  }
+
   /**
    * Stores a companion file as it arrives. A name that the book has already gets a number.
    * @throws Problem `too-large` past the limit; then nothing is stored

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { createWriteStream } from "node:fs";
+import { createReadStream, createWriteStream } from "node:fs";
 import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -16,6 +16,20 @@ export interface ReceivedFile {
   sha256: string;
   /** Its first bytes, by which its type is judged. */
   sample: Buffer;
+}
+
+/** A file that waits on disk already, as it is to be taken into the database. */
+export async function receivedAt(path: string): Promise<ReceivedFile> {
+  const hash = createHash("sha256");
+  const sample: Buffer[] = [];
+  let size = 0;
+  for await (const piece of createReadStream(path) as AsyncIterable<Buffer>) {
+    if (size < sampleSize) sample.push(piece);
+    size += piece.length;
+    hash.update(piece);
+  }
+  const first = Buffer.concat(sample).subarray(0, sampleSize);
+  return { path, size, sha256: hash.digest("hex"), sample: first };
 }
 
 /**

@@ -1,3 +1,5 @@
+import { rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
 import {
   Body,
   Controller,
@@ -36,7 +38,8 @@ const ManuscriptForm = (): MethodDecorator =>
           { name: "manuscript", maxCount: 1 },
           { name: "pictures", maxCount: 500 },
         ],
-        { limits: { fileSize: uploadLimit } },
+        // To disk: five hundred pictures are more than a server has memory for.
+        { dest: tmpdir(), limits: { fileSize: uploadLimit } },
       ),
     ),
     ApiConsumes("multipart/form-data"),
@@ -68,10 +71,10 @@ export class ImportController {
   @ManuscriptForm()
   async asBook(
     @SignedIn() account: Account,
-    @UploadedFiles() { manuscript, pictures }: SentFiles,
+    @UploadedFiles() sent: SentFiles,
     @Body() request: ImportRequest,
   ): Promise<JobAnswer> {
-    return jobAnswer(await this.imports.begin(account, null, manuscript?.[0], pictures ?? [], request));
+    return this.begin(account, null, sent, request);
   }
 
   @Post("books/:bookId/import")
@@ -79,15 +82,28 @@ export class ImportController {
   async asChapters(
     @SignedIn() account: Account,
     @OpenBook() book: Book,
-    @UploadedFiles() { manuscript, pictures }: SentFiles,
+    @UploadedFiles() sent: SentFiles,
     @Body() request: ImportRequest,
   ): Promise<JobAnswer> {
-    return jobAnswer(await this.imports.begin(account, book, manuscript?.[0], pictures ?? [], request));
+    return this.begin(account, book, sent, request);
   }
 
   @Get("jobs/:jobId/import")
   @ApiOkResponse({ type: ImportAnswer, description: "What an import that has ended came to." })
   result(@OpenJob() job: Job): Promise<ImportAnswer> {
     return this.imports.result(job);
+  }
+
+  private async begin(
+    account: Account,
+    book: Book | null,
+    { manuscript = [], pictures = [] }: SentFiles,
+    request: ImportRequest,
+  ): Promise<JobAnswer> {
+    try {
+      return jobAnswer(await this.imports.begin(account, book, manuscript[0], pictures, request));
+    } finally {
+      await Promise.all([...manuscript, ...pictures].map(({ path }) => rm(path, { force: true })));
+    }
   }
 }

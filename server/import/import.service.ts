@@ -10,6 +10,7 @@ import { ChaptersService } from "../chapters/chapters.service.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { FilesService, pictureType } from "../files/files.service.ts";
 import { judgeMediaType, sampleSize } from "../files/media-type.ts";
+import { receivedAt, type ReceivedFile } from "../files/receive.ts";
 import { StoredFile } from "../files/stored-file.entity.ts";
 import { uploadedName, type UploadedFile } from "../files/uploaded-file.ts";
 import { Job } from "../jobs/job.entity.ts";
@@ -71,20 +72,24 @@ export class ImportService {
   ): Promise<Job> {
     if (!manuscript) throw new Problem(400, "no-file", "Choose a manuscript to bring in.", "manuscript");
     await this.sweep();
-    const types = await Promise.all(
-      pictures.map((picture) => pictureType(uploadedName(picture), picture.buffer)),
-    );
+    const received = await receivedAt(manuscript.path);
+    const seen: { name: string; file: ReceivedFile; mediaType: string }[] = [];
+    for (const picture of pictures) {
+      const file = await receivedAt(picture.path);
+      const name = uploadedName(picture);
+      seen.push({ name, file, mediaType: await pictureType(name, file.sample) });
+    }
     const input = await this.database.transaction(async (manager): Promise<ImportInput> => {
-      const keep = async (file: UploadedFile, mediaType: string): Promise<string> => {
-        const about = { bookId: null, name: uploadedName(file), mediaType, role: "upload" as const };
-        return (await this.files.store({ ...about, bytes: file.buffer }, manager)).id;
+      const keep = async (name: string, mediaType: string, file: ReceivedFile): Promise<string> => {
+        const about = { bookId: null, name, mediaType, role: "upload" as const };
+        return (await this.files.storeReceived(about, file, manager)).id;
       };
       const kept: string[] = [];
-      for (const [i, picture] of pictures.entries()) kept.push(await keep(picture, types[i]!));
+      for (const { name, mediaType, file } of seen) kept.push(await keep(name, mediaType, file));
       return {
         accountId: account.id,
         authorName: account.name,
-        manuscript: await keep(manuscript, "application/octet-stream"),
+        manuscript: await keep(uploadedName(manuscript), "application/octet-stream", received),
         pictures: kept,
         fileName: uploadedName(manuscript),
         title: request.title || null,
