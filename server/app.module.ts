@@ -1,7 +1,6 @@
-import { Module, ValidationPipe, type DynamicModule } from "@nestjs/common";
+import { Module, type DynamicModule } from "@nestjs/common";
 import { APP_FILTER, APP_PIPE } from "@nestjs/core";
 import { TypeOrmModule } from "@nestjs/typeorm";
-import type { ValidationError } from "class-validator";
 import { AccessModule } from "./access/access.module.ts";
 import { AccountsModule } from "./accounts/accounts.module.ts";
 import { BooksModule } from "./books/books.module.ts";
@@ -19,8 +18,8 @@ import { PlacesModule } from "./places/places.module.ts";
 import { ReachModule } from "./reach/reach.module.ts";
 import { databaseOptions } from "./database/data-source.ts";
 import { ProblemFilter } from "./errors/problem.filter.ts";
-import { Problem } from "./errors/problem.ts";
 import { HealthController } from "./http/health.controller.ts";
+import { RequestPipe } from "./http/request-pipe.ts";
 import { SettingsModule } from "./settings.module.ts";
 import type { Settings } from "./settings.ts";
 
@@ -55,20 +54,9 @@ export class AppModule {
         { provide: APP_FILTER, useClass: ProblemFilter },
         {
           provide: APP_PIPE,
-          useValue: new ValidationPipe({
-            whitelist: true,
-            forbidNonWhitelisted: true,
-            transform: true,
-            exceptionFactory: (errors: ValidationError[]) => firstProblem(errors),
-          }),
+          useClass: RequestPipe,
         },
       ],
     };
   }
-}
-
-function firstProblem(errors: ValidationError[]): Problem {
-  const first = errors[0];
-  const message = Object.values(first?.constraints ?? {})[0] ?? "The request is not as it should be.";
-  return new Problem(400, "invalid", message, first?.property);
 }

@@ -1,6 +1,6 @@
 import { CodedError } from "../errors.ts";
 
-export type ImportErrorCode = "format" | "encoding";
+export type ImportErrorCode = "format" | "encoding" | "too-deep";
 
 /** A file cannot be brought in as a manuscript. The message is for the author. */
 export class ImportError extends CodedError {
@@ -8,4 +8,12 @@ export class ImportError extends CodedError {
   constructor(code: ImportErrorCode, message: string) {
     super(code, message, "manuscript");
   }
+}
+
+/** What lies too deep in each other to be read. @param where its place in the file, where that is known */
+export function tooDeep(where: string | null): ImportError {
+  return new ImportError(
+    "too-deep",
+    `Lists, quotes or other parts lie within each other deeper than can be read${where ? ` (${where})` : ""}. Take some of them out of the others, and bring the file in again.`,
+  );
 }

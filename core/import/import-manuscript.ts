@@ -1,4 +1,6 @@
+import type { Element, ElementContent, Root, RootContent } from "hast";
 import type { Node } from "prosemirror-model";
+import { tooDeep } from "./errors.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
 import type { LeftOut } from "./left-out.ts";
 import type { BroughtFile, EnclosedFile } from "./manuscript-reader.ts";
@@ -31,13 +33,16 @@ export interface ImportedManuscript {
 
 /**
  * Brings a manuscript file in: finds the reader for what is in it, reads it into a tree, and makes chapters of that.
- * @throws ImportError where no reader knows the file, or the one that does cannot read it
+ * @throws ImportError where no reader knows the file, or the one that does cannot read it; `too-deep` where what is
+ * in it lies too deep in each other
  */
 export async function importManuscript(
   file: BroughtFile,
   options: ImportOptions,
 ): Promise<ImportedManuscript> {
-  const { tree, pictures, companions, leftOut, whereOf } = await readerFor(file).read(file);
+  const { tree, pictures, companions, leftOut, whereOf } = await inStack(() => readerFor(file).read(file));
+  const deep = firstTooDeep(tree);
+  if (deep) throw tooDeep(whereOf(deep));
   const arrivedPictures = new ArrivedFiles(pictures);
   const arrivedCompanions = new ArrivedFiles(companions);
   const made = hastToManuscript(tree, {
@@ -52,6 +57,30 @@ export async function importManuscript(
     companions: arrivedCompanions.used(),
     leftOut: [...leftOut, ...made.leftOut],
   };
+}
+
+/** Readers go into a tree as deep as it is; one that is too deep for that is told, and nothing else happens. */
+async function inStack<T>(read: () => T | Promise<T>): Promise<T> {
+  try {
+    return await read();
+  } catch (error) {
+    if (error instanceof RangeError) throw tooDeep(null);
+    throw error;
+  }
+}
+
+/** How deep elements may lie in each other: pages of the web have some thirty levels. */
+const deepestTree = 400;
+
+/** The first element that lies too deep; null where none does. */
+function firstTooDeep(tree: Root): Element | null {
+  let level: (Root | ElementContent | RootContent)[] = [tree];
+  for (let depth = 0; level.length > 0; depth++) {
+    const elements = level.filter((node) => node.type === "element");
+    if (depth > deepestTree && elements[0]) return elements[0];
+    level = level.flatMap((node) => ("children" in node ? node.children : []));
+  }
+  return null;
 }
 
 /** Enclosed files, of which those that are referred to get an id. */

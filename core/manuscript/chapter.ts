@@ -1,4 +1,5 @@
 import { Node } from "prosemirror-model";
+import { deepestChapter, wordsTooDeep } from "./depth.ts";
 import { ManuscriptError } from "./errors.ts";
 import { newId } from "./ids.ts";
 import { schema } from "./schema.ts";
@@ -8,9 +9,17 @@ export type ChapterJson = { type: "doc"; content: unknown[] };
 
 /**
  * Reads a chapter's JSON, whoever sent it.
- * @throws ManuscriptError `document` where it does not fit the schema or holds an unsafe destination.
+ * @throws ManuscriptError `document` where it does not fit the schema or holds an unsafe destination; `too-deep`
+ * where its elements lie in each other deeper than a chapter may have them
  */
 export function readChapter(json: unknown): Node {
+  const tooDeep = wordsTooDeep(json);
+  if (tooDeep !== null) {
+    throw new ManuscriptError(
+      "too-deep",
+      `Lists, quotes or tables lie within each other more than ${deepestChapter / 5} deep, which no page can hold${tooDeep && `: “${tooDeep}”`}. Take some of them out of the others.`,
+    );
+  }
   try {
     const doc = schema.nodeFromJSON(json);
     doc.check();

@@ -6,7 +6,7 @@ import { pictureAttrs } from "../manuscript/attributes.ts";
 
 /** Something in the book that stops an export, with where it stands and what to do. */
 export interface Obstacle {
-  code: "no-chapters" | "no-title" | "picture-alternative" | "empty-title" | "finding";
+  code: "no-chapters" | "no-title" | "picture-alternative" | "empty-title" | "finding" | "long-word";
   chapter: string | null;
   message: string;
 }

@@ -197,6 +197,27 @@ describe("a body", () => {
     }
   });
 
+  test("that is deeper than any request, or any chapter, is refused in words, with its place in the text", async () => {
+    const nested = (levels: number): string => `${'{"a":'.repeat(levels)}1${"}".repeat(levels)}`;
+    const deep = await send("/session", nested(5_000));
+    expect([deep.status, await deep.json()]).toEqual([400, expect.objectContaining({ code: "too-deep" })]);
+    const author = await server.client().signUp();
+    const { book } = (await author.bringIn("# T")).body;
+    const words = '{"type":"paragraph","content":[{"type":"text","text":"Low water"}]}';
+    const quotes = (levels: number): string =>
+      `{"type":"doc","content":[{"type":"title","attrs":{"id":"t"}},${'{"type":"blockquote","content":['.repeat(levels)}${words}${"]}".repeat(levels)}]}`;
+    const save = async (levels: number) =>
+      (
+        await send(`/books/${book.id}/chapters`, `{"title":"T","document":${quotes(levels)}}`, author.cookie)
+      ).json();
+    expect(await save(3_000)).toMatchObject({ code: "too-deep" });
+    expect(await save(400)).toMatchObject({
+      code: "too-deep",
+      message: expect.stringContaining("“Low water”"),
+    });
+    expect(await save(40)).toMatchObject({ title: "" });
+  });
+
   test("of a text is read whole of those who may write it", async () => {
     const author = await server.client().signUp();
     const { book } = (await author.bringIn("# T")).body;

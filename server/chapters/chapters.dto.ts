@@ -11,6 +11,7 @@ import {
   Length,
   Min,
 } from "class-validator";
+import { AsSent } from "../http/request-pipe.ts";
 
 export class NewChapterRequest {
   @ApiProperty()
@@ -39,6 +40,7 @@ export class NewChapterRequest {
   })
   @IsOptional()
   @IsObject()
+  @AsSent()
   document?: Record<string, unknown>;
 }
 
@@ -50,6 +52,7 @@ export class SaveChapterRequest {
 
   @ApiProperty({ type: "object", additionalProperties: true })
   @IsObject()
+  @AsSent()
   document: Record<string, unknown>;
 }
 

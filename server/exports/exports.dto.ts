@@ -6,6 +6,7 @@ import type { ExportWarning } from "@vennet/core/publish/export-warning";
 import type { PlannedKind } from "@vennet/core/publish/formats/format";
 import { IsObject } from "class-validator";
 import { ExportChoicesShape } from "./export-choices.dto.ts";
+import { AsSent } from "../http/request-pipe.ts";
 
 const verdicts: LinkVerdict[] = [
   "intact",
@@ -168,5 +169,6 @@ export class OpenTextRequest {
     description: "The chapter's text as it is now.",
   })
   @IsObject()
+  @AsSent()
   document: Record<string, unknown>;
 }

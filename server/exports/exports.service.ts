@@ -9,8 +9,9 @@ import {
   type ExportChoices,
   type ExportOptions,
 } from "@vennet/core/publish/formats/formats";
+import { longWordsOf } from "@vennet/core/publish/formats/pdf/long-words";
 import { planLinks } from "@vennet/core/publish/link-plan";
-import { findObstacles } from "@vennet/core/publish/preflight";
+import { findObstacles, type Obstacle } from "@vennet/core/publish/preflight";
 import { prepare } from "@vennet/core/publish/prepare";
 import { DataSource } from "typeorm";
 import { actingAccount } from "../access/acting-account.ts";
@@ -31,10 +32,12 @@ import { lastWithPages } from "./last-with-pages.ts";
 
 type Exported = Tasks["exportBook"]["output"];
 
+type Manuscript = Awaited<ReturnType<ManuscriptsService["of"]>>;
+
 /** A text as it is exported: the book's row and manuscript, and how often its chapters had been saved. */
 interface TextOfBook {
   row: Book;
-  manuscript: Awaited<ReturnType<ManuscriptsService["of"]>>;
+  manuscript: Manuscript;
   revision: number;
 }
 
@@ -63,7 +66,7 @@ export class ExportsService {
     const options = exportOptions(choices);
     const manuscript = await this.manuscripts.of(book);
     return {
-      obstacles: findObstacles(manuscript, isStrict(options)).map(({ code, message }) => ({ code, message })),
+      obstacles: obstaclesOf(manuscript, options).map(({ code, message }) => ({ code, message })),
       links: planLinks(manuscript, options),
       hasPages: (await lastWithPages(this.database, book.id)) !== null,
     };
@@ -74,7 +77,10 @@ export class ExportsService {
     const book = await this.manuscripts.of(row);
     const chapter = book.chapters.findIndex(({ id }) => id === chapterId);
     if (chapter === -1) throw notFound("chapter");
-    book.chapters[chapter]!.doc = readChapter(document);
+    const doc = readChapter(document);
+    const [longWord] = longWordsOf(doc);
+    if (longWord) throw new Problem(422, "long-word", longWord);
+    book.chapters[chapter]!.doc = doc;
     const pictures = await this.manuscripts.picturesOf({ ...book, chapters: [book.chapters[chapter]!] });
     const last = await lastWithPages(this.database, row.id);
     return this.workers.run("setChapter", {
@@ -91,7 +97,7 @@ export class ExportsService {
     tell({ message: "Reading the manuscript" });
     const text = await this.readText(job.bookId!);
     const manuscript = prepare(text.manuscript, options);
-    const obstacles = findObstacles(manuscript, isStrict(options));
+    const obstacles = obstaclesOf(manuscript, options);
     if (obstacles.length > 0) {
       throw new Problem(422, obstacles[0]!.code, obstacles.map((obstacle) => obstacle.message).join("\n"));
     }
@@ -181,8 +187,9 @@ export class ExportsService {
 }
 
 /** Whether the file makes a claim that no picture without words may break. */
-function isStrict(options: ExportOptions): boolean {
-  return formats[options.format].isStrict?.(options) ?? false;
+function obstaclesOf(manuscript: Manuscript, options: ExportOptions): Obstacle[] {
+  const { isStrict, obstacles } = formats[options.format];
+  return [...findObstacles(manuscript, isStrict?.(options) ?? false), ...(obstacles?.(manuscript) ?? [])];
 }
 
 function summary({ complete, total, intact, extra, made }: LinkProof): string {

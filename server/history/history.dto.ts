@@ -1,6 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { stepKinds, type StepKind } from "./book-step.entity.ts";
 import { IsObject, IsOptional, IsString, Length } from "class-validator";
+import { AsSent } from "../http/request-pipe.ts";
 
 export class VersionListingAnswer {
   @ApiProperty({ type: String, nullable: true, description: "Null for the chapter as it is now." })
@@ -37,6 +38,7 @@ export class NameVersionRequest {
   })
   @IsOptional()
   @IsObject()
+  @AsSent()
   document?: Record<string, unknown>;
 }
 

@@ -2,12 +2,39 @@ import { json, type Request, type RequestHandler } from "express";
 import type { AccountsService } from "../accounts/accounts.service.ts";
 import { sessionToken } from "../accounts/session.guard.ts";
 import { Problem } from "../errors/problem.ts";
+import { isDeeperThan } from "./json-depth.ts";
 
-const smallBytes = 64 * 1024;
-const small = json({ limit: smallBytes });
-const large = json({ limit: "50mb" });
-/** What may hold a whole text, or thousands of links. */
-const largePath = /^\/api\/books\/[^/]+\/(chapters|links|exports|reach|findings|history)(\/|$)/;
+const kilobyte = 1024;
+const megabyte = 1024 * kilobyte;
+
+/** What a route's body may be: its size, and how deep objects and lists may lie in each other. */
+interface Allowed {
+  bytes: number;
+  levels: number;
+  told: string;
+}
+
+const small: Allowed = {
+  bytes: 64 * kilobyte,
+  levels: 32,
+  told: "This is larger than 64 KB, which is more than is read here.",
+};
+/** A chapter's text. */
+const text: Allowed = {
+  bytes: 6 * megabyte,
+  levels: 1_000,
+  told: "This chapter is larger than 6 MB. Divide it into two chapters.",
+};
+/** Thousands of links. */
+const many: Allowed = {
+  bytes: 2 * megabyte,
+  levels: 32,
+  told: "This is larger than 2 MB. Do it in smaller parts.",
+};
+const textPath = /^\/api\/books\/[^/]+\/chapters(\/|$)/;
+const manyPath = /^\/api\/books\/[^/]+\/(links|exports|reach|findings|history)(\/|$)/;
+
+const parsers = new Map([small, text, many].map((allowed) => [allowed, json({ limit: allowed.bytes })]));
 
 /**
  * Reads the body of a request where it is JSON. More than a little is read of those alone who are signed in, and
@@ -16,12 +43,10 @@ const largePath = /^\/api\/books\/[^/]+\/(chapters|links|exports|reach|findings|
 export function readJson(accounts: AccountsService): RequestHandler {
   return async (request, response, next) => {
     try {
-      const read = (await mayBeLarge(request, accounts)) ? large : small;
-      read(request, response, (error?: unknown) => {
-        if (error) next(read === small && isTooLarge(error) ? tooLarge() : error);
-        else if (Array.isArray(request.body))
-          next(new Problem(400, "invalid", "A list was sent where an object with named fields is wanted."));
-        else next();
+      const allowed = await allowedFor(request, accounts);
+      parsers.get(allowed)!(request, response, (error?: unknown) => {
+        if (error) next(isTooLarge(error) ? new Problem(413, "too-large", allowed.told) : error);
+        else next(problemOf(request.body, allowed));
       });
     } catch (error) {
       next(error);
@@ -29,14 +54,25 @@ export function readJson(accounts: AccountsService): RequestHandler {
   };
 }
 
-async function mayBeLarge(request: Request, accounts: AccountsService): Promise<boolean> {
-  if (!largePath.test(request.path) || Number(request.headers["content-length"] ?? Infinity) <= smallBytes)
-    return false;
+async function allowedFor(request: Request, accounts: AccountsService): Promise<Allowed> {
+  const large = textPath.test(request.path) ? text : manyPath.test(request.path) ? many : small;
+  if (large === small) return small;
+  // What is small is read of everybody: the guards come to it later.
+  if (Number(request.headers["content-length"] ?? Infinity) <= small.bytes) return large;
   const token = sessionToken(request);
-  return token !== null && (await accounts.accountFor(token)) !== null;
+  return token !== null && (await accounts.accountFor(token)) !== null ? large : small;
+}
+
+function problemOf(body: unknown, { levels }: Allowed): Problem | undefined {
+  if (Array.isArray(body))
+    return new Problem(400, "invalid", "A list was sent where an object with named fields is wanted.");
+  if (isDeeperThan(body, levels))
+    return new Problem(
+      400,
+      "too-deep",
+      "What was sent has objects within each other deeper than any request.",
+    );
+  return undefined;
 }
 
 const isTooLarge = (error: unknown): boolean => (error as { status?: number }).status === 413;
-
-const tooLarge = (): Problem =>
-  new Problem(413, "too-large", "This is larger than 64 KB, which is more than is read here.");

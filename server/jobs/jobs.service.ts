@@ -47,6 +47,8 @@ const concurrentParts = 256;
 /** So much of an account, and of a book, is under way at once, whatever others have begun. */
 const jobsShare = 1;
 const partsShare = 16;
+/** And no more of an account than this, so that there is always a process for another's. */
+const jobsMost = 2;
 const progressPause = 150;
 /** How soon a server hears of what another one did to a job. */
 const lookPause = 300;
@@ -80,10 +82,10 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
   ) {
     this.whole = redisUrl
       ? new RedisQueue("vennet-jobs", concurrentJobs, redisUrl, takeOverMs)
-      : new LocalQueue(concurrentJobs, jobsShare);
+      : new LocalQueue(concurrentJobs, jobsShare, jobsMost);
     this.parts = redisUrl
       ? new RedisQueue("vennet-parts", concurrentParts, redisUrl, takeOverMs)
-      : new LocalQueue(concurrentParts, partsShare);
+      : new LocalQueue(concurrentParts, partsShare, concurrentParts);
   }
 
   /** Says how the jobs of a kind are done. */

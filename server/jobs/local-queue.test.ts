@@ -11,7 +11,7 @@ const piece = (jobId: string, part: string, priority: number, owner = jobId): Pi
 const settled = () => new Promise((resolve) => setImmediate(resolve));
 
 test("books take turns: the first host of each run comes before the second of any", async () => {
-  const queue = new LocalQueue(1, 0);
+  const queue = new LocalQueue(1, 0, 1);
   const done: string[] = [];
   await queue.add(["a", "b", "c"].map((host, i) => piece("long", host, i)));
   await queue.add(["x", "y"].map((host, i) => piece("short", host, i)));
@@ -21,7 +21,7 @@ test("books take turns: the first host of each run comes before the second of an
 });
 
 test("so many pieces are under way as it may do, and none twice while it waits or runs", async () => {
-  const queue = new LocalQueue(2, 0);
+  const queue = new LocalQueue(2, 0, 2);
   const running = new Map<string, () => void>();
   let most = 0;
   queue.start(
@@ -50,7 +50,7 @@ test("so many pieces are under way as it may do, and none twice while it waits o
 });
 
 test("closed, it hands out nothing more and waits for what is under way", async () => {
-  const queue = new LocalQueue(1, 0);
+  const queue = new LocalQueue(1, 0, 1);
   const done: string[] = [];
   let finish = (): void => undefined;
   queue.start(async ({ part }) => {
@@ -65,7 +65,7 @@ test("closed, it hands out nothing more and waits for what is under way", async 
 });
 
 test("an owner has its share at once, whatever others have under way, and no more than that", async () => {
-  const queue = new LocalQueue(2, 1);
+  const queue = new LocalQueue(2, 1, 2);
   const running: string[] = [];
   queue.start(({ part }) => {
     running.push(part);
@@ -75,4 +75,15 @@ test("an owner has its share at once, whatever others have under way, and no mor
   expect(running).toEqual(["a", "b"]);
   await queue.add(["x", "y"].map((part) => piece("short", part, 7)));
   expect(running).toEqual(["a", "b", "x"]);
+});
+
+test("an owner has no more under way than one may, though there is room", async () => {
+  const queue = new LocalQueue(4, 1, 2);
+  const running: string[] = [];
+  queue.start(({ part }) => {
+    running.push(part);
+    return new Promise(() => undefined);
+  });
+  await queue.add(["a", "b", "c"].map((part) => piece("long", part, 0)));
+  expect(running).toEqual(["a", "b"]);
 });

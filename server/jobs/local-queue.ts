@@ -19,10 +19,12 @@ export class LocalQueue implements WorkQueue {
   /**
    * @param concurrency how many pieces are under way at once
    * @param share how many of an owner are, whatever others have under way
+   * @param most how many of an owner are at most
    */
   constructor(
     private readonly concurrency: number,
     private readonly share: number,
+    private readonly most: number,
   ) {}
 
   start(work: (piece: Piece) => Promise<void>): void {
@@ -76,9 +78,11 @@ export class LocalQueue implements WorkQueue {
   private take(): Piece | undefined {
     const hasRoom = this.running.size < this.concurrency;
     let first: Waiting | undefined;
-    for (const [owner, [head]] of this.waiting)
-      if (hasRoom || (this.runningOf.get(owner) ?? 0) < this.share)
-        if (!first || isBefore(head!, first)) first = head;
+    for (const [owner, [head]] of this.waiting) {
+      const running = this.runningOf.get(owner) ?? 0;
+      if ((hasRoom ? running < this.most : running < this.share) && (!first || isBefore(head!, first)))
+        first = head;
+    }
     if (!first) return undefined;
     const list = this.waiting.get(first.piece.owner)!;
     list.shift();

@@ -243,6 +243,12 @@
   }
   else if kind == "return" { par(text(size: 9.2pt, set-look("place", link(block-data.url, block-data.words)))) }
   else if kind == "notes" { set-notes(block-data.notes, set-blocks) }
+  else if kind == "deep" {
+    let body = set-blocks(block-data.content)
+    block(inset: (left: block-data.step * 1em), if block-data.marker == none { body } else {
+      grid(columns: (1.6em, 1fr), block-data.marker, body)
+    })
+  }
   else if kind == "section-break" { align(center, line(length: 30%, stroke: rule)) }
 }
 

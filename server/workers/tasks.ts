@@ -12,13 +12,14 @@ export const tasks = {
     limits: { minutes: 1, megabytes: 3072 },
     load: () => import("../exports/set-chapter-task.ts"),
   },
+  // One process more than an account may have jobs under way.
   exportBook: {
-    processes: 2,
-    limits: { minutes: 10, megabytes: 4096 },
+    processes: 3,
+    limits: { minutes: 10, megabytes: 3072 },
     load: () => import("../exports/export-task.ts"),
   },
   importManuscript: {
-    processes: 1,
+    processes: 3,
     limits: { minutes: 2, megabytes: 2048 },
     load: () => import("../import/import-task.ts"),
   },

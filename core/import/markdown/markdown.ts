@@ -5,7 +5,9 @@ import { gfmFromMarkdown } from "mdast-util-gfm";
 import { toHast } from "mdast-util-to-hast";
 import { gfm } from "micromark-extension-gfm";
 import { VFile } from "vfile";
+import { tooDeep } from "../errors.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
+import { lineOfManyTags, lineTooDeep } from "./nest-depth.ts";
 
 /** Markdown: CommonMark 0.31, GFM tables, footnotes and autolinks, HTML inside it. */
 export const markdown: ManuscriptReader = {
@@ -25,8 +27,23 @@ function decode(bytes: Uint8Array): string | null {
   }
 }
 
-/** The tree of a text in Markdown. */
+/**
+ * The tree of a text in Markdown.
+ * @throws ImportError `too-deep` with the line, where lists and quotes lie too deep in each other
+ */
 export function readMarkdownText(text: string): ReadManuscript {
+  const line = lineTooDeep(text);
+  if (line !== null) throw tooDeep(`line ${line}`);
+  try {
+    return readTree(text);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    const html = lineOfManyTags(text);
+    throw tooDeep(html === null ? null : `line ${html}`);
+  }
+}
+
+function readTree(text: string): ReadManuscript {
   const mdast = fromMarkdown(text, { extensions: [gfm()], mdastExtensions: [gfmFromMarkdown()] });
   const tree = raw(
     toHast(mdast, {

@@ -2,6 +2,7 @@ import type { DestinationKind } from "../../destination/kinds/kinds.ts";
 import type { Book } from "../../manuscript/book.ts";
 import type { ExportReading } from "../../proof/exported-link.ts";
 import type { ExportWarning } from "../export-warning.ts";
+import type { Obstacle } from "../preflight.ts";
 import type { ChapterAlone } from "./pdf/typeset-book.ts";
 import type { PrintedAddresses } from "./pdf/options.ts";
 import type { Chosen, Options } from "./option.ts";
@@ -58,6 +59,8 @@ export interface Format<O extends Options = Options, C = Chosen<O>> {
   becomesToo?(kind: PlannedKind, options: C): string;
   /** Whether the file claims what no picture without words may break. */
   isStrict?(options: C): boolean;
+  /** What of a book cannot be written so, found before it is tried. */
+  obstacles?(book: Book): Obstacle[];
   /** Whether writing it needs the last file that has pages. */
   needsLastPages?(options: C): boolean;
   write(book: Book, options: C, tools: WriteTools): Promise<Written> | Written;

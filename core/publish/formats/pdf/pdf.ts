@@ -1,5 +1,7 @@
 import { asFolder } from "../../export-folder.ts";
+import { chapterTitle } from "../../../manuscript/chapter.ts";
 import type { Format } from "../format.ts";
+import { longWordsOf } from "./long-words.ts";
 import { pdfOptions } from "./options.ts";
 import { readPdf } from "./read-back.ts";
 
@@ -21,6 +23,15 @@ export const pdf: Format<typeof pdfOptions> = {
   },
   becomesToo: (kind, { addresses }) => (kind === "web" ? printed[addresses] : ""),
   isStrict: ({ accessible }) => accessible,
+  obstacles: ({ chapters }) =>
+    chapters.flatMap(({ doc }) => {
+      const chapter = chapterTitle(doc);
+      return longWordsOf(doc).map((told) => ({
+        code: "long-word" as const,
+        chapter,
+        message: `Chapter “${chapter}”: ${told}`,
+      }));
+    }),
   write: (book, { accessible, addresses }, { name, setPages }) => {
     const set = setPages(book, accessible, addresses);
     return { ...asFolder(book, name, set.pdf), warnings: set.warnings };

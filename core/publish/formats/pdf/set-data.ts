@@ -76,7 +76,9 @@ export type SetBlock =
   | { kind: "signposts"; label: string | null; heading: string; entries: SetSignpost[] }
   | { kind: "return"; words: string; url: string }
   | { kind: "notes"; notes: SetNote[] }
-  | { kind: "section-break" };
+  | { kind: "section-break" }
+  /** Something of a list, quote or table that lies too deep to be set within the others. */
+  | { kind: "deep"; step: number; marker: string | null; content: SetBlock[] };
 
 export interface SetCell {
   colspan: number;

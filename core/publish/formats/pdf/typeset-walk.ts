@@ -26,6 +26,7 @@ import { returnName } from "../../return-name.ts";
 import { travel } from "../../travel.ts";
 import type { TravellingFile } from "../../travelling-files.ts";
 import { breakable } from "./breakable.ts";
+import { withoutDeepNests } from "./deep-nests.ts";
 import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
 import type { PrintedAddresses } from "./options.ts";
 import type { SetBlock, SetCaption, SetChapter, SetInline, SetNote, SetTextLink } from "./set-data.ts";
@@ -61,6 +62,8 @@ interface Style {
   mayPrint: boolean;
 }
 
+/** How deep a note lies: what it stands in may be deep itself. */
+const depthOfNotes = 4;
 const plain: Style = { isPictureAlone: false, mayPrint: true };
 const gap: SetInline = { kind: "text", words: gapSign, strong: true };
 
@@ -123,7 +126,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
       ({ references }) => notesAt === "chapter" || (notesAt === "page" && references === 0),
     );
     if (atEnd.length > 0) blocks.push({ kind: "notes", notes: atEnd.map((note) => this.note(note)) });
-    return { title: chapterTitle(doc), blocks };
+    return { title: chapterTitle(doc), blocks: withoutDeepNests(blocks) };
   }
 
   /** All notes of the chapter, for the end of the book. */
@@ -133,7 +136,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
 
   private note(note: NumberedNote): SetNote {
     const label = this.label(note.id);
-    const content = this.blocks(note.node, plain);
+    const content = withoutDeepNests(this.blocks(note.node, plain), depthOfNotes);
     // A place of its own above a list would lie on the line before it.
     const isWithin = label !== null && content[0]?.kind !== "paragraph" && placedInWords(content, label);
     return {
