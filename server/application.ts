@@ -11,7 +11,7 @@ import { compressed } from "./http/compressed.ts";
 import { keepPace } from "./http/body-pace.ts";
 import { logRequests, makeLog, NestLog } from "./http/logging.ts";
 import { readJson } from "./http/read-json.ts";
-import { checkOrigin, neverKept, securityHeaders } from "./http/security.ts";
+import { checkHost, checkOrigin, neverKept, securityHeaders } from "./http/security.ts";
 import { describeInterface } from "./openapi/describe-interface.ts";
 import type { Settings } from "./settings.ts";
 
@@ -24,10 +24,12 @@ export async function makeApplication(settings: Settings): Promise<NestExpressAp
     bodyParser: false,
   });
   app.disable("x-powered-by");
+  app.set("trust proxy", settings.proxies);
   app.use(rememberActing);
   app.use(logRequests(log));
   app.use(securityHeaders(settings));
-  app.use(checkOrigin);
+  app.use(checkHost(settings));
+  app.use(checkOrigin(settings));
   app.use(compressed);
   app.use(cookieParser());
   app.use("/api", neverKept);

@@ -29,6 +29,12 @@ export class Settings {
   readonly host: string;
   readonly port: number;
   readonly databaseUrl: string;
+  /** The address under which authors open this Vennet, where a proxy stands before it. */
+  readonly publicAddress: string | null;
+  /** The names by which this server may be called. */
+  readonly ownNames: readonly string[];
+  /** How many proxies stand before this server, whose word for the caller's address is taken. */
+  readonly proxies: number;
   readonly demo: boolean;
   readonly secureCookies: boolean;
   readonly logLevel: string;
@@ -67,6 +73,15 @@ export class Settings {
     this.host = env["HOST"] || "127.0.0.1";
     this.port = whole("PORT", 4600, 0, highestPort);
     this.databaseUrl = env["DATABASE_URL"] ?? "";
+    this.publicAddress = env["PUBLIC_ADDRESS"] ? webAddress("PUBLIC_ADDRESS", env["PUBLIC_ADDRESS"]) : null;
+    this.ownNames = [
+      ...(env["VENNET_HOSTS"] ?? "").split(","),
+      this.host,
+      this.publicAddress ? new URL(this.publicAddress).hostname : "",
+    ]
+      .map((name) => name.trim().toLowerCase())
+      .filter((name) => name !== "");
+    this.proxies = whole("PROXIES", 0, 0, 10);
     this.demo = flag("VENNET_DEMO", env);
     this.secureCookies = flag("VENNET_SECURE_COOKIES", env);
     this.logLevel = oneOf("LOG_LEVEL", env["LOG_LEVEL"] ?? "info", logLevels);
@@ -103,6 +118,16 @@ function wholeNumber(name: string, given: string, least: number, most: number): 
   if (given.trim() === "" || !Number.isInteger(value) || value < least || value > most)
     throw new SettingsError(name, `is “${given}”; it has to be a whole number from ${least} to ${most}.`);
   return value;
+}
+
+function webAddress(name: string, given: string): string {
+  const url = URL.canParse(given) ? new URL(given) : null;
+  if (!url || !/^https?:$/.test(url.protocol) || url.pathname !== "/" || url.search !== "")
+    throw new SettingsError(
+      name,
+      `is “${given}”; it has to be a web address without a path, as https://vennet.example.`,
+    );
+  return url.origin;
 }
 
 function flag(name: string, env: NodeJS.ProcessEnv): boolean {

@@ -87,6 +87,9 @@ test("a stored destination is refused when it is not one", () => {
     { kind: "phone" },
     { kind: "file", file: "../x" },
     { kind: "file", share: "file:///c:/x" },
+    { kind: "file", path: "//host/x" },
+    { kind: "file", path: "\\\\host\\share\\x.pdf" },
+    { kind: "file", path: "/\t\\host" },
   ]) {
     expect(() => assertDestination(wrong)).toThrow();
   }

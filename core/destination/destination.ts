@@ -2,6 +2,7 @@ import { DestinationError } from "./errors.ts";
 import type { Asked, DestinationKindOf, DestinationNames } from "./kinds/kind.ts";
 import { kindOf, kinds, type Destination, type DestinationKind } from "./kinds/kinds.ts";
 import { webDestination } from "./kinds/web.ts";
+import { isNetworkPath, networkFolder } from "./kinds/file.ts";
 import { schemeOf, withoutIgnoredCharacters } from "./scheme.ts";
 
 const longestField = 8000;
@@ -20,6 +21,7 @@ export function readHref(href: string, base: string | null): Destination {
   // WHATWG HTML: the empty fragment is the top, as `#top` is.
   if (seen.startsWith("#")) return { kind: "place", target: safeDecode(seen.slice(1)) || "top" };
   if (seen.startsWith("//")) return webDestination("https:" + seen);
+  if (isNetworkPath(seen)) throw new DestinationError("address", networkFolder);
   if (base !== null) return webDestination(new URL(seen, base).href);
   return { kind: "file", path: seen };
 }

@@ -36,3 +36,37 @@ export function checkLevel(value: unknown): void {
   if (value !== 1 && value !== 2 && value !== 3 && value !== 4)
     throw new RangeError("A heading has a level from 1 to 4.");
 }
+
+export function checkFileId(value: unknown): void {
+  if (value !== null && (typeof value !== "string" || !/^[\w-]{1,64}$/.test(value)))
+    throw new RangeError("A picture's file is named by its id.");
+}
+
+export function checkSource(value: unknown): void {
+  if (value !== null && typeof value !== "string") throw new RangeError("A picture's source is text.");
+}
+
+export function checkLanguage(value: unknown): void {
+  if (value !== null && (typeof value !== "string" || !/^[^\s\p{Cc}]{1,200}$/u.test(value)))
+    throw new RangeError("A listing's language is one word.");
+}
+
+export function checkStart(value: unknown): void {
+  if (!Number.isSafeInteger(value)) throw new RangeError("A list begins with a whole number.");
+}
+
+/** @param most as WHATWG HTML, 4.9.11, has it: 1,000 columns, 65,534 rows */
+export function checkSpan(most: number): (value: unknown) => void {
+  return (value) => {
+    if (!Number.isInteger(value) || (value as number) < 1 || (value as number) > most)
+      throw new RangeError(`A cell goes over 1 to ${most} rows or columns.`);
+  };
+}
+
+export function checkColumnWidths(value: unknown): void {
+  const isList =
+    Array.isArray(value) &&
+    value.length <= 1_000 &&
+    value.every((width) => Number.isInteger(width) && width >= 0);
+  if (value !== null && !isList) throw new RangeError("Widths of columns are whole numbers.");
+}

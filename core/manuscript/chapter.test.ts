@@ -21,9 +21,27 @@ describe("a chapter's JSON", () => {
     ["an unknown node", (json: string) => json.replace('"paragraph"', '"script"')],
     ["a heading of level 9", (json: string) => json.replace('"level":1', '"level":9')],
     ["an id that is no id", (json: string) => json.replace(/"id":"\w+"/, '"id":"a b<"')],
+    ["a list that begins nowhere", (json: string) => json.replace('"start":3', '"start":1.5')],
+    ["a cell over no column", (json: string) => json.replace('"colspan":1', '"colspan":0')],
+    ["a cell over a million rows", (json: string) => json.replace('"rowspan":1', '"rowspan":1000000')],
+    ["widths that are none", (json: string) => json.replace('"colwidth":null', '"colwidth":{"a":1}')],
+    ["a listing in two languages", (json: string) => json.replace('"language":"sh"', '"language":"sh bash"')],
+    ["a picture that is an object", (json: string) => json.replace('"file":null', '"file":{"id":"p"}')],
+    ["a picture from elsewhere", (json: string) => json.replace('"file":null', '"file":"../p"')],
+    [
+      "a source that is a list",
+      (json: string) => json.replace('"source":"pier.png"', '"source":["pier.png"]'),
+    ],
+    [
+      "a file of another computer",
+      (json: string) =>
+        json.replace(/"destination":\{.*?\}/, '"destination":{"kind":"file","path":"//host/x"}'),
+    ],
     ["a missing title", (json: string) => json.replace('"title"', '"paragraph"')],
   ])("with %s is refused", (_what, spoil) => {
-    const json = JSON.stringify(writeChapter(chapter("# T\n\n## Two\n\n[office](https://tides.example/)")));
+    const markdown =
+      "# T\n\n## Two\n\n[office](https://tides.example/)\n\n3. c\n\n```sh\nls\n```\n\n![p](pier.png)\n\n|a|\n|-|\n|b|\n";
+    const json = JSON.stringify(writeChapter(chapter(markdown)));
     expect(spoil(json)).not.toBe(json);
     expect(() => readChapter(JSON.parse(spoil(json)))).toThrow(expect.objectContaining({ code: "document" }));
   });

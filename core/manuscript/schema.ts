@@ -1,25 +1,17 @@
 import { Schema, type Attrs, type Node } from "prosemirror-model";
 import { assertDestination, readHref, writeDestination } from "../destination/destination.ts";
 import { kindOf } from "../destination/kinds/kinds.ts";
-import {
-  checkAlign,
-  checkAnchors,
-  checkDepth,
-  checkId,
-  checkLevel,
-  checkWidth,
-  oneOf,
-} from "./attribute-checks.ts";
+import * as checks from "./attribute-checks.ts";
 import { linkAttrs, type LinkAttrs } from "./attributes.ts";
 import { assertHotspots, type Hotspot } from "./hotspot.ts";
 import { newId } from "./ids.ts";
 
-const idAttr = { validate: checkId };
+const idAttr = { validate: checks.checkId };
 const cellAttrs = {
-  colspan: { default: 1, validate: "number" },
-  rowspan: { default: 1, validate: "number" },
-  colwidth: { default: null },
-  align: { default: null, validate: checkAlign },
+  colspan: { default: 1, validate: checks.checkSpan(1_000) },
+  rowspan: { default: 1, validate: checks.checkSpan(65_534) },
+  colwidth: { default: null, validate: checks.checkColumnWidths },
+  align: { default: null, validate: checks.checkAlign },
 };
 
 function cellFromDom(dom: HTMLElement): Attrs {
@@ -54,7 +46,7 @@ export const schema = new Schema({
       defining: true,
       isolating: true,
       // ProseMirror must be able to make a title by itself; the editor gives it an id of its own at once.
-      attrs: { id: { default: "unset", validate: checkId } },
+      attrs: { id: { default: "unset", validate: checks.checkId } },
       parseDOM: [{ tag: "h1[data-title]", getAttrs: (dom) => ({ id: (dom as HTMLElement).id }) }],
       toDOM: (node) => ["h1", { id: node.attrs["id"] as string, "data-title": "" }, 0],
     },
@@ -68,7 +60,7 @@ export const schema = new Schema({
       content: "inline*",
       group: "block",
       defining: true,
-      attrs: { id: idAttr, level: { validate: checkLevel } },
+      attrs: { id: idAttr, level: { validate: checks.checkLevel } },
       // The chapter's title is the page's h1, so a heading of level n is an h(n+1).
       parseDOM: [1, 2, 3, 4, 5, 6].map((n) => ({
         tag: `h${n}`,
@@ -93,7 +85,7 @@ export const schema = new Schema({
       defining: true,
       // A link inside a listing is still a link.
       marks: "link",
-      attrs: { language: { default: null } },
+      attrs: { language: { default: null, validate: checks.checkLanguage } },
       parseDOM: [{ tag: "pre", preserveWhitespace: "full" }],
       toDOM: () => ["pre", ["code", 0]],
     },
@@ -106,7 +98,7 @@ export const schema = new Schema({
     ordered_list: {
       content: "list_item+",
       group: "block",
-      attrs: { start: { default: 1, validate: "number" } },
+      attrs: { start: { default: 1, validate: checks.checkStart } },
       parseDOM: [
         {
           tag: "ol",
@@ -171,7 +163,7 @@ export const schema = new Schema({
       content: "inline*",
       group: "block",
       defining: true,
-      attrs: { id: idAttr, of: { default: "figure", validate: oneOf("figure", "table") } },
+      attrs: { id: idAttr, of: { default: "figure", validate: checks.oneOf("figure", "table") } },
       parseDOM: [
         {
           tag: "figcaption[data-of]",
@@ -185,11 +177,11 @@ export const schema = new Schema({
       atom: true,
       attrs: {
         id: idAttr,
-        of: { validate: oneOf("contents", "questions", "figures", "tables", "anchors") },
-        scope: { default: "chapter", validate: oneOf("book", "chapter", "section") },
+        of: { validate: checks.oneOf("contents", "questions", "figures", "tables", "anchors") },
+        scope: { default: "chapter", validate: checks.oneOf("book", "chapter", "section") },
         section: { default: null, validate: "string|null" },
-        depth: { default: 1, validate: checkDepth },
-        anchors: { default: [], validate: checkAnchors },
+        depth: { default: 1, validate: checks.checkDepth },
+        anchors: { default: [], validate: checks.checkAnchors },
         heading: { default: "", validate: "string" },
         returnWords: { default: null, validate: "string|null" },
       },
@@ -206,9 +198,9 @@ export const schema = new Schema({
         target: idAttr,
         form: {
           default: "text",
-          validate: oneOf("text", "number", "page", "page-and-text", "above-or-below"),
+          validate: checks.oneOf("text", "number", "page", "page-and-text", "above-or-below"),
         },
-        fallback: { default: "text", validate: oneOf("text", "number") },
+        fallback: { default: "text", validate: checks.oneOf("text", "number") },
       },
       parseDOM: [{ tag: "span[data-reference]", getAttrs: (dom) => attrsFromDom(dom as HTMLElement) }],
       toDOM: (node) => ["span", { "data-reference": "", "data-attrs": JSON.stringify(node.attrs) }],
@@ -225,11 +217,11 @@ export const schema = new Schema({
       group: "inline",
       draggable: true,
       attrs: {
-        file: { default: null },
+        file: { default: null, validate: checks.checkFileId },
         alt: { default: "", validate: "string" },
         decorative: { default: false, validate: "boolean" },
-        source: { default: null },
-        width: { default: null, validate: checkWidth },
+        source: { default: null, validate: checks.checkSource },
+        width: { default: null, validate: checks.checkWidth },
         hotspots: { default: [], validate: assertHotspots },
       },
       parseDOM: [

@@ -1,3 +1,5 @@
+import { once } from "node:events";
+import { get, type IncomingMessage } from "node:http";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { getDataSourceToken } from "@nestjs/typeorm";
 import type { DataSource } from "typeorm";
@@ -126,8 +128,41 @@ describe("who may do what", () => {
     expect((await write({ origin: "https://evil.test" })).body["code"]).toBe("origin");
     expect((await write({ origin: "null" })).status).toBe(403);
     expect((await write({ "sec-fetch-site": "cross-site" })).status).toBe(403);
+    // The same host without TLS is another origin (RFC 6454, 4).
+    expect((await write({ origin: server.url.replace("http:", "https:") })).body["code"]).toBe("origin");
     expect((await write({ origin: server.url })).status).toBe(201);
     expect((await write({})).status).toBe(201);
+  });
+});
+
+describe("a name that is led to this address", () => {
+  const askAs = async (host: string, to = server): Promise<{ status: number; body: string }> => {
+    const { port } = new URL(to.url);
+    const asking = get({ host: "127.0.0.1", port, path: "/api/health", headers: { host } });
+    const [answer] = (await once(asking, "response")) as [IncomingMessage];
+    let body = "";
+    for await (const piece of answer) body += String(piece);
+    return { status: answer.statusCode!, body };
+  };
+
+  test("is refused, and so is no name at all; numbers, this machine and the names that are set are not", async () => {
+    const named = await startTestServer({
+      VENNET_HOSTS: "guide.hesterley.example, tides.test",
+      PUBLIC_ADDRESS: "https://vennet.hesterley.example",
+    });
+    for (const host of ["evil.test", "localhost.evil.test", "127.0.0.1.evil.test", "a b", "@127.0.0.1"]) {
+      const { status, body } = await askAs(host);
+      expect([host, status, JSON.parse(body).code]).toEqual([host, 421, "host"]);
+    }
+    for (const host of ["localhost", "127.0.0.1:1", "[::1]", "192.0.2.7", "vennet.localhost"])
+      expect([host, (await askAs(host)).status]).toEqual([host, 200]);
+    for (const host of ["guide.hesterley.example", "TIDES.test.", "vennet.hesterley.example:443"])
+      expect([host, (await askAs(host, named)).status]).toEqual([host, 200]);
+    const client = await named.client().signUp();
+    const write = (origin: string) => client.call("POST", "/books", { title: "T" }, { origin });
+    expect((await write("https://vennet.hesterley.example")).status).toBe(201);
+    expect((await write("http://vennet.hesterley.example")).status).toBe(403);
+    await named.close();
   });
 });
 

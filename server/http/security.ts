@@ -1,3 +1,4 @@
+import { isIP } from "node:net";
 import type { RequestHandler } from "express";
 import helmet from "helmet";
 import { Problem } from "../errors/problem.ts";
@@ -34,19 +35,53 @@ export function securityHeaders({ standIns }: Settings): RequestHandler {
 }
 
 /**
- * Refuses a writing request that another site's page sent. A browser always names the origin then; a
- * script that is not a browser names none, and has no cookie that it was not given.
+ * Refuses a request that calls this server by a name that is not its own: a page whose name was led to this address
+ * after it was opened (DNS rebinding) would count as one of this server's. An address of numbers cannot be led elsewhere.
  */
-export const checkOrigin: RequestHandler = (request, _response, next) => {
-  if (["GET", "HEAD", "OPTIONS"].includes(request.method)) return next();
-  const origin = request.headers.origin;
-  const site = request.headers["sec-fetch-site"];
-  const sameOrigin =
-    origin !== undefined && URL.canParse(origin) && new URL(origin).host === request.headers.host;
-  const noBrowser = origin === undefined && (site === undefined || site === "same-origin" || site === "none");
-  if (sameOrigin || noBrowser) return next();
-  next(new Problem(403, "origin", "This request comes from another site's page, so it was refused."));
-};
+export function checkHost({ ownNames }: Settings): RequestHandler {
+  const own = new Set(["localhost", ...ownNames]);
+  return (request, _response, next) => {
+    const host = hostNameOf(request.headers.host);
+    if (host !== null && (isIP(host) !== 0 || own.has(host) || host.endsWith(".localhost"))) return next();
+    // RFC 9110, 15.5.20.
+    next(
+      new Problem(
+        421,
+        "host",
+        `This server does not go by the name ${host === null ? "that was asked for" : `“${host}”`}. Whoever runs it adds the name to VENNET_HOSTS.`,
+      ),
+    );
+  };
+}
+
+function hostNameOf(host: string | undefined): string | null {
+  if (host === undefined || !/^[\w.:[\]-]+$/.test(host) || !URL.canParse(`http://${host}`)) return null;
+  return new URL(`http://${host}`).hostname.replace(/^\[|\]$|\.$/g, "");
+}
+
+/**
+ * Refuses a writing request that another site's page sent, or this site's own without TLS where it has it. A browser
+ * always names the origin then; a script that is not a browser names none, and has no cookie that it was not given.
+ */
+export function checkOrigin({ publicAddress }: Settings): RequestHandler {
+  const publicOrigin = publicAddress && new URL(publicAddress).origin;
+  return (request, _response, next) => {
+    if (["GET", "HEAD", "OPTIONS"].includes(request.method)) return next();
+    const { origin } = request.headers;
+    const site = request.headers["sec-fetch-site"];
+    const sameOrigin = origin === `${request.protocol}://${request.headers.host}` || origin === publicOrigin;
+    const noBrowser =
+      origin === undefined && (site === undefined || site === "same-origin" || site === "none");
+    if ((origin !== undefined && sameOrigin) || noBrowser) return next();
+    next(
+      new Problem(
+        403,
+        "origin",
+        "This request comes from another site’s page, so it was refused. Where this server stands behind a proxy, PUBLIC_ADDRESS has to say how it is reached.",
+      ),
+    );
+  };
+}
 
 /** Answers are an author's own, so nobody on the way and no browser keeps them; a file that may be kept says so itself. */
 export const neverKept: RequestHandler = (_request, response, next) => {

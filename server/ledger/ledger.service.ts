@@ -126,11 +126,11 @@ export class LedgerService implements OnApplicationBootstrap {
     const { rows } = await this.rows(bookId, { ...query, offset: 0, limit: Math.max(1, total) });
     const wanted = query.columns?.split(",") ?? Object.keys(csvHeads);
     const chosen = Object.entries(csvHeads).filter(([column]) => wanted.includes(column));
-    return stringify([
-      chosen.map(([, [head]]) => head),
-      // A cell that begins like a formula is run by some programs; the apostrophe keeps it text (common practice).
-      ...rows.map((row) => chosen.map(([, [, read]]) => read(row).replace(/^[=+@-]/, "'$&"))),
-    ]);
+    return stringify(
+      [chosen.map(([, [head]]) => head), ...rows.map((row) => chosen.map(([, [, read]]) => read(row)))],
+      // A cell that begins like a formula is run by some programs; an apostrophe keeps it text (common practice).
+      { escape_formulas: true },
+    );
   }
 
   /** How many links lead to each companion file, by its id. */

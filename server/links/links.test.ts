@@ -120,6 +120,19 @@ describe("the ledger", () => {
     expect(await response.text()).toBe("Link text,Destination\nmail,mailto:a@causeways.example\n");
   });
 
+  test("runs nothing in a program that opens the CSV, however a cell begins", async () => {
+    await open(
+      '# T\n\n[a](https://a.example/ "&#9;=1+1") [b](https://b.example/ "&#13;=2+2") [c](https://c.example/ "@sum")',
+    );
+    const csv = await fetch(`${server.url}/api/books/${bookId}/links.csv?columns=description`, {
+      headers: { cookie: client.cookie },
+    });
+    const cells = (await csv.text()).split("\n").slice(1).join("\n");
+    expect(cells).toMatch(/=1\+1/);
+    // The characters with which a formula may begin (OWASP, CSV injection, from memory).
+    expect(cells).not.toMatch(/(^|\n|")[=+@\t\r-]/);
+  });
+
   test("is another author's nothing", async () => {
     const stranger = await server.client().signUp();
     for (const path of ["/links", "/links/groups", "/places", "/steps", "/files", "/drive"])

@@ -1,6 +1,6 @@
 import { CodedError } from "@vennet/core/errors";
 import { lookup, resolve4, resolve6, resolveMx } from "node:dns/promises";
-import { Injectable } from "@nestjs/common";
+import { Injectable, Optional } from "@nestjs/common";
 import { isReservedName, judgeAddress } from "@vennet/core/reach/address-policy";
 import type { MailRecords } from "@vennet/core/reach/mail-domain";
 import type { Failure } from "@vennet/core/reach/outcome";
@@ -23,6 +23,7 @@ export class ReachFailure extends CodedError {
 }
 
 type StandInMail = Exclude<MailRecords, { failure: unknown }> | { failure: "unknown-name" | "name-server" };
+type LookUp = (name: string, options: { all: true }) => Promise<{ address: string }[]>;
 type NameState = "known" | "unknown" | "fails";
 
 const standInNamesTtl = 5_000;
@@ -37,7 +38,11 @@ const standInNamesKept = 20_000;
 export class Resolver {
   private readonly standInNames = new Map<string, { state: Promise<NameState>; askedAt: number }>();
 
-  constructor(private readonly settings: Settings) {}
+  /** @param lookUp as the system's resolver does it; tests give what no resolver on this machine would */
+  constructor(
+    private readonly settings: Settings,
+    @Optional() private readonly lookUp: LookUp = lookup,
+  ) {}
 
   /**
    * Where to connect to for a host, judged by the address policy.
@@ -47,6 +52,8 @@ export class Resolver {
     if (isReservedName(host)) return this.standIn(host, secure);
     const bare = host.replace(/^\[|\]$/g, "");
     const addresses = isIP(bare) ? [bare] : await this.resolve(bare);
+    // Without an address, a connection would go to this machine.
+    if (addresses.length === 0) throw new ReachFailure({ code: "unknown-name" });
     // One public address is no reason to trust a name that also points inside.
     for (const address of addresses) {
       const refusal = judgeAddress(address);
@@ -76,7 +83,7 @@ export class Resolver {
 
   private async resolve(name: string): Promise<string[]> {
     try {
-      return (await lookup(name, { all: true })).map(({ address }) => address);
+      return (await this.lookUp(name, { all: true })).map(({ address }) => address);
     } catch (error) {
       throw new ReachFailure({ code: isUnknownName(error) ? "unknown-name" : "name-server" });
     }

@@ -1,5 +1,5 @@
 import { DestinationError } from "../errors.ts";
-import { schemeOf } from "../scheme.ts";
+import { schemeOf, withoutIgnoredCharacters } from "../scheme.ts";
 import type { DestinationKindOf } from "./kind.ts";
 import { askedOfWeb, hostOf, webDestination } from "./web.ts";
 
@@ -10,6 +10,15 @@ import { askedOfWeb, hostOf, webDestination } from "./web.ts";
  */
 export type FileDestination =
   { kind: "file"; file: string } | { kind: "file"; share: string } | { kind: "file"; path: string };
+
+/** What is said of a path that leads to another computer. */
+export const networkFolder =
+  "This is a folder of another computer, which readers cannot open. Bring the file in, or give a web address for it.";
+
+/** Whether a path names another computer: with two slashes of either kind before it, as URLs and some systems have it. */
+export function isNetworkPath(path: string): boolean {
+  return /^[/\\]{2}/.test(withoutIgnoredCharacters(path));
+}
 
 const gone = "a file that is gone";
 
@@ -25,7 +34,7 @@ export const file: DestinationKindOf<FileDestination> = {
       webDestination(text("share"));
     } else if (schemeOf(text("path")) !== null) {
       throw new DestinationError("scheme", "A file destination is a relative path.");
-    }
+    } else if (isNetworkPath(text("path"))) throw new DestinationError("address", networkFolder);
   },
   write: (to) => ("file" in to ? `companion:${to.file}` : "share" in to ? to.share : to.path),
   name: (to, { files }) => ("file" in to ? (files.get(to.file) ?? gone) : "share" in to ? to.share : to.path),

@@ -7,6 +7,8 @@ import { blocks, wrappers } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
 import { WordsOfTree } from "./words-of-tree.ts";
 
+const longestLanguage = 100;
+
 /** Makes the blocks of a manuscript from elements. */
 export class BlocksOfTree {
   private readonly words: WordsOfTree;
@@ -56,7 +58,7 @@ export class BlocksOfTree {
       case "ul":
         return this.list("bullet_list", {}, element);
       case "ol":
-        return this.list("ordered_list", { start: Number(element.properties["start"] ?? 1) || 1 }, element);
+        return this.list("ordered_list", { start: startOf(element) }, element);
       case "blockquote":
         return [schema.node("blockquote", null, this.atLeastOne(this.blocksOf(children)))];
       case "pre":
@@ -134,7 +136,10 @@ export class BlocksOfTree {
     );
     const className = code?.properties["className"];
     const language = Array.isArray(className)
-      ? (className.map(String).find((name) => name.startsWith("language-")) ?? "").replace("language-", "")
+      ? (className.map(String).find((name) => name.startsWith("language-")) ?? "").slice(
+          "language-".length,
+          longestLanguage,
+        )
       : "";
     const allowed = this.words.inlines(element.children, [], true).filter((node) => node.isText);
     const nodes = allowed.map((node) => node.mark(node.marks.filter((mark) => mark.type.name === "link")));
@@ -177,7 +182,8 @@ export class BlocksOfTree {
   }
 
   private cell(cell: Element): Node {
-    const span = (name: string): number => Math.min(100, Math.max(1, Number(cell.properties[name]) || 1));
+    const span = (name: string): number =>
+      Math.min(100, Math.max(1, Math.trunc(Number(cell.properties[name])) || 1));
     const align = cell.properties["align"];
     const attrs = {
       colspan: span("colSpan"),
@@ -187,4 +193,10 @@ export class BlocksOfTree {
     const type = cell.tagName === "th" ? "table_header" : "table_cell";
     return schema.node(type, attrs, this.atLeastOne(this.blocksOf(cell.children)));
   }
+}
+
+/** The number with which a list begins. */
+function startOf({ properties }: Element): number {
+  const start = Math.trunc(Number(properties["start"] ?? 1));
+  return Number.isSafeInteger(start) ? start : 1;
 }
