@@ -2,7 +2,7 @@ import { spawnSync } from "node:child_process";
 import { LaunchError } from "./errors.mjs";
 
 /** What the application itself needs: the database's programs, without a service of the system's own. */
-export const toRun = ["mariadb-server-core", "mariadb-client-core"];
+export const toRun = ["mariadb-server-core", "mariadb-client"];
 /** What the tests need besides: a browser and the readers that this project did not write. */
 export const toTest = [
   ...toRun,

@@ -1,5 +1,5 @@
 import { json, type Request, type RequestHandler } from "express";
-import type { AccountsService } from "../accounts/accounts.service.ts";
+import type { SessionsService } from "../accounts/sessions.service.ts";
 import { sessionToken } from "../accounts/session.guard.ts";
 import { Problem } from "../errors/problem.ts";
 import { isDeeperThan } from "./json-depth.ts";
@@ -40,10 +40,10 @@ const parsers = new Map([small, text, many].map((allowed) => [allowed, json({ li
  * Reads the body of a request where it is JSON. More than a little is read of those alone who are signed in, and
  * where a text or many links are sent. No request of this interface is a list.
  */
-export function readJson(accounts: AccountsService): RequestHandler {
+export function readJson(sessions: SessionsService): RequestHandler {
   return async (request, response, next) => {
     try {
-      const allowed = await allowedFor(request, accounts);
+      const allowed = await allowedFor(request, sessions);
       parsers.get(allowed)!(request, response, (error?: unknown) => {
         if (error) next(isTooLarge(error) ? new Problem(413, "too-large", allowed.told) : error);
         else next(problemOf(request.body, allowed));
@@ -54,13 +54,13 @@ export function readJson(accounts: AccountsService): RequestHandler {
   };
 }
 
-async function allowedFor(request: Request, accounts: AccountsService): Promise<Allowed> {
+async function allowedFor(request: Request, sessions: SessionsService): Promise<Allowed> {
   const large = textPath.test(request.path) ? text : manyPath.test(request.path) ? many : small;
   if (large === small) return small;
   // What is small is read of everybody: the guards come to it later.
   if (Number(request.headers["content-length"] ?? Infinity) <= small.bytes) return large;
   const token = sessionToken(request);
-  return token !== null && (await accounts.accountFor(token)) !== null ? large : small;
+  return token !== null && (await sessions.accountFor(token)) !== null ? large : small;
 }
 
 function problemOf(body: unknown, { levels }: Allowed): Problem | undefined {

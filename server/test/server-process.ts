@@ -24,10 +24,14 @@ export async function startServerProcess(environment: Record<string, string> = {
       LOG_LEVEL: "error",
       REACH_TIMEOUT_MS: "1500",
       REACH_RETRY_MS: "100",
+      SIGN_UPS_PER_HOUR: "1000000",
       ...environment,
     },
   });
-  await once(child, "message");
+  await new Promise<void>((resolve, reject) => {
+    child.once("message", () => resolve());
+    child.once("exit", (code) => reject(new Error(`The server did not start: exit code ${code}.`)));
+  });
   const end = async (signal: NodeJS.Signals): Promise<void> => {
     if (child.exitCode !== null || child.signalCode !== null) return;
     child.kill(signal);

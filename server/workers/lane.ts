@@ -35,7 +35,7 @@ export class Lane {
    * @param limits what each of them may take
    */
   constructor(
-    processes: number,
+    readonly processes: number,
     private readonly limits: Limits,
   ) {
     const beside = join(import.meta.dirname, "worker-process.js");
@@ -102,6 +102,14 @@ export class Lane {
     } finally {
       if (this.inTurn.activeCount <= 1 && this.inTurn.pendingCount === 0) this.endWhenIdle();
     }
+  }
+
+  get running(): number {
+    return this.inTurn.activeCount;
+  }
+
+  get waiting(): number {
+    return this.inTurn.pendingCount;
   }
 
   /** Ends all processes, and whatever they are at. */

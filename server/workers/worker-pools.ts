@@ -3,6 +3,14 @@ import { Lane } from "./lane.ts";
 import type { TaskEvent } from "./task.ts";
 import { tasks, type TaskName, type Tasks } from "./tasks.ts";
 
+/** How much one lane has to do. */
+export interface LaneLoad {
+  lane: string;
+  processes: number;
+  running: number;
+  waiting: number;
+}
+
 /** Does the heavy work in child processes, so that the server goes on answering. */
 @Injectable()
 export class WorkerPools implements OnApplicationShutdown {
@@ -18,6 +26,16 @@ export class WorkerPools implements OnApplicationShutdown {
     tell?: (event: TaskEvent) => void,
   ): Promise<Tasks[K]["output"]> {
     return this.lanes.get(name)!.run(name, input, signal, tell);
+  }
+
+  /** How much each lane has to do at this moment. */
+  load(): LaneLoad[] {
+    return [...this.lanes].map(([lane, { processes, running, waiting }]) => ({
+      lane,
+      processes,
+      running,
+      waiting,
+    }));
   }
 
   /** Ends all processes. */
