@@ -10,11 +10,11 @@ import { freePort } from "./processes.mjs";
  * @param ports where they listen; by themselves they find free ones
  * @returns their entry among the processes, their ports, and the settings with which the server finds them
  */
-export async function startStandIns(processes, folder, { httpPort = 0, tlsPort = 0 } = {}) {
+export async function startStandIns(processes, folder, { httpPort = 0, tlsPort = 0, mailPort = 0 } = {}) {
   const entry = processes.start(
     "the stand-ins",
     process.execPath,
-    [join(root, "standins/dist/main.js"), folder, String(httpPort), String(tlsPort)],
+    [join(root, "standins/dist/main.js"), folder, String(httpPort), String(tlsPort), String(mailPort)],
     {
       stdio: ["ignore", "inherit", "inherit", "ipc"],
     },
@@ -25,8 +25,10 @@ export async function startStandIns(processes, folder, { httpPort = 0, tlsPort =
     STANDIN_WEB_PORT: String(told.httpPort),
     STANDIN_WEB_TLS_PORT: String(told.tlsPort),
     STANDIN_WEB_CA: told.authorityFile,
+    SMTP_URL: `smtp://127.0.0.1:${told.mailPort}`,
   };
-  return { ...entry, ports: { httpPort: told.httpPort, tlsPort: told.tlsPort }, settings };
+  const { httpPort: http, tlsPort: tls, mailPort: mail } = told;
+  return { ...entry, ports: { httpPort: http, tlsPort: tls, mailPort: mail }, settings };
 }
 
 /**
@@ -56,7 +58,8 @@ export async function startServices(processes, folder, port, settings = {}, run 
   return { address: `http://${reachableAs(environment.HOST)}:${port}`, environment, pid: server.child.pid };
 }
 
-async function startServer(processes, env) {
+/** Starts the server with these settings, and waits until it listens. */
+export async function startServer(processes, env) {
   const entry = processes.start("the server", process.execPath, [join(root, "server/dist/main.js")], {
     stdio: ["ignore", "inherit", "inherit", "ipc"],
     env,

@@ -7,6 +7,7 @@ import { BooksModule } from "./books/books.module.ts";
 import { ChaptersModule } from "./chapters/chapters.module.ts";
 import { ChecksModule } from "./checks/checks.module.ts";
 import { DriveModule } from "./drive/drive.module.ts";
+import { EverythingModule } from "./everything/everything.module.ts";
 import { ExportsModule } from "./exports/exports.module.ts";
 import { FilesModule } from "./files/files.module.ts";
 import { HistoryModule } from "./history/history.module.ts";
@@ -14,11 +15,11 @@ import { ImportModule } from "./import/import.module.ts";
 import { JobsModule } from "./jobs/jobs.module.ts";
 import { LedgerModule } from "./ledger/ledger.module.ts";
 import { LinksModule } from "./links/links.module.ts";
+import { OperatingModule } from "./operating/operating.module.ts";
 import { PlacesModule } from "./places/places.module.ts";
 import { ReachModule } from "./reach/reach.module.ts";
 import { databaseOptions } from "./database/data-source.ts";
 import { ProblemFilter } from "./errors/problem.filter.ts";
-import { HealthController } from "./http/health.controller.ts";
 import { RequestPipe } from "./http/request-pipe.ts";
 import { SettingsModule } from "./settings.module.ts";
 import type { Settings } from "./settings.ts";
@@ -39,6 +40,7 @@ export class AppModule {
         ChaptersModule,
         ChecksModule,
         DriveModule,
+        EverythingModule,
         ExportsModule,
         FilesModule,
         HistoryModule,
@@ -46,10 +48,10 @@ export class AppModule {
         JobsModule,
         LedgerModule,
         LinksModule,
+        OperatingModule,
         PlacesModule,
         ReachModule,
       ],
-      controllers: [HealthController],
       providers: [
         { provide: APP_FILTER, useClass: ProblemFilter },
         {

@@ -4,7 +4,7 @@ import { NestFactory } from "@nestjs/core";
 import type { NestExpressApplication } from "@nestjs/platform-express";
 import cookieParser from "cookie-parser";
 import type { NextFunction, Request, Response } from "express";
-import { AccountsService } from "./accounts/accounts.service.ts";
+import { SessionsService } from "./accounts/sessions.service.ts";
 import { rememberActing } from "./access/acting-account.ts";
 import { AppModule } from "./app.module.ts";
 import { compressed } from "./http/compressed.ts";
@@ -12,6 +12,7 @@ import { keepPace } from "./http/body-pace.ts";
 import { logRequests, makeLog, NestLog } from "./http/logging.ts";
 import { readJson } from "./http/read-json.ts";
 import { checkHost, checkOrigin, neverKept, securityHeaders } from "./http/security.ts";
+import { Metrics } from "./operating/metrics.ts";
 import { describeInterface } from "./openapi/describe-interface.ts";
 import type { Settings } from "./settings.ts";
 
@@ -27,6 +28,7 @@ export async function makeApplication(settings: Settings): Promise<NestExpressAp
   app.set("trust proxy", settings.proxies);
   app.use(rememberActing);
   app.use(logRequests(log));
+  app.use("/api", app.get(Metrics).measure);
   app.use(securityHeaders(settings));
   app.use(checkHost(settings));
   app.use(checkOrigin(settings));
@@ -36,7 +38,7 @@ export async function makeApplication(settings: Settings): Promise<NestExpressAp
   app.use(keepPace(settings));
   // Heads come at once; how long a body may take is told there.
   Object.assign(app.getHttpServer(), { headersTimeout: 20_000, requestTimeout: settings.bodySeconds * 1000 });
-  app.use(readJson(app.get(AccountsService)));
+  app.use(readJson(app.get(SessionsService)));
   app.setGlobalPrefix("api");
   const document = describeInterface(app);
   app.use("/api/openapi.json", (_request: Request, response: Response) => response.json(document));

@@ -46,12 +46,21 @@ test("every route that names a book or a job is shut to other authors, as if the
   expect(open).toEqual([]);
 });
 
-test("every route but signing in and health asks for a session", async () => {
+test("every route but coming in and health asks for a session, and the metrics for their token", async () => {
   const nobody = server.client();
   const open: string[] = [];
   for (const [method, path] of await routes())
     if ((await nobody.call(method, filled(path))).status !== 401) open.push(`${method} ${path}`);
-  expect(open.sort()).toEqual(["GET /health", "POST /accounts", "POST /session", "POST /session/demo"]);
+  expect(open.sort()).toEqual([
+    "GET /entry",
+    "GET /health",
+    "POST /accounts",
+    "POST /email-links/use",
+    "POST /password-links",
+    "POST /password-links/use",
+    "POST /session",
+    "POST /session/demo",
+  ]);
 });
 
 test("every write notes the account that made it", async () => {

@@ -6,7 +6,8 @@ export class Account {
   @PrimaryColumn("char", { length: 36 })
   id: string;
 
-  @Column("varchar", { length: 255, unique: true })
+  /** In lower case; told apart from others to the letter. */
+  @Column({ type: "varchar", length: 255, unique: true, collation: "utf8mb4_bin" })
   email: string;
 
   @Column("varchar", { length: 200 })

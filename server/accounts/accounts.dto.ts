@@ -1,5 +1,9 @@
-import { ApiProperty } from "@nestjs/swagger";
-import { IsEmail, IsString, Length, MaxLength } from "class-validator";
+import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
+import { IsEmail, IsOptional, IsString, Length, MaxLength } from "class-validator";
+
+// How long a password has to be is judged with the rest of its rule; this keeps out what is none at all.
+const longestPassword = 1_000;
+const longestToken = 100;
 
 export class SignInRequest {
   @ApiProperty({ example: "walker@hesterley.example" })
@@ -8,7 +12,7 @@ export class SignInRequest {
 
   @ApiProperty()
   @IsString()
-  @Length(1, 200, { message: "Give your password." })
+  @Length(1, longestPassword, { message: "Give your password." })
   password: string;
 }
 
@@ -25,8 +29,16 @@ export class NewAccountRequest {
 
   @ApiProperty({ minLength: 10 })
   @IsString()
-  @Length(10, 200, { message: "A password has at least 10 characters." })
+  @Length(1, longestPassword, { message: "A password has at least 10 characters." })
   password: string;
+
+  @ApiPropertyOptional({
+    description: "The secret of a link of invitation, where accounts are made by these.",
+  })
+  @IsOptional()
+  @IsString()
+  @MaxLength(longestToken)
+  invitation?: string;
 }
 
 export class AccountAnswer {
@@ -36,4 +48,104 @@ export class AccountAnswer {
   name: string;
   @ApiProperty()
   email: string;
+}
+
+export class RenameAccountRequest {
+  @ApiProperty()
+  @IsString()
+  @Length(1, 200, { message: "Give the name that stands on your books." })
+  name: string;
+}
+
+export class ChangePasswordRequest {
+  @ApiProperty({ description: "The password until now." })
+  @IsString()
+  @Length(1, longestPassword, { message: "Give your password." })
+  current: string;
+
+  @ApiProperty({ minLength: 10 })
+  @IsString()
+  @Length(1, longestPassword, { message: "A password has at least 10 characters." })
+  password: string;
+}
+
+export class ChangeEmailRequest {
+  @ApiProperty()
+  @IsEmail({ require_tld: false }, { message: "Give an email address to sign in with." })
+  @MaxLength(255)
+  email: string;
+
+  @ApiProperty()
+  @IsString()
+  @Length(1, longestPassword, { message: "Give your password." })
+  current: string;
+}
+
+export class DeleteAccountRequest {
+  @ApiProperty()
+  @IsString()
+  @Length(1, longestPassword, { message: "Give your password." })
+  current: string;
+}
+
+export class ForgottenPasswordRequest {
+  @ApiProperty()
+  @IsEmail({ require_tld: false }, { message: "Give the email address of your account." })
+  @MaxLength(255)
+  email: string;
+}
+
+export class NewPasswordRequest {
+  @ApiProperty({ description: "The secret of the link that was mailed." })
+  @IsString()
+  @Length(1, longestToken)
+  token: string;
+
+  @ApiProperty({ minLength: 10 })
+  @IsString()
+  @Length(1, longestPassword, { message: "A password has at least 10 characters." })
+  password: string;
+}
+
+export class ConfirmEmailRequest {
+  @ApiProperty({ description: "The secret of the link that was mailed." })
+  @IsString()
+  @Length(1, longestToken)
+  token: string;
+}
+
+export class ConfirmedEmailAnswer {
+  @ApiProperty()
+  email: string;
+}
+
+export class SessionAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty({ description: "What the browser or script calls itself." })
+  device: string;
+  @ApiProperty()
+  createdAt: string;
+  @ApiProperty({ description: "To the minute." })
+  lastSeenAt: string;
+  @ApiProperty({ description: "Whether it is the one that asks." })
+  isThis: boolean;
+}
+
+export class UsageAnswer {
+  @ApiProperty()
+  books: number;
+  @ApiProperty()
+  mostBooks: number;
+  @ApiProperty({ description: "Of pictures, companion files, and exported files." })
+  bytes: number;
+  @ApiProperty()
+  mostBytes: number;
+}
+
+export class EntryAnswer {
+  @ApiProperty({ enum: ["open", "invitation", "closed"], description: "Who may make an account." })
+  registration: "open" | "invitation" | "closed";
+  @ApiProperty({ description: "Whether a forgotten password can be replaced by a link in a mail." })
+  mail: boolean;
 }

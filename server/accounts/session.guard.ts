@@ -10,7 +10,7 @@ import type { Request } from "express";
 import { actAs } from "../access/acting-account.ts";
 import { Problem } from "../errors/problem.ts";
 import type { Account } from "./account.entity.ts";
-import { AccountsService } from "./accounts.service.ts";
+import { SessionsService } from "./sessions.service.ts";
 
 export const sessionCookie = "vennet_session";
 type SignedInRequest = Request & { account?: Account };
@@ -36,14 +36,14 @@ export const SignedIn = createParamDecorator(
 export class SessionGuard implements CanActivate {
   constructor(
     private readonly reflector: Reflector,
-    private readonly accounts: AccountsService,
+    private readonly sessions: SessionsService,
   ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     if (this.reflector.get<boolean>(openKey, context.getHandler())) return true;
     const request = context.switchToHttp().getRequest<SignedInRequest>();
     const token = sessionToken(request);
-    const account = token ? await this.accounts.accountFor(token) : null;
+    const account = token ? await this.sessions.accountFor(token) : null;
     if (!account) throw new Problem(401, "signed-out", "Sign in first.");
     request.account = account;
     actAs(account.id);

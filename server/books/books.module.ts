@@ -1,4 +1,5 @@
 import { Module } from "@nestjs/common";
+import { AccountsModule } from "../accounts/accounts.module.ts";
 import { ChaptersModule } from "../chapters/chapters.module.ts";
 import { FilesModule } from "../files/files.module.ts";
 import { BooksController } from "./books.controller.ts";
@@ -7,7 +8,7 @@ import { ManuscriptsService } from "./manuscripts.service.ts";
 
 /** The Shelf, and manuscripts as a whole. */
 @Module({
-  imports: [ChaptersModule, FilesModule],
+  imports: [AccountsModule, ChaptersModule, FilesModule],
   controllers: [BooksController],
   providers: [BooksService, ManuscriptsService],
   exports: [BooksService, ManuscriptsService],

@@ -8,6 +8,7 @@ import { defaultLayout } from "@vennet/core/manuscript/page-layout";
 import { DataSource, type EntityManager } from "typeorm";
 import { columns } from "../database/columns.ts";
 import type { Account } from "../accounts/account.entity.ts";
+import { QuotaService } from "../accounts/quota.service.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
 import { nextRun } from "../reach/next-run.ts";
 import { Book } from "./book.entity.ts";
@@ -21,6 +22,7 @@ export class BooksService {
   constructor(
     @InjectDataSource() private readonly database: DataSource,
     private readonly chapters: ChaptersService,
+    private readonly quota: QuotaService,
   ) {}
 
   /** The books that an account may open, with the states of their links. */
@@ -39,6 +41,7 @@ export class BooksService {
 
   /** Begins a book with one empty chapter. */
   async create(account: Account, request: NewBookRequest): Promise<BookAnswer> {
+    await this.quota.assertBook(account.id);
     const book = await this.database.transaction(async (manager) => {
       const made = await this.insert(manager, account, request.title, request.language ?? "en");
       await this.chapters.insert(manager, made.id, 0, emptyChapter("Chapter 1"));

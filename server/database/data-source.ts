@@ -1,5 +1,7 @@
 import type { DataSourceOptions } from "typeorm";
 import { Account } from "../accounts/account.entity.ts";
+import { Invitation } from "../accounts/invitation.entity.ts";
+import { MailedLink } from "../accounts/mailed-link.entity.ts";
 import { Session } from "../accounts/session.entity.ts";
 import { Book } from "../books/book.entity.ts";
 import { Acceptance } from "../checks/acceptance.entity.ts";
@@ -23,6 +25,7 @@ import { PageLayout1764000000006 } from "./migrations/1764000000006-page-layout.
 import { ExportsInFull1764000000007 } from "./migrations/1764000000007-exports-in-full.ts";
 import { ReachInFull1764000000005 } from "./migrations/1764000000005-reach-in-full.ts";
 import { House1764000000008 } from "./migrations/1764000000008-house.ts";
+import { AmongStrangers1764000000009 } from "./migrations/1764000000009-among-strangers.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
 /** How many connections a server has at most: MariaDB lets 151 in by itself, from all servers that share it. */
@@ -38,6 +41,8 @@ export function databaseOptions(url: string): DataSourceOptions {
     entities: [
       Account,
       Session,
+      MailedLink,
+      Invitation,
       Book,
       Chapter,
       LinkUse,
@@ -64,6 +69,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       PageLayout1764000000006,
       ExportsInFull1764000000007,
       House1764000000008,
+      AmongStrangers1764000000009,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

@@ -1,4 +1,5 @@
 import { Module } from "@nestjs/common";
+import { AccountsModule } from "../accounts/accounts.module.ts";
 import { BooksModule } from "../books/books.module.ts";
 import { FilesModule } from "../files/files.module.ts";
 import { JobsModule } from "../jobs/jobs.module.ts";
@@ -10,7 +11,7 @@ import { ExportsService } from "./exports.service.ts";
 
 /** Books on their way out, each with its proof. */
 @Module({
-  imports: [BooksModule, FilesModule, JobsModule, OperatingModule, WorkersModule],
+  imports: [AccountsModule, BooksModule, FilesModule, JobsModule, OperatingModule, WorkersModule],
   controllers: [ExportsController],
   providers: [ExportHistoryService, ExportsService],
 })

@@ -15,6 +15,7 @@ import { findObstacles, type Obstacle } from "@vennet/core/publish/preflight";
 import { prepare } from "@vennet/core/publish/prepare";
 import { DataSource } from "typeorm";
 import { actingAccount } from "../access/acting-account.ts";
+import { QuotaService } from "../accounts/quota.service.ts";
 import { Book } from "../books/book.entity.ts";
 import { ManuscriptsService } from "../books/manuscripts.service.ts";
 import { columns } from "../database/columns.ts";
@@ -51,6 +52,7 @@ export class ExportsService {
     private readonly workers: WorkerPools,
     private readonly jobs: JobsService,
     private readonly disk: DiskRoom,
+    private readonly quota: QuotaService,
   ) {
     jobs.define("export", { work: (job, report, signal) => this.run(job, report, signal) });
   }
@@ -58,6 +60,7 @@ export class ExportsService {
   /** Begins an export as a job. */
   async begin(book: Book, choices: ExportChoices): Promise<Job> {
     await this.disk.assertRoom(0);
+    await this.quota.assertBytes(book.accountId, 0);
     return this.jobs.enqueue(book.id, "export", { ...exportOptions(choices) });
   }
 

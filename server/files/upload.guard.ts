@@ -1,6 +1,7 @@
 import { Injectable, type CanActivate, type ExecutionContext } from "@nestjs/common";
 import type { Response } from "express";
 import type { OpenedRequest } from "../access/book.guard.ts";
+import { QuotaService } from "../accounts/quota.service.ts";
 import { PassingProblem, Problem } from "../errors/problem.ts";
 import { DiskRoom } from "../operating/disk-room.ts";
 import { Settings } from "../settings.ts";
@@ -19,6 +20,7 @@ export class UploadGuard implements CanActivate {
   constructor(
     private readonly settings: Settings,
     private readonly disk: DiskRoom,
+    private readonly quota: QuotaService,
   ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
@@ -29,6 +31,7 @@ export class UploadGuard implements CanActivate {
     if (bytes > formLimit)
       throw new Problem(413, "too-large", "This is larger than 300 MB in all. Bring it in smaller parts.");
     await this.disk.assertRoom(bytes);
+    await this.quota.assertBytes(request.account.id, bytes);
     this.begin(request.account.id, http.getResponse<Response>());
     return true;
   }

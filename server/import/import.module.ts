@@ -1,4 +1,5 @@
 import { Module } from "@nestjs/common";
+import { AccountsModule } from "../accounts/accounts.module.ts";
 import { BooksModule } from "../books/books.module.ts";
 import { ChaptersModule } from "../chapters/chapters.module.ts";
 import { FilesModule } from "../files/files.module.ts";
@@ -9,7 +10,7 @@ import { ImportService } from "./import.service.ts";
 
 /** Manuscripts on their way in. */
 @Module({
-  imports: [BooksModule, ChaptersModule, FilesModule, JobsModule, WorkersModule],
+  imports: [AccountsModule, BooksModule, ChaptersModule, FilesModule, JobsModule, WorkersModule],
   controllers: [ImportController],
   providers: [ImportService],
 })

@@ -4,6 +4,7 @@ import type { LeftOut } from "@vennet/core/import/left-out";
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { DataSource, In, LessThan, type EntityManager } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
+import { QuotaService } from "../accounts/quota.service.ts";
 import { Book } from "../books/book.entity.ts";
 import { BooksService } from "../books/books.service.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
@@ -52,6 +53,7 @@ export class ImportService {
     private readonly files: FilesService,
     private readonly workers: WorkerPools,
     private readonly jobs: JobsService,
+    private readonly quota: QuotaService,
   ) {
     jobs.define("import", {
       work: (job, report, signal) => this.run(job, report, signal),
@@ -71,6 +73,7 @@ export class ImportService {
     request: ImportRequest,
   ): Promise<Job> {
     if (!manuscript) throw new Problem(400, "no-file", "Choose a manuscript to bring in.", "manuscript");
+    if (!book) await this.quota.assertBook(account.id);
     await this.sweep();
     const received = await receivedAt(manuscript.path);
     const seen: { name: string; file: ReceivedFile; mediaType: string }[] = [];

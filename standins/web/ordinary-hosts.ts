@@ -1,4 +1,5 @@
 import { StandInDrive } from "../drive/drive.ts";
+import { answerLetterbox } from "../mail/letterbox.ts";
 import { answerMail } from "../mail/mail.ts";
 import { fixedPage, page, redirect, status, type Host } from "./answering.ts";
 
@@ -36,7 +37,7 @@ export const ordinaryHosts: Record<string, Host> = {
   "inns.example": { otherwise: page("Inns of the Sound") },
   "drive.hesterley.example": { otherwise: new StandInDrive().answer },
   // Not a web site: the window of the stand-in mail, which a browser opens for an email link.
-  "mail.hesterley.example": { otherwise: answerMail },
+  "mail.hesterley.example": { otherwise: answerMail, paths: { "/letters": answerLetterbox } },
   // It answers GET alone, as some servers do.
   "weather.hesterley.example": {
     otherwise: (request, response, url) => {

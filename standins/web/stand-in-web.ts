@@ -1,6 +1,7 @@
 import { createServer, type IncomingMessage, type RequestListener, type ServerResponse } from "node:http";
 import { createServer as createTlsServer } from "node:https";
 import type { AddressInfo } from "node:net";
+import { lettersTo } from "../mail/letterbox.ts";
 import { mailRecords } from "../mail/records.ts";
 import { keptCertificates } from "./certificates.ts";
 import { hold, letGo } from "./held-hosts.ts";
@@ -67,6 +68,7 @@ function listener(scheme: string, tally: Tally): RequestListener {
       (path === "/.hold" ? hold : letGo)();
       return json(response, null);
     }
+    if (asked.pathname === "/.letters") return json(response, lettersTo(asked.searchParams.get("to")));
     if (path === "/.tally") {
       json(response, tally);
       for (const key of Object.keys(tally)) delete tally[key];

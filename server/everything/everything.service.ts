@@ -1,0 +1,86 @@
+import { Injectable } from "@nestjs/common";
+import { InjectDataSource } from "@nestjs/typeorm";
+import { exportOptions } from "@vennet/core/publish/formats/formats";
+import { DataSource } from "typeorm";
+import type { Account } from "../accounts/account.entity.ts";
+import { Book } from "../books/book.entity.ts";
+import { ManuscriptsService } from "../books/manuscripts.service.ts";
+import { Chapter } from "../chapters/chapter.entity.ts";
+import { FilesService } from "../files/files.service.ts";
+import { StoredFile } from "../files/stored-file.entity.ts";
+import { plainBook } from "../workers/plain-book.ts";
+import { WorkerPools } from "../workers/worker-pools.ts";
+import type { ZipEntry } from "./zip-stream.ts";
+
+const folders = { picture: "pictures", companion: "files", export: "exports" };
+
+/** Gives an author all that their account holds, to keep or to take elsewhere. */
+@Injectable()
+export class EverythingService {
+  constructor(
+    @InjectDataSource() private readonly database: DataSource,
+    private readonly manuscripts: ManuscriptsService,
+    private readonly files: FilesService,
+    private readonly workers: WorkerPools,
+  ) {}
+
+  /** A folder for each book: its text as Markdown and whole as JSON, its pictures, companion files and exported files. */
+  async *of({ id: accountId, name, email }: Account): AsyncGenerator<ZipEntry> {
+    const { manager } = this.database;
+    yield json("account.json", { name, email });
+    const books = await manager.find(Book, { where: { accountId }, order: { createdAt: "ASC" } });
+    for (const [i, book] of books.entries()) {
+      const folder = `${i + 1} ${plainName(book.title)}`;
+      const chapters = await manager.find(Chapter, {
+        where: { bookId: book.id },
+        order: { position: "ASC" },
+      });
+      yield json(`${folder}/book.json`, { ...book, chapters });
+      yield await this.markdown(book, folder);
+      yield* this.filesOf(book.id, folder);
+    }
+  }
+
+  private async markdown(book: Book, folder: string): Promise<ZipEntry> {
+    const manuscript = await this.manuscripts.of(book);
+    const pictures = await this.manuscripts.picturesOf(manuscript);
+    const fileBytes = await this.manuscripts.fileBytesOf(manuscript);
+    const { bytes, isFolder } = await this.workers.run("exportBook", {
+      book: { ...plainBook(manuscript), pictures, fileBytes },
+      options: exportOptions({ format: "markdown" }),
+      name: "text.md",
+      lastPages: null,
+    });
+    return { path: `${folder}/text.${isFolder ? "zip" : "md"}`, content: [bytes] };
+  }
+
+  private async *filesOf(bookId: string, folder: string): AsyncGenerator<ZipEntry> {
+    const stored = await this.database.manager.find(StoredFile, {
+      where: { bookId },
+      order: { changedAt: "ASC" },
+    });
+    const taken = new Set<string>();
+    for (const { id, name, role } of stored) {
+      if (role === "upload") continue;
+      let path = `${folder}/${folders[role]}/${plainName(name)}`;
+      // Pictures may have one name, and exports of one book mostly do.
+      if (taken.has(path)) path = `${folder}/${folders[role]}/${id} ${plainName(name)}`;
+      taken.add(path);
+      yield { path, content: this.files.stream(id) };
+    }
+  }
+}
+
+function json(path: string, value: unknown): ZipEntry {
+  return { path, content: [Buffer.from(JSON.stringify(value, null, 2))] };
+}
+
+/** A name that is one folder's or file's on every system. */
+function plainName(name: string): string {
+  return (
+    name
+      .replace(/[/\\:*?"<>|\p{Cc}]/gu, "-")
+      .replace(/^[. ]+|[. ]+$/g, "")
+      .slice(0, 100) || "untitled"
+  );
+}
