@@ -28,10 +28,19 @@ const write = page(async () => (await import("./write/write-page")).WritePage);
 const router = createBrowserRouter([
   { path: "/sign-in", ...page(async () => (await import("./session/sign-in-page")).SignInPage) },
   {
+    path: "/new-password",
+    ...page(async () => (await import("./session/new-password-page")).NewPasswordPage),
+  },
+  {
+    path: "/confirm-email",
+    ...page(async () => (await import("./session/confirm-email-page")).ConfirmEmailPage),
+  },
+  {
     Component: SignedInOnly,
     HydrateFallback: () => <Waiting what="Opening" />,
     children: [
       { path: "/", ...page(async () => (await import("./shelf/shelf-page")).ShelfPage) },
+      { path: "/account", ...page(async () => (await import("./account/account-page")).AccountPage) },
       {
         path: "/books/:bookId",
         ...page(async () => (await import("./book-page")).BookPage),

@@ -2,6 +2,9 @@
 export const keys = {
   session: ["session"],
   health: ["health"],
+  entry: ["entry"],
+  sessions: ["sessions"],
+  usage: ["usage"],
   books: ["books"],
   book: (bookId: string) => ["book", bookId],
   chapters: (bookId: string) => ["chapters", bookId],

@@ -76,6 +76,12 @@ export function PageFrame({
           {aside}
           <ThemeButton />
           <Keys />
+          <Link
+            to="/account"
+            className="px-1 text-[0.93rem] underline decoration-edge underline-offset-4 hover:text-blue hover:decoration-blue"
+          >
+            Account
+          </Link>
           <SignOut />
         </div>
       </header>

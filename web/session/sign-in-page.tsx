@@ -1,20 +1,29 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState, type FormEvent } from "react";
+import { useEffect, useState, type FormEvent } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { answerOf, api, ApiError, type Account } from "../api/client";
 import { keys } from "../api/keys";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { Problem } from "../parts/notice";
+import { ForgottenPassword } from "./forgotten-password";
 
 /** Where one signs in, makes an account, or looks around in the demo. */
 export function SignInPage() {
-  const [registering, setRegistering] = useState(false);
+  // Whoever comes by a link of invitation is to make an account; the secret does not stay in the address.
+  const [invitation] = useState(() => location.hash.slice(1));
+  const [registering, setRegistering] = useState(invitation !== "");
+  const [forgetting, setForgetting] = useState(false);
   const [error, setError] = useState<ApiError | null>(null);
   const [busy, setBusy] = useState(false);
   const queries = useQueryClient();
   const navigate = useNavigate();
   const from = (useLocation().state as { from?: string } | null)?.from ?? "/";
+  const entry = useQuery({ queryKey: keys.entry, queryFn: () => answerOf(api.GET("/api/entry")) });
+  useEffect(() => {
+    document.title = "Sign in – Vennet";
+    if (invitation) history.replaceState(null, "", location.pathname);
+  }, [invitation]);
   const health = useQuery({ queryKey: keys.health, queryFn: () => answerOf(api.GET("/api/health")) });
 
   const enter = async (call: Promise<Account>): Promise<void> => {
@@ -38,11 +47,13 @@ export function SignInPage() {
     void enter(
       answerOf(
         registering
-          ? api.POST("/api/accounts", { body: { ...body, name } })
+          ? api.POST("/api/accounts", { body: { ...body, name, ...(invitation ? { invitation } : {}) } })
           : api.POST("/api/session", { body }),
       ),
     );
   };
+  const mayRegister =
+    entry.data?.registration === "open" || (entry.data?.registration === "invitation" && invitation !== "");
   const problemOf = (field: string): string | null => (error?.field === field ? error.message : null);
 
   return (
@@ -70,51 +81,69 @@ export function SignInPage() {
             </div>
           )}
         </div>
-        <form onSubmit={submit} className="flex flex-col gap-4 p-8" noValidate>
-          <h2 className="font-serif text-xl">{registering ? "New account" : "Sign in"}</h2>
-          {registering && (
+        {forgetting ? (
+          <ForgottenPassword onLeave={() => setForgetting(false)} />
+        ) : (
+          <form onSubmit={submit} className="flex flex-col gap-4 p-8" noValidate>
+            <h2 className="font-serif text-xl">{registering ? "New account" : "Sign in"}</h2>
+            {registering && (
+              <Field
+                name="name"
+                label="Your name, as it stands on your books"
+                autoComplete="name"
+                problem={problemOf("name")}
+              />
+            )}
             <Field
-              name="name"
-              label="Your name, as it stands on your books"
-              autoComplete="name"
-              problem={problemOf("name")}
+              name="email"
+              type="email"
+              label="Email address"
+              autoComplete="email"
+              problem={problemOf("email")}
             />
-          )}
-          <Field
-            name="email"
-            type="email"
-            label="Email address"
-            autoComplete="email"
-            problem={problemOf("email")}
-          />
-          <Field
-            name="password"
-            type="password"
-            label="Password"
-            autoComplete={registering ? "new-password" : "current-password"}
-            hint={registering ? "At least 10 characters." : undefined}
-            problem={problemOf("password")}
-          />
-          {error && !error.field && <Problem>{error.message}</Problem>}
-          <Button
-            kind={health.data?.demo ? "plain" : "main"}
-            type="submit"
-            disabled={busy}
-            className="justify-center"
-          >
-            {registering ? "Make the account" : "Sign in"}
-          </Button>
-          <Button
-            kind="quiet"
-            className="self-start"
-            onClick={() => {
-              setRegistering(!registering);
-              setError(null);
-            }}
-          >
-            {registering ? "I have an account" : "I have no account yet"}
-          </Button>
-        </form>
+            <Field
+              name="password"
+              type="password"
+              label="Password"
+              autoComplete={registering ? "new-password" : "current-password"}
+              hint={registering ? "At least 10 characters; four words do well." : undefined}
+              problem={problemOf("password")}
+            />
+            {error && !error.field && <Problem>{error.message}</Problem>}
+            <Button
+              kind={health.data?.demo ? "plain" : "main"}
+              type="submit"
+              disabled={busy}
+              className="justify-center"
+            >
+              {registering ? "Make the account" : "Sign in"}
+            </Button>
+            {mayRegister && (
+              <Button
+                kind="quiet"
+                className="self-start"
+                onClick={() => {
+                  setRegistering(!registering);
+                  setError(null);
+                }}
+              >
+                {registering ? "I have an account" : "I have no account yet"}
+              </Button>
+            )}
+            {!registering && entry.data?.mail && (
+              <Button kind="quiet" className="self-start" onClick={() => setForgetting(true)}>
+                I have forgotten my password
+              </Button>
+            )}
+            {entry.data && !mayRegister && (
+              <p className="text-sm text-faint">
+                {entry.data.registration === "closed"
+                  ? "No new accounts are made here."
+                  : "An account is made here by a link of invitation. Ask whoever runs this Vennet for one."}
+              </p>
+            )}
+          </form>
+        )}
       </div>
     </main>
   );

@@ -8,6 +8,7 @@ import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { linkStates, StateMark } from "../parts/state-mark";
 import { plural, shownDate } from "../parts/wording";
+import { NearlyFull } from "../account/usage";
 import { BookDetails } from "./book-details";
 import { BringIn } from "../import/bring-in";
 import { NewBook } from "./new-book";
@@ -39,6 +40,7 @@ export function ShelfPage() {
               Begin a new book
             </Button>
           </div>
+          <NearlyFull />
           {adding === "new" && <NewBook onClose={() => setAdding(null)} />}
           {adding === "file" && <BringIn onClose={() => setAdding(null)} />}
           <div className="mt-6">
