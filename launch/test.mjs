@@ -47,9 +47,11 @@ async function runTool(command, args, environment = {}) {
 }
 
 /** A check that passes or fails as a whole. */
-async function check(name, args) {
+async function check(name, [command, ...args]) {
   console.log(`\n== ${name}`);
-  if ((await runTool("npx", ["--no-install", ...args])) === 0) passed++;
+  const isNode = command === process.execPath;
+  if ((await runTool(isNode ? command : "npx", isNode ? args : ["--no-install", command, ...args])) === 0)
+    passed++;
   else {
     failed++;
     console.log(`FAILED: ${name}`);
@@ -98,6 +100,7 @@ try {
   await jest("unit tests", "--selectProjects", "core", "web", "launch");
   // The server's tests share one database, so they run one after the other.
   await jest("server tests", "--selectProjects", "server", "--runInBand");
+  await check("campaign, short form", [process.execPath, "launch/campaign.mjs", "--short"]);
   await runner(
     "end-to-end tests",
     () => ["playwright", "test", "--config", "e2e/playwright.config.ts"],

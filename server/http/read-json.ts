@@ -2,7 +2,7 @@ import { json, type Request, type RequestHandler } from "express";
 import type { SessionsService } from "../accounts/sessions.service.ts";
 import { sessionToken } from "../accounts/session.guard.ts";
 import { Problem } from "../errors/problem.ts";
-import { isDeeperThan } from "./json-depth.ts";
+import { hasLongerList, isDeeperThan } from "./json-depth.ts";
 
 const kilobyte = 1024;
 const megabyte = 1024 * kilobyte;
@@ -11,24 +11,29 @@ const megabyte = 1024 * kilobyte;
 interface Allowed {
   bytes: number;
   levels: number;
+  /** How long a list may be: each of its entries is judged by itself. */
+  listed: number;
   told: string;
 }
 
 const small: Allowed = {
   bytes: 64 * kilobyte,
   levels: 32,
+  listed: 20_000,
   told: "This is larger than 64 KB, which is more than is read here.",
 };
 /** A chapter's text. */
 const text: Allowed = {
-  bytes: 6 * megabyte,
+  bytes: 4 * megabyte,
   levels: 1_000,
-  told: "This chapter is larger than 6 MB. Divide it into two chapters.",
+  listed: Infinity,
+  told: "This chapter is larger than 4 MB. Divide it into two chapters.",
 };
 /** Thousands of links. */
 const many: Allowed = {
   bytes: 2 * megabyte,
   levels: 32,
+  listed: 20_000,
   told: "This is larger than 2 MB. Do it in smaller parts.",
 };
 const textPath = /^\/api\/books\/[^/]+\/chapters(\/|$)/;
@@ -63,7 +68,7 @@ async function allowedFor(request: Request, sessions: SessionsService): Promise<
   return token !== null && (await sessions.accountFor(token)) !== null ? large : small;
 }
 
-function problemOf(body: unknown, { levels }: Allowed): Problem | undefined {
+function problemOf(body: unknown, { levels, listed }: Allowed): Problem | undefined {
   if (Array.isArray(body))
     return new Problem(400, "invalid", "A list was sent where an object with named fields is wanted.");
   if (isDeeperThan(body, levels))
@@ -72,6 +77,10 @@ function problemOf(body: unknown, { levels }: Allowed): Problem | undefined {
       "too-deep",
       "What was sent has objects within each other deeper than any request.",
     );
+  if (hasLongerList(body, listed)) {
+    const told = listed.toLocaleString("en");
+    return new Problem(400, "too-many", `More than ${told} were sent at once. Do it in smaller parts.`);
+  }
   return undefined;
 }
 

@@ -71,7 +71,7 @@ export class ImportController {
   @ManuscriptForm()
   async asBook(
     @SignedIn() account: Account,
-    @UploadedFiles() sent: SentFiles,
+    @UploadedFiles() sent: SentFiles | undefined,
     @Body() request: ImportRequest,
   ): Promise<JobAnswer> {
     return this.begin(account, null, sent, request);
@@ -82,7 +82,7 @@ export class ImportController {
   async asChapters(
     @SignedIn() account: Account,
     @OpenBook() book: Book,
-    @UploadedFiles() sent: SentFiles,
+    @UploadedFiles() sent: SentFiles | undefined,
     @Body() request: ImportRequest,
   ): Promise<JobAnswer> {
     return this.begin(account, book, sent, request);
@@ -97,7 +97,8 @@ export class ImportController {
   private async begin(
     account: Account,
     book: Book | null,
-    { manuscript = [], pictures = [] }: SentFiles,
+    // Where no form was sent, there are no files either.
+    { manuscript = [], pictures = [] }: SentFiles = {},
     request: ImportRequest,
   ): Promise<JobAnswer> {
     try {

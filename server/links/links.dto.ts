@@ -107,7 +107,7 @@ export class BulkEditRequest {
   @ApiPropertyOptional({ type: [LinkName] })
   @IsOptional()
   @IsArray()
-  @ArrayMaxSize(50_000)
+  @ArrayMaxSize(20_000)
   @ValidateNested({ each: true })
   @Type(() => LinkName)
   links?: LinkName[];

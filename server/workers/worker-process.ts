@@ -1,9 +1,15 @@
+import os from "node:os";
 import { CodedError } from "@vennet/core/errors";
 import workerpool from "workerpool";
 import type { TaskEvent, TaskResult } from "./task.ts";
 import { tasks, type TaskName, type Tasks } from "./tasks.ts";
 
 // The child process that does the heavy work, one task after the other, as its lane sends them.
+
+// Behind the server itself, which answers authors, where the machine has too little for both.
+const niceness = 10;
+
+os.setPriority(niceness);
 
 const tell = (event: TaskEvent): void => workerpool.workerEmit(event);
 
