@@ -94,7 +94,7 @@ export default tseslint.config(
       "no-console": "error",
     },
   },
-  { files: ["launch/**", "bench/**", "demo/**"], rules: { "no-console": "off" } },
+  { files: ["launch/**", "bench/**", "campaign/**", "demo/**"], rules: { "no-console": "off" } },
   { files: ["**/*.test.ts", "**/test/**"], rules: { "@typescript-eslint/no-explicit-any": "off" } },
   {
     files: ["web/**/*.{ts,tsx}"],

@@ -29,6 +29,8 @@ const attacks = [
 const mostMegabytes = 1024;
 const mostAddedMs = 500;
 const quietMs = 5_000;
+/** What is ended here again and again is started again at once. */
+const longestPause = 500;
 
 /**
  * Attacks a Vennet of its own in every way that is listed, on loopback alone, and watches what a well-behaved author
@@ -43,11 +45,15 @@ export async function campaign({ short, seed, only }) {
   const entries = {};
   try {
     const run = async (begin) =>
-      keepRunning(processes, async () => {
-        const entry = await begin();
-        entries[entry.name] = entry;
-        return entry;
-      });
+      keepRunning(
+        processes,
+        async () => {
+          const entry = await begin();
+          entries[entry.name] = entry;
+          return entry;
+        },
+        longestPause,
+      );
     const { address, environment } = await startServices(
       processes,
       folder,

@@ -204,10 +204,6 @@ try {
     await page.getByRole("button", { name: "Change 11 links" }).waitFor();
     await page.getByRole("button", { name: "Change 11 links" }).click();
     await page.getByText("Sent 11 links").waitFor();
-    await page.goto(`/books/${book}/write`);
-    await page.getByRole("link", { name: "Versions" }).click();
-    await page.getByText("9 links differ").waitFor();
-    await shot("versions");
     await page.goto(`/books/${book}/links/looks`);
     await page
       .getByRole("group", { name: "Look of web links" })
@@ -217,6 +213,10 @@ try {
     await page.goto(`/books/${book}/links/steps`);
     await page.getByRole("main").getByRole("button", { name: "Undo" }).first().click();
     await page.getByText("11 links are as before").waitFor();
+    await page.goto("/account");
+    await page.getByText("(here)").waitFor();
+    await page.getByRole("region", { name: "Leaving" }).scrollIntoViewIfNeeded();
+    await shot("account");
     await page.close();
   }
 

@@ -36,6 +36,7 @@ function end(code) {
 
 async function runTool(command, args, environment = {}) {
   if (ending) await ending;
+  const began = Date.now();
   const tool = spawn(command, args, {
     cwd: root,
     stdio: ["ignore", "inherit", "inherit"],
@@ -43,6 +44,7 @@ async function runTool(command, args, environment = {}) {
   });
   const [status] = await once(tool, "exit");
   if (ending) await ending;
+  console.log(`(${Math.round((Date.now() - began) / 1000)} s)`);
   return status;
 }
 

@@ -111,7 +111,7 @@ export class AccountsController {
   @ApiAcceptedResponse({ description: "A link was mailed, if the address has an account." })
   async forgotPassword(@Body() { email }: ForgottenPasswordRequest, @Ip() address: string): Promise<void> {
     await this.limits.countMailAsked(address);
-    await this.links.offerPassword(email);
+    this.links.offerPassword(email);
   }
 
   @Post("password-links/use")

@@ -1,4 +1,4 @@
-import { Injectable } from "@nestjs/common";
+import { Injectable, Logger } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { DataSource, LessThan, MoreThan, type EntityManager } from "typeorm";
 import { Problem } from "../errors/problem.ts";
@@ -19,6 +19,8 @@ const lastsMs = 60 * 60_000;
  */
 @Injectable()
 export class MailedLinksService {
+  private readonly logger = new Logger(MailedLinksService.name);
+
   constructor(
     @InjectDataSource() private readonly database: DataSource,
     private readonly accounts: AccountsService,
@@ -28,16 +30,23 @@ export class MailedLinksService {
     private readonly settings: Settings,
   ) {}
 
-  /** Sends a link for a new password, where the address has an account. Nothing tells whether it has. */
-  async offerPassword(email: string): Promise<void> {
+  /**
+   * Sends a link for a new password, where the address has an account. It is looked for by and by: neither the answer
+   * nor its time tells whether it has.
+   */
+  offerPassword(email: string): void {
     this.mailer.assertCanSend();
-    if (!(await this.limits.mayMail(email.toLowerCase()))) return;
+    this.mailPassword(email.toLowerCase()).catch((error: unknown) =>
+      this.logger.error(`A link for a new password was not made: ${(error as Error).message}`),
+    );
+  }
+
+  private async mailPassword(email: string): Promise<void> {
+    if (!(await this.limits.mayMail(email))) return;
+    const account = await this.accounts.byEmail(email);
     // The demo's account is everybody's, and its password nobody's to change.
-    const isDemo = this.settings.demo && email.toLowerCase() === demoSignIn.email;
-    const account = isDemo ? null : await this.accounts.byEmail(email);
-    // Written for nobody too, so that the time is the same.
+    if (!account || (this.settings.demo && email === demoSignIn.email)) return;
     const token = await this.keep(account, "password", null);
-    if (!account) return;
     this.mailer.send({
       to: account.email,
       subject: "A new password for Vennet",
@@ -86,7 +95,7 @@ export class MailedLinksService {
   }
 
   private async keep(
-    account: Account | null,
+    account: Account,
     purpose: MailedLink["purpose"],
     email: string | null,
   ): Promise<string> {
@@ -94,7 +103,7 @@ export class MailedLinksService {
     const { manager } = this.database;
     await manager.delete(MailedLink, { expiresAt: LessThan(new Date()) });
     const link = { tokenHash: hashToken(token), purpose, email, expiresAt: new Date(Date.now() + lastsMs) };
-    if (account) await manager.insert(MailedLink, { ...link, accountId: account.id });
+    await manager.insert(MailedLink, { ...link, accountId: account.id });
     return token;
   }
 

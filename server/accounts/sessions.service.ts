@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectRepository } from "@nestjs/typeorm";
 import { LessThan, MoreThan, Not, Repository } from "typeorm";
+import { isDiskFull } from "../database/away.ts";
 import { notFound } from "../errors/problem.ts";
 import { Account } from "./account.entity.ts";
 import { Session } from "./session.entity.ts";
@@ -48,7 +49,10 @@ export class SessionsService {
     const session = await this.sessions.findOneBy({ tokenHash });
     if (!session || session.expiresAt < now) return null;
     if (now.getTime() - session.lastSeenAt.getTime() > seenPrecision)
-      await this.sessions.update({ tokenHash }, { lastSeenAt: now });
+      await this.sessions.update({ tokenHash }, { lastSeenAt: now }).catch((error: unknown) => {
+        // An author may read on while there is no room for this either.
+        if (!isDiskFull(error)) throw error;
+      });
     return this.accounts.findOneBy({ id: session.accountId });
   }
 

@@ -1,3 +1,4 @@
+import { rm } from "node:fs/promises";
 import { Injectable, type CanActivate, type ExecutionContext } from "@nestjs/common";
 import type { Response } from "express";
 import type { OpenedRequest } from "../access/book.guard.ts";
@@ -5,7 +6,7 @@ import { QuotaService } from "../accounts/quota.service.ts";
 import { PassingProblem, Problem } from "../errors/problem.ts";
 import { DiskRoom } from "../operating/disk-room.ts";
 import { Settings } from "../settings.ts";
-import { formLimit } from "./uploaded-file.ts";
+import { formLimit, type UploadedFile } from "./uploaded-file.ts";
 
 const retryAfterSeconds = 10;
 
@@ -32,7 +33,9 @@ export class UploadGuard implements CanActivate {
       throw new Problem(413, "too-large", "This is larger than 300 MB in all. Bring it in smaller parts.");
     await this.disk.assertRoom(bytes);
     await this.quota.assertBytes(request.account.id, bytes);
-    this.begin(request.account.id, http.getResponse<Response>());
+    const response = http.getResponse<Response>();
+    this.begin(request.account.id, response);
+    response.once("close", () => void dropUploads(request));
     return true;
   }
 
@@ -53,4 +56,11 @@ export class UploadGuard implements CanActivate {
       else this.underWay.set(accountId, left);
     });
   }
+}
+
+/** What a form left on disk goes when its request is over, also where the request was refused for another reason. */
+async function dropUploads(request: OpenedRequest): Promise<void> {
+  const { files = {} } = request as unknown as { files?: Record<string, UploadedFile[]> };
+  const paths = Object.values(files).flatMap((sent) => sent.map(({ path }) => path));
+  await Promise.all(paths.map((path) => rm(path, { force: true })));
 }

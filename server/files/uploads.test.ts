@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { once } from "node:events";
+import { readdirSync } from "node:fs";
 import { request, type ClientRequest, type IncomingMessage } from "node:http";
+import { tmpdir } from "node:os";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
 let server: TestServer;
@@ -86,4 +88,17 @@ test("where a disk has no more room than its reserve, uploads and exports are re
   }
   expect((await writer.call("PATCH", `/books/${book}`, { title: "Still written" })).status).toBe(200);
   await full.close();
+});
+
+test("of a form that is refused after it came nothing is left on disk", async () => {
+  const left = () => readdirSync(tmpdir()).filter((name) => /^[0-9a-f]{32}$/.test(name));
+  const before = left();
+  const form = new FormData();
+  form.set("manuscript", new Blob(["# T"]), "walks.md");
+  form.set("baseAddress", "no address");
+  expect((await author.call("POST", "/books/import", form)).status).toBe(400);
+  while (left().length > before.length) await new Promise((resolve) => setTimeout(resolve, 20));
+  const walks = await author.bringIn("# T\n\nLow water.");
+  expect(walks.status).toBe(200);
+  while (left().length > before.length) await new Promise((resolve) => setTimeout(resolve, 20));
 });

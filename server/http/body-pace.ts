@@ -2,6 +2,8 @@ import type { Request, RequestHandler } from "express";
 import type { Settings } from "../settings.ts";
 
 const lookMs = 5_000;
+/** A connection may falter for a moment: so many looks in a row have to find it too slow. */
+const patience = 3;
 
 /**
  * Ends a request whose body comes too slowly, or takes too long in all, so that nobody can hold a place here by
@@ -13,6 +15,7 @@ export function keepPace({ bodyPace, bodySeconds }: Settings): RequestHandler {
     const { socket } = request;
     const until = performance.now() + bodySeconds * 1000;
     let before = socket.bytesRead;
+    let slowLooks = 0;
     const end = (): void => clearInterval(timer);
     const timer = setInterval(() => {
       if (request.complete) return end();
@@ -20,7 +23,8 @@ export function keepPace({ bodyPace, bodySeconds }: Settings): RequestHandler {
       before = socket.bytesRead;
       // What has come and waits here is not the sender's slowness.
       const isSlow = came < (bodyPace * lookMs) / 1000 && request.readableLength === 0;
-      if (!isSlow && performance.now() < until) return;
+      slowLooks = isSlow ? slowLooks + 1 : 0;
+      if (slowLooks < patience && performance.now() < until) return;
       end();
       refuse();
     }, lookMs);

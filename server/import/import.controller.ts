@@ -1,4 +1,3 @@
-import { rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import {
   Body,
@@ -101,10 +100,6 @@ export class ImportController {
     { manuscript = [], pictures = [] }: SentFiles = {},
     request: ImportRequest,
   ): Promise<JobAnswer> {
-    try {
-      return jobAnswer(await this.imports.begin(account, book, manuscript[0], pictures, request));
-    } finally {
-      await Promise.all([...manuscript, ...pictures].map(({ path }) => rm(path, { force: true })));
-    }
+    return jobAnswer(await this.imports.begin(account, book, manuscript[0], pictures, request));
   }
 }

@@ -1,12 +1,12 @@
 import { spawn, type ChildProcess } from "node:child_process";
-import { createHash } from "node:crypto";
+import { createHash, randomUUID } from "node:crypto";
 import { once } from "node:events";
 import { afterAll, afterEach, beforeAll, describe, expect, test } from "@jest/globals";
 import { DataSource } from "typeorm";
 import { freePort } from "../../launch/processes.mjs";
 import { databaseOptions } from "../database/data-source.ts";
 import { startServerProcess, type ServerProcess } from "../test/server-process.ts";
-import type { Client } from "../test/test-server.ts";
+import { startTestServer, type Client } from "../test/test-server.ts";
 
 let database: DataSource;
 const started: ServerProcess[] = [];
@@ -107,6 +107,16 @@ describe("several servers that share one Redis", () => {
   afterAll(async () => {
     redis.kill();
     await once(redis, "exit");
+  });
+
+  test("count wrong passwords together", async () => {
+    const servers = await Promise.all([1, 2].map(() => startTestServer(shared)));
+    const email = `${randomUUID()}@authors.example`;
+    const tries = async (i: number): Promise<number> =>
+      (await servers[i % 2]!.client().call("POST", "/session", { email, password: "wrong tide" })).status;
+    for (let i = 0; i < 5; i++) expect(await tries(i)).toBe(401);
+    expect([await tries(0), await tries(1)]).toEqual([429, 429]);
+    for (const server of servers) await server.close();
   });
 
   test("do the runs of many books together; when one is killed, the others take over what it was at", async () => {

@@ -11,6 +11,10 @@ const niceness = 10;
 
 os.setPriority(niceness);
 
+// A server that is gone wants no answer. What native code is at ends with this process when it comes back.
+process.on("disconnect", () => process.exit(0));
+process.on("error", () => process.exit(0));
+
 const tell = (event: TaskEvent): void => workerpool.workerEmit(event);
 
 async function run<K extends TaskName>(name: K, input: Tasks[K]["input"]): Promise<TaskResult> {
