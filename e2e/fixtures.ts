@@ -56,33 +56,28 @@ export async function openOwnBook(page: Page, markdown: string): Promise<string>
 export const text = (page: Page) => page.getByRole("textbox", { name: "Text of the chapter" });
 export const saved = (page: Page) => expect(page.getByText("Saved", { exact: true })).toBeVisible();
 
-/** Selects words in the text, by their first occurrence, and ends when the editor has heard of it. */
+/**
+ * Selects words in the text, by their first occurrence, and ends when the editor has heard of it and shows it. What is
+ * selected while the editor still takes a text in is set back by it, so it is selected until it stays.
+ */
 export async function selectWords(page: Page, words: string): Promise<void> {
-  await text(page).evaluate(async (root, wanted) => {
-    const later = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
-    (root as HTMLElement).focus();
-    // A little after it gets the focus the editor shows its own selection again, which would undo this one.
-    await later(50);
-    const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
-    let node = walker.nextNode();
-    while (node && !node.textContent!.includes(wanted)) node = walker.nextNode();
-    if (!node) throw new Error(`The text has no “${wanted}”.`);
-    const at = node.textContent!.indexOf(wanted);
-    const selection = getSelection()!;
-    const isSelected = () =>
-      selection.anchorNode === node &&
-      selection.anchorOffset === at &&
-      selection.focusNode === node &&
-      selection.focusOffset === at + wanted.length;
-    if (isSelected()) return;
-    const heard = new Promise((resolve) =>
-      document.addEventListener("selectionchange", resolve, { once: true }),
+  await expect(async () => {
+    await text(page).evaluate((root, wanted) => {
+      const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
+      let node = walker.nextNode();
+      while (node && !node.textContent!.includes(wanted)) node = walker.nextNode();
+      if (!node) throw new Error(`The text has no “${wanted}”.`);
+      const at = node.textContent!.indexOf(wanted);
+      (root as HTMLElement).focus();
+      getSelection()!.setBaseAndExtent(node, at, node, at + wanted.length);
+    }, words);
+    // Longer than the editor takes to show its own selection after it got the focus.
+    await page.waitForTimeout(100);
+    const selected = await text(page).evaluate((root) =>
+      root === document.activeElement ? getSelection()!.toString() : null,
     );
-    selection.setBaseAndExtent(node, at, node, at + wanted.length);
-    await heard;
-    await later(0);
-    if (!isSelected()) throw new Error(`“${wanted}” was selected, and is no more.`);
-  }, words);
+    expect(selected).toBe(words);
+  }).toPass();
 }
 
 /** Puts text or HTML on the clipboard's way into the editor, as a paste does. */
