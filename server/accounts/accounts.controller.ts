@@ -13,7 +13,7 @@ import { Account } from "./account.entity.ts";
 import {
   AccountAnswer,
   ConfirmedEmailAnswer,
-  ConfirmEmailRequest,
+  MailedLinkRequest,
   EntryAnswer,
   ForgottenPasswordRequest,
   NewAccountRequest,
@@ -67,15 +67,9 @@ export class AccountsController {
     @Req() asked: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<AccountAnswer> {
-    await this.limits.assertMayTry(email, address);
-    let account: Account;
-    try {
-      account = await this.accounts.authenticate(email, password);
-    } catch (error) {
-      if (error instanceof Problem && error.code === "sign-in") await this.limits.noteWrong(email, address);
-      throw error;
-    }
-    await this.limits.noteRight(email, address);
+    const account = await this.limits.tried(email, address, () =>
+      this.accounts.authenticate(email, password),
+    );
     return this.signInAs(account, asked, response);
   }
 
@@ -126,7 +120,7 @@ export class AccountsController {
   @OpenToAll()
   @HttpCode(200)
   @ApiOkResponse({ type: ConfirmedEmailAnswer })
-  async confirmEmail(@Body() { token }: ConfirmEmailRequest): Promise<ConfirmedEmailAnswer> {
+  async confirmEmail(@Body() { token }: MailedLinkRequest): Promise<ConfirmedEmailAnswer> {
     return { email: await this.links.useEmail(token) };
   }
 

@@ -57,35 +57,26 @@ export class RenameAccountRequest {
   name: string;
 }
 
-export class ChangePasswordRequest {
-  @ApiProperty({ description: "The password until now." })
+/** What is asked for only with the account's password, though a session is open. */
+export class OwnPasswordRequest {
+  @ApiProperty({ description: "The password of the account." })
   @IsString()
   @Length(1, longestPassword, { message: "Give your password." })
   current: string;
+}
 
+export class ChangePasswordRequest extends OwnPasswordRequest {
   @ApiProperty({ minLength: 10 })
   @IsString()
   @Length(1, longestPassword, { message: "A password has at least 10 characters." })
   password: string;
 }
 
-export class ChangeEmailRequest {
+export class ChangeEmailRequest extends OwnPasswordRequest {
   @ApiProperty()
   @IsEmail({ require_tld: false }, { message: "Give an email address to sign in with." })
   @MaxLength(255)
   email: string;
-
-  @ApiProperty()
-  @IsString()
-  @Length(1, longestPassword, { message: "Give your password." })
-  current: string;
-}
-
-export class DeleteAccountRequest {
-  @ApiProperty()
-  @IsString()
-  @Length(1, longestPassword, { message: "Give your password." })
-  current: string;
 }
 
 export class ForgottenPasswordRequest {
@@ -95,23 +86,19 @@ export class ForgottenPasswordRequest {
   email: string;
 }
 
-export class NewPasswordRequest {
+/** By the link of a mail. */
+export class MailedLinkRequest {
   @ApiProperty({ description: "The secret of the link that was mailed." })
   @IsString()
   @Length(1, longestToken)
   token: string;
+}
 
+export class NewPasswordRequest extends MailedLinkRequest {
   @ApiProperty({ minLength: 10 })
   @IsString()
   @Length(1, longestPassword, { message: "A password has at least 10 characters." })
   password: string;
-}
-
-export class ConfirmEmailRequest {
-  @ApiProperty({ description: "The secret of the link that was mailed." })
-  @IsString()
-  @Length(1, longestToken)
-  token: string;
 }
 
 export class ConfirmedEmailAnswer {

@@ -1,7 +1,7 @@
 import { Injectable, Logger } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { DataSource, LessThan, MoreThan, type EntityManager } from "typeorm";
-import { Problem } from "../errors/problem.ts";
+import { PassingProblem, Problem } from "../errors/problem.ts";
 import { Settings } from "../settings.ts";
 import { Account } from "./account.entity.ts";
 import { AccountsService, demoSignIn } from "./accounts.service.ts";
@@ -72,10 +72,11 @@ export class MailedLinksService {
   async offerEmail(account: Account, email: string): Promise<void> {
     this.mailer.assertCanSend();
     if (!(await this.limits.mayMail(email.toLowerCase())))
-      throw new Problem(
+      throw new PassingProblem(
         429,
         "too-many-mails",
         "Several mails went to this address already. Try again in an hour.",
+        lastsMs / 1000,
       );
     const token = await this.keep(account, "email", email.toLowerCase());
     this.mailer.send({

@@ -22,7 +22,7 @@ import {
   AccountAnswer,
   ChangeEmailRequest,
   ChangePasswordRequest,
-  DeleteAccountRequest,
+  OwnPasswordRequest,
   RenameAccountRequest,
   SessionAnswer,
   UsageAnswer,
@@ -123,7 +123,7 @@ export class OwnAccountController {
   @ApiNoContentResponse({ description: "The account is gone, with all of its books." })
   async remove(
     @SignedIn() account: Account,
-    @Body() { current }: DeleteAccountRequest,
+    @Body() { current }: OwnPasswordRequest,
     @Ip() address: string,
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
@@ -134,15 +134,10 @@ export class OwnAccountController {
   }
 
   /** Whoever found a session open is not let try passwords either. */
-  private async assertOwn(account: Account, password: string, address: string): Promise<void> {
-    await this.limits.assertMayTry(account.email, address);
-    try {
-      await this.accounts.assertOwn(account, password, "current");
-    } catch (error) {
-      await this.limits.noteWrong(account.email, address);
-      throw error;
-    }
-    await this.limits.noteRight(account.email, address);
+  private assertOwn(account: Account, password: string, address: string): Promise<void> {
+    return this.limits.tried(account.email, address, () =>
+      this.accounts.assertOwn(account, password, "current"),
+    );
   }
 
   /** The demo account is everybody's. */

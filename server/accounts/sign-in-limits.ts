@@ -1,7 +1,7 @@
-import { Injectable, type OnApplicationShutdown } from "@nestjs/common";
+import { Injectable, Logger, type OnApplicationShutdown } from "@nestjs/common";
 import { Redis } from "ioredis";
 import { RateLimiterMemory, RateLimiterRedis, type RateLimiterAbstract } from "rate-limiter-flexible";
-import { PassingProblem } from "../errors/problem.ts";
+import { PassingProblem, Problem } from "../errors/problem.ts";
 import { Settings } from "../settings.ts";
 import { hashToken } from "./tokens.ts";
 
@@ -20,6 +20,7 @@ const mailsPerHour = 5;
  */
 @Injectable()
 export class SignInLimits implements OnApplicationShutdown {
+  private readonly logger = new Logger(SignInLimits.name);
   private readonly redis: Redis | null;
   /** Wrong passwords of an account from an address, one after the other. */
   private readonly wrong: RateLimiterAbstract;
@@ -33,7 +34,7 @@ export class SignInLimits implements OnApplicationShutdown {
 
   constructor({ redisUrl, signUpsPerHour }: Settings) {
     this.redis = redisUrl ? new Redis(redisUrl, { enableOfflineQueue: false, lazyConnect: false }) : null;
-    this.redis?.on("error", () => undefined);
+    this.redis?.on("error", (error) => this.logger.error(`Redis: ${error.message}`));
     this.wrong = this.limiter("wrong", 1_000_000, day);
     this.pauses = this.limiter("pause", 1, longestPause);
     this.fromAddress = this.limiter("address", fromOneAddress, hour);
@@ -46,32 +47,44 @@ export class SignInLimits implements OnApplicationShutdown {
     this.redis?.disconnect();
   }
 
-  /** @throws PassingProblem 429 (RFC 6585, 4) where another try has to wait */
-  async assertMayTry(email: string, address: string): Promise<void> {
-    const [paused, seen] = await Promise.all([
-      this.pauses.get(pairOf(email, address)),
-      this.fromAddress.get(address),
-    ]);
-    if (paused && paused.consumedPoints > 0) throw tooMany(paused.msBeforeNext);
-    if (seen && seen.remainingPoints <= 0) throw tooMany(seen.msBeforeNext);
-  }
-
-  /** Notes a wrong password. From the fifth on a pause follows, each twice as long. */
-  async noteWrong(email: string, address: string): Promise<void> {
+  /**
+   * Lets a password be tried. Each try counts before it is judged, so that a thousand at once are no more than a
+   * thousand one after the other; the right one makes the earlier ones forgotten.
+   * @param judge throws where the password is wrong
+   * @throws PassingProblem 429 (RFC 6585, 4) where the next try has to wait: from the fifth wrong one on, each time twice as long
+   */
+  async tried<T>(email: string, address: string, judge: () => Promise<T>): Promise<T> {
     const key = pairOf(email, address);
-    const [{ consumedPoints }] = await Promise.all([
+    await this.assertNoPause(key);
+    const [{ consumedPoints: tries }, { consumedPoints: fromHere, msBeforeNext }] = await Promise.all([
       this.wrong.penalty(key, 1),
       this.fromAddress.penalty(address, 1),
     ]);
-    if (consumedPoints < free) return;
-    const seconds = Math.min(longestPause, firstPause * 2 ** (consumedPoints - free));
-    await this.pauses.set(key, 2, seconds);
+    if (fromHere > fromOneAddress) throw tooMany(msBeforeNext);
+    // Of those that came at once, the first one past the free ones has set the pause for the others.
+    if (tries > free) await this.assertNoPause(key);
+    if (tries >= free) {
+      const seconds = Math.min(longestPause, firstPause * 2 ** (tries - free));
+      await this.pauses.set(key, 1, seconds);
+    }
+    try {
+      const right = await judge();
+      await this.forget(key, address);
+      return right;
+    } catch (error) {
+      // What failed for another reason, as a database that is away, says nothing of the password.
+      if (!(error instanceof Problem)) await this.forget(key, address);
+      throw error;
+    }
   }
 
-  /** Forgets what was wrong before the right password came. */
-  async noteRight(email: string, address: string): Promise<void> {
-    const key = pairOf(email, address);
-    await Promise.all([this.wrong.delete(key), this.pauses.delete(key)]);
+  private async forget(key: string, address: string): Promise<void> {
+    await Promise.all([this.wrong.delete(key), this.pauses.delete(key), this.fromAddress.reward(address, 1)]);
+  }
+
+  private async assertNoPause(key: string): Promise<void> {
+    const paused = await this.pauses.get(key);
+    if (paused) throw tooMany(paused.msBeforeNext);
   }
 
   /** @throws PassingProblem 429 where too many accounts were made from an address */
