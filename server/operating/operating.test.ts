@@ -1,5 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
-import { mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from "node:fs";
+import {
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  utimesSync,
+  writeFileSync,
+} from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { gunzipSync, gzipSync } from "node:zlib";
@@ -115,6 +123,27 @@ describe("a backup", () => {
     expect(await planned.lastAt()).not.toBeNull();
     await next.close();
   });
+});
+
+test("a planned backup that fails is in the way of no later one, whichever server makes it", async () => {
+  const kept = mkdtempSync(join(folder, "failing-"));
+  const now = new Date("2026-11-26T05:00:00Z");
+  const settings = { BACKUP_FOLDER: kept };
+  const servers = await Promise.all([1, 2].map(() => startTestServer(settings)));
+  const [first, second] = servers.map(({ app }) => app.get(PlannedBackups)) as [
+    PlannedBackups,
+    PlannedBackups,
+  ];
+  // Those that are made at the start are out of the way.
+  await Promise.all([first, second].map((one) => one.onApplicationShutdown()));
+  for (const name of readdirSync(kept)) rmSync(join(kept, name));
+  const inTheWay = join(kept, "vennet-2026-11-26T05-00-00.sql.gz.partial");
+  mkdirSync(inTheWay);
+  await expect(first.makeDue(now)).rejects.toThrow();
+  rmSync(inTheWay, { recursive: true, force: true });
+  await second.makeDue(now);
+  expect(readdirSync(kept)).toEqual(["vennet-2026-11-26T05-00-00.sql.gz"]);
+  for (const one of servers) await one.close();
 });
 
 test("the data of the first release comes through all changes of the tables since", async () => {

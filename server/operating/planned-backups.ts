@@ -2,7 +2,7 @@ import { mkdir, readdir, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { DataSource } from "typeorm";
+import { DataSource, type QueryRunner } from "typeorm";
 import { Settings } from "../settings.ts";
 import { makeBackup, toldContent } from "./backup.ts";
 
@@ -57,15 +57,22 @@ export class PlannedBackups implements OnApplicationBootstrap, OnApplicationShut
       const [{ taken }] = (await runner.query("SELECT GET_LOCK(?, 0) AS taken", [lockName])) as [
         { taken: string },
       ];
-      if (Number(taken) !== 1) return;
-      const name = `vennet-${now.toISOString().slice(0, 19).replaceAll(":", "-")}.sql.gz`;
-      const content = await makeBackup(this.settings.databaseUrl, join(backupFolder, name));
-      this.logger.warn(`Backup ${name}: ${toldContent(content)}.`);
-      await this.dropOld();
-      await runner.query("SELECT RELEASE_LOCK(?)", [lockName]);
+      if (Number(taken) === 1) await this.make(now, backupFolder).finally(() => this.unlock(runner));
     } finally {
       await runner.release();
     }
+  }
+
+  /** The lock is the connection's, which others use after this. */
+  private unlock(runner: QueryRunner): Promise<unknown> {
+    return runner.query("SELECT RELEASE_LOCK(?)", [lockName]);
+  }
+
+  private async make(now: Date, folder: string): Promise<void> {
+    const name = `vennet-${now.toISOString().slice(0, 19).replaceAll(":", "-")}.sql.gz`;
+    const content = await makeBackup(this.settings.databaseUrl, join(folder, name));
+    this.logger.warn(`Backup ${name}: ${toldContent(content)}.`);
+    await this.dropOld();
   }
 
   private async dropOld(): Promise<void> {
