@@ -18,18 +18,29 @@ export interface ReceivedFile {
   sample: Buffer;
 }
 
+/** What is to be known of a file, gathered as its pieces pass. */
+class Measure {
+  size = 0;
+  private readonly hash = createHash("sha256");
+  private readonly first: Buffer[] = [];
+
+  take(piece: Buffer): void {
+    if (this.size < sampleSize) this.first.push(piece);
+    this.size += piece.length;
+    this.hash.update(piece);
+  }
+
+  of(path: string): ReceivedFile {
+    const sample = Buffer.concat(this.first).subarray(0, sampleSize);
+    return { path, size: this.size, sha256: this.hash.digest("hex"), sample };
+  }
+}
+
 /** A file that waits on disk already, as it is to be taken into the database. */
 export async function receivedAt(path: string): Promise<ReceivedFile> {
-  const hash = createHash("sha256");
-  const sample: Buffer[] = [];
-  let size = 0;
-  for await (const piece of createReadStream(path) as AsyncIterable<Buffer>) {
-    if (size < sampleSize) sample.push(piece);
-    size += piece.length;
-    hash.update(piece);
-  }
-  const first = Buffer.concat(sample).subarray(0, sampleSize);
-  return { path, size, sha256: hash.digest("hex"), sample: first };
+  const measure = new Measure();
+  for await (const piece of createReadStream(path) as AsyncIterable<Buffer>) measure.take(piece);
+  return measure.of(path);
 }
 
 /**
@@ -41,28 +52,23 @@ export async function receive<T>(content: Readable, take: (file: ReceivedFile) =
   const folder = await mkdtemp(join(tmpdir(), "vennet-upload-"));
   try {
     const path = join(folder, "content");
-    const hash = createHash("sha256");
-    const sample: Buffer[] = [];
-    let size = 0;
+    const measure = new Measure();
     // What is left of a refused file has to be read away by whoever reads the form, so it stays open.
     const pieces = content.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>;
     await pipeline(async function* () {
       for await (const piece of pieces) {
-        if (size < sampleSize) sample.push(piece);
-        size += piece.length;
-        if (size > uploadLimit) {
+        measure.take(piece);
+        if (measure.size > uploadLimit) {
           throw new Problem(
             413,
             "too-large",
             "This file is larger than 50 MB. Give readers a shared address for it instead.",
           );
         }
-        hash.update(piece);
         yield piece;
       }
     }, createWriteStream(path));
-    const first = Buffer.concat(sample).subarray(0, sampleSize);
-    return await take({ path, size, sha256: hash.digest("hex"), sample: first });
+    return await take(measure.of(path));
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

@@ -28,7 +28,10 @@ export class UploadGuard implements CanActivate {
     const http = context.switchToHttp();
     const request = http.getRequest<OpenedRequest>();
     if (!request.account || !request.is("multipart/form-data")) return true;
-    const bytes = Number(request.headers["content-length"] ?? 0);
+    const bytes = Number(request.headers["content-length"] ?? NaN);
+    // RFC 9110, 15.5.12. What does not say how long it is cannot be kept within a limit before it has come.
+    if (Number.isNaN(bytes))
+      throw new Problem(411, "length", "Say how long the form is (Content-Length), then it can be taken.");
     if (bytes > formLimit)
       throw new Problem(413, "too-large", "This is larger than 300 MB in all. Bring it in smaller parts.");
     await this.disk.assertRoom(bytes);

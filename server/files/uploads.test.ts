@@ -76,6 +76,23 @@ test("a form that says that it is larger than may be is refused before it comes"
   expect([status, body.code]).toEqual([413, "too-large"]);
 });
 
+test("a form that does not say how long it is is refused, since no limit can be kept for it", async () => {
+  const sending = request(`${author.url}/api/books/${bookId}/files`, {
+    method: "POST",
+    headers: {
+      cookie: author.cookie,
+      "content-type": "multipart/form-data; boundary=tide",
+      "transfer-encoding": "chunked",
+    },
+  });
+  sending.on("error", () => undefined);
+  sending.write(head);
+  const { status, body } = await answerOf(sending);
+  sending.destroy();
+  // RFC 9110, 15.5.12.
+  expect([status, body.code]).toEqual([411, "length"]);
+});
+
 test("where a disk has no more room than its reserve, uploads and exports are refused and words are still saved", async () => {
   const full = await startTestServer({ DISK_RESERVE_MB: "1000000" });
   const writer = await full.client().signUp();
