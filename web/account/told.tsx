@@ -14,7 +14,7 @@ export function Told({
 }) {
   return (
     <>
-      <p role="status" className="text-sm">
+      <p role="status" className="text-sm [overflow-wrap:anywhere]">
         {done}
       </p>
       {error && !fields.includes(error.field ?? "") && <Problem>{error.message}</Problem>}

@@ -3,14 +3,13 @@ import { Link } from "react-router";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
 import { Problem, Waiting } from "../parts/notice";
+import { fileSize, plural } from "../parts/wording";
 
 /** From this share on an author is told, before the limit is met. */
 const nearlyFull = 0.9;
 
 const useUsage = () =>
   useQuery({ queryKey: keys.usage, queryFn: () => answerOf(api.GET("/api/account/usage")) });
-
-const megabytes = (bytes: number): string => `${Math.ceil(bytes / 1024 / 1024).toLocaleString("en")} MB`;
 
 /** What the account has of what it may have. */
 export function Usage() {
@@ -27,7 +26,7 @@ export function Usage() {
       />
       <Share
         name="Pictures, files and exports"
-        told={`${megabytes(bytes)} of ${megabytes(mostBytes)}`}
+        told={`${fileSize(bytes)} of ${fileSize(mostBytes)}`}
         share={bytes / mostBytes}
       />
     </ul>
@@ -60,8 +59,8 @@ export function NearlyFull() {
   if (!isFull) return null;
   return (
     <p role="status" className="mt-4 border-l-4 border-red bg-red-wash px-3 py-2">
-      Your account is nearly full: {books.toLocaleString("en")} of {mostBooks.toLocaleString("en")} books,{" "}
-      {megabytes(bytes)} of {megabytes(mostBytes)}.{" "}
+      Your account is nearly full: {books.toLocaleString("en")} of {plural(mostBooks, "book")},{" "}
+      {fileSize(bytes)} of {fileSize(mostBytes)}.{" "}
       <Link to="/account" className="underline underline-offset-4">
         What takes room
       </Link>
