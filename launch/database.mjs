@@ -18,6 +18,8 @@ import { LaunchError } from "./errors.mjs";
 import { isAlive } from "./processes.mjs";
 
 const addressFile = "database-address";
+/** Of a tenth of a second each. */
+const mostTries = 6_000;
 
 /**
  * Takes a data folder for this launch alone.
@@ -91,7 +93,8 @@ export async function startDatabase(processes, folder, port) {
   let ended = false;
   void entry.exited.then(() => (ended = true));
   for (let tries = 0; !answers(socket); tries++) {
-    if (ended || tries > 300) {
+    // A large one that was killed takes its time to put itself in order.
+    if (ended || tries > mostTries) {
       throw new LaunchError(
         "database",
         `The database did not start. ${logFile} says: ${firstError(logFile)}`,

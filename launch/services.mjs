@@ -27,8 +27,7 @@ export async function startStandIns(processes, folder, { httpPort = 0, tlsPort =
     STANDIN_WEB_CA: told.authorityFile,
     SMTP_URL: `smtp://127.0.0.1:${told.mailPort}`,
   };
-  const { httpPort: http, tlsPort: tls, mailPort: mail } = told;
-  return { ...entry, ports: { httpPort: http, tlsPort: tls, mailPort: mail }, settings };
+  return { ...entry, ports: told, settings };
 }
 
 /**

@@ -1,5 +1,6 @@
 import type { Element, ElementContent, Root, RootContent } from "hast";
 import type { Node } from "prosemirror-model";
+import { levels } from "../levels.ts";
 import { tooDeep } from "./errors.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
 import type { LeftOut } from "./left-out.ts";
@@ -74,14 +75,15 @@ const deepestTree = 400;
 
 /** The first element that lies too deep; null where none does. */
 function firstTooDeep(tree: Root): Element | null {
-  let level: (Root | ElementContent | RootContent)[] = [tree];
-  for (let depth = 0; level.length > 0; depth++) {
-    const elements = level.filter((node) => node.type === "element");
-    if (depth > deepestTree && elements[0]) return elements[0];
-    level = level.flatMap((node) => ("children" in node ? node.children : []));
+  let depth = 0;
+  for (const level of levels<Inside>(tree, (node) => ("children" in node ? node.children : []))) {
+    const element = depth++ > deepestTree ? level.find((node) => node.type === "element") : undefined;
+    if (element) return element;
   }
   return null;
 }
+
+type Inside = Root | ElementContent | RootContent;
 
 /** Enclosed files, of which those that are referred to get an id. */
 class ArrivedFiles {

@@ -1,5 +1,5 @@
 import { Node } from "prosemirror-model";
-import { deepestChapter, wordsTooDeep } from "./depth.ts";
+import { deepestNest, wordsTooDeep } from "./depth.ts";
 import { ManuscriptError } from "./errors.ts";
 import { newId } from "./ids.ts";
 import { schema } from "./schema.ts";
@@ -17,7 +17,7 @@ export function readChapter(json: unknown): Node {
   if (tooDeep !== null) {
     throw new ManuscriptError(
       "too-deep",
-      `Lists, quotes or tables lie within each other more than ${deepestChapter / 5} deep, which no page can hold${tooDeep && `: “${tooDeep}”`}. Take some of them out of the others.`,
+      `Lists, quotes or tables lie within each other more than ${deepestNest} deep, which no page can hold${tooDeep && `: “${tooDeep}”`}. Take some of them out of the others.`,
     );
   }
   try {

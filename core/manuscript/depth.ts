@@ -1,40 +1,28 @@
-/** How many levels of elements a chapter may have: some forty lists, tables or quotes in each other. */
-export const deepestChapter = 200;
+import { levels } from "../levels.ts";
+
+/** How deep lists, quotes and tables may lie within each other. */
+export const deepestNest = 40;
+/** A chapter's elements are deeper: a cell lies in a row of a table, words in a paragraph. */
+const deepestChapter = 5 * deepestNest;
+const wordsShown = 60;
 
 interface Nested {
   content?: unknown;
   text?: unknown;
 }
 
-/**
- * The words at which a document of JSON is deeper than a chapter may be; null where it is not. It reads any value,
- * however deep, without ever being as deep itself.
- */
+/** The words at which a document of JSON is deeper than a chapter may be; null where it is not. It takes any value. */
 export function wordsTooDeep(json: unknown): string | null {
-  let level = [json];
-  for (let depth = 0; level.length > 0; depth++) {
-    if (depth > deepestChapter) return firstWords(level);
-    const next: unknown[] = [];
-    for (const node of level) {
-      const { content } = (node ?? {}) as Nested;
-      if (Array.isArray(content)) for (const child of content) next.push(child);
-    }
-    level = next;
+  let depth = 0;
+  for (const level of levels(json, contentOf)) {
+    if (depth++ <= deepestChapter) continue;
+    const words = level.map((node) => (node as Nested | null)?.text).find((text) => typeof text === "string");
+    if (words !== undefined) return (words as string).trim().slice(0, wordsShown);
   }
-  return null;
+  return depth > deepestChapter + 1 ? "" : null;
 }
 
-const wordsShown = 60;
-
-function firstWords(nodes: unknown[]): string {
-  for (let level = nodes; level.length > 0;) {
-    const next: unknown[] = [];
-    for (const node of level) {
-      const { content, text } = (node ?? {}) as Nested;
-      if (typeof text === "string" && text.trim() !== "") return text.trim().slice(0, wordsShown);
-      if (Array.isArray(content)) for (const child of content) next.push(child);
-    }
-    level = next;
-  }
-  return "";
+function contentOf(node: unknown): unknown[] {
+  const { content } = (node ?? {}) as Nested;
+  return Array.isArray(content) ? content : [];
 }

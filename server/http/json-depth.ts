@@ -1,3 +1,5 @@
+import { levels } from "@vennet/core/levels";
+
 /** Whether a list in a value, which is not deep, has more than so many entries. */
 export function hasLongerList(value: unknown, entries: number): boolean {
   if (entries === Infinity || typeof value !== "object" || value === null) return false;
@@ -6,14 +8,12 @@ export function hasLongerList(value: unknown, entries: number): boolean {
 }
 
 /** Whether a value has objects and lists within each other more than so many levels deep. */
-export function isDeeperThan(value: unknown, levels: number): boolean {
-  let level = [value];
-  for (let depth = 0; level.length > 0; depth++) {
-    if (depth > levels) return true;
-    const next: unknown[] = [];
-    for (const one of level)
-      if (typeof one === "object" && one !== null) for (const inner of Object.values(one)) next.push(inner);
-    level = next;
-  }
+export function isDeeperThan(value: unknown, most: number): boolean {
+  const all = levels(value, valuesOf);
+  for (let depth = 0; !all.next().done; depth++) if (depth > most) return true;
   return false;
+}
+
+function valuesOf(value: unknown): unknown[] {
+  return typeof value === "object" && value !== null ? Object.values(value) : [];
 }

@@ -34,7 +34,7 @@ export function ForgottenPassword({ onLeave }: { onLeave: () => void }) {
       <Told done={done} error={error} fields={["email"]} />
       {done && letters && (
         <a href={letters} target="_blank" rel="noreferrer" className="text-sm underline underline-offset-4">
-          The stand-in mail has it (opens in a new window)
+          Letters of the stand-in mail (opens in a new window)
         </a>
       )}
       <Button kind="main" type="submit" disabled={busy} className="justify-center">

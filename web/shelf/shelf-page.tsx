@@ -83,7 +83,7 @@ function ShelfRow({ book }: { book: Book }) {
           >
             {book.title}
           </Link>
-          <p className="mt-1">{book.author}</p>
+          <p className="mt-1 [overflow-wrap:anywhere]">{book.author}</p>
           <p className="mt-2 text-sm text-faint">
             {plural(book.chapters, "chapter")}, {plural(book.words, "word")}. Last changed{" "}
             {shownDate(book.modifiedAt)}.

@@ -19,6 +19,7 @@ describe("what lies too deep in each other is refused with its line, before it c
   });
   test("a rule, a date, a list of many items and code with blanks before it are no depth", () => {
     expect(lineTooDeep(`- a\n`.repeat(500))).toBeNull();
+    expect(lineTooDeep(`Low water.\n\n${"- ".repeat(60)}\n\n${"* ".repeat(60)}\n`)).toBeNull();
     expect(
       lineTooDeep(`${"- ".repeat(3)}\n\n1876. Great flood.\n\n${" ".repeat(300)}- far right`),
     ).toBeNull();

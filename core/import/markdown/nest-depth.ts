@@ -1,7 +1,8 @@
-/** How deep lists and quotes may lie within each other in a text that is brought in. */
-export const deepestNest = 40;
+import { deepestNest } from "../../manuscript/depth.ts";
 
 const markers = /^(?:[ \t]*(?:>|[-+*](?=[ \t]|$)|\d{1,9}[.)](?=[ \t]|$)))+/;
+/** A line across the page is no list of lists (CommonMark 0.31, 4.1). */
+const rule = /^[ \t]*([-*_])(?:[ \t]*\1){2,}[ \t]*$/;
 const oneMarker = />|[-+*](?=[ \t]|$)|\d{1,9}[.)](?=[ \t]|$)/g;
 
 /**
@@ -15,7 +16,7 @@ export function lineTooDeep(text: string): number | null {
   for (const content of text.split("\n")) {
     line++;
     const indent = content.length - content.trimStart().length;
-    if (content.trim() === "") continue;
+    if (content.trim() === "" || rule.test(content)) continue;
     open = open.filter((column) => column < indent);
     const [found] = markers.exec(content) ?? [];
     if (found === undefined) continue;

@@ -17,7 +17,9 @@ export function breakable(text: string): string[] {
 }
 
 // Where words are written without blanks, the typesetter itself knows where a line may end.
-const unspaced = /[\p{sc=Han}\p{sc=Hiragana}\p{sc=Katakana}\p{sc=Thai}\p{sc=Lao}\p{sc=Khmer}\p{sc=Myanmar}]/u;
+export const unspacedScripts =
+  "\\p{sc=Han}\\p{sc=Hiragana}\\p{sc=Katakana}\\p{sc=Thai}\\p{sc=Lao}\\p{sc=Khmer}\\p{sc=Myanmar}";
+const unspaced = new RegExp(`[${unspacedScripts}]`, "u");
 const isSpaced = (word: string): boolean => !unspaced.test(word);
 
 function inPieces(word: string): string[] {

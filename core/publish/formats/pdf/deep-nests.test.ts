@@ -35,6 +35,15 @@ describe("lists, quotes and tables within each other", () => {
     const blocks: SetBlock[] = [lists(8), { kind: "quote", content: [paragraph("q")] }, paragraph("p")];
     expect(withoutDeepNests(blocks)).toEqual(blocks);
   });
+  test("are found in what only holds them, deep as that lies", () => {
+    const caption = { kind: "caption" as const, lead: "Table 1", content: [] };
+    const captioned: SetBlock = { kind: "captioned", body: [lists(30)], caption, first: true };
+    const set = withoutDeepNests([{ kind: "bullets", items: [[captioned]] }], 7);
+    const json = JSON.stringify(set);
+    expect(json).toContain('"Table 1"');
+    expect(json).toContain('"at 30"');
+    expect(json.match(/"kind":"bullets"/g)).toHaveLength(1);
+  });
   test("keep the numbers of their items", () => {
     const deep: SetBlock = { kind: "numbers", start: 7, items: [[paragraph("a")], [paragraph("b")]] };
     expect(withoutDeepNests([deep], 8).map((block) => (block as { marker: string }).marker)).toEqual([

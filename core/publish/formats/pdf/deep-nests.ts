@@ -44,7 +44,8 @@ function isNest({ kind }: SetBlock): boolean {
 /** A block as a row of such as hold no other; the marker is that of the item that it begins. */
 function laidOut(block: SetBlock, depth: number, marker: string | null): SetBlock[] {
   const step = Math.min(depth - deepest, mostSteps);
-  if (!isNest(block)) return [{ kind: "deep", step, marker, content: [block] }];
+  // What holds others without being one of them, such as a table with its caption, may hold deep ones.
+  if (!isNest(block)) return [{ kind: "deep", step, marker, content: withoutDeepNests([block], depth) }];
   const inner = (content: readonly SetBlock[], first: string | null): SetBlock[] =>
     content.flatMap((one, i) => laidOut(one, depth + 1, i === 0 ? first : null));
   const rows = (nest: Nest): SetBlock[] => {

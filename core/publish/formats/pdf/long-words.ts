@@ -1,11 +1,12 @@
 import type { Node } from "prosemirror-model";
+import { unspacedScripts } from "./breakable.ts";
 
 /** Longer words cost the typesetter the square of their length. */
 const longest = 5_000;
 const lettersShown = 30;
 // Scripts that are written without blanks have a line's end after any letter. Split, not matched: to look for a run of
 // so many letters from every letter on would itself cost the square.
-const ends = /[\s\p{sc=Han}\p{sc=Hiragana}\p{sc=Katakana}\p{sc=Thai}\p{sc=Lao}\p{sc=Khmer}\p{sc=Myanmar}]+/u;
+const ends = new RegExp(`[\\s${unspacedScripts}]+`, "u");
 
 /** What to tell of each word of a chapter that is too long to be set on a page, with its first letters. */
 export function longWordsOf(doc: Node): string[] {
