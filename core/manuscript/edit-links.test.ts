@@ -3,7 +3,7 @@ import fc from "fast-check";
 import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import { bringIn } from "../test/sample-book.ts";
-import { changeLink, giveOwnIds, linkRange, unlink, withoutOuterBlanks } from "./edit-links.ts";
+import { changeLink, giveOwnIds, linkRange, linkRanges, unlink, withoutOuterBlanks } from "./edit-links.ts";
 import { noFrame, type Hotspot } from "./hotspot.ts";
 import { linkUses } from "./links.ts";
 import { schema } from "./schema.ts";
@@ -179,5 +179,35 @@ test("linking any range and unlinking it again gives the same document; ids stay
       for (const use of linkUses(change.doc)) unlink(change, use);
       expect(change.doc.eq(doc)).toBe(true);
     }),
+  );
+});
+
+test("many ranges are linked at once as each would be by itself, whatever links are in their way", () => {
+  const doc = chapter(
+    "# T\n\nThe [tide office](https://a.example/) *knows [the](https://b.example/)* hours of low water.\n\n- one [item](https://c.example/)\n- another\n",
+  );
+  const position = fc.nat(doc.content.size);
+  const withoutIds = (node: Node): unknown =>
+    JSON.parse(JSON.stringify(node.toJSON()).replaceAll(/"id":"[^"]*"/g, '"id":""')) as unknown;
+  fc.assert(
+    fc.property(fc.array(fc.tuple(position, position), { minLength: 1, maxLength: 6 }), (drawn) => {
+      const ranges = drawn
+        .map(([a, b], i) => ({ from: Math.min(a, b), to: Math.max(a, b) + 1, destination: web(String(i)) }))
+        .map((range) => ({ ...range, to: Math.min(range.to, doc.content.size) }))
+        .filter(({ from, to }) => from < to)
+        .sort((a, b) => a.from - b.from);
+      const change = new Transform(doc);
+      for (const { from, to, destination } of ranges) {
+        const around = linkUses(change.doc).find((use) => use.from <= from && to <= use.to);
+        if (around) changeLink(change, around, { destination });
+        else linkRange(change, from, to, { destination, description: "By day" });
+      }
+      giveOwnIds(change);
+      expect(withoutIds(linkRanges(doc, ranges, "By day"))).toEqual(withoutIds(change.doc));
+    }),
+    { numRuns: 500 },
+  );
+  expect(() => linkRanges(doc, [{ from: 3, to: doc.content.size + 1, destination: web("") }], null)).toThrow(
+    expect.objectContaining({ code: "range" }),
   );
 });

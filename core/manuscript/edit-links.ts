@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
-import type { Transform } from "prosemirror-transform";
+import { Transform } from "prosemirror-transform";
 import type { Destination } from "../destination/kinds/kinds.ts";
+import { ManuscriptError } from "./errors.ts";
 import type { Hotspot } from "./hotspot.ts";
 import { withId } from "./fresh-ids.ts";
 import { newId } from "./ids.ts";
@@ -65,6 +66,7 @@ export function unlink(change: Transform, use: LinkUse): void {
 /**
  * Makes one link of a range, through as many paragraphs as it touches. A link that lies inside gives way,
  * and one that reaches in from outside ends altogether: there is no link in or over another.
+ * @param uses the links among which those in the way are
  * @returns the new link's id, or null where the range holds nothing that can be linked
  */
 export function linkRange(
@@ -72,8 +74,9 @@ export function linkRange(
   from: number,
   to: number,
   link: { destination: Destination; description?: string | null },
+  uses: readonly LinkUse[] = linkUses(change.doc),
 ): string | null {
-  for (const use of linkUses(change.doc)) {
+  for (const use of uses) {
     const reachesOut = use.from < from || use.to > to;
     if (use.on !== "hotspot" && use.on !== "reference" && reachesOut && use.from < to && use.to > from)
       unlink(change, use);
@@ -92,6 +95,41 @@ export function linkRange(
     return false;
   });
   return linked ? id : null;
+}
+
+/**
+ * Links many ranges of a document, each as `linkRange` would; a link around a range is given its destination instead.
+ * @throws ManuscriptError `range` where one lies outside of the document
+ */
+export function linkRanges(
+  doc: Node,
+  ranges: readonly { from: number; to: number; destination: Destination }[],
+  description: string | null,
+): Node {
+  const change = new Transform(doc);
+  // Marks move nothing, so the links of the document stay where they are, as long as no range lies over another.
+  const inOrder = [...ranges].sort((a, b) => a.from - b.from);
+  const areApart = inOrder.every(({ to }, i) => to <= (inOrder[i + 1]?.from ?? Infinity));
+  const gone = new Set<LinkUse>();
+  let next = 0;
+  for (const { from, to, destination } of inOrder) {
+    if (to > doc.content.size || from >= to)
+      throw new ManuscriptError("range", "A place to link lies outside of its chapter.");
+    const all = areApart ? linkUses(doc) : linkUses(change.doc);
+    if (!areApart) next = 0;
+    while (next < all.length && all[next]!.to <= from) next++;
+    const met: LinkUse[] = [];
+    for (let i = next; i < all.length && all[i]!.from < to; i++)
+      if (all[i]!.on !== "hotspot" && all[i]!.on !== "reference" && !gone.has(all[i]!)) met.push(all[i]!);
+    const around = met.find((use) => use.from <= from && to <= use.to);
+    if (around) changeLink(change, around, { destination });
+    else {
+      linkRange(change, from, to, { destination, description }, met);
+      for (const use of met) gone.add(use);
+    }
+  }
+  giveOwnIds(change);
+  return change.doc;
 }
 
 /**

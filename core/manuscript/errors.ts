@@ -1,6 +1,6 @@
 import { CodedError } from "../errors.ts";
 
-export type ManuscriptErrorCode = "document" | "too-deep" | "anchor";
+export type ManuscriptErrorCode = "document" | "too-deep" | "anchor" | "range";
 
 /** A document is not one that the schema allows, or lacks what was asked of it. */
 export class ManuscriptError extends CodedError {

@@ -1,5 +1,5 @@
 import type { Destination } from "../destination/kinds/kinds.ts";
-import type { LinkChange } from "../manuscript/edit-links.ts";
+import type { LinkEffect } from "../manuscript/change-links.ts";
 import type { Place } from "../manuscript/outline.ts";
 import type { LinkDifference } from "../manuscript/versions.ts";
 
@@ -19,9 +19,6 @@ export interface PublicationLink {
   /** The words of the heading that it stands under; empty before the first. */
   under: string;
 }
-
-/** What is to become of a link: a change, its removal, or nothing. */
-export type LinkEffect = LinkChange | "remove" | null;
 
 /**
  * A part of a publication that is read and changed by itself, as a chapter of a manuscript is. Ledger, mends, bulk

@@ -1,11 +1,10 @@
 import type { Node } from "prosemirror-model";
-import { Transform } from "prosemirror-transform";
 import { sameDestination } from "../destination/destination.ts";
-import { changeLink, unlink } from "../manuscript/edit-links.ts";
-import { linkUses } from "../manuscript/links.ts";
+import { changeLinks, type LinkEffect } from "../manuscript/change-links.ts";
+import { linkUses, type LinkUse } from "../manuscript/links.ts";
 import { placesOf, type Place } from "../manuscript/outline.ts";
 import { linkDifferences, type LinkDifference } from "../manuscript/versions.ts";
-import type { LinkedPart, LinkEffect, PublicationLink } from "./linked-part.ts";
+import type { LinkedPart, PublicationLink } from "./linked-part.ts";
 
 /** A chapter of a manuscript as a part of a publication. */
 export class ManuscriptChapter implements LinkedPart<Node> {
@@ -34,19 +33,9 @@ export class ManuscriptChapter implements LinkedPart<Node> {
   }
 
   changed(effectOn: (link: PublicationLink) => LinkEffect): { part: ManuscriptChapter; count: number } {
-    const change = new Transform(this.content);
     const links = this.links();
-    const uses = linkUses(this.content);
-    let count = 0;
-    // From the last link to the first, so that what stands before keeps its position.
-    for (let i = uses.length - 1; i >= 0; i--) {
-      const effect = effectOn(links[i]!);
-      if (effect === null) continue;
-      count++;
-      if (effect === "remove") unlink(change, uses[i]!);
-      else changeLink(change, uses[i]!, effect);
-    }
-    return { part: change.docChanged ? new ManuscriptChapter(change.doc) : this, count };
+    const { doc, count } = changeLinks(this.content, (_, ordinal) => effectOn(links[ordinal]!));
+    return { part: doc === this.content ? this : new ManuscriptChapter(doc), count };
   }
 
   differences(later: LinkedPart<Node>): LinkDifference[] {
@@ -54,26 +43,30 @@ export class ManuscriptChapter implements LinkedPart<Node> {
   }
 
   takenBack(differences: readonly LinkDifference[]): { part: ManuscriptChapter; count: number } {
-    const change = new Transform(this.content);
-    const count = differences.filter((difference) => takeBack(change, difference)).length;
-    return { part: new ManuscriptChapter(change.doc), count };
+    // Where a removed link stood nobody can say once the text was changed.
+    const made = new Map(
+      differences.flatMap((difference) =>
+        difference.kind === "removed" ? [] : [[difference.after.id, difference]],
+      ),
+    );
+    const { doc, count } = changeLinks(this.content, (use) => {
+      const difference = made.get(use.id);
+      // The first alone, where words between have torn the link apart since.
+      made.delete(use.id);
+      return difference ? backFrom(difference, use) : null;
+    });
+    return { part: new ManuscriptChapter(doc), count };
   }
 }
 
-/** Takes one link's change back, if the link is still as the change left it. */
-function takeBack(change: Transform, difference: LinkDifference): boolean {
-  // Where a removed link stood nobody can say once the text was changed.
-  if (difference.kind === "removed") return false;
+/** What takes one link's change back, if the link is still as the change left it. */
+function backFrom(difference: Exclude<LinkDifference, { kind: "removed" }>, use: LinkUse): LinkEffect {
   const { after } = difference;
-  const use = linkUses(change.doc).find(({ id }) => id === after.id);
-  if (!use || !sameDestination(use.destination, after.destination)) return false;
-  if (difference.kind === "added") unlink(change, use);
-  else {
-    const { destination, description, text } = difference.before;
-    const words = text === after.text || use.text !== after.text ? {} : { text };
-    changeLink(change, use, { destination, description, ...words });
-  }
-  return true;
+  if (!sameDestination(use.destination, after.destination)) return null;
+  if (difference.kind === "added") return "remove";
+  const { destination, description, text } = difference.before;
+  const words = text === after.text || use.text !== after.text ? {} : { text };
+  return { destination, description, ...words };
 }
 
 function headingsOf(doc: Node): { position: number; text: string }[] {
