@@ -2,7 +2,7 @@ import { json, type Request, type RequestHandler } from "express";
 import type { SessionsService } from "../accounts/sessions.service.ts";
 import { sessionToken } from "../accounts/session.guard.ts";
 import { Problem } from "../errors/problem.ts";
-import { hasLongerList, isDeeperThan } from "./json-depth.ts";
+import { shapeOf } from "./json-shape.ts";
 
 const kilobyte = 1024;
 const megabyte = 1024 * kilobyte;
@@ -39,7 +39,23 @@ const many: Allowed = {
 const textPath = /^\/api\/books\/[^/]+\/chapters(\/|$)/;
 const manyPath = /^\/api\/books\/[^/]+\/(links|exports|reach|findings|history)(\/|$)/;
 
-const parsers = new Map([small, text, many].map((allowed) => [allowed, json({ limit: allowed.bytes })]));
+/** Why the bodies of these requests are not read. */
+const refused = new WeakMap<object, Problem>();
+const parsers = new Map(
+  [small, text, many].map((allowed) => [
+    allowed,
+    json({
+      limit: allowed.bytes,
+      // Before it is parsed, which costs many times what this does.
+      verify: (request, _response, bytes, encoding) => {
+        const problem = problemOf(bytes, encoding, allowed);
+        if (!problem) return;
+        refused.set(request, problem);
+        throw new Error(problem.message);
+      },
+    }),
+  ]),
+);
 
 /**
  * Reads the body of a request where it is JSON. More than a little is read of those alone who are signed in, and
@@ -50,8 +66,8 @@ export function readJson(sessions: SessionsService): RequestHandler {
     try {
       const allowed = await allowedFor(request, sessions);
       parsers.get(allowed)!(request, response, (error?: unknown) => {
-        if (error) next(isTooLarge(error) ? new Problem(413, "too-large", allowed.told) : error);
-        else next(problemOf(request.body, allowed));
+        if (isTooLarge(error)) next(new Problem(413, "too-large", allowed.told));
+        else next(refused.get(request) ?? error);
       });
     } catch (error) {
       next(error);
@@ -68,20 +84,23 @@ async function allowedFor(request: Request, sessions: SessionsService): Promise<
   return token !== null && (await sessions.accountFor(token)) !== null ? large : small;
 }
 
-function problemOf(body: unknown, { levels, listed }: Allowed): Problem | undefined {
-  if (Array.isArray(body))
+function problemOf(body: Uint8Array, encoding: string, { levels, listed }: Allowed): Problem | undefined {
+  // RFC 8259, 8.1.
+  if (encoding !== "utf-8") return new Problem(415, "media-type", "JSON is sent in UTF-8.");
+  const shape = shapeOf(body);
+  if (shape.isList)
     return new Problem(400, "invalid", "A list was sent where an object with named fields is wanted.");
-  if (isDeeperThan(body, levels))
+  if (shape.levels > levels)
     return new Problem(
       400,
       "too-deep",
       "What was sent has objects within each other deeper than any request.",
     );
-  if (hasLongerList(body, listed)) {
+  if (shape.longestList > listed) {
     const told = listed.toLocaleString("en");
     return new Problem(400, "too-many", `More than ${told} were sent at once. Do it in smaller parts.`);
   }
   return undefined;
 }
 
-const isTooLarge = (error: unknown): boolean => (error as { status?: number }).status === 413;
+const isTooLarge = (error: unknown): boolean => (error as { status?: number } | undefined)?.status === 413;
