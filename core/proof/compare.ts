@@ -53,6 +53,21 @@ export interface LinkProof {
   apparatus: number;
 }
 
+/** A proof in numbers. */
+export interface ProofNumbers {
+  complete: boolean;
+  intact: number;
+  total: number;
+  extra: number;
+  /** Of the links that follow from the text by themselves. */
+  madeWrong: number;
+}
+
+/** What a proof comes to. */
+export function numbersOf({ complete, intact, total, extra, made }: LinkProof): ProofNumbers {
+  return { complete, intact, total, extra: extra.length, madeWrong: made.total - made.intact };
+}
+
 /**
  * Pairs every link of the manuscript with one of the exported file, by exact destination and link text.
  * A link that the typesetter broke over two pages counts once. What cannot be paired is named: missing,

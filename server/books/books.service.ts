@@ -10,6 +10,7 @@ import { columns } from "../database/columns.ts";
 import type { Account } from "../accounts/account.entity.ts";
 import { QuotaService } from "../accounts/quota.service.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
+import { deriveChapter } from "../chapters/derived-chapter.ts";
 import { nextRun } from "../reach/next-run.ts";
 import { Book } from "./book.entity.ts";
 import type { BookAnswer, ChangeBookRequest, LinkStatesAnswer, NewBookRequest } from "./books.dto.ts";
@@ -44,7 +45,7 @@ export class BooksService {
     await this.quota.assertBook(account.id);
     const book = await this.database.transaction(async (manager) => {
       const made = await this.insert(manager, account, request.title, request.language ?? "en");
-      await this.chapters.insert(manager, made.id, 0, emptyChapter("Chapter 1"));
+      await this.chapters.insert(manager, made.id, 0, deriveChapter(emptyChapter("Chapter 1")));
       return made;
     });
     return this.answer(book);

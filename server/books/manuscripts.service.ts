@@ -1,14 +1,13 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { usedPictures, type Book as Manuscript, type PictureFile } from "@vennet/core/manuscript/book";
-import { readChapter } from "@vennet/core/manuscript/chapter";
+import type { PictureFile } from "@vennet/core/manuscript/book";
 import { defaultConventions } from "@vennet/core/manuscript/conventions";
 import { completeLooks } from "@vennet/core/manuscript/looks";
 import { defaultLayout } from "@vennet/core/manuscript/page-layout";
-import { travellingFiles } from "@vennet/core/publish/travelling-files";
 import { DataSource, IsNull, type EntityManager } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { FilesService } from "../files/files.service.ts";
+import type { PlainBook } from "../workers/plain-book.ts";
 import type { Book } from "./book.entity.ts";
 
 /** Assembles a book's manuscript from its chapters, files and settings. */
@@ -20,7 +19,7 @@ export class ManuscriptsService {
   ) {}
 
   /** The book's text as the exports take it; its pictures are read apart, since most uses want none. */
-  async of(book: Book, manager: EntityManager = this.database.manager): Promise<Manuscript> {
+  async of(book: Book, manager: EntityManager = this.database.manager): Promise<PlainBook> {
     const rows = await manager.find(Chapter, {
       where: { bookId: book.id, deletedAt: IsNull() },
       order: { position: "ASC" },
@@ -34,7 +33,7 @@ export class ManuscriptsService {
       chapters: [
         ...rows.filter(({ role }) => role === "chapter"),
         ...rows.filter(({ role }) => role === "companion"),
-      ].map((row) => ({ id: row.id, role: row.role, doc: readChapter(row.document) })),
+      ].map(({ id, role, title, document }) => ({ id, role, title, document })),
       pictures: [],
       files: await this.files.companionFacts(book.id),
       fileBytes: new Map(),
@@ -45,10 +44,10 @@ export class ManuscriptsService {
     };
   }
 
-  /** The bytes of the pictures that a manuscript uses. */
-  async picturesOf(manuscript: Manuscript): Promise<PictureFile[]> {
-    const used = usedPictures(manuscript);
-    const files = (await this.files.pictures(manuscript.id)).filter(({ id }) => used.has(id));
+  /** The bytes of a book's pictures; of some of them where they are named. */
+  async picturesOf(bookId: string, ids?: readonly string[]): Promise<PictureFile[]> {
+    const wanted = ids && new Set(ids);
+    const files = (await this.files.pictures(bookId)).filter(({ id }) => wanted?.has(id) ?? true);
     return Promise.all(
       files.map(async ({ id, mediaType }) => ({
         id,
@@ -58,9 +57,8 @@ export class ManuscriptsService {
     );
   }
 
-  /** The bytes of the companion files to which a manuscript's links lead. */
-  async fileBytesOf(manuscript: Manuscript): Promise<Map<string, Uint8Array>> {
-    const ids = [...travellingFiles(manuscript).keys()];
+  /** The bytes of files by their ids. */
+  async fileBytesOf(ids: readonly string[]): Promise<Map<string, Uint8Array>> {
     return new Map(
       await Promise.all(ids.map(async (id) => [id, await this.files.read(id)] as [string, Uint8Array])),
     );

@@ -1,8 +1,7 @@
-import type { ChapterJson } from "@vennet/core/manuscript/chapter";
 import type { ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
-import { jsonColumn } from "../database/json-column.ts";
+import { longTextColumn } from "../database/json-column.ts";
 
 /** A chapter or companion page: its document and the revision of that. */
 @Entity("chapter")
@@ -26,8 +25,9 @@ export class Chapter {
   @Column("varchar", { length: 1000 })
   title: string;
 
-  @Column(jsonColumn())
-  document: ChapterJson;
+  /** As JSON, in which most who carry it on never look: a long one costs everybody else a wait. */
+  @Column(longTextColumn())
+  document: string;
 
   /** Counts the saves. A save names the revision that it was made on. */
   @Column("int", { default: 1 })

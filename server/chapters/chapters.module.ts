@@ -1,9 +1,11 @@
 import { Module } from "@nestjs/common";
+import { WorkersModule } from "../workers/workers.module.ts";
 import { ChaptersController } from "./chapters.controller.ts";
 import { ChaptersService } from "./chapters.service.ts";
 
 /** The text, chapter by chapter. */
 @Module({
+  imports: [WorkersModule],
   controllers: [ChaptersController],
   providers: [ChaptersService],
   exports: [ChaptersService],

@@ -1,17 +1,8 @@
 import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import {
-  chapterTitle,
-  countWords,
-  countWordsIn,
-  emptyChapter,
-  readChapter,
-  withTitle,
-  writeChapter,
-} from "@vennet/core/manuscript/chapter";
+import { countWordsIn, emptyChapter } from "@vennet/core/manuscript/chapter";
 import type { ChapterRole } from "@vennet/core/manuscript/chapter-role";
-import type { Node } from "prosemirror-model";
 import { DataSource, IsNull, Not, type EntityManager } from "typeorm";
 import { Book } from "../books/book.entity.ts";
 import { columns } from "../database/columns.ts";
@@ -19,12 +10,17 @@ import { notFound, Problem } from "../errors/problem.ts";
 import { Chapter } from "./chapter.entity.ts";
 import type { ChapterAnswer, ChapterListingAnswer, NewChapterRequest, SavedAnswer } from "./chapters.dto.ts";
 import { keepVersion } from "../history/keep-version.ts";
-import { rebuildLedger } from "../ledger/rebuild-ledger.ts";
+import { writeLedger } from "../ledger/write-ledger.ts";
+import { WorkerPools } from "../workers/worker-pools.ts";
+import { deriveChapter, type DerivedChapter } from "./derived-chapter.ts";
 
 /** Chapters as their author sees and changes them. */
 @Injectable()
 export class ChaptersService {
-  constructor(@InjectDataSource() private readonly database: DataSource) {}
+  constructor(
+    @InjectDataSource() private readonly database: DataSource,
+    private readonly workers: WorkerPools,
+  ) {}
 
   /** The chapters of a book in their order, without their texts. */
   async list(bookId: string): Promise<ChapterListingAnswer[]> {
@@ -56,7 +52,7 @@ export class ChaptersService {
     manager: EntityManager,
     bookId: string,
     position: number,
-    doc: Node,
+    { ledger, ...text }: DerivedChapter,
     role: ChapterRole = "chapter",
   ): Promise<Chapter> {
     const chapter = manager.create(Chapter, {
@@ -66,34 +62,36 @@ export class ChaptersService {
       role,
       revision: 1,
       deletedAt: null,
-      ...derived(doc),
+      ...text,
     });
     await manager.insert(Chapter, columns<Chapter>(chapter));
-    await rebuildLedger(manager, chapter, doc);
+    await writeLedger(manager, chapter, ledger);
     return chapter;
   }
 
   /** Puts new chapters behind those of a book, within a transaction that `changing` began. */
-  async append(manager: EntityManager, bookId: string, docs: readonly Node[]): Promise<void> {
+  async append(manager: EntityManager, bookId: string, texts: readonly DerivedChapter[]): Promise<void> {
     const ids = await this.order(manager, bookId);
     const chapters = await manager.countBy(Chapter, { bookId, deletedAt: IsNull(), role: "chapter" });
     const added: string[] = [];
-    for (const [i, doc] of docs.entries())
-      added.push((await this.insert(manager, bookId, chapters + i, doc)).id);
+    for (const [i, text] of texts.entries())
+      added.push((await this.insert(manager, bookId, chapters + i, text)).id);
     ids.splice(chapters, 0, ...added);
     await this.writeOrder(manager, ids);
   }
 
   /** Adds a chapter behind the others. */
   async add(bookId: string, request: NewChapterRequest): Promise<ChapterAnswer> {
-    const doc = request.document ? readChapter(request.document) : emptyChapter(request.title);
+    const text = request.document
+      ? await this.readSent(request.document)
+      : deriveChapter(emptyChapter(request.title));
     return this.changing(bookId, async (manager) => {
       const ids = await this.order(manager, bookId);
       // A new chapter comes after the others, before the companion pages.
       const chapters = await manager.countBy(Chapter, { bookId, deletedAt: IsNull(), role: "chapter" });
       const last = request.role === "companion" ? ids.length : chapters;
       const position = Math.min(request.position ?? last, last);
-      const chapter = await this.insert(manager, bookId, position, doc, request.role);
+      const chapter = await this.insert(manager, bookId, position, text, request.role);
       ids.splice(position, 0, chapter.id);
       await this.writeOrder(manager, ids);
       return answer(chapter);
@@ -105,7 +103,7 @@ export class ChaptersService {
    * from: then nothing is written, and the author is to be shown both texts.
    */
   async save(bookId: string, id: string, revision: number, json: unknown): Promise<SavedAnswer> {
-    const doc = readChapter(json);
+    const text = await this.readSent(json);
     return this.changing(bookId, async (manager) => {
       const chapter = await this.find(manager, bookId, id, true);
       if (chapter.revision !== revision) {
@@ -116,7 +114,7 @@ export class ChaptersService {
           "revision",
         );
       }
-      return { revision: await this.write(manager, chapter, doc) };
+      return { revision: await this.write(manager, chapter, text) };
     });
   }
 
@@ -124,7 +122,10 @@ export class ChaptersService {
   async rename(bookId: string, id: string, title: string): Promise<ChapterAnswer> {
     return this.changing(bookId, async (manager) => {
       const chapter = await this.find(manager, bookId, id, true);
-      await this.write(manager, chapter, withTitle(readChapter(chapter.document), title));
+      const { document } = chapter;
+      const input = { document, edit: { kind: "title" as const, title } };
+      const edited = await this.workers.runBySize("editChapter", document.length, input);
+      if (edited) await this.write(manager, chapter, edited.text);
       return answer(chapter);
     });
   }
@@ -177,14 +178,14 @@ export class ChaptersService {
   async write(
     manager: EntityManager,
     chapter: Chapter,
-    doc: Node,
+    { ledger, ...text }: DerivedChapter,
     keep: "always" | "by time" = "by time",
   ): Promise<number> {
     await keepVersion(manager, chapter, { always: keep === "always" });
-    const change = { ...derived(doc), revision: chapter.revision + 1 };
+    const change = { ...text, revision: chapter.revision + 1 };
     await manager.update(Chapter, { id: chapter.id }, columns<Chapter>(change));
     Object.assign(chapter, change);
-    await rebuildLedger(manager, chapter, doc);
+    await writeLedger(manager, chapter, ledger);
     return chapter.revision;
   }
 
@@ -215,6 +216,16 @@ export class ChaptersService {
     });
   }
 
+  /** What is to be kept of a document that somebody sent, which is judged against the schema. */
+  readSent(json: unknown): Promise<DerivedChapter> {
+    return this.readText(JSON.stringify(json));
+  }
+
+  /** What is to be kept of a document that is JSON. */
+  readText(text: string): Promise<DerivedChapter> {
+    return this.workers.runBySize("deriveChapter", text.length, text);
+  }
+
   private async order(manager: EntityManager, bookId: string): Promise<string[]> {
     const rows = await manager.find(Chapter, {
       where: { bookId, deletedAt: IsNull() },
@@ -235,16 +246,12 @@ export function isWritten({ title, words }: Pick<Chapter, "title" | "words">): b
   return words > countWordsIn(title);
 }
 
-function derived(doc: Node): Pick<Chapter, "title" | "document" | "words"> {
-  return { title: chapterTitle(doc).slice(0, 1000), document: writeChapter(doc), words: countWords(doc) };
-}
-
 function answer(chapter: Chapter): ChapterAnswer {
   return {
     id: chapter.id,
     title: chapter.title,
     role: chapter.role,
     revision: chapter.revision,
-    document: chapter.document as unknown as Record<string, unknown>,
+    document: JSON.parse(chapter.document) as Record<string, unknown>,
   };
 }

@@ -4,6 +4,7 @@ import { ChaptersModule } from "../chapters/chapters.module.ts";
 import { DriveModule } from "../drive/drive.module.ts";
 import { HistoryModule } from "../history/history.module.ts";
 import { JobsModule } from "../jobs/jobs.module.ts";
+import { LedgerModule } from "../ledger/ledger.module.ts";
 import { ReachModule } from "../reach/reach.module.ts";
 import { WorkersModule } from "../workers/workers.module.ts";
 import { AcceptancesController } from "./acceptances.controller.ts";
@@ -14,7 +15,16 @@ import { ReportController } from "./report.controller.ts";
 
 /** What the rules find, what is accepted of it, and the report. */
 @Module({
-  imports: [BooksModule, ChaptersModule, DriveModule, HistoryModule, JobsModule, ReachModule, WorkersModule],
+  imports: [
+    BooksModule,
+    ChaptersModule,
+    DriveModule,
+    HistoryModule,
+    JobsModule,
+    LedgerModule,
+    ReachModule,
+    WorkersModule,
+  ],
   controllers: [AcceptancesController, FindingsController, ReportController],
   providers: [AcceptancesService, FindingsService],
 })

@@ -2,24 +2,22 @@ import { Injectable } from "@nestjs/common";
 import type { BookFinding } from "@vennet/core/checks/check-book";
 import { rules } from "@vennet/core/checks/check-chapter";
 import { writeDestination } from "@vennet/core/destination/destination";
-import { picturesIn, type BookChapter } from "@vennet/core/manuscript/book";
-import { chapterTitle } from "@vennet/core/manuscript/chapter";
 import type { LinkChange } from "@vennet/core/manuscript/edit-links";
 import type { LinkUse } from "@vennet/core/manuscript/links";
 import type { Book } from "../books/book.entity.ts";
 import { ManuscriptsService } from "../books/manuscripts.service.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
 import { Problem } from "../errors/problem.ts";
-import type { BookStep } from "../history/book-step.entity.ts";
-import { StepsService } from "../history/steps.service.ts";
-import { plainBook } from "../workers/plain-book.ts";
+import { StepsService, type ListedStep } from "../history/steps.service.ts";
+import { LedgerService } from "../ledger/ledger.service.ts";
+import type { PlainBook } from "../workers/plain-book.ts";
 import { DriveService } from "../drive/drive.service.ts";
 import { ReachService } from "../reach/reach.service.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { AcceptancesService } from "./acceptances.service.ts";
 import type { FindingAnswer, MendRequest } from "./findings.dto.ts";
 
-type Found = BookFinding & { home: BookChapter | null; accepted: string | null };
+type Found = BookFinding & { home: PlainBook["chapters"][number] | null; accepted: string | null };
 
 /** Checks whole books by the rules, and puts right what one press can. */
 @Injectable()
@@ -27,6 +25,7 @@ export class FindingsService {
   constructor(
     private readonly acceptances: AcceptancesService,
     private readonly manuscripts: ManuscriptsService,
+    private readonly ledger: LedgerService,
     private readonly chapters: ChaptersService,
     private readonly steps: StepsService,
     private readonly workers: WorkerPools,
@@ -46,7 +45,7 @@ export class FindingsService {
         message,
         subject,
         chapterId: home?.id ?? null,
-        chapter: home ? chapterTitle(home.doc) : null,
+        chapter: home?.title ?? null,
         text: link?.text ?? null,
         before,
         after,
@@ -58,17 +57,17 @@ export class FindingsService {
   }
 
   private async find(book: Book, only?: string): Promise<Found[]> {
-    const [manuscript, answers, shares, acceptances] = await Promise.all([
+    const [manuscript, hasAreas, answers, shares, acceptances] = await Promise.all([
       this.manuscripts.of(book),
+      this.ledger.hasAreas(book.id),
       this.reach.answers(book.id),
       this.drive.audiences(),
       this.acceptances.list(book.id),
     ]);
     // Pictures are only needed for the size of their areas.
-    const hasAreas = picturesIn(manuscript).some(({ hotspots }) => hotspots.length > 0);
-    const pictures = hasAreas ? await this.manuscripts.picturesOf(manuscript) : [];
+    const pictures = hasAreas ? await this.manuscripts.picturesOf(book.id) : [];
     const found = await this.workers.run("check", {
-      book: plainBook({ ...manuscript, pictures }),
+      book: { ...manuscript, pictures },
       known: { answers, shares, audience: book.audience },
       ...(only === undefined ? {} : { only }),
     });
@@ -81,7 +80,7 @@ export class FindingsService {
   }
 
   /** Puts right what a rule has found, as one step that can be undone. What was accepted stays. */
-  async mend(book: Book, { rule: id, links }: MendRequest): Promise<BookStep> {
+  async mend(book: Book, { rule: id, links }: MendRequest): Promise<ListedStep> {
     const rule = rules.find((one) => one.id === id);
     if (!rule?.mend)
       throw new Problem(422, "no-mend", "What this rule finds can only be put right by hand.", "rule");
@@ -100,7 +99,8 @@ export class FindingsService {
       const step = this.steps.begin(book.id);
       let count = 0;
       for (const [chapterId, changes] of wanted) {
-        count += await step.change(manager, chapterId, ({ id: link }) => changes.get(link) ?? null);
+        const chapter = await this.chapters.find(manager, book.id, chapterId, true);
+        count += await step.change(manager, chapter, { kind: "mend-links", changes });
       }
       const what = count === 1 ? "1 link" : `${count} links`;
       return step.end(

@@ -8,7 +8,6 @@ import { ManuscriptsService } from "../books/manuscripts.service.ts";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { FilesService } from "../files/files.service.ts";
 import { StoredFile } from "../files/stored-file.entity.ts";
-import { plainBook } from "../workers/plain-book.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import type { ZipEntry } from "./zip-stream.ts";
 
@@ -35,7 +34,7 @@ export class EverythingService {
         where: { bookId: book.id },
         order: { position: "ASC" },
       });
-      yield json(`${folder}/book.json`, { ...book, chapters });
+      yield { path: `${folder}/book.json`, content: wholeText(book, chapters) };
       yield await this.markdown(book, folder);
       yield* this.filesOf(book.id, folder);
     }
@@ -43,11 +42,13 @@ export class EverythingService {
 
   private async markdown(book: Book, folder: string): Promise<ZipEntry> {
     const manuscript = await this.manuscripts.of(book);
-    const pictures = await this.manuscripts.picturesOf(manuscript);
-    const fileBytes = await this.manuscripts.fileBytesOf(manuscript);
+    const options = exportOptions({ format: "markdown" });
+    const taken = await this.workers.run("preflight", { book: manuscript, options });
+    const pictures = await this.manuscripts.picturesOf(book.id, taken.pictures);
+    const fileBytes = await this.manuscripts.fileBytesOf(taken.companions);
     const { bytes, isFolder } = await this.workers.run("exportBook", {
-      book: { ...plainBook(manuscript), pictures, fileBytes },
-      options: exportOptions({ format: "markdown" }),
+      book: { ...manuscript, pictures, fileBytes },
+      options,
       name: "text.md",
       lastPages: null,
     });
@@ -69,6 +70,14 @@ export class EverythingService {
       yield { path, content: this.files.stream(id) };
     }
   }
+}
+
+/** A book with its chapters as JSON, whose documents are JSON already. */
+function* wholeText(book: Book, chapters: readonly Chapter[]): Generator<Uint8Array> {
+  yield Buffer.from(`${JSON.stringify(book).slice(0, -1)},"chapters":[`);
+  for (const [i, { document, ...about }] of chapters.entries())
+    yield Buffer.from(`${i > 0 ? "," : ""}${JSON.stringify(about).slice(0, -1)},"document":${document}}`);
+  yield Buffer.from("]}");
 }
 
 function json(path: string, value: unknown): ZipEntry {

@@ -39,7 +39,8 @@ export class ExportHistoryService {
       select: { id: true, proof: true },
     });
     // Proofs of an earlier version do not list what follows by itself.
-    const { rows, extra, pages, apparatus, made } = proof as Omit<LinkProof, "made"> & Partial<LinkProof>;
+    const { rows, extra, pages, apparatus, made } = JSON.parse(proof) as Omit<LinkProof, "made"> &
+      Partial<LinkProof>;
     return {
       ...listing(row),
       pages,

@@ -1,11 +1,20 @@
-import { compareLinks, type LinkProof } from "@vennet/core/proof/compare";
+import { compareLinks, numbersOf, type ProofNumbers } from "@vennet/core/proof/compare";
 import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
 import type { Written } from "@vennet/core/publish/formats/format";
+import { prepare } from "@vennet/core/publish/prepare";
 import { formats, type ExportOptions } from "@vennet/core/publish/formats/formats";
 import { textFonts } from "../workers/fonts.ts";
 import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 import type { TaskEvent } from "../workers/task.ts";
 import { typesetter } from "../workers/typesetter.ts";
+
+/** An exported file, and what came of reading it back. */
+interface Exported extends Written {
+  numbers: ProofNumbers;
+  /** The whole proof as JSON: nobody on the way looks into it. */
+  proof: string;
+  pageOfPlace: ReadonlyMap<string, string>;
+}
 
 /** Writes an exported file, reads its own bytes back, and compares its links with the manuscript's. */
 export async function run(
@@ -17,9 +26,9 @@ export async function run(
     lastPages: { name: string; bytes: Uint8Array } | null;
   },
   tell: (event: TaskEvent) => void,
-): Promise<Written & { proof: LinkProof; pageOfPlace: ReadonlyMap<string, string> }> {
+): Promise<Exported> {
   const { options, name, lastPages } = input;
-  const book = bookOfPlain(input.book);
+  const book = prepare(bookOfPlain(input.book), options);
   const { doing, write, readBack } = formats[options.format];
   tell({ done: 1, message: doing });
   const written = await write(book, options, {
@@ -31,5 +40,10 @@ export async function run(
   tell({ done: 2, message: "Reading the file back" });
   const reading = await readBack(written.bytes);
   const proof = compareLinks(manuscriptLinks(book, reading), reading);
-  return { ...written, proof, pageOfPlace: reading.pageOfPlace };
+  return {
+    ...written,
+    numbers: numbersOf(proof),
+    proof: JSON.stringify(proof),
+    pageOfPlace: reading.pageOfPlace,
+  };
 }

@@ -1,9 +1,8 @@
-import type { LinkProof } from "@vennet/core/proof/compare";
 import type { ExportFormat, ExportOptions } from "@vennet/core/publish/formats/formats";
 import type { ExportWarning } from "@vennet/core/publish/export-warning";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
-import { jsonColumn } from "../database/json-column.ts";
+import { jsonColumn, longTextColumn } from "../database/json-column.ts";
 
 /** An exported file with its link proof. */
 @Entity("export")
@@ -55,8 +54,9 @@ export class Export {
   @Column("int", { unsigned: true })
   size: number;
 
-  @Column(jsonColumn({ select: false }))
-  proof: LinkProof;
+  /** The whole {@link LinkProof} as JSON: of a long book some megabytes. */
+  @Column(longTextColumn({ select: false }))
+  proof: string;
 
   /** The proof in numbers: whether all is well, intact and all links, extra ones, and wrong ones of those that follow by themselves. */
   @Column("boolean")

@@ -1,18 +1,14 @@
 import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { readChapter } from "@vennet/core/manuscript/chapter";
-import type { LinkProof } from "@vennet/core/proof/compare";
+import { picturesInJson } from "@vennet/core/manuscript/pictures-in-json";
+import type { ProofNumbers } from "@vennet/core/proof/compare";
 import {
   exportOptions,
   formats,
   type ExportChoices,
   type ExportOptions,
 } from "@vennet/core/publish/formats/formats";
-import { longWordsOf } from "@vennet/core/publish/formats/pdf/long-words";
-import { planLinks } from "@vennet/core/publish/link-plan";
-import { findObstacles, type Obstacle } from "@vennet/core/publish/preflight";
-import { prepare } from "@vennet/core/publish/prepare";
 import { DataSource } from "typeorm";
 import { actingAccount } from "../access/acting-account.ts";
 import { QuotaService } from "../accounts/quota.service.ts";
@@ -24,7 +20,7 @@ import { FilesService } from "../files/files.service.ts";
 import type { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Report } from "../jobs/jobs.service.ts";
 import { DiskRoom } from "../operating/disk-room.ts";
-import { plainBook } from "../workers/plain-book.ts";
+import type { PlainBook } from "../workers/plain-book.ts";
 import type { Tasks } from "../workers/tasks.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { Export } from "./export.entity.ts";
@@ -33,12 +29,10 @@ import { lastWithPages } from "./last-with-pages.ts";
 
 type Exported = Tasks["exportBook"]["output"];
 
-type Manuscript = Awaited<ReturnType<ManuscriptsService["of"]>>;
-
 /** A text as it is exported: the book's row and manuscript, and how often its chapters had been saved. */
 interface TextOfBook {
   row: Book;
-  manuscript: Manuscript;
+  manuscript: PlainBook;
   revision: number;
 }
 
@@ -67,10 +61,13 @@ export class ExportsService {
   /** What stops an export, and what becomes of every kind of link. */
   async preflight(book: Book, choices: ExportChoices): Promise<PreflightAnswer> {
     const options = exportOptions(choices);
-    const manuscript = await this.manuscripts.of(book);
+    const { obstacles, links } = await this.workers.run("preflight", {
+      book: await this.manuscripts.of(book),
+      options,
+    });
     return {
-      obstacles: obstaclesOf(manuscript, options).map(({ code, message }) => ({ code, message })),
-      links: planLinks(manuscript, options),
+      obstacles: obstacles.map(({ code, message }) => ({ code, message })),
+      links,
       hasPages: (await lastWithPages(this.database, book.id)) !== null,
     };
   }
@@ -80,14 +77,11 @@ export class ExportsService {
     const book = await this.manuscripts.of(row);
     const chapter = book.chapters.findIndex(({ id }) => id === chapterId);
     if (chapter === -1) throw notFound("chapter");
-    const doc = readChapter(document);
-    const [longWord] = longWordsOf(doc);
-    if (longWord) throw new Problem(422, "long-word", longWord);
-    book.chapters[chapter]!.doc = doc;
-    const pictures = await this.manuscripts.picturesOf({ ...book, chapters: [book.chapters[chapter]!] });
+    book.chapters[chapter]!.document = JSON.stringify(document);
+    const pictures = await this.manuscripts.picturesOf(row.id, picturesInJson(document));
     const last = await lastWithPages(this.database, row.id);
     return this.workers.run("setChapter", {
-      book: { ...plainBook(book), pictures },
+      book: { ...book, pictures },
       chapter,
       pageOfPlace: last?.pageOfPlace ?? {},
     });
@@ -99,26 +93,30 @@ export class ExportsService {
     const tell = ({ done = 0, message = "" }): void => report({ done, total: 3, message });
     tell({ message: "Reading the manuscript" });
     const text = await this.readText(job.bookId!);
-    const manuscript = prepare(text.manuscript, options);
-    const obstacles = obstaclesOf(manuscript, options);
+    const { manuscript } = text;
+    const { obstacles, ...taken } = await this.workers.run(
+      "preflight",
+      { book: manuscript, options },
+      signal,
+    );
     if (obstacles.length > 0) {
       throw new Problem(422, obstacles[0]!.code, obstacles.map((obstacle) => obstacle.message).join("\n"));
     }
     const stem = fileStem(manuscript.title);
     const { suffix, needsLastPages } = formats[options.format];
     const [pictures, fileBytes, lastPages] = await Promise.all([
-      this.manuscripts.picturesOf(manuscript),
-      this.manuscripts.fileBytesOf(manuscript),
+      this.manuscripts.picturesOf(manuscript.id, taken.pictures),
+      this.manuscripts.fileBytesOf(taken.companions),
       needsLastPages?.(options) ? this.readLastPages(job.bookId!) : null,
     ]);
     signal.throwIfAborted();
-    const book = { ...plainBook(manuscript), pictures, fileBytes };
+    const book = { ...manuscript, pictures, fileBytes };
     const name = `${stem}.${suffix}`;
     const exported = await this.workers.run("exportBook", { book, options, name, lastPages }, signal, tell);
     signal.throwIfAborted();
     await this.keep(text, options, stem, exported, begun);
     tell({ done: 3 });
-    return summary(exported.proof);
+    return summary(exported.numbers);
   }
 
   /** The text and its revision as of one moment, whatever is saved meanwhile. */
@@ -143,7 +141,7 @@ export class ExportsService {
     { row, revision }: TextOfBook,
     options: ExportOptions,
     stem: string,
-    { bytes, isFolder, warnings, proof, pageOfPlace }: Exported,
+    { bytes, isFolder, warnings, numbers, proof, pageOfPlace }: Exported,
     begun: number,
   ): Promise<void> {
     const { format } = options;
@@ -177,11 +175,7 @@ export class ExportsService {
           fileName,
           size: file.size,
           proof,
-          complete: proof.complete,
-          intact: proof.intact,
-          total: proof.total,
-          extra: proof.extra.length,
-          madeWrong: proof.made.total - proof.made.intact,
+          ...numbers,
           createdAt: new Date(),
         }),
       );
@@ -189,18 +183,11 @@ export class ExportsService {
   }
 }
 
-/** Whether the file makes a claim that no picture without words may break. */
-function obstaclesOf(manuscript: Manuscript, options: ExportOptions): Obstacle[] {
-  const { isStrict, obstacles } = formats[options.format];
-  return [...findObstacles(manuscript, isStrict?.(options) ?? false), ...(obstacles?.(manuscript) ?? [])];
-}
-
-function summary({ complete, total, intact, extra, made }: LinkProof): string {
+function summary({ complete, total, intact, extra, madeWrong }: ProofNumbers): string {
   if (complete) return `All ${total} links are in the file.`;
-  const wrong = made.total - made.intact;
   const also = [
-    wrong > 0 ? `${wrong} ways to notes, signposts and return links are not either` : "",
-    extra.length > 0 ? `${extra.length} are extra` : "",
+    madeWrong > 0 ? `${madeWrong} ways to notes, signposts and return links are not either` : "",
+    extra > 0 ? `${extra} are extra` : "",
   ].filter(Boolean);
   const lost = `${total - intact} of ${total} links are not in the file as they should be`;
   return `${[lost, ...also].join(", and ")}.`;

@@ -1,7 +1,12 @@
+import { longWordsOf } from "@vennet/core/publish/formats/pdf/long-words";
+import { CodedError } from "@vennet/core/errors";
 import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 import { typesetter } from "../workers/typesetter.ts";
 
-/** Sets one chapter without the others, as it will look in the PDF. */
+/**
+ * Sets one chapter without the others, as it will look in the PDF.
+ * @throws CodedError `long-word` where it has a word that no page can hold
+ */
 export function run({
   book,
   chapter,
@@ -11,6 +16,9 @@ export function run({
   chapter: number;
   pageOfPlace: Record<string, string>;
 }): Uint8Array {
+  const whole = bookOfPlain(book);
+  const [longWord] = longWordsOf(whole.chapters[chapter]!.doc);
+  if (longWord) throw new CodedError("long-word", longWord);
   const pages = new Map(Object.entries(pageOfPlace));
-  return typesetter().write(bookOfPlain(book), false, "none", { chapter, pageOfPlace: pages }).pdf;
+  return typesetter().write(whole, false, "none", { chapter, pageOfPlace: pages }).pdf;
 }

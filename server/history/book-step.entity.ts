@@ -1,7 +1,7 @@
 import type { LinkDifference } from "@vennet/core/manuscript/versions";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
-import { jsonColumn } from "../database/json-column.ts";
+import { longTextColumn } from "../database/json-column.ts";
 
 export const stepKinds = [
   "mentions",
@@ -46,8 +46,9 @@ export class BookStep {
   @Column("text")
   summary: string;
 
-  @Column(jsonColumn())
-  changes: ChapterChange[];
+  /** Each {@link ChapterChange}, as JSON. */
+  @Column(longTextColumn())
+  changes: string;
 
   @Column("datetime", { precision: 3 })
   createdAt: Date;

@@ -1,7 +1,6 @@
-import type { ChapterJson } from "@vennet/core/manuscript/chapter";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
-import { jsonColumn } from "../database/json-column.ts";
+import { longTextColumn } from "../database/json-column.ts";
 
 /** A chapter as it once was: kept before something overwrote it, or because the author named it. */
 @Entity("chapter_version")
@@ -29,8 +28,9 @@ export class ChapterVersion {
   @Column("varchar", { length: 1000 })
   title: string;
 
-  @Column(jsonColumn())
-  document: ChapterJson;
+  /** As JSON. */
+  @Column(longTextColumn())
+  document: string;
 
   @Column("int")
   words: number;

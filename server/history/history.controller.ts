@@ -3,7 +3,6 @@ import { ApiCreatedResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
 import { OpenBook } from "../access/book.guard.ts";
 import { Book } from "../books/book.entity.ts";
 import { SavedAnswer } from "../chapters/chapters.dto.ts";
-import type { BookStep } from "./book-step.entity.ts";
 import {
   NameVersionRequest,
   StepAnswer,
@@ -11,7 +10,7 @@ import {
   VersionAnswer,
   VersionListingAnswer,
 } from "./history.dto.ts";
-import { StepsService } from "./steps.service.ts";
+import { StepsService, type ListedStep } from "./steps.service.ts";
 import { VersionsService } from "./versions.service.ts";
 
 @ApiTags("history")
@@ -77,14 +76,13 @@ export class HistoryController {
 }
 
 /** A step as the interface tells it. */
-export function stepAnswer(step: BookStep): StepAnswer {
-  const { id, kind, summary, createdAt, undoneAt, changes } = step;
+export function stepAnswer({ id, kind, summary, createdAt, undoneAt, chapters }: ListedStep): StepAnswer {
   return {
     id,
     kind,
     summary,
     createdAt: createdAt.toISOString(),
     undoneAt: undoneAt?.toISOString() ?? null,
-    chapters: changes.map(({ chapterId, links }) => ({ chapterId, links: links.length })),
+    chapters,
   };
 }

@@ -1,25 +1,35 @@
 import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { readChapter } from "@vennet/core/manuscript/chapter";
-import type { LinkedPart, LinkEffect, PublicationLink } from "@vennet/core/publication/linked-part";
-import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
-import type { Node } from "prosemirror-model";
 import { DataSource, type EntityManager } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
+import type { DerivedChapter } from "../chapters/derived-chapter.ts";
 import { actingAccount } from "../access/acting-account.ts";
 import { notFound, Problem } from "../errors/problem.ts";
+import { WorkerPools } from "../workers/worker-pools.ts";
 import { BookStep, type ChapterChange, type StepKind } from "./book-step.entity.ts";
 import { ChapterVersion } from "./chapter-version.entity.ts";
+import type { ChapterEdit, EditedChapter } from "./edit-chapter-task.ts";
 
 /** What undoing a step came to. */
 export interface Undone {
-  step: BookStep;
+  step: ListedStep;
   /** Links that are as they were before the step. */
   undone: number;
   /** Links that were changed or removed since, and stay as they are. */
   left: number;
+}
+
+/** What a step did to one chapter, with how many links. */
+interface CountedChange extends Pick<ChapterChange, "chapterId" | "before" | "after"> {
+  step: string;
+  links: number;
+}
+
+/** A step as lists show it. */
+export interface ListedStep extends Pick<BookStep, "id" | "kind" | "summary" | "createdAt" | "undoneAt"> {
+  chapters: { chapterId: string; links: number }[];
 }
 
 /** Keeps the actions that change many links, so that each can be undone as one. */
@@ -28,20 +38,29 @@ export class StepsService {
   constructor(
     @InjectDataSource() private readonly database: DataSource,
     private readonly chapters: ChaptersService,
+    private readonly workers: WorkerPools,
   ) {}
 
   /** Begins a step within a transaction of `ChaptersService.changing`. */
   begin(bookId: string): StepInProgress {
-    return new StepInProgress(bookId, this.chapters);
+    return new StepInProgress(bookId, this.chapters, (chapter, edit) => this.edited(chapter, edit));
   }
 
-  /** The steps of a book, the newest first. */
-  list(bookId: string): Promise<BookStep[]> {
-    return this.database.manager.find(BookStep, {
+  /** The steps of a book, the newest first, each with how many links of which chapters it changed. */
+  async list(bookId: string): Promise<ListedStep[]> {
+    const steps = await this.database.manager.find(BookStep, {
       where: { bookId },
       order: { createdAt: "DESC" },
       take: 100,
+      select: { id: true, kind: true, summary: true, createdAt: true, undoneAt: true },
     });
+    const changes = await this.changesOf(steps.map(({ id }) => id));
+    return steps.map((step) => ({
+      ...step,
+      chapters: changes
+        .filter((change) => change.step === step.id)
+        .map(({ chapterId, links }) => ({ chapterId, links })),
+    }));
   }
 
   /**
@@ -58,89 +77,112 @@ export class StepsService {
       if (step.undoneAt) throw new Problem(409, "undone", "This has been undone already.");
       let undone = 0;
       let left = 0;
-      for (const change of step.changes) {
+      const changes = await this.changesOf([id], manager);
+      for (const [at, change] of changes.entries()) {
         const chapter = await manager.findOneBy(Chapter, { id: change.chapterId });
         if (!chapter) {
-          left += change.links.length;
+          left += change.links;
           continue;
         }
-        const { part, count } = await this.before(manager, chapter, change);
+        const { text, count } = await this.before(manager, chapter, step, at, change);
         undone += count;
-        left += change.links.length - count;
-        await this.chapters.write(manager, chapter, part.content, "always");
+        left += change.links - count;
+        await this.chapters.write(manager, chapter, text, "always");
       }
       step.undoneAt = new Date();
       await manager.update(BookStep, { id: step.id }, { undoneAt: step.undoneAt });
-      return { step, undone, left };
+      const chapters = changes.map(({ chapterId, links }) => ({ chapterId, links }));
+      return { step: { ...step, chapters }, undone, left };
     });
   }
 
   private async before(
     manager: EntityManager,
     chapter: Chapter,
-    change: ChapterChange,
-  ): Promise<{ part: LinkedPart<Node>; count: number }> {
+    { changes }: BookStep,
+    at: number,
+    change: CountedChange,
+  ): Promise<{ text: DerivedChapter; count: number }> {
     if (chapter.revision === change.after) {
       const version = await manager.findOneBy(ChapterVersion, {
         chapterId: chapter.id,
         revision: change.before,
       });
-      if (version)
-        return {
-          part: new ManuscriptChapter(readChapter(version.document)),
-          count: change.links.length,
-        };
+      if (version) {
+        return { text: await this.chapters.readText(version.document), count: change.links };
+      }
     }
-    return new ManuscriptChapter(readChapter(chapter.document)).takenBack(change.links);
+    const edited = await this.edited(chapter, { kind: "take-back", changes, at });
+    return edited!;
+  }
+
+  /** What a change makes of a chapter's text; null where nothing of it would be another. */
+  edited(chapter: Chapter, edit: ChapterEdit): Promise<EditedChapter | null> {
+    const { document } = chapter;
+    return this.workers.runBySize("editChapter", document.length, { document, edit });
+  }
+
+  /** What steps did, chapter by chapter. Each may have changed thousands of links, so the database counts them. */
+  private async changesOf(
+    ids: readonly string[],
+    manager: EntityManager = this.database.manager,
+  ): Promise<CountedChange[]> {
+    if (ids.length === 0) return [];
+    const rows: (Omit<CountedChange, "links"> & { links: string })[] = await manager.query(
+      `SELECT s.id AS step, c.chapterId, c.\`before\`, c.after, COUNT(c.kind) AS links
+       FROM book_step s, JSON_TABLE(s.changes, '$[*]' COLUMNS (
+         place FOR ORDINALITY,
+         chapterId CHAR(36) PATH '$.chapterId',
+         \`before\` INT PATH '$.before',
+         after INT PATH '$.after',
+         NESTED PATH '$.links[*]' COLUMNS (kind VARCHAR(10) PATH '$.kind'))) c
+       WHERE s.id IN (?) GROUP BY s.id, c.place ORDER BY c.place`,
+      [ids],
+    );
+    return rows.map((row) => ({ ...row, links: Number(row.links) }));
   }
 }
 
 /** A step while it is made: chapters are written one after the other, and then it is kept. */
 export class StepInProgress {
-  private readonly changes: ChapterChange[] = [];
+  /** Each change as JSON: of thousands of links, and nobody here looks into it. */
+  private readonly changes: string[] = [];
+  private readonly chaptersChanged: { chapterId: string; links: number }[] = [];
 
   constructor(
     private readonly bookId: string,
     private readonly chapters: ChaptersService,
+    private readonly edited: StepsService["edited"],
   ) {}
 
   /**
-   * Changes links of a chapter, which is locked for it.
-   * @returns how many links changed
+   * Changes a chapter, which its caller has locked for it.
+   * @returns how many links were changed on purpose
    */
-  async change(
-    manager: EntityManager,
-    chapterId: string,
-    effectOn: (link: PublicationLink) => LinkEffect,
-  ): Promise<number> {
-    const chapter = await this.chapters.find(manager, this.bookId, chapterId, true);
-    const before = new ManuscriptChapter(readChapter(chapter.document));
-    const { part, count } = before.changed(effectOn);
-    if (part !== before) await this.write(manager, chapter, before.content, part.content);
-    return count;
-  }
-
-  /** Writes a chapter's text that was changed otherwise, and notes what became of its links. */
-  async write(manager: EntityManager, chapter: Chapter, before: Node, after: Node): Promise<void> {
-    const revision = chapter.revision;
-    await this.chapters.write(manager, chapter, after, "always");
-    const links = new ManuscriptChapter(before).differences(new ManuscriptChapter(after));
-    this.changes.push({ chapterId: chapter.id, before: revision, after: chapter.revision, links });
+  async change(manager: EntityManager, chapter: Chapter, edit: ChapterEdit): Promise<number> {
+    const before = chapter.revision;
+    const edited = await this.edited(chapter, edit);
+    if (!edited) return 0;
+    await this.chapters.write(manager, chapter, edited.text, "always");
+    const change = JSON.stringify({ chapterId: chapter.id, before, after: chapter.revision });
+    this.changes.push(`${change.slice(0, -1)},"links":${edited.differences}}`);
+    this.chaptersChanged.push({ chapterId: chapter.id, links: edited.differing });
+    return edited.count;
   }
 
   /** Writes the step with all that was changed in it. */
-  async end(manager: EntityManager, kind: StepKind, summary: string): Promise<BookStep> {
+  async end(manager: EntityManager, kind: StepKind, summary: string): Promise<ListedStep> {
     const step = manager.create(BookStep, {
       id: randomUUID(),
       bookId: this.bookId,
       accountId: actingAccount(),
       kind,
       summary,
-      changes: this.changes,
+      changes: `[${this.changes.join(",")}]`,
       createdAt: new Date(),
       undoneAt: null,
     });
     await manager.insert(BookStep, step);
-    return step;
+    return { ...step, chapters: this.chaptersChanged };
   }
 }

@@ -1,6 +1,5 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { readChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
 import { DataSource } from "typeorm";
 import { ChaptersService } from "../chapters/chapters.service.ts";
 import { LinkUse } from "../ledger/link-use.entity.ts";
@@ -45,7 +44,7 @@ export class VersionsService {
   /** A kept version with its text. */
   async read(bookId: string, chapterId: string, id: string): Promise<VersionAnswer> {
     const version = await this.find(bookId, chapterId, id);
-    return { ...listing(version), document: version.document as unknown as Record<string, unknown> };
+    return { ...listing(version), document: JSON.parse(version.document) as Record<string, unknown> };
   }
 
   /** Keeps the chapter as it is now under a name, or a text that somebody sets aside. */
@@ -55,9 +54,10 @@ export class VersionsService {
     name: string,
     document?: Record<string, unknown>,
   ): Promise<VersionListingAnswer> {
+    const aside = document ? await this.chapters.readSent(document) : null;
     return this.chapters.changing(bookId, async (manager) => {
       const chapter = await this.chapters.find(manager, bookId, chapterId, true);
-      const text = document ? (readChapter(document).toJSON() as ChapterJson) : chapter.document;
+      const text = aside?.document ?? chapter.document;
       const version = await keepVersion(manager, { ...chapter, document: text }, { name });
       return listing(version!);
     });
@@ -66,9 +66,10 @@ export class VersionsService {
   /** Makes a version the chapter's text again; the text that it replaces is kept as a version. */
   async restore(bookId: string, chapterId: string, id: string): Promise<number> {
     const version = await this.find(bookId, chapterId, id);
+    const text = await this.chapters.readText(version.document);
     return this.chapters.changing(bookId, async (manager) => {
       const chapter = await this.chapters.find(manager, bookId, chapterId, true);
-      return this.chapters.write(manager, chapter, readChapter(version.document), "always");
+      return this.chapters.write(manager, chapter, text, "always");
     });
   }
 

@@ -1,9 +1,10 @@
 import { importManuscript, type ImportedManuscript } from "@vennet/core/import/import-manuscript";
 import type { BroughtFile } from "@vennet/core/import/manuscript-reader";
-import { writeChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
+import { readChapter, writeChapter } from "@vennet/core/manuscript/chapter";
+import { deriveChapter, type DerivedChapter } from "../chapters/derived-chapter.ts";
 
 /**
- * Reads a manuscript file into chapters.
+ * Reads a manuscript file into chapters, with what is to be kept of each.
  * @param input.pictures the ids of the pictures that were sent beside it, by their names
  */
 export async function run({
@@ -16,13 +17,16 @@ export async function run({
   fallbackTitle: string;
   baseAddress: string | null;
   pictures: Record<string, string>;
-}): Promise<Omit<ImportedManuscript, "chapters"> & { chapters: ChapterJson[] }> {
+}): Promise<Omit<ImportedManuscript, "chapters"> & { chapters: DerivedChapter[] }> {
   const imported = await importManuscript(file, {
     fallbackTitle,
     baseAddress,
     pictureFor: (source) => pictures[fileName(source)] ?? null,
   });
-  return { ...imported, chapters: imported.chapters.map(writeChapter) };
+  return {
+    ...imported,
+    chapters: imported.chapters.map((doc) => deriveChapter(readChapter(writeChapter(doc)))),
+  };
 }
 
 function fileName(source: string): string {

@@ -1,7 +1,6 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import type { LeftOut } from "@vennet/core/import/left-out";
-import { readChapter } from "@vennet/core/manuscript/chapter";
 import { DataSource, In, LessThan, type EntityManager } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
 import { QuotaService } from "../accounts/quota.service.ts";
@@ -147,7 +146,7 @@ export class ImportService {
         const { mediaType } = await judgeMediaType(Buffer.from(bytes.subarray(0, sampleSize)), name);
         await this.files.store({ id, bookId, name, mediaType, role: "companion", bytes }, manager);
       }
-      await this.chapters.append(manager, bookId, arrived.chapters.map(readChapter));
+      await this.chapters.append(manager, bookId, arrived.chapters);
       await manager.delete(StoredFile, { id: input.manuscript });
       const output: ImportOutput = {
         bookId,

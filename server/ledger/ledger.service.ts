@@ -5,7 +5,9 @@ import { readChapter } from "@vennet/core/manuscript/chapter";
 import { stringify } from "csv-stringify/sync";
 import { DataSource } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
-import { rebuildLedger } from "./rebuild-ledger.ts";
+import { LinkUse } from "./link-use.entity.ts";
+import { ledgerRows } from "./ledger-rows.ts";
+import { writeLedger } from "./write-ledger.ts";
 import type {
   LedgerAnswer,
   LedgerColumn,
@@ -64,7 +66,7 @@ export class LedgerService implements OnApplicationBootstrap {
     for (const { id } of bare) {
       await this.database.transaction(async (manager) => {
         const chapter = await manager.findOneByOrFail(Chapter, { id });
-        await rebuildLedger(manager, chapter, readChapter(chapter.document));
+        await writeLedger(manager, chapter, ledgerRows(readChapter(JSON.parse(chapter.document))));
       });
     }
   }
@@ -131,6 +133,11 @@ export class LedgerService implements OnApplicationBootstrap {
       // A cell that begins like a formula is run by some programs; an apostrophe keeps it text (common practice).
       { escape_formulas: true },
     );
+  }
+
+  /** Whether a book has links on areas of pictures. */
+  hasAreas(bookId: string): Promise<boolean> {
+    return this.database.manager.existsBy(LinkUse, { bookId, coverage: "hotspot" });
   }
 
   /** How many links lead to each companion file, by its id. */

@@ -1,4 +1,5 @@
 import { Module } from "@nestjs/common";
+import { WorkersModule } from "../workers/workers.module.ts";
 import { ChaptersModule } from "../chapters/chapters.module.ts";
 import { HistoryModule } from "../history/history.module.ts";
 import { LedgerModule } from "../ledger/ledger.module.ts";
@@ -8,7 +9,7 @@ import { LinksController } from "./links.controller.ts";
 
 /** Many links at once: found, made, changed. */
 @Module({
-  imports: [ChaptersModule, HistoryModule, LedgerModule],
+  imports: [ChaptersModule, HistoryModule, LedgerModule, WorkersModule],
   controllers: [LinksController],
   providers: [BulkEditsService, LinkSearchService],
 })

@@ -1,20 +1,14 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { readChapter } from "@vennet/core/manuscript/chapter";
-import { removeAnchor, renameAnchor, replaceInLists } from "@vennet/core/manuscript/edit-anchors";
-import { changeLink } from "@vennet/core/manuscript/edit-links";
 import type { SignpostList } from "@vennet/core/manuscript/attributes";
-import { linkUses } from "@vennet/core/manuscript/links";
-import { Transform } from "prosemirror-transform";
 import { DataSource, type EntityManager } from "typeorm";
 import type { Chapter } from "../chapters/chapter.entity.ts";
 import { ChaptersService, isWritten } from "../chapters/chapters.service.ts";
 import { LinkUse } from "../ledger/link-use.entity.ts";
 import { Place } from "../ledger/place.entity.ts";
 import { notFound, Problem } from "../errors/problem.ts";
-import type { BookStep } from "../history/book-step.entity.ts";
 import { lastWithPages } from "../exports/last-with-pages.ts";
-import { StepsService } from "../history/steps.service.ts";
+import { StepsService, type ListedStep } from "../history/steps.service.ts";
 import type { PlaceAnswer } from "./places.dto.ts";
 
 /** Where links leave dangling when their place goes. */
@@ -64,9 +58,8 @@ export class PlacesService {
   async rename(bookId: string, id: string, name: string): Promise<void> {
     await this.chapters.changing(bookId, async (manager) => {
       const chapter = await this.chapterOfAnchor(manager, bookId, id);
-      const change = new Transform(readChapter(chapter.document));
-      renameAnchor(change, id, name.trim());
-      await this.chapters.write(manager, chapter, change.doc);
+      const edited = await this.steps.edited(chapter, { kind: "rename-anchor", id, name: name.trim() });
+      if (edited) await this.chapters.write(manager, chapter, edited.text);
     });
   }
 
@@ -74,7 +67,7 @@ export class PlacesService {
    * Takes an anchor out. Links that led there are sent to another place, or left dangling where the
    * author says so; without a word about them a used anchor stays. Merging two anchors is the same.
    */
-  async remove(bookId: string, id: string, to?: string): Promise<BookStep> {
+  async remove(bookId: string, id: string, to?: string): Promise<ListedStep> {
     return this.chapters.changing(bookId, async (manager) => {
       const home = await this.chapterOfAnchor(manager, bookId, id);
       const using = await manager.findBy(LinkUse, { bookId, placeId: id });
@@ -100,17 +93,12 @@ export class PlacesService {
         // A deleted chapter keeps its links as they are, and may be brought back.
         const chapter = await this.chapters.findPresent(manager, bookId, chapterId);
         if (!chapter) continue;
-        const before = readChapter(chapter.document);
-        const change = new Transform(before);
-        if (to !== undefined && to !== nowhere) {
-          for (const use of linkUses(before)) {
-            if (use.destination.kind === "place" && use.destination.target === id)
-              changeLink(change, use, { destination: { kind: "place", target: to } });
-          }
-        }
-        replaceInLists(change, id, to === undefined || to === nowhere ? null : to);
-        if (chapterId === home.id) removeAnchor(change, id);
-        if (change.docChanged) await step.write(manager, chapter, before, change.doc);
+        await step.change(manager, chapter, {
+          kind: "remove-anchor",
+          id,
+          isHere: chapterId === home.id,
+          to: to === undefined || to === nowhere ? null : to,
+        });
       }
       const links = using.length === 1 ? "1 link leads" : `${using.length} links lead`;
       const rest =

@@ -6,7 +6,7 @@ import { bookOf } from "@vennet/core/test/sample-book";
 import { exportOptions } from "@vennet/core/publish/formats/formats";
 import { nothingKnown } from "@vennet/core/checks/check-book";
 import { Lane } from "./lane.ts";
-import { plainBook } from "./plain-book.ts";
+import { plainBook } from "../test/plain-book.ts";
 
 const book = bookOf("# T\n\n[here](https://tides.example/)");
 const check = { book: plainBook(book), known: nothingKnown };

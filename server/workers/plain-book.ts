@@ -1,25 +1,27 @@
-import type { Book, PictureFile } from "@vennet/core/manuscript/book";
+import type { Book } from "@vennet/core/manuscript/book";
+import { readChapter } from "@vennet/core/manuscript/chapter";
 import type { ChapterRole } from "@vennet/core/manuscript/chapter-role";
-import { readChapter, writeChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
 
-/** A book as it crosses to another process: its documents as JSON. */
+/** A book as it crosses to another process: its documents are JSON that nobody on the way looks into. */
 export interface PlainBook extends Omit<Book, "chapters"> {
-  chapters: { id: string; role: ChapterRole; document: ChapterJson }[];
-  pictures: PictureFile[];
+  chapters: PlainChapter[];
 }
 
-/** A book as it can cross to another process. */
-export function plainBook({ chapters, ...rest }: Book): PlainBook {
-  return {
-    ...rest,
-    chapters: chapters.map(({ id, role, doc }) => ({ id, role, document: writeChapter(doc) })),
-  };
+interface PlainChapter {
+  id: string;
+  role: ChapterRole;
+  title: string;
+  document: string;
 }
 
 /** The book that crossed. */
 export function bookOfPlain({ chapters, ...rest }: PlainBook): Book {
   return {
     ...rest,
-    chapters: chapters.map(({ id, role, document }) => ({ id, role, doc: readChapter(document) })),
+    chapters: chapters.map(({ id, role, document }) => ({
+      id,
+      role,
+      doc: readChapter(JSON.parse(document)),
+    })),
   };
 }

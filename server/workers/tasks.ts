@@ -7,6 +7,31 @@ export const tasks = {
     limits: { minutes: 1, megabytes: 2048 },
     load: () => import("../checks/check-task.ts"),
   },
+  deriveChapter: {
+    processes: 2,
+    limits: { minutes: 1, megabytes: 1024 },
+    load: () => import("../chapters/derive-chapter-task.ts"),
+  },
+  editChapter: {
+    processes: 2,
+    limits: { minutes: 1, megabytes: 2048 },
+    load: () => import("../history/edit-chapter-task.ts"),
+  },
+  previewEdit: {
+    processes: 1,
+    limits: { minutes: 1, megabytes: 2048 },
+    load: () => import("../links/preview-edit-task.ts"),
+  },
+  searchChapters: {
+    processes: 1,
+    limits: { minutes: 1, megabytes: 2048 },
+    load: () => import("../links/search-task.ts"),
+  },
+  preflight: {
+    processes: 2,
+    limits: { minutes: 1, megabytes: 2048 },
+    load: () => import("../exports/preflight-task.ts"),
+  },
   setChapter: {
     processes: 1,
     limits: { minutes: 1, megabytes: 3072 },

@@ -3,6 +3,14 @@ import { Lane } from "./lane.ts";
 import type { TaskEvent } from "./task.ts";
 import { tasks, type TaskName, type Tasks } from "./tasks.ts";
 
+/** Texts of more letters together than this are worked at in a process: it would hold everybody up here. */
+const manyLetters = 200_000;
+
+/** How many letters the documents of some chapters have together. */
+export function lettersOf(chapters: readonly { document: string }[]): number {
+  return chapters.reduce((sum, { document }) => sum + document.length, 0);
+}
+
 /** How much one lane has to do. */
 export interface LaneLoad {
   lane: string;
@@ -26,6 +34,22 @@ export class WorkerPools implements OnApplicationShutdown {
     tell?: (event: TaskEvent) => void,
   ): Promise<Tasks[K]["output"]> {
     return this.lanes.get(name)!.run(name, input, signal, tell);
+  }
+
+  /**
+   * Does a task on texts of so many letters in all: on long ones in its lane, on short ones here and now, since the
+   * way to a process and back costs more than they do.
+   */
+  async runBySize<K extends TaskName>(
+    name: K,
+    letters: number,
+    input: Tasks[K]["input"],
+  ): Promise<Tasks[K]["output"]> {
+    if (letters > manyLetters) return this.run(name, input);
+    const { run } = (await tasks[name].load()) as unknown as {
+      run: (input: Tasks[K]["input"]) => Tasks[K]["output"];
+    };
+    return run(input);
   }
 
   /** How much each lane has to do at this moment. */

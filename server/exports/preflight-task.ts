@@ -1,0 +1,27 @@
+import { usedPictures } from "@vennet/core/manuscript/book";
+import { formats, type ExportOptions } from "@vennet/core/publish/formats/formats";
+import { planLinks, type PlannedLinks } from "@vennet/core/publish/link-plan";
+import { findObstacles, type Obstacle } from "@vennet/core/publish/preflight";
+import { prepare } from "@vennet/core/publish/prepare";
+import { travellingFiles } from "@vennet/core/publish/travelling-files";
+import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
+
+/** What an export would refuse, what becomes of every kind of link, and the files that it takes along, by their ids. */
+export function run(input: { book: PlainBook; options: ExportOptions }): {
+  obstacles: Obstacle[];
+  links: PlannedLinks[];
+  pictures: string[];
+  companions: string[];
+} {
+  const { options } = input;
+  const book = bookOfPlain(input.book);
+  const prepared = prepare(book, options);
+  const { isStrict, obstacles } = formats[options.format];
+  return {
+    // Whether the file makes a claim that no picture without words may break.
+    obstacles: [...findObstacles(prepared, isStrict?.(options) ?? false), ...(obstacles?.(prepared) ?? [])],
+    links: planLinks(book, options),
+    pictures: [...usedPictures(prepared)],
+    companions: [...travellingFiles(prepared).keys()],
+  };
+}

@@ -1,0 +1,56 @@
+import { readChapter } from "@vennet/core/manuscript/chapter";
+import { codeExpression, patternFromExamples } from "@vennet/core/manuscript/codes";
+import { findMentions, findPattern, type Mention } from "@vennet/core/manuscript/mentions";
+import type { Node } from "prosemirror-model";
+import { Problem } from "../errors/problem.ts";
+import type { MentionAnswer, SearchAnswer, SearchRequest } from "./links.dto.ts";
+
+/**
+ * Finds mentions of a phrase, or codes like given examples, in chapters.
+ * @throws Problem where the request does not say what to look for
+ */
+export function run({
+  chapters,
+  request,
+}: {
+  chapters: { id: string; title: string; revision: number; document: string }[];
+  request: SearchRequest;
+}): SearchAnswer {
+  const { pattern, find } = finder(request);
+  return {
+    pattern,
+    chapters: chapters
+      .map(({ id, title, revision, document }) => ({
+        chapterId: id,
+        chapter: title,
+        revision,
+        mentions: find(readChapter(JSON.parse(document))).map(answer),
+      }))
+      .filter(({ mentions }) => mentions.length > 0),
+  };
+}
+
+function finder(request: SearchRequest): { pattern: string | null; find: (doc: Node) => Mention[] } {
+  const { phrase, examples, wholeWords = true, matchCase = false } = request;
+  if (examples) {
+    const pattern = patternFromExamples(examples);
+    if (pattern === null) {
+      throw new Problem(
+        422,
+        "no-pattern",
+        "These examples are built differently, so no pattern fits them all. Give codes of one build, such as R3 and R12.",
+        "examples",
+      );
+    }
+    const expression = codeExpression(pattern);
+    return { pattern, find: (doc) => findPattern(doc, expression) };
+  }
+  if (!phrase?.trim()) throw new Problem(400, "no-phrase", "Say which words to look for.", "phrase");
+  return { pattern: null, find: (doc) => findMentions(doc, phrase, { wholeWords, matchCase }) };
+}
+
+function answer({ link, ...mention }: Mention): MentionAnswer {
+  if (!link) return { ...mention, link: null };
+  const { id, text, from, to, destination } = link;
+  return { ...mention, link: { id, text, from, to, destination: { ...destination } } };
+}
