@@ -13,6 +13,7 @@ import { hardInput } from "./attacks/hard-input.mjs";
 import { hostileHosts } from "./attacks/hostile-hosts.mjs";
 import { hostileRequests } from "./attacks/hostile-requests.mjs";
 import { kills } from "./attacks/kills.mjs";
+import { largeChapters } from "./attacks/large-chapters.mjs";
 import { slowClients } from "./attacks/slow-clients.mjs";
 import { watched } from "./watch.mjs";
 
@@ -21,6 +22,7 @@ const attacks = [
   slowClients,
   hostileHosts,
   hardInput,
+  largeChapters,
   damagedFiles,
   hostileRequests,
   fullDisk,
