@@ -1,4 +1,4 @@
-import { setTimeout as sleep } from "node:timers/promises";
+import { setImmediate as nextTurn, setTimeout as sleep } from "node:timers/promises";
 import { Injectable, Optional } from "@nestjs/common";
 import { HostPace } from "@vennet/core/reach/politeness";
 import { Settings } from "../settings.ts";
@@ -33,12 +33,18 @@ interface Gate {
 export class HostGates {
   private readonly gates = new Map<string, Gate>();
   private readonly all: FairPlaces;
+  private last: Promise<void> = Promise.resolve();
 
   constructor(
     private readonly settings: Settings,
     @Optional() private readonly clock: Clock = clockOfMachine,
   ) {
     this.all = new FairPlaces(settings.reachConcurrency, bookShare);
+  }
+
+  /** Questions begin one a turn of the server's, so that what others ask of it comes in between. */
+  private begin(): Promise<void> {
+    return (this.last = this.last.then(() => nextTurn()));
   }
 
   /** Waits for a book's turn to ask a host, and gives the function that ends it. */
@@ -52,6 +58,7 @@ export class HostGates {
         if (turn > now) await this.clock.sleep(turn - now, signal);
       } while (pace.isPaused(this.clock.now()));
       const leaveAll = await this.all.enter(bookId, signal);
+      await this.begin();
       return () => {
         leaveAll();
         leaveLane();

@@ -4,7 +4,7 @@ import { WorkerEndedError } from "../workers/lane.ts";
 import type { WorkerPools } from "../workers/worker-pools.ts";
 
 /** So many letters of a page are read in the server itself; a longer one goes to a process, which nobody waits for. */
-const readHere = 32 * 1024;
+const readHere = 8 * 1024;
 /** How much longer a page has grown each time it is read again. */
 const growth = 8;
 
