@@ -36,7 +36,7 @@ const many: Allowed = {
   listed: 20_000,
   told: "This is larger than 2 MB. Do it in smaller parts.",
 };
-const textPath = /^\/api\/books\/[^/]+\/chapters(\/|$)/;
+const textPath = /^\/api\/books\/[^/]+\/(exports\/)?chapters(\/|$)/;
 const manyPath = /^\/api\/books\/[^/]+\/(links|exports|reach|findings|history)(\/|$)/;
 
 /** Why the bodies of these requests are not read. */
