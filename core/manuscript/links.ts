@@ -65,6 +65,11 @@ export function inlineRuns(block: Node): InlineRun[] {
   return runs;
 }
 
+/** The words of a run, and the text alternatives of its pictures. */
+export function runText({ nodes }: Pick<InlineRun, "nodes">): string {
+  return nodes.map(inlineText).join("");
+}
+
 const usesOf = new WeakMap<Node, LinkUse[]>();
 
 /**
@@ -90,7 +95,7 @@ function readUses(doc: Node): LinkUse[] {
       const from = blockPos + 1 + run.offset;
       const size = run.nodes.reduce((sum, node) => sum + node.nodeSize, 0);
       if (run.link) {
-        const part: LinkPart = { text: run.nodes.map(inlineText).join(""), from, to: from + size };
+        const part: LinkPart = { text: runText(run), from, to: from + size };
         let use: LinkUse;
         if (run.offset === 0 && before?.id === run.link.id) {
           use = before;

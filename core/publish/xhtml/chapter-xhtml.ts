@@ -1,19 +1,13 @@
 import type { Node } from "prosemirror-model";
 import type { CaptionedBlock } from "../../manuscript/captions.ts";
-import type { InlineRun } from "../../manuscript/links.ts";
+import { runText, type InlineRun } from "../../manuscript/links.ts";
 import { numberNotes, referenceId, type NumberedNote } from "../../manuscript/notes.ts";
 import { gapSign } from "../../manuscript/references.ts";
-import {
-  pictureAttrs,
-  pictureWords,
-  referenceAttrs,
-  signpostAttrs,
-  type LinkAttrs,
-} from "../../manuscript/attributes.ts";
+import { pictureAttrs, referenceAttrs, signpostAttrs, type LinkAttrs } from "../../manuscript/attributes.ts";
 import { nested, signpostsOf, type ReturnLink, type SignpostBranch } from "../../manuscript/signposts.ts";
 import { countHeadRows } from "../../manuscript/tables.ts";
 import { ChapterWalk, type BlockHandlers, type InlineHandlers } from "../../manuscript/walk.ts";
-import { returnName } from "../return-name.ts";
+import { returnName } from "../../manuscript/return-name.ts";
 import { escapeXml } from "./escape-xml.ts";
 import { hrefOf, hrefOfPlace, hrefTo, linkId, type PageContext } from "./page-context.ts";
 import { pictureXhtml } from "./picture-xhtml.ts";
@@ -257,10 +251,4 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
 /** The id at which a page of the PDF begins. */
 export function pageId(label: string): string {
   return `page-${label.replace(/[^\w-]+/g, "-")}`;
-}
-
-function runText(run: InlineRun): string {
-  return run.nodes
-    .map((node) => (node.type.name === "picture" ? pictureWords(pictureAttrs(node)) : (node.text ?? "")))
-    .join("");
 }

@@ -6,15 +6,20 @@ import { typesetBook } from "./typeset-book.ts";
 const chapterJson = (markdown: string): { blocks: Record<string, unknown>[] } =>
   JSON.parse(typesetBook(bookOf(markdown)).files.get("/chapter-1.json")!) as never;
 
-test("a described link carries a marker, others their address", () => {
+test("every link carries a marker, and says where it leads where its author did not", () => {
   const typeset = typesetBook(bookOf('# T\n\n[a](https://a.example/ "A") [b](https://b.example/)'));
   expect(typeset.marked).toEqual([
     { marker: "https://vennet.invalid/0", to: { address: "https://a.example/" }, description: "A" },
+    {
+      marker: "https://vennet.invalid/1",
+      to: { address: "https://b.example/" },
+      description: "b (b.example)",
+    },
   ]);
   const json = typeset.files.get("/chapter-1.json")!;
   expect(json).toContain("https://vennet.invalid/0");
   expect(json).not.toContain("https://a.example/");
-  expect(json).toContain("https://b.example/");
+  expect(json).not.toContain("https://b.example/");
 });
 
 test("no label is given twice, whatever chapters share", () => {

@@ -4,7 +4,7 @@ import type { BookIndex } from "../../../manuscript/book-index.ts";
 import type { CaptionedBlock } from "../../../manuscript/captions.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { hotspotBox } from "../../../manuscript/hotspot.ts";
-import type { InlineRun } from "../../../manuscript/links.ts";
+import { runText, type InlineRun } from "../../../manuscript/links.ts";
 import { numberNotes, referenceId, type NumberedNote } from "../../../manuscript/notes.ts";
 import { gapSign } from "../../../manuscript/references.ts";
 import {
@@ -22,7 +22,7 @@ import {
   type InlineHandlers,
   type WalkedChapter,
 } from "../../../manuscript/walk.ts";
-import { returnName } from "../../return-name.ts";
+import { returnName } from "../../../manuscript/return-name.ts";
 import { travel } from "../../travel.ts";
 import type { TravellingFile } from "../../travelling-files.ts";
 import { breakable } from "./breakable.ts";
@@ -224,7 +224,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
 
   protected linked(link: LinkAttrs, run: InlineRun, style: Style): SetInline[] {
     const content = run.nodes.flatMap((node) => this.inline(node, style));
-    const url = this.target(link.destination, link.description);
+    const url = this.target(link.destination, link.description, runText(run));
     if (url === null) return content;
     const { kind } = link.destination;
     const set: SetInline = { kind: "link", look: link.asText ? "text" : kind, url, content };
@@ -236,13 +236,13 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     return [set, { kind: "address", number, address: null }];
   }
 
-  /** The address, or the marker of one, by which the template links; null where the link cannot travel. */
-  private target(destination: Destination, description: string | null): string | null {
+  /** The marker of an address by which the template links; null where the link cannot travel. */
+  private target(destination: Destination, description: string | null, words: string): string | null {
     const way = travel(destination, this.index, this.book.files);
     if (way.kind === "words") return null;
     if (way.kind === "place") return this.toPlace(way.place.id, description ?? way.place.words);
     const address = way.kind === "file" ? way.file.path : way.address;
-    return description ? this.mark({ address }, description) : address;
+    return this.mark({ address }, description || wordsAndHost(words, address));
   }
 
   private toPlace(place: string, description: string): string {
@@ -276,7 +276,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     if (!path) return { kind: "text", words: pictureWords(attrs) };
     const hotspots = attrs.hotspots.flatMap((hotspot) => {
       // An area has no words, so its text alternative is what the annotation says.
-      const url = this.target(hotspot.destination, hotspot.description ?? hotspot.alt);
+      const url = this.target(hotspot.destination, hotspot.description ?? hotspot.alt, hotspot.alt);
       const { frame, shape } = hotspot;
       return url === null ? [] : [{ url, ...hotspotBox(hotspot), frame, shape }];
     });
@@ -320,6 +320,15 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     this.book.labelled.add(id);
     return id;
   }
+}
+
+/** What a screen reader is told of a link without a description: its words, and to whom it leads. */
+function wordsAndHost(words: string, address: string): string {
+  const host = /^https?:/.test(address)
+    ? new URL(address).hostname
+    : decodeURIComponent(address.replace(/^mailto:/, "").replace(/\?.*$/s, ""));
+  if (words.includes(host)) return words;
+  return words.trim() === "" ? host : `${words} (${host})`;
 }
 
 function styleOf(block: Node, mayPrint: boolean): Style {
