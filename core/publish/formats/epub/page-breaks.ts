@@ -26,7 +26,9 @@ export function findPageBreaks(
   const { letters, offsets, starts } = lettersOfBook(book);
   const breaks = new Map<number, PageBreak[]>();
   let from = 0;
-  for (const { label, words } of pages) {
+  // A page before the text may have the number of one in it.
+  const last = pages.filter((page) => pages.findLast(({ label }) => label === page.label) === page);
+  for (const { label, words } of last) {
     const at = find(letters, words, from);
     if (at === -1) continue;
     from = at + 1;
