@@ -104,14 +104,14 @@ export default tseslint.config(
   ...coreOrder.map(coreRule),
   {
     // The reader has to be right where the writer is wrong, so it takes nothing from it.
-    files: ["core/publish/formats/*/read-back.ts", "core/publish/formats/*/landings.ts"],
+    files: ["read-back", "read-page", "landings", "audit"].map((name) => `core/publish/formats/*/${name}.ts`),
     rules: {
       "no-restricted-imports": [
         "error",
         {
           patterns: [
             {
-              regex: "^(\\./(?!landings\\.ts)|\\.\\./(?!\\.\\./\\.\\./(proof|pdf)/))",
+              regex: "^(\\./(?!(landings|audit|read-page)\\.ts)|\\.\\./(?!\\.\\./\\.\\./(proof|pdf)/))",
               message: "What reads a file back uses core/proof and core/pdf alone.",
             },
           ],

@@ -1,4 +1,4 @@
-import type { BookIndex } from "../manuscript/book-index.ts";
+import type { BookIndex } from "./book-index.ts";
 
 /**
  * What a screen reader calls the return link of a note, the `which`th (from 1) of `count`; null where its

@@ -1,5 +1,8 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 
+/** How far most letters reach up, of the height of their line. */
+const xHeight = 0.5;
+
 /** A piece of a page's text. */
 export interface PdfPiece {
   words: string;
@@ -13,8 +16,9 @@ export interface PdfPiece {
 export interface PdfPageText {
   /** In the order in which it is read. */
   pieces: PdfPiece[];
-  /** The text of each marked content, by its id. */
+  /** The text of each marked content, by its id, and the boxes of its pieces: left, lower, right and upper edge. */
   marked: ReadonlyMap<string, string>;
+  boxes: ReadonlyMap<string, readonly [number, number, number, number][]>;
 }
 
 /** The texts of a PDF's pages, each read once however often it is asked for: reading them takes most of a proof. */
@@ -36,6 +40,7 @@ async function readText(document: PDFDocumentProxy, number: number): Promise<Pdf
   const { items } = await page.getTextContent({ includeMarkedContent: true });
   const pieces: PdfPiece[] = [];
   const marked = new Map<string, string>();
+  const boxes = new Map<string, [number, number, number, number][]>();
   const open: (string | null)[] = [];
   for (const item of items) {
     if ("type" in item) {
@@ -49,7 +54,14 @@ async function readText(document: PDFDocumentProxy, number: number): Promise<Pdf
       height: item.height,
     });
     const id = open.findLast((candidate) => candidate !== null);
-    if (id) marked.set(id, (marked.get(id) ?? "") + item.str + (item.hasEOL ? "\n" : ""));
+    if (!id) continue;
+    marked.set(id, (marked.get(id) ?? "") + item.str + (item.hasEOL ? "\n" : ""));
+    if (item.str.trim() === "") continue;
+    const [, , , , x, y] = item.transform as number[];
+    const box: [number, number, number, number] = [x!, y!, x! + item.width, y! + item.height * xHeight];
+    const list = boxes.get(id);
+    if (list) list.push(box);
+    else boxes.set(id, [box]);
   }
-  return { pieces, marked };
+  return { pieces, marked, boxes };
 }

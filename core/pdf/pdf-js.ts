@@ -11,4 +11,4 @@ Array.prototype.push = push;
 Object.assign(JSON, { parse, stringify });
 
 /** pdf.js, as Mozilla's own reader of PDF has it. */
-export const { getDocument, VerbosityLevel } = pdfJs;
+export const { getDocument, OPS, VerbosityLevel } = pdfJs;

@@ -4,7 +4,7 @@ import { writeEpub } from "../publish/formats/epub/write-epub.ts";
 import { emptyReading, paged } from "../test/readings.ts";
 import { bookOf } from "../test/sample-book.ts";
 import { compareLinks, type LinkProof } from "./compare.ts";
-import type { ExportedLink, ExportReading } from "./exported-link.ts";
+import { likeAllOthers, type ExportedLink, type ExportReading } from "./exported-link.ts";
 import { manuscriptLinks } from "./manuscript-links.ts";
 import { readEpub } from "../publish/formats/epub/read-back.ts";
 
@@ -100,11 +100,12 @@ describe("the proof of a PDF", () => {
   const link = (text: string, address: string, page: number): ExportedLink => ({
     destination: { kind: "address", address },
     text,
-    description: null,
+    description: `a long co-operative walk, b (${new URL(address).hostname})`,
     where: `page ${page}`,
     page,
     boxes: [],
     apparatus: false,
+    ...likeAllOthers,
   });
   const compare = (links: ExportedLink[]) =>
     compareLinks(manuscript, { ...nothing, traits: paged, pages: 3, links });

@@ -6,8 +6,10 @@ import {
   type Box,
   type ExportedLink,
   type ExportReading,
+  type Fault,
   type FormatTraits,
 } from "./exported-link.ts";
+import { showsMark, whyBeside, whyMisnamed } from "./judge-link.ts";
 import { landsRight } from "./landing.ts";
 
 export type LinkVerdict =
@@ -21,7 +23,7 @@ export type LinkVerdict =
   | "shifted"
   /** Its words are there as several links. */
   | "cut"
-  /** Other links lie over it. */
+  /** A press does not reach it: something lies over it, it is hidden, or its area is elsewhere. */
   | "covered"
   /** Its file stays at home, as the author chose for this export. */
   | "left-out";
@@ -49,6 +51,8 @@ export interface LinkProof {
   rows: ProofRow[];
   /** Links in the file that the manuscript does not have. */
   extra: { text: string; destination: string; where: string }[];
+  /** What else of the file does something to links: lists that lead astray, notes of other marks, scripts. */
+  faults: Fault[];
   /** How many links the exporting format has by itself: its contents list, the numbers of notes at the foot of a page. */
   apparatus: number;
 }
@@ -61,11 +65,13 @@ export interface ProofNumbers {
   extra: number;
   /** Of the links that follow from the text by themselves. */
   madeWrong: number;
+  faults: number;
 }
 
 /** What a proof comes to. */
-export function numbersOf({ complete, intact, total, extra, made }: LinkProof): ProofNumbers {
-  return { complete, intact, total, extra: extra.length, madeWrong: made.total - made.intact };
+export function numbersOf({ complete, intact, total, extra, made, faults }: LinkProof): ProofNumbers {
+  const madeWrong = made.total - made.intact;
+  return { complete, intact, total, extra: extra.length, madeWrong, faults: faults.length };
 }
 
 /**
@@ -87,7 +93,7 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
   const all = manuscript.map((link): ProofRow => {
     if (link.isLeftOut) return { link, verdict: "left-out", found: [], note: "Its file stays at home." };
     if (!link.expected) return { link, verdict: "missing", found: [], note: link.reason };
-    const matches = expectedKeys(link, reading.traits).map((key) => byKey.get(key)?.shift());
+    const matches = expectedKeys(link, reading.traits).map((key) => takeLike(byKey.get(key) ?? [], link));
     const present = matches.filter((match) => match !== undefined);
     for (const match of present) match.taken = true;
     const where = present.flatMap((match) => match.where);
@@ -95,7 +101,7 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
       const note = present.length === 0 ? "The file has no such link." : "The file has only a part of it.";
       return { link, verdict: "missing", found: where, note };
     }
-    return { ...judge(link, present, reading.traits, over), found: where };
+    return { ...judge(link, present, reading, over), found: where };
   });
 
   explainMissing(all, exported, reading.traits);
@@ -106,17 +112,29 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
   const madeIntact = made.filter(isIntact).length;
   const extra = exported
     .filter((found) => !found.taken)
-    .map(({ link, where }) => ({ text: link.text, destination: valueOf(link), where: where.join("; ") }));
+    .map(({ link, where }) => ({
+      text: link.text,
+      destination: valueOf(link.destination),
+      where: where.join("; "),
+    }));
+  const { faults } = reading;
   return {
-    complete: intact === total && madeIntact === made.length && extra.length === 0,
+    complete: intact === total && madeIntact === made.length && extra.length === 0 && faults.length === 0,
     intact,
     total,
     made: { intact: madeIntact, total: made.length, rows: made },
     pages: reading.pages,
     rows,
     extra,
+    faults,
     apparatus: links.filter((link) => link.apparatus).length,
   };
+}
+
+/** Takes the first of the links with the same words and destination, of those that say they are what this one is. */
+function takeLike(found: Found[], { role }: ManuscriptLink): Found | undefined {
+  const alike = found.findIndex(({ link }) => link.role === role);
+  return found.splice(Math.max(0, alike), 1)[0];
 }
 
 /** A link to one of several equal files leads to the first of them. */
@@ -142,7 +160,8 @@ function isIntact({ verdict }: ProofRow): boolean {
 // A press on the middle of a link has to reach it.
 const mostCovered = 0.5;
 
-function judge(link: ManuscriptLink, present: Found[], traits: FormatTraits, over: LinksOver): ProofRow {
+function judge(link: ManuscriptLink, present: Found[], reading: ExportReading, over: LinksOver): ProofRow {
+  const { traits } = reading;
   const { link: found, where } = present[0]!;
   if (found.destination.kind === "place") {
     const { landing } = found.destination;
@@ -155,12 +174,21 @@ function judge(link: ManuscriptLink, present: Found[], traits: FormatTraits, ove
       return { link, verdict: "shifted", found: where, note };
     }
   }
+  if (
+    link.mark !== null &&
+    found.destination.kind === "place" &&
+    !showsMark(found.destination, link.mark, traits)
+  )
+    return { link, verdict: "shifted", found: where, note: `It does not land on the mark ${link.mark}.` };
   const pieces = present.flatMap((one) => one.pieces);
   const covered = pieces.find((piece) => coveredShare(piece.boxes, over(piece)) > mostCovered);
   if (covered) {
     const note = `Other links lie over it on page ${covered.page}.`;
     return { link, verdict: "covered", found: where, note };
   }
+  const unreachable = pieces.map((piece) => piece.unreachable).find((why) => why !== null);
+  const beside = unreachable ?? whyBeside(link, pieces, reading);
+  if (beside) return { link, verdict: "covered", found: where, note: beside };
   if (link.expected?.kind === "file" && link.expected.arrived !== "whole") {
     const note =
       link.expected.arrived === "missing"
@@ -168,16 +196,8 @@ function judge(link: ManuscriptLink, present: Found[], traits: FormatTraits, ove
         : "The file that came along is another one.";
     return { link, verdict: "dead-end", found: where, note };
   }
-  // An area has no words in a PDF; what it is stands in its description.
-  const description = link.description ?? (traits.isPaged && link.isArea ? link.text : null);
-  if (description !== null && found.description !== description) {
-    return {
-      link,
-      verdict: "other-description",
-      found: where,
-      note: `The description in the file is “${found.description ?? ""}”.`,
-    };
-  }
+  const misnamed = pieces.map((piece) => whyMisnamed(link, piece, traits)).find((why) => why !== null);
+  if (misnamed) return { link, verdict: "other-description", found: where, note: misnamed };
   return { link, verdict: "intact", found: where, note: null };
 }
 
@@ -196,7 +216,7 @@ function linksOver(links: ExportedLink[]): LinksOver {
       : byPage
           .get(piece.page)!
           .slice(at.get(piece)! + 1)
-          .filter((other) => valueOf(other) !== valueOf(piece))
+          .filter((other) => valueOf(other.destination) !== valueOf(piece.destination))
           .flatMap(({ boxes }) => boxes);
 }
 
@@ -218,7 +238,9 @@ function explainMissing(rows: ProofRow[], exported: Found[], traits: FormatTrait
       continue;
     }
     const sameWords = [...free].find(({ link }) => comparable(link.text, traits) === words);
-    const sameDestination = [...free].find(({ link }) => valueOf(link) === row.link.expected!.value);
+    const sameDestination = [...free].find(
+      ({ link }) => valueOf(link.destination) === row.link.expected!.value,
+    );
     const match = sameWords ?? sameDestination;
     if (!match) continue;
     free.delete(match);
@@ -226,7 +248,7 @@ function explainMissing(rows: ProofRow[], exported: Found[], traits: FormatTrait
     row.found = match.where;
     row.verdict = sameWords ? "other-destination" : "other-words";
     row.note = sameWords
-      ? `In the file it leads to ${valueOf(match.link)}.`
+      ? `In the file it leads to ${valueOf(match.link.destination)}.`
       : `In the file its words are “${match.link.text}”.`;
   }
 }
@@ -238,7 +260,7 @@ function piecesOf(
   free: Found[],
   traits: FormatTraits,
 ): Found[] | null {
-  const same = free.filter(({ link }) => valueOf(link) === expected!.value);
+  const same = free.filter(({ link }) => valueOf(link.destination) === expected!.value);
   for (let first = 0; first < same.length; first++) {
     let joined = "";
     for (let last = first; last < same.length && joined.length < words.length; last++) {
@@ -254,7 +276,7 @@ function joinBrokenLinks(links: ExportedLink[], manuscript: ManuscriptLink[], tr
   const found = (link: ExportedLink): Found => ({
     link,
     pieces: [link],
-    key: key(link.destination.kind, valueOf(link), link.text, traits),
+    key: key(link.destination.kind, valueOf(link.destination), link.text, traits),
     where: [link.where],
     taken: false,
   });
@@ -270,7 +292,7 @@ function joinBrokenLinks(links: ExportedLink[], manuscript: ManuscriptLink[], tr
     const start = open.findIndex(
       (candidate) =>
         candidate.link.page !== null &&
-        valueOf(candidate.link) === valueOf(link) &&
+        valueOf(candidate.link.destination) === valueOf(link.destination) &&
         link.page !== null &&
         link.page - candidate.link.page === 1,
     );
@@ -280,7 +302,7 @@ function joinBrokenLinks(links: ExportedLink[], manuscript: ManuscriptLink[], tr
     }
     const joined = open[start]!;
     joined.link = { ...link, text: `${joined.link.text} ${link.text}` };
-    joined.key = key(link.destination.kind, valueOf(link), joined.link.text, traits);
+    joined.key = key(link.destination.kind, valueOf(link.destination), joined.link.text, traits);
     joined.where.push(link.where);
     joined.pieces.push(link);
     if (wanted.has(joined.key)) out.push(...open.splice(start, 1));
@@ -295,7 +317,8 @@ function expectedKeys({ expected, parts, isArea }: ManuscriptLink, traits: Forma
   return texts.map((text) => key(expected.kind, expected.value, text, traits));
 }
 
-function valueOf({ destination }: ExportedLink): string {
+/** The address, the name of the place or the path of the file to which a link leads. */
+export function valueOf(destination: ExportedLink["destination"]): string {
   if (destination.kind === "file") return destination.path;
   return destination.kind === "address" ? destination.address : destination.target;
 }

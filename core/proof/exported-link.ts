@@ -4,7 +4,13 @@ import { CodedError } from "../errors.ts";
 export type ExportedDestination =
   | { kind: "address"; address: string }
   /** A jump inside the file. `landing` are the words that stand there, the line or block itself before what follows; null where the file has no such place. */
-  | { kind: "place"; target: string; landing: string | null }
+  | {
+      kind: "place";
+      target: string;
+      landing: string | null;
+      /** The words of the links on the line of a page on which it lands; empty where there are no pages. */
+      linksThere?: readonly string[];
+    }
   /** A file that was exported along, or ought to have been. */
   | { kind: "file"; path: string };
 
@@ -26,6 +32,74 @@ export interface ExportedLink {
    * of a page. Such links are nobody's.
    */
   apparatus: boolean;
+  /** Why a press where it ought to be does not reach it; null where it does. */
+  unreachable: string | null;
+  /** What a screen reader calls it in place of its words; null where those are its name. */
+  name: string | null;
+  /** What it says that it is (DPUB-ARIA 1.1); null where it is a link like all others. */
+  role: string | null;
+  /** Whether it opens a window of its own. */
+  opensWindow: boolean;
+  /** Whether it stands in a note. */
+  isInNote: boolean;
+  /** The part of a picture that it takes, as shares of the picture's width and height; null where it stands on words. */
+  area: ReadArea | null;
+}
+
+/** What most links are besides where they lead and what they say. */
+export const likeAllOthers = {
+  unreachable: null,
+  name: null,
+  role: null,
+  opensWindow: false,
+  isInNote: false,
+  area: null,
+} satisfies Partial<ExportedLink>;
+
+/** An area of a picture as an exported file has it: its corners, or the two of the box that holds it. */
+export interface ReadArea {
+  shape: "rectangle" | "ellipse" | "polygon";
+  points: [x: number, y: number][];
+}
+
+/** Something in an exported file that is no link and still does something to links. */
+export interface Fault {
+  where: string;
+  what: string;
+}
+
+/** A list by which a reader finds the way, which the format makes by itself: an outline, a list of contents. */
+export interface ReadList {
+  /** What it is called where a fault of it is told. */
+  name: string;
+  /** How many levels of headings, titles of chapters among them, such a list has in this format. */
+  levels: number;
+  /** Whether levels are counted as headings are shown, where one that lies deeper than those before it allow is raised. */
+  isAsShown: boolean;
+  /** Whether the pages outside the reading order stand in it. */
+  hasCompanions: boolean;
+  /** Whether it is there even where the author's own text has a list of contents. */
+  isOwn: boolean;
+  entries: ReadEntry[];
+}
+
+/** A note as its mark shows it, where the format makes its notes by itself. */
+export interface ReadNote {
+  where: string;
+  /** The mark; empty where readers' programs number notes. */
+  words: string;
+  /** The words on which a press on the mark lands; null where it leads to no note. */
+  landing: string | null;
+  /** Whether the note leads back to its mark; true where readers' programs make the way. */
+  leadsBack: boolean;
+}
+
+export interface ReadEntry {
+  words: string;
+  /** The names of the places to which it leads, where the file names some. */
+  targets: readonly string[];
+  /** The words that stand there; null where the file has no such place. */
+  landing: string | null;
 }
 
 /** Left, lower, right and upper edge. */
@@ -39,6 +113,10 @@ export interface FormatTraits {
   hasOwnNotes: boolean;
   /** Whether the book's title stands above its text. */
   hasTitle: boolean;
+  /** Whether its links can open windows. */
+  opensWindows: boolean;
+  /** Whether its links say by a role what they are. */
+  hasRoles: boolean;
 }
 
 /** Everything that reading an exported file gave. */
@@ -50,6 +128,16 @@ export interface ExportReading {
   /** The number printed on the page on which each named place falls; empty where there are no pages. */
   pageOfPlace: ReadonlyMap<string, string>;
   links: ExportedLink[];
+  /** The boxes of the pictures on each page, counted from 1; empty where there are no pages. */
+  pictures: ReadonlyMap<number, readonly Box[]>;
+  /** The names of places in the order in which the file is read; empty where nothing but its text has one. */
+  placesInOrder: readonly string[];
+  /** The notes that the format makes by itself, in the order of their marks in the text. */
+  notes: ReadNote[];
+  /** The lists by which a reader finds the way. */
+  lists: ReadList[];
+  /** What else of the file does something to links. */
+  faults: Fault[];
 }
 
 /** Words with each run of blanks as one, and none at the ends: what a reader sees of them. */

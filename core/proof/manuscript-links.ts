@@ -1,3 +1,4 @@
+import type { Node } from "prosemirror-model";
 import type { Outside } from "../destination/kinds/kind.ts";
 import { kindOf } from "../destination/kinds/kinds.ts";
 import { nameDestination, writeDestination } from "../destination/destination.ts";
@@ -8,10 +9,11 @@ import { chapterTitle } from "../manuscript/chapter.ts";
 import { linkUses, type LinkUse } from "../manuscript/links.ts";
 import { numberNotes, referenceId } from "../manuscript/notes.ts";
 import { referenceWords } from "../manuscript/references.ts";
-import { referenceAttrs, signpostAttrs } from "../manuscript/attributes.ts";
+import { pictureAttrs, referenceAttrs, signpostAttrs } from "../manuscript/attributes.ts";
+import { returnName } from "../manuscript/return-name.ts";
 import { returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
 import { findCompanion, type ArrivedFile } from "./companion-path.ts";
-import type { ExportReading } from "./exported-link.ts";
+import type { ExportReading, ReadArea } from "./exported-link.ts";
 import { landingWords } from "./landing.ts";
 
 /** A link of the manuscript, with what an export ought to make of it. */
@@ -40,6 +42,55 @@ export interface ManuscriptLink {
   isLeftOut: boolean;
   /** The words that ought to stand where it lands; null for what leads out of the book. */
   landing: string | null;
+  /** What a reader is shown of the place to which it leads; null for what leads out of the book. */
+  placeWords: string | null;
+  /** Whether it stands in a note. */
+  isInNote: boolean;
+  /** The mark on which a way back from a note lands; null for every other link. */
+  mark: string | null;
+  /** Whether it opens a window of its own, where a format can. */
+  opensWindow: boolean;
+  /** What it says that it is, where a format can (DPUB-ARIA 1.1); null for a link like all others. */
+  role: "doc-noteref" | "doc-backlink" | null;
+  /** What a screen reader calls it where its words are no name. */
+  screenName: string | null;
+  /** The part of a picture that it takes; null where it stands on words. */
+  area: ReadArea | null;
+}
+
+/** A link that follows from the text by itself. */
+interface MadeLink {
+  words: string;
+  to: string;
+  role?: ManuscriptLink["role"];
+  screenName?: string | null;
+  mark?: string;
+}
+
+function isInNote(doc: Node, position: number): boolean {
+  const at = doc.resolve(position);
+  return Array.from({ length: at.depth + 1 }, (_, depth) => at.node(depth)).some(
+    ({ type }) => type.name === "note",
+  );
+}
+
+/** The part of a picture that a link takes: an area, or all of a picture that has areas besides. */
+function areaOf({ id, on, from }: LinkUse, doc: Node): ReadArea | null {
+  const node = on === "hotspot" || on === "picture" ? doc.nodeAt(from) : null;
+  if (!node) return null;
+  const { hotspots } = pictureAttrs(node);
+  if (on === "picture")
+    return hotspots.length === 0
+      ? null
+      : {
+          shape: "rectangle",
+          points: [
+            [0, 0],
+            [1, 1],
+          ],
+        };
+  const hotspot = hotspots.find((one) => one.id === id);
+  return hotspot ? { shape: hotspot.shape, points: hotspot.points.map(([x, y]) => [x, y]) } : null;
 }
 
 /**
@@ -49,7 +100,12 @@ export interface ManuscriptLink {
  */
 export function manuscriptLinks(
   book: Book,
-  { traits, pageOfPlace, files, links: found }: Omit<ExportReading, "pages">,
+  {
+    traits,
+    pageOfPlace,
+    files,
+    links: found,
+  }: Pick<ExportReading, "traits" | "pageOfPlace" | "files" | "links">,
 ): ManuscriptLink[] {
   const index = indexOf(book);
   const arrived = new Map<string, ArrivedFile>();
@@ -72,6 +128,13 @@ export function manuscriptLinks(
         description: use.description,
         isLeftOut: book.leavesFiles && way.kind === "file",
         landing: place ? wordsAt(place) : null,
+        placeWords: place?.words ?? null,
+        isInNote: isInNote(doc, use.from),
+        mark: null,
+        opensWindow: use.newWindow && use.destination.kind === "web",
+        role: null,
+        screenName: null,
+        area: areaOf(use, doc),
       };
       if (use.on === "reference") {
         const said = crossReferenceText(use);
@@ -84,25 +147,34 @@ export function manuscriptLinks(
         ...expectationOf(way, use.text),
       };
     });
-    const made = madeLinks(at).map(({ words, to }): ManuscriptLink => {
-      const place = index.places.get(to);
-      const name = place?.words ?? words;
-      return {
-        id: to,
-        chapter,
-        text: words,
-        parts: [words],
-        isArea: false,
-        isMade: true,
-        destination: `#${to}`,
-        name,
-        description: null,
-        expected: { kind: "place", value: to },
-        reason: null,
-        isLeftOut: false,
-        landing: place ? wordsAt(place) : null,
-      };
-    });
+    const made = madeLinks(at).map(
+      ({ words, to, role = null, screenName = null, mark = null }): ManuscriptLink => {
+        const place = index.places.get(to);
+        const name = place?.words ?? words;
+        return {
+          id: to,
+          chapter,
+          text: words,
+          parts: [words],
+          isArea: false,
+          isMade: true,
+          destination: `#${to}`,
+          name,
+          description: null,
+          expected: { kind: "place", value: to },
+          reason: null,
+          isLeftOut: false,
+          landing: place ? wordsAt(place) : null,
+          placeWords: place?.words ?? null,
+          isInNote: role === "doc-backlink",
+          mark,
+          opensWindow: false,
+          role,
+          screenName,
+          area: null,
+        };
+      },
+    );
     return [...own, ...made];
 
     function crossReferenceText(
@@ -144,7 +216,7 @@ export function manuscriptLinks(
     return landingWords(place, book.chapters[place.chapter]!.doc, traits.isPaged);
   }
 
-  function madeLinks(at: number): { words: string; to: string }[] {
+  function madeLinks(at: number): MadeLink[] {
     const { doc } = book.chapters[at]!;
     const links = noteLinks(at, index);
     doc.descendants((node) => {
@@ -155,16 +227,23 @@ export function manuscriptLinks(
     return links;
   }
 
-  function noteLinks(at: number, { places, conventions }: BookIndex): { words: string; to: string }[] {
-    const links: { words: string; to: string }[] = [];
+  function noteLinks(at: number, index: BookIndex): MadeLink[] {
+    const { places, conventions } = index;
+    const links: MadeLink[] = [];
     // These formats have notes of their own, whose ways there and back their readers make.
     if (traits.hasOwnNotes) return links;
     // The typesetter makes the way from a reference to a note at the foot of a page.
     const madeByTypesetter = traits.isPaged && conventions.notesAt === "page";
     for (const { id, references } of numberNotes(book.chapters[at]!.doc)) {
       for (let which = 1; which <= references; which++) {
-        if (!madeByTypesetter) links.push({ words: places.get(id)!.number!, to: id });
-        links.push({ words: conventions.returnWords, to: referenceId(id, which) });
+        if (!madeByTypesetter) links.push({ words: places.get(id)!.number!, to: id, role: "doc-noteref" });
+        links.push({
+          words: conventions.returnWords,
+          to: referenceId(id, which),
+          role: "doc-backlink",
+          screenName: returnName(index, which, references),
+          mark: places.get(id)!.number!,
+        });
       }
     }
     return links;

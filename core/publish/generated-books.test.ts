@@ -2,9 +2,9 @@ import { describe, expect, test } from "@jest/globals";
 import { EpubCheck } from "@likecoin/epubcheck-ts";
 import fc from "fast-check";
 import type { Book } from "../manuscript/book.ts";
-import { compareLinks } from "../proof/compare.ts";
 import type { ExportReading } from "../proof/exported-link.ts";
 import { manuscriptLinks } from "../proof/manuscript-links.ts";
+import { prove } from "../proof/prove.ts";
 import { readDocx } from "./formats/docx/read-back.ts";
 import { readEpub } from "./formats/epub/read-back.ts";
 import { readMarkdown } from "./formats/markdown/read-back.ts";
@@ -53,13 +53,14 @@ describe.each(formats)("fifty generated books as %s", (_name, exported) => {
     let intact = 0;
     for (const [i, book] of books.entries()) {
       const reading = await exported(book);
-      const proof = compareLinks(manuscriptLinks(book, reading), reading);
+      const proof = prove(book, reading);
       intact += proof.intact;
       for (const { link, verdict, note } of [...proof.rows, ...proof.made.rows])
         // A cross-reference by number to what has none says so, in every format.
         if (verdict !== "intact" && !note?.includes("no number"))
           wrong.push([i, link.id, link.text, verdict, note]);
       for (const extra of proof.extra) wrong.push([i, "extra", extra]);
+      for (const fault of proof.faults) wrong.push([i, "fault", fault]);
     }
     expect(wrong).toEqual([]);
     expect(intact).toBeGreaterThan(300);

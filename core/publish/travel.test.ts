@@ -3,7 +3,7 @@ import type { Destination } from "../destination/kinds/kinds.ts";
 import { compareLinks } from "../proof/compare.ts";
 import { manuscriptLinks } from "../proof/manuscript-links.ts";
 import { indexOf } from "../manuscript/book.ts";
-import type { ExportedLink } from "../proof/exported-link.ts";
+import { likeAllOthers, type ExportedLink } from "../proof/exported-link.ts";
 import { noFrame } from "../manuscript/hotspot.ts";
 import { schema } from "../manuscript/schema.ts";
 import { emptyReading, paged } from "../test/readings.ts";
@@ -94,6 +94,7 @@ describe("the proof", () => {
     page,
     boxes: [],
     apparatus: false,
+    ...likeAllOthers,
   });
   const prove = (format: "pdf" | "epub", ...links: ExportedLink[]) =>
     compareLinks(manuscript, {
@@ -119,7 +120,7 @@ describe("the proof", () => {
   });
 
   test("knows an area of a PDF by its description, since it has no words there", () => {
-    const words = [found("the first", null, 1), found("and second", null, 1)];
+    const words = ["the first", "and second"].map((said) => found(said, `${said} (tides.example)`, 1));
     expect(prove("pdf", ...words, found("", "Refuge", 1)).complete).toBe(true);
     expect(prove("pdf", ...words, found("", "https://a.example/", 1)).rows[1]).toMatchObject({
       verdict: "other-description",

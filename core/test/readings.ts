@@ -1,6 +1,12 @@
 import type { ExportReading, FormatTraits } from "../proof/exported-link.ts";
 
-export const flowing: FormatTraits = { isPaged: false, hasOwnNotes: false, hasTitle: true };
+export const flowing: FormatTraits = {
+  isPaged: false,
+  hasOwnNotes: false,
+  hasTitle: true,
+  opensWindows: false,
+  hasRoles: false,
+};
 export const paged: FormatTraits = { ...flowing, isPaged: true };
 
 /** What reading a file without any link gives. */
@@ -10,4 +16,9 @@ export const emptyReading: ExportReading = {
   files: new Map(),
   pageOfPlace: new Map(),
   links: [],
+  pictures: new Map(),
+  placesInOrder: [],
+  lists: [],
+  notes: [],
+  faults: [],
 };

@@ -3,18 +3,27 @@ import { SaxesParser } from "saxes";
 import { fileBeside, hasScheme, openExport, type ExportedFolder } from "../../../proof/exported-folder.ts";
 import {
   foldBlanks,
+  likeAllOthers,
   ProofError,
   type ExportedLink,
   type ExportReading,
+  type Fault,
   type FormatTraits,
 } from "../../../proof/exported-link.ts";
+import { landingLength } from "../../../proof/landing.ts";
 import { LandingTexts } from "../../../proof/landing-texts.ts";
 
 type Attributes = Record<string, string>;
 
 const documentPath = "word/document.xml";
 
-const traits: FormatTraits = { isPaged: false, hasOwnNotes: true, hasTitle: true };
+const traits: FormatTraits = {
+  isPaged: false,
+  hasOwnNotes: true,
+  hasTitle: true,
+  opensWindows: false,
+  hasRoles: false,
+};
 
 /**
  * Reads every link out of a text document's own bytes (ECMA-376): the hyperlinks of its text and its footnotes,
@@ -33,17 +42,42 @@ export function readDocx(bytes: Uint8Array): ExportReading {
     throw new ProofError("unreadable", `The document cannot be unpacked: ${(error as Error).message}`);
   }
   const landings = new LandingTexts();
-  const links = [
-    ...readPart(files, "document", "the text", landings),
-    ...readPart(files, "footnotes", "a footnote", landings),
-  ];
+  const text = readPart(files, "document", "the text", landings);
+  const footnotes = readPart(files, "footnotes", "a footnote", landings);
+  const links = [...text.links, ...footnotes.links];
   for (const link of links) {
     const { destination } = link;
     if (destination.kind === "place") destination.landing = landings.found.get(destination.target) ?? null;
     if (destination.kind === "address" && !hasScheme(destination.address))
       link.destination = fileBeside(destination.address);
   }
-  return { traits, pages: null, files: folder.beside, pageOfPlace: new Map(), links };
+  return {
+    traits,
+    pages: null,
+    files: folder.beside,
+    pageOfPlace: new Map(),
+    links,
+    pictures: new Map(),
+    placesInOrder: [...landings.found.keys()],
+    notes: text.marks.map((id) => ({
+      words: "",
+      landing: footnotes.notes.get(id) ?? null,
+      leadsBack: true,
+      where: "the text",
+    })),
+    lists: [],
+    faults: [...text.faults, ...footnotes.faults],
+  };
+}
+
+/** What a part of the document has. */
+interface ReadPart {
+  links: ExportedLink[];
+  /** The ids of the footnotes that are referred to, in their order. */
+  marks: string[];
+  /** The first words of footnotes, by their ids. */
+  notes: Map<string, string>;
+  faults: Fault[];
 }
 
 function readPart(
@@ -51,16 +85,26 @@ function readPart(
   part: string,
   name: string,
   landings: LandingTexts,
-): ExportedLink[] {
-  const targets = new Map<string, string>();
+): ReadPart {
+  const targets = new Map<string, { address: string; isOutside: boolean }>();
+  const read: ReadPart = { links: [], marks: [], notes: new Map(), faults: [] };
+  const { links } = read;
+  /** Open elements by which what is in them is deleted. */
+  let deletions = 0;
+  let note: string | null = null;
+  const tell = (what: string): void => void read.faults.push({ where: name, what });
   parse(files, `word/_rels/${part}.xml.rels`, (tag, attributes) => {
-    if (tag === "Relationship") targets.set(attributes["Id"]!, attributes["Target"]!);
+    if (tag === "Relationship")
+      targets.set(attributes["Id"]!, {
+        address: attributes["Target"]!,
+        isOutside: attributes["TargetMode"] === "External",
+      });
   });
-  const links: ExportedLink[] = [];
   let open: ExportedLink | null = null;
   const add = (text: string): void => {
     landings.text(text);
     if (open) open.text += text;
+    if (note !== null) read.notes.set(note, ((read.notes.get(note) ?? "") + text).slice(0, landingLength));
   };
   parse(
     files,
@@ -68,39 +112,63 @@ function readPart(
     (tag, attributes) => {
       if (tag === "w:p") landings.open("p", null);
       if (tag === "w:bookmarkStart") {
-        landings.open("span", attributes["w:name"]!);
+        const bookmark = attributes["w:name"]!;
+        if (landings.found.has(bookmark)) tell(`Two places have the name “${bookmark}”.`);
+        landings.open("span", bookmark);
         landings.close();
       }
       if (tag === "w:br") add(" ");
+      if (tag === "w:del" || tag === "w:moveFrom") deletions++;
+      if ((tag === "w:vanish" || tag === "w:webHidden") && open) open.unreachable ??= "Its words are hidden.";
+      if (tag === "w:footnote") note = attributes["w:id"]!;
+      if (tag === "w:footnoteReference") read.marks.push(attributes["w:id"]!);
+      const field = attributes["w:instr"];
+      // A further mark of a footnote tells the number of the first (ECMA-376, 17.16.5.42).
+      const again = /^\s*NOTEREF note-(\d+)/.exec(field ?? "")?.[1];
+      if (again !== undefined) read.marks.push(again);
+      else if (field !== undefined && /HYPERLINK|GOTOBUTTON|MACROBUTTON/i.test(field))
+        tell(`A field leads somewhere: ${field}`);
       if (tag === "wp:docPr" && open) open.text += attributes["descr"] ?? "";
       if (tag !== "w:hyperlink") return;
       const { "w:anchor": anchor, "r:id": id } = attributes;
+      const target = targets.get(id ?? "");
       open = {
+        ...likeAllOthers,
+        isInNote: note !== null,
         destination:
           anchor !== undefined
             ? { kind: "place", target: anchor, landing: null }
-            : { kind: "address", address: targets.get(id ?? "") ?? "" },
+            : { kind: "address", address: target?.address ?? "" },
         text: "",
         description: attributes["w:tooltip"] ?? null,
         where: `${name}, link ${links.length + 1}`,
         page: null,
         boxes: [],
         apparatus: false,
+        unreachable:
+          deletions > 0
+            ? "It is marked as deleted."
+            : target?.isOutside === false
+              ? "Its address is taken for a part of the document."
+              : null,
       };
       links.push(open);
     },
     {
       onText: (text, tag) => {
         if (tag === "w:t") add(text);
+        if (tag === "w:instrText" && /HYPERLINK/i.test(text)) tell(`A field leads somewhere: ${text}`);
       },
       onClose: (tag) => {
         if (tag === "w:p") landings.close();
         if (tag === "w:hyperlink") open = null;
+        if (tag === "w:del" || tag === "w:moveFrom") deletions--;
+        if (tag === "w:footnote") note = null;
       },
     },
   );
   for (const link of links) link.text = foldBlanks(link.text);
-  return links;
+  return read;
 }
 
 function parse(

@@ -3,7 +3,7 @@ import type { PageStart } from "./page-breaks.ts";
 import { openExport } from "../../../proof/exported-folder.ts";
 import { getDocument, VerbosityLevel } from "../../../pdf/pdf-js.ts";
 import { PdfPageTexts } from "../../../pdf/page-text.ts";
-import type { StructureNode } from "../pdf/read-back.ts";
+import type { StructureNode } from "../pdf/read-page.ts";
 
 const wordsRead = 120;
 

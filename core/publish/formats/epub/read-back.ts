@@ -1,26 +1,26 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser, type SaxesTagPlain } from "saxes";
 import { hasScheme } from "../../../proof/exported-folder.ts";
-import { LandingTexts } from "../../../proof/landing-texts.ts";
-import { whereInPage } from "../../../proof/where-in-page.ts";
+import { judgePageList } from "../../../proof/judge-lists.ts";
+import { exportedLink, marksOf, PageLinks, type PageLink } from "../../../proof/page-links.ts";
 import {
   foldBlanks,
   ProofError,
-  type ExportedLink,
+  type ExportedDestination,
   type ExportReading,
   type FormatTraits,
+  type ReadEntry,
 } from "../../../proof/exported-link.ts";
 
-interface ReadLink {
-  href: string;
-  where: string;
-  text: string;
-  title: string | null;
-  file: string;
-  apparatus: boolean;
-}
-
-const traits: FormatTraits = { isPaged: false, hasOwnNotes: false, hasTitle: true };
+const traits: FormatTraits = {
+  isPaged: false,
+  hasOwnNotes: false,
+  hasTitle: true,
+  opensWindows: false,
+  hasRoles: true,
+};
+/** Chapters and two levels of headings: as many as its navigation document has. */
+const levelsOfContents = 3;
 
 /**
  * Reads every link out of an EPUB's own bytes: unzips it, follows container and package document to the
@@ -31,40 +31,56 @@ export function readEpub(bytes: Uint8Array): ExportReading {
   const files = open(bytes);
   const packagePath = attributeIn(files, "META-INF/container.xml", "rootfile", "full-path");
   const { spine, others } = readSpine(files, packagePath);
-  const ids = new Map<string, ReadonlyMap<string, string>>();
-  const found: ReadLink[] = [];
-  for (const file of spine) {
-    const page = readPage(textOf(files, file), file);
-    ids.set(file, page.ids);
-    found.push(...page.links);
-  }
+  const pages = new Map(spine.map((file) => [file, readPage(files, file)]));
   // Links name files as they lie beside the package document.
   const home = packagePath.lastIndexOf("/") + 1;
   const companions = [...others].flatMap((path): [string, Uint8Array][] =>
     files[path] ? [[path.slice(home), files[path]]] : [],
   );
-  const links = found.map((link): ExportedLink => {
-    const common = {
-      text: foldBlanks(link.text),
-      description: link.title,
-      where: link.where,
-      page: null,
-      boxes: [],
-      apparatus: link.apparatus,
-    };
-    if (hasScheme(link.href)) {
-      return { ...common, destination: { kind: "address", address: link.href } };
-    }
-    const target = resolve(link.file, link.href);
-    if (!ids.has(target.file) && others.has(target.file)) {
-      return { ...common, destination: { kind: "file", path: target.file.slice(home) } };
-    }
+  const found = [...pages].flatMap(([file, page]) => page.links.map((link) => ({ link, file })));
+  const destinationOf = (link: PageLink, file: string): ExportedDestination => {
+    if (hasScheme(link.href)) return { kind: "address", address: link.href };
+    const target = resolve(file, link.href);
+    if (!pages.has(target.file) && others.has(target.file))
+      return { kind: "file", path: target.file.slice(home) };
     const id = decodeURIComponent(target.fragment);
-    const page = ids.get(target.file);
-    const landing = id === "" && page ? "" : (page?.get(id) ?? null);
-    return { ...common, destination: { kind: "place", target: id === "" ? target.file : id, landing } };
-  });
-  return { traits, pages: null, files: new Map(companions), pageOfPlace: new Map(), links };
+    const page = pages.get(target.file);
+    const landing = (id === "" ? page?.top : page?.places.get(id)) ?? null;
+    return { kind: "place", target: id === "" ? target.file : id, landing };
+  };
+  const links = found.map(({ link, file }) => exportedLink(link, destinationOf(link, file)));
+  const entriesOf = (type: string): ReadEntry[] =>
+    found.flatMap(({ link, file }) => {
+      const to = destinationOf(link, file);
+      return link.list?.type === type && to.kind === "place"
+        ? [{ words: foldBlanks(link.text), targets: [to.target], landing: to.landing }]
+        : [];
+    });
+  const breaks = new Map([...pages.values()].flatMap((page) => [...page.breaks]));
+  return {
+    traits,
+    pages: null,
+    files: new Map(companions),
+    pageOfPlace: new Map(),
+    links,
+    pictures: new Map(),
+    placesInOrder: [...pages.values()].flatMap(({ places }) => [...places.keys()]),
+    notes: marksOf(links),
+    lists: [
+      {
+        name: "The navigation document",
+        levels: levelsOfContents,
+        isAsShown: false,
+        hasCompanions: true,
+        isOwn: true,
+        entries: entriesOf("toc"),
+      },
+    ],
+    faults: [
+      ...[...pages.values()].flatMap(({ faults }) => faults),
+      ...judgePageList(breaks, entriesOf("page-list")),
+    ],
+  };
 }
 
 function open(bytes: Uint8Array): Record<string, Uint8Array> {
@@ -131,49 +147,26 @@ function readSpine(
   return { spine: paths(true), others: new Set(paths(false)) };
 }
 
-function readPage(xml: string, file: string): { ids: ReadonlyMap<string, string>; links: ReadLink[] } {
-  const landings = new LandingTexts();
-  const links: ReadLink[] = [];
-  const open: ReadLink[] = [];
-  let navDepth = 0;
+function readPage(files: Record<string, Uint8Array>, file: string): PageLinks {
+  const page = new PageLinks(file);
   parse(
-    xml,
+    textOf(files, file),
     file,
-    (tag) => {
-      const { id, alt } = tag.attributes;
-      const { href, title } = linkAttributes(tag);
-      landings.open(tag.name, id ?? null);
-      if (tag.name === "nav") navDepth++;
-      if (tag.name === "img") for (const link of open) link.text += alt ?? "";
-      if (tag.name === "br") for (const link of open) link.text += " ";
-      if (tag.name !== "a" || href === undefined) return;
-      const where = whereInPage(file, id ?? null, links.length + open.length + 1);
-      open.push({ href, where, text: "", title: title ?? null, file, apparatus: navDepth > 0 });
+    ({ name, attributes }) => {
+      page.enter(name, withoutPrefixes(attributes));
+      if (name !== "link" || attributes["rel"] !== "stylesheet") return;
+      page.style(textOf(files, resolve(file, attributes["href"] ?? "").file));
     },
-    {
-      onText: (text) => {
-        landings.text(text);
-        for (const link of open) link.text += text;
-      },
-      onClose: (tag) => {
-        landings.close();
-        if (tag.name === "nav") navDepth--;
-        if (tag.name === "a" && linkAttributes(tag).href !== undefined) links.push(open.pop()!);
-      },
-    },
+    { onText: (text) => page.text(text), onClose: () => page.leave() },
   );
-  return { ids: landings.found, links };
+  return page;
 }
 
-/** The attributes of an `a` of XHTML, or of SVG 1.1. */
-function linkAttributes({ attributes }: SaxesTagPlain): {
-  href: string | undefined;
-  title: string | undefined;
-} {
-  return {
-    href: attributes["href"] ?? attributes["xlink:href"],
-    title: attributes["title"] ?? attributes["xlink:title"],
-  };
+/** The attributes of HTML, and those of SVG 1.1 that carry the prefix of XLink. */
+function withoutPrefixes(attributes: Record<string, string>): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(attributes).map(([name, value]) => [name.replace(/^xlink:/, ""), value]),
+  );
 }
 
 function resolve(from: string, href: string): { file: string; fragment: string } {

@@ -5,11 +5,14 @@ import { gfm } from "micromark-extension-gfm";
 import { fileBeside, hasScheme, openExport } from "../../../proof/exported-folder.ts";
 import {
   foldBlanks,
+  likeAllOthers,
   ProofError,
   type ExportedLink,
   type ExportReading,
+  type Fault,
   type FormatTraits,
 } from "../../../proof/exported-link.ts";
+import { landingLength } from "../../../proof/landing.ts";
 import { LandingTexts } from "../../../proof/landing-texts.ts";
 
 const blockTags: Partial<Record<Nodes["type"], string>> = {
@@ -20,7 +23,17 @@ const blockTags: Partial<Record<Nodes["type"], string>> = {
   code: "pre",
 };
 
-const traits: FormatTraits = { isPaged: false, hasOwnNotes: true, hasTitle: false };
+/** What an anchor ends with, and lines within cells. */
+const plainHtml = /^(<\/a>|<br\s*\/?>)$/;
+const shownHtml = 60;
+
+const traits: FormatTraits = {
+  isPaged: false,
+  hasOwnNotes: true,
+  hasTitle: false,
+  opensWindows: false,
+  hasRoles: false,
+};
 
 /**
  * Reads every link out of exported Markdown, parsed as CommonMark with GFM says; places are its HTML anchors.
@@ -36,30 +49,52 @@ export function readMarkdown(bytes: Uint8Array): ExportReading {
     throw new ProofError("unreadable", "The Markdown file is not text in UTF-8.");
   }
   const landings = new LandingTexts();
-  const found: { href: string; title: string | null; text: string; line: number }[] = [];
+  const found: { href: string; title: string | null; text: string; line: number; isInNote: boolean }[] = [];
+  const marks: { identifier: string; line: number }[] = [];
+  const notes = new Map<string, string>();
+  const faults: Fault[] = [];
+  let isInNote = false;
   const walk = (node: Nodes): void => {
     if (node.type === "html") {
       const id = /^<a id="([^"]+)">$/.exec(node.value)?.[1];
+      const where = `line ${node.position!.start.line}`;
       if (id !== undefined) {
+        if (landings.found.has(id)) faults.push({ where, what: `Two places have the name “${id}”.` });
         landings.open("a", id);
         landings.close();
-      }
+      } else if (!plainHtml.test(node.value))
+        faults.push({ where, what: `HTML does something here: ${node.value.slice(0, shownHtml)}` });
       return;
     }
     if (node.type === "link") {
       const { url, title, position } = node;
-      found.push({ href: url, title: title ?? null, text: wordsOf(node), line: position!.start.line });
+      found.push({
+        href: url,
+        title: title ?? null,
+        text: wordsOf(node),
+        line: position!.start.line,
+        isInNote,
+      });
+    }
+    if (node.type === "footnoteReference" && !isInNote)
+      marks.push({ identifier: node.identifier, line: node.position!.start.line });
+    if (node.type === "footnoteDefinition") {
+      notes.set(node.identifier, foldBlanks(textIn(node)).slice(0, landingLength));
+      isInNote = true;
     }
     const tag = blockTags[node.type];
     if (tag) landings.open(tag, null);
     if ("value" in node) landings.text(node.value);
     if ("children" in node) for (const child of node.children) walk(child);
     if (tag) landings.close();
+    if (node.type === "footnoteDefinition") isInNote = false;
   };
   walk(fromMarkdown(text, { extensions: [gfm()], mdastExtensions: [gfmFromMarkdown()] }));
-  const links = found.map(({ href, title, text: words, line }): ExportedLink => {
+  const links = found.map(({ href, title, text: words, line, isInNote: isNoted }): ExportedLink => {
     const target = decodeURIComponent(href.replace(/^#/, ""));
     return {
+      ...likeAllOthers,
+      isInNote: isNoted,
       destination: href.startsWith("#")
         ? { kind: "place", target, landing: landings.found.get(target) ?? null }
         : hasScheme(href)
@@ -73,7 +108,30 @@ export function readMarkdown(bytes: Uint8Array): ExportReading {
       apparatus: false,
     };
   });
-  return { traits, pages: null, files: beside, pageOfPlace: new Map(), links };
+  return {
+    traits,
+    pages: null,
+    files: beside,
+    pageOfPlace: new Map(),
+    links,
+    pictures: new Map(),
+    placesInOrder: [...landings.found.keys()],
+    notes: marks.map(({ identifier, line }) => ({
+      words: "",
+      landing: notes.get(identifier) ?? null,
+      leadsBack: true,
+      where: `line ${line}`,
+    })),
+    lists: [],
+    faults,
+  };
+}
+
+/** All words of a note, links and lists among them. */
+function textIn(node: Nodes): string {
+  if (node.type === "html") return "";
+  if ("value" in node) return node.value;
+  return "children" in node ? node.children.map((child) => `${textIn(child)} `).join("") : "";
 }
 
 function wordsOf(node: Parents): string {

@@ -14,15 +14,16 @@ export class Landings {
 
   /**
    * What a reader sees who is taken to a destination: the line on which it stands, and the lines after it.
+   * @param above how far above what is meant the destination may lie, in points
    * @param dest a name, or the destination itself; null is returned where the file has no such destination
    */
-  async at(dest: unknown): Promise<string | null> {
+  async at(dest: unknown, above = 0): Promise<string | null> {
     const destination = (typeof dest === "string" ? await this.document.getDestination(dest) : dest) as
       unknown[] | null;
     if (!Array.isArray(destination)) return null;
     const [page, , , top] = destination as [{ num: number; gen: number }, unknown, unknown, number | null];
     const { pieces } = await this.texts.of((await this.document.getPageIndex(page)) + 1);
-    return linesFrom(pieces, top ?? Infinity);
+    return linesFrom(pieces, (top ?? Infinity) - above);
   }
 }
 

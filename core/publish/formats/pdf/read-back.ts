@@ -1,39 +1,29 @@
-import type { PDFDocumentProxy, PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import {
   foldBlanks,
   ProofError,
-  type Box,
-  type ExportedLink,
   type ExportReading,
+  type Fault,
   type FormatTraits,
+  type ReadEntry,
+  type ReadList,
+  type ReadNote,
 } from "../../../proof/exported-link.ts";
-import { fileBeside, hasScheme, openExport } from "../../../proof/exported-folder.ts";
+import { openExport } from "../../../proof/exported-folder.ts";
 import { getDocument, VerbosityLevel } from "../../../pdf/pdf-js.ts";
+import { auditPdf } from "./audit.ts";
+import { readPage, type Annotation, type ReadPage } from "./read-page.ts";
 import { Landings } from "./landings.ts";
 import { PdfPageTexts } from "../../../pdf/page-text.ts";
-import { whereOf } from "../../../proof/where-in-pdf.ts";
 
-/** A node of a page's structure tree, as pdf.js gives it. */
-export interface StructureNode {
-  role?: string;
-  type?: string;
-  id?: string;
-  alt?: string;
-  children?: StructureNode[];
-}
-
-interface Annotation {
-  id: string;
-  subtype: string;
-  url?: string;
-  unsafeUrl?: string;
-  dest?: unknown;
-  contentsObj?: { str: string };
-  rect: number[];
-  quadPoints?: Float32Array | null;
-}
-
-const traits: FormatTraits = { isPaged: true, hasOwnNotes: false, hasTitle: true };
+const traits: FormatTraits = {
+  isPaged: true,
+  hasOwnNotes: false,
+  hasTitle: true,
+  opensWindows: false,
+  hasRoles: false,
+};
+const levelsOfContents = 3;
 
 /**
  * Reads every link out of a PDF's own bytes with pdf.js: its annotations for the destinations, its
@@ -59,110 +49,173 @@ export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
   try {
     const texts = new PdfPageTexts(document);
     const landings = new Landings(document, texts);
-    const links: ExportedLink[] = [];
+    const { faults, unreachable } = auditPdf(main);
+    const read: ReadPage[] = [];
     for (let number = 1; number <= document.numPages; number++) {
       const page = await document.getPage(number);
-      links.push(...(await readPage(page, number, texts)));
+      read.push(await readPage(page, number, texts, unreachable));
       page.cleanup();
     }
-    for (const { destination } of links)
-      if (destination.kind === "place") destination.landing = await landings.at(destination.target);
-    const pageOfPlace = await pagesOfPlaces(document);
-    return { traits, pages: document.numPages, files: beside, pageOfPlace, links };
+    const links = read.flatMap((page) => page.links);
+    const named = (await document.getDestinations()) as Record<string, unknown[]>;
+    for (const { destination } of links) {
+      if (destination.kind !== "place") continue;
+      destination.landing = await landings.at(destination.target);
+      destination.linksThere = linksAt(named[destination.target], read);
+    }
+    return {
+      traits,
+      pages: document.numPages,
+      files: beside,
+      pageOfPlace: await pagesOfPlaces(document, named),
+      links,
+      placesInOrder: [],
+      pictures: new Map(read.map((page, i) => [i + 1, page.pictures])),
+      notes: notesOf(read),
+      lists: await listsOf(document, read, landings, named),
+      faults: [...faults, ...(await wrongLabels(document, texts))],
+    };
   } finally {
     await task.destroy();
   }
 }
 
-async function readPage(
-  page: PDFPageProxy,
-  number: number,
-  pageTexts: PdfPageTexts,
-): Promise<ExportedLink[]> {
-  // For the screen, pdf.js would read the page's text once more, only to tell what lies under each annotation.
-  const all = (await page.getAnnotations({ intent: "print" })) as Annotation[];
-  const annotations = all.filter(({ subtype }) => subtype === "Link");
-  if (annotations.length === 0) return [];
-  const byId = new Map(annotations.map((annotation) => [annotation.id, annotation]));
-  const tree = (await page.getStructTree()) as StructureNode | null;
-  const { marked: texts } = await pageTexts.of(number);
-  const links: ExportedLink[] = [];
+/** The notes at the foot of pages by their marks, each with the words of the note to which its mark leads. */
+function notesOf(pages: readonly ReadPage[]): ReadNote[] {
+  const placed = <T>(of: (page: ReadPage) => readonly T[]): (T & { page: number; object: number })[] =>
+    pages.flatMap((page, i) => of(page).map((one) => ({ ...one, page: i + 1, object: page.object })));
+  const marks = placed((page) => page.marks);
+  const notes = placed((page) => page.notes);
+  return marks.map((mark) => {
+    const note = nearest(mark.annotation.dest, notes, aboveNotes);
+    // A note leads to the first of its marks.
+    const first = note && nearest(note.annotation.dest, marks, 0);
+    return {
+      words: mark.words,
+      landing: note?.text ?? null,
+      leadsBack: first !== null && nearest(first.annotation.dest, notes, aboveNotes) === note,
+      where: `page ${mark.page}`,
+    };
+  });
+}
 
-  const read = (annotation: Annotation, text: string, apparatus: boolean): void => {
-    byId.delete(annotation.id);
-    const address = annotation.unsafeUrl ?? annotation.url;
-    links.push({
-      destination:
-        address !== undefined
-          ? hasScheme(address)
-            ? { kind: "address", address }
-            : fileBeside(address)
-          : { kind: "place", target: nameOf(annotation.dest), landing: null },
-      text,
-      description: annotation.contentsObj?.str || null,
-      where: whereOf(number, annotation.rect),
-      page: number,
-      boxes: boxesOf(annotation),
-      apparatus,
-    });
-  };
+// A reader is taken a little above a note's number, in points.
+const aboveNotes = 8;
+// A note's number stands no further from where its mark leads, in points, and a mark from where its note does.
+const mostBeside = 80;
 
-  const walk = (node: StructureNode, apparatus: boolean): void => {
-    // Contents entries and note numbers are links that the typesetter makes.
-    const inside = apparatus || node.role === "TOCI" || node.role === "Lbl";
-    if (node.role === "Link") {
-      const text = foldBlanks(textUnder(node, texts));
-      for (const id of annotationsUnder(node)) {
-        const annotation = byId.get(id);
-        if (annotation) read(annotation, text, inside);
-      }
-      return;
-    }
-    for (const child of node.children ?? []) walk(child, inside);
+/** Of what stands on the page to which a destination leads, that which is nearest to it. @param above how far it leads above it */
+function nearest<T extends { annotation: Annotation; object: number }>(
+  dest: unknown,
+  all: readonly T[],
+  above: number,
+): T | null {
+  if (!Array.isArray(dest)) return null;
+  const [page, , left, top] = dest as [{ num: number }, unknown, number, number];
+  let found: T | null = null;
+  let least = mostBeside;
+  for (const one of all) {
+    const [x, , , y] = one.annotation.rect as [number, number, number, number];
+    // Lines lie closer together than the marks of one line.
+    const away = one.object === page.num ? Math.abs(y + above - top) + Math.abs(x - left) / 10 : Infinity;
+    if (away < least) [found, least] = [one, away];
+  }
+  return found;
+}
+
+// A reader is taken a little above a heading, in points.
+const aboveHeadings = 7;
+
+/** The outline, and the list of contents on the pages. */
+async function listsOf(
+  document: PDFDocumentProxy,
+  pages: readonly ReadPage[],
+  landings: Landings,
+  named: Readonly<Record<string, unknown[]>>,
+): Promise<ReadList[]> {
+  const where = (dest: unknown): string | null => {
+    if (!Array.isArray(dest)) return null;
+    const [page, , x, y] = dest as [{ num: number }, unknown, number, number];
+    return `${page.num} ${Math.round(x)} ${Math.round(y)}`;
   };
-  if (tree) walk(tree, false);
-  for (const orphan of [...byId.values()]) read(orphan, "", false);
-  // In the order in which they are laid over the page, so that a later one covers those before it.
-  const order = new Map(annotations.map(({ rect }, i) => [whereOf(number, rect), i]));
-  return links.sort((a, b) => order.get(a.where)! - order.get(b.where)!);
+  const names = new Map<string | null, string[]>();
+  for (const [name, dest] of Object.entries(named))
+    names.set(where(dest), [...(names.get(where(dest)) ?? []), name]);
+  const entryOf = async (words: string, dest: unknown): Promise<ReadEntry> => ({
+    words: foldBlanks(words),
+    targets: typeof dest === "string" ? [dest] : (names.get(where(dest)) ?? []),
+    landing: await landings.at(dest, aboveHeadings),
+  });
+  type Item = { title: string; dest: unknown; items: Item[] };
+  const flat = (items: readonly Item[]): Item[] => items.flatMap((item) => [item, ...flat(item.items)]);
+  const outline = flat(((await document.getOutline()) ?? []) as Item[]);
+  const entries = pages.flatMap((page) => page.entries);
+  return [
+    {
+      name: "The outline",
+      levels: Infinity,
+      isAsShown: true,
+      hasCompanions: true,
+      isOwn: true,
+      entries: await Promise.all(outline.map(({ title, dest }) => entryOf(title, dest))),
+    },
+    {
+      name: "The list of contents",
+      levels: levelsOfContents,
+      isAsShown: true,
+      hasCompanions: true,
+      isOwn: false,
+      entries: await Promise.all(entries.map(({ words, annotation }) => entryOf(words, annotation.dest))),
+    },
+  ];
+}
+
+/** Whether the numbers that a file tells of its pages are those that stand on them, where any do. */
+async function wrongLabels(document: PDFDocumentProxy, texts: PdfPageTexts): Promise<Fault[]> {
+  const labels = await document.getPageLabels();
+  if (!labels) return [];
+  const found: (string | null)[] = [];
+  for (let number = 1; number <= document.numPages; number++) {
+    const { pieces } = await texts.of(number);
+    const foot = pieces.filter(({ words }) => /^\s*\d+\s*$/.test(words)).map(({ words }) => words.trim());
+    found.push(foot.length === 0 ? null : foot.includes(labels[number - 1]!) ? "same" : "other");
+  }
+  const other = found.filter((one) => one === "other").length;
+  const same = found.filter((one) => one === "same").length;
+  return other > same
+    ? [{ where: "The file", what: "The numbers of its pages are not those that stand on them." }]
+    : [];
+}
+
+// A mark stands about where readers are taken for it, in points; one in a heading may stand some lines below.
+const besideMarks = 15;
+const belowMarks = 60;
+
+/** The words of the links of the text, marks of notes among them, on the line to which a destination leads. */
+function linksAt(dest: unknown, pages: readonly ReadPage[]): string[] {
+  if (!Array.isArray(dest)) return [];
+  const [ref, , , top] = dest as [{ num: number }, unknown, number, number];
+  const page = pages.find(({ object }) => object === ref.num);
+  if (!page) return [];
+  const links = page.links.filter(({ apparatus }) => !apparatus);
+  const marks = page.marks.map(({ words, annotation }) => ({ text: words, boxes: [annotation.rect] }));
+  return [...links, ...marks]
+    .filter(({ boxes }) =>
+      boxes.some(([, , , high = 0]) => high < top + besideMarks && high > top - belowMarks),
+    )
+    .map(({ text }) => text);
 }
 
 /** The label of the page (ISO 32000, 12.4.2) on which each named destination lies. */
-async function pagesOfPlaces(document: PDFDocumentProxy): Promise<Map<string, string>> {
+async function pagesOfPlaces(
+  document: PDFDocumentProxy,
+  named: Readonly<Record<string, unknown[]>>,
+): Promise<Map<string, string>> {
   const labels = await document.getPageLabels();
-  const named = Object.entries((await document.getDestinations()) as Record<string, unknown[]>);
   const pages = new Map<string, string>();
-  for (const [name, destination] of named) {
+  for (const [name, destination] of Object.entries(named)) {
     const at = await document.getPageIndex(destination[0] as Parameters<typeof document.getPageIndex>[0]);
     pages.set(name, labels?.[at] ?? String(at + 1));
   }
   return pages;
-}
-
-function textUnder(node: StructureNode, texts: ReadonlyMap<string, string>): string {
-  if (node.role === "Figure") return node.alt ?? "";
-  if (node.type === "content") return texts.get(node.id ?? "") ?? "";
-  return (node.children ?? []).map((child) => textUnder(child, texts)).join("");
-}
-
-function annotationsUnder(node: StructureNode): string[] {
-  if (node.type === "object" || node.type === "annotation") return [node.id ?? ""];
-  return (node.children ?? []).flatMap(annotationsUnder);
-}
-
-function nameOf(destination: unknown): string {
-  return typeof destination === "string" ? destination : "";
-}
-
-/** One box for each line: eight numbers a line, the corners of a quadrilateral (ISO 32000, 12.5.6.5). */
-function boxesOf({ rect, quadPoints }: Annotation): Box[] {
-  if (!quadPoints?.length) return [rect as unknown as Box];
-  const boxes: Box[] = [];
-  for (let i = 0; i + 8 <= quadPoints.length; i += 8) {
-    const corners = [...quadPoints.subarray(i, i + 8)];
-    const xs = corners.filter((_, at) => at % 2 === 0);
-    const ys = corners.filter((_, at) => at % 2 === 1);
-    boxes.push([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
-  }
-  return boxes;
 }

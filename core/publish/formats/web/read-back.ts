@@ -4,17 +4,24 @@ import {
   foldBlanks,
   ProofError,
   type ExportedDestination,
-  type ExportedLink,
   type ExportReading,
   type FormatTraits,
+  type ReadEntry,
 } from "../../../proof/exported-link.ts";
-import { LandingTexts } from "../../../proof/landing-texts.ts";
-import { whereInPage } from "../../../proof/where-in-page.ts";
+import { exportedLink, marksOf, PageLinks } from "../../../proof/page-links.ts";
 
 type Element = DefaultTreeAdapterTypes.Element;
 type Node = DefaultTreeAdapterTypes.Node;
 
-const traits: FormatTraits = { isPaged: false, hasOwnNotes: false, hasTitle: true };
+const traits: FormatTraits = {
+  isPaged: false,
+  hasOwnNotes: false,
+  hasTitle: true,
+  opensWindows: true,
+  hasRoles: true,
+};
+/** Of one page, and of a folder of them. */
+const levelsOfContents = [1, 2] as const;
 
 /**
  * Reads every link out of an exported web page's own bytes, one page or a folder of them, parsed as the HTML
@@ -27,20 +34,38 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
   const pages = new Map(
     [...files]
       .filter(([path]) => isPage(path))
-      .map(([path, page]) => [path, readPage(path || "the page", page)]),
+      .map(([path, page]) => [path, readPage(path || "the page", page, beside)]),
   );
-  const links = [...pages].flatMap(([path, { found }]) =>
-    found.map(({ element, inNav, where }): ExportedLink => ({
-      destination: destinationOf(hrefOf(element)!, path),
-      text: foldBlanks(textOf(element)),
-      description: attribute(element, "title"),
-      where,
-      page: null,
-      boxes: [],
-      apparatus: inNav,
-    })),
+  const found = [...pages].flatMap(([path, page]) =>
+    page.links.map((link) => ({ link, to: destinationOf(link.href, path) })),
   );
-  return { traits, pages: null, files: beside, pageOfPlace: new Map(), links };
+  const entries = found.flatMap(({ link, to }): ReadEntry[] =>
+    link.list && to.kind === "place"
+      ? [{ words: foldBlanks(link.text), targets: [to.target], landing: to.landing }]
+      : [],
+  );
+  const links = found.map(({ link, to }) => exportedLink(link, to));
+  return {
+    traits,
+    pages: null,
+    files: beside,
+    pageOfPlace: new Map(),
+    links,
+    pictures: new Map(),
+    placesInOrder: [...pages.values()].flatMap(({ places }) => [...places.keys()]),
+    notes: marksOf(links),
+    lists: [
+      {
+        name: "The list of contents",
+        levels: levelsOfContents[pages.size > 1 ? 1 : 0],
+        isAsShown: false,
+        hasCompanions: pages.size > 1,
+        isOwn: false,
+        entries,
+      },
+    ],
+    faults: [...pages.values()].flatMap(({ faults }) => faults),
+  };
 
   function destinationOf(href: string, from: string): ExportedDestination {
     if (hasScheme(href)) return { kind: "address", address: href };
@@ -49,37 +74,35 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
     const page = pages.get(target);
     if (!page) return fileBeside(path);
     const id = decodeURIComponent(fragment);
-    const landing = id === "" ? "" : (page.landings.get(id) ?? null);
+    const landing = id === "" ? page.top : (page.places.get(id) ?? null);
     return { kind: "place", target: id === "" ? target : id, landing };
   }
 }
 
-function readPage(
-  name: string,
-  bytes: Uint8Array,
-): { landings: ReadonlyMap<string, string>; found: { element: Element; inNav: boolean; where: string }[] } {
-  let html: string;
+function readPage(name: string, bytes: Uint8Array, beside: ReadonlyMap<string, Uint8Array>): PageLinks {
+  const page = new PageLinks(name);
+  const walk = (node: Node): void => {
+    if (node.nodeName === "#text") page.text((node as DefaultTreeAdapterTypes.TextNode).value);
+    const tag = isElement(node) ? node : null;
+    if (tag) {
+      const attributes = Object.fromEntries(tag.attrs.map((attribute) => [attribute.name, attribute.value]));
+      page.enter(tag.tagName, attributes);
+      const sheet = attributes["rel"] === "stylesheet" ? beside.get(attributes["href"] ?? "") : undefined;
+      if (sheet) page.style(new TextDecoder().decode(sheet));
+    }
+    if ("childNodes" in node) for (const child of node.childNodes) walk(child);
+    if (tag) page.leave();
+  };
+  walk(parse(textOf(name, bytes)));
+  return page;
+}
+
+function textOf(name: string, bytes: Uint8Array): string {
   try {
-    html = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
   } catch {
     throw new ProofError("unreadable", `The web page “${name}” is not text in UTF-8.`);
   }
-  const landings = new LandingTexts();
-  const found: { element: Element; inNav: boolean; where: string }[] = [];
-  const walk = (node: Node, inNav: boolean): void => {
-    const tag = isElement(node) ? node : null;
-    const inside = inNav || tag?.tagName === "nav";
-    if (tag) {
-      landings.open(tag.tagName, attribute(tag, "id"));
-      if (tag.tagName === "a" && hrefOf(tag) !== null)
-        found.push({ element: tag, inNav, where: whereInPage(name, attribute(tag, "id"), found.length + 1) });
-    }
-    if (node.nodeName === "#text") landings.text((node as DefaultTreeAdapterTypes.TextNode).value);
-    if ("childNodes" in node) for (const child of node.childNodes) walk(child, inside);
-    if (tag) landings.close();
-  };
-  walk(parse(html), false);
-  return { landings: landings.found, found };
 }
 
 /** Pages of the folder; a companion file may be one too, but lies in a folder of its own. */
@@ -89,20 +112,4 @@ function isPage(path: string): boolean {
 
 function isElement(node: Node): node is Element {
   return "tagName" in node;
-}
-
-function attribute(element: Element, name: string): string | null {
-  return element.attrs.find((attr) => attr.name === name)?.value ?? null;
-}
-
-/** The address of an `a` of HTML, or of SVG 1.1, whose attributes the parser gives without their prefix. */
-function hrefOf(element: Element): string | null {
-  return attribute(element, "href");
-}
-
-function textOf(node: Node): string {
-  if (node.nodeName === "#text") return (node as DefaultTreeAdapterTypes.TextNode).value;
-  if (node.nodeName === "br") return " ";
-  if (node.nodeName === "img") return attribute(node as Element, "alt") ?? "";
-  return "childNodes" in node ? node.childNodes.map(textOf).join("") : "";
 }

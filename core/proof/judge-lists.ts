@@ -1,0 +1,131 @@
+import type { BookIndex } from "../manuscript/book-index.ts";
+import type { Book } from "../manuscript/book.ts";
+import { HeadingLevels } from "../manuscript/outline.ts";
+import { hasOwnContents } from "../manuscript/signposts.ts";
+import type { Fault, ReadEntry, ReadList } from "./exported-link.ts";
+import { landingWords, landsRight } from "./landing.ts";
+
+/** One entry that a list ought to have. */
+interface Wanted {
+  id: string;
+  words: string;
+  /** Whether its words are all that it has. */
+  isPlain: boolean;
+  landing: string | null;
+}
+
+/**
+ * What is wrong with the lists by which a reader finds the way: an entry for each title and heading down to a level, in
+ * their order, with their words, that leads there; then the pages outside the reading order, where a list has them.
+ */
+export function judgeLists(
+  book: Book,
+  index: BookIndex,
+  lists: readonly ReadList[],
+  isPaged: boolean,
+): Fault[] {
+  return lists.flatMap(({ name, levels, isAsShown, hasCompanions, isOwn, entries }): Fault[] => {
+    if (entries.length === 0 && !isOwn && hasOwnContents(book)) return [];
+    const wanted = wantedOf(book, index, { levels, isAsShown, isPaged, isCompanion: false });
+    const companions = wantedOf(book, index, {
+      levels: isAsShown ? levels : 1,
+      isAsShown,
+      isPaged,
+      isCompanion: true,
+    });
+    const faults: Fault[] = [];
+    const tell = (what: string): void => void faults.push({ where: name, what });
+    let next = 0;
+    for (const one of hasCompanions ? [...wanted, ...companions] : wanted) {
+      const at = entries.findIndex((entry, i) => i >= next && says(one, entry, isPaged));
+      if (at === -1) {
+        tell(`“${one.words}” is not in it where it should be.`);
+        continue;
+      }
+      for (const passed of entries.slice(next, at)) judgeOther(passed);
+      next = at + 1;
+      const { targets, landing } = entries[at]!;
+      const isThere = !targets.some((id) => index.places.has(id)) || targets.includes(one.id);
+      if (landing === null || !isThere || !landsRight(one.landing, landing))
+        tell(`“${one.words}” leads elsewhere.`);
+    }
+    for (const entry of entries.slice(next)) judgeOther(entry);
+    return faults;
+
+    /** What is neither a chapter nor a heading: the book's title, its notes and the like. */
+    function judgeOther({ words, landing }: ReadEntry): void {
+      const known = [book.title, ...Object.values(index.words)];
+      const isKnown = known.some(
+        (one) =>
+          typeof one === "string" &&
+          says({ words: one, isPlain: true }, { words, targets: [], landing }, isPaged),
+      );
+      if (!isKnown) tell(`“${words}” is in it, and in no heading.`);
+      else if (landing === null) tell(`“${words}” leads nowhere.`);
+    }
+  });
+}
+
+/** What is wrong with a list of pages: an entry for each page that begins in the text, by its number, that leads there. */
+export function judgePageList(breaks: ReadonlyMap<string, string>, entries: readonly ReadEntry[]): Fault[] {
+  const where = "The list of pages";
+  const wrong = entries.filter(({ targets, words }) => breaks.get(targets[0] ?? "") !== words);
+  const listed = new Set(entries.flatMap(({ targets }) => targets));
+  return [
+    ...wrong.map(({ words }): Fault => ({ where, what: `Page ${words} leads elsewhere.` })),
+    ...[...breaks].flatMap(([id, label]): Fault[] =>
+      listed.has(id) ? [] : [{ where, what: `Page ${label} is not in it.` }],
+    ),
+  ];
+}
+
+function wantedOf(
+  book: Book,
+  index: BookIndex,
+  which: { levels: number; isAsShown: boolean; isPaged: boolean; isCompanion: boolean },
+): Wanted[] {
+  const shown = new HeadingLevels();
+  return index.inOrder.flatMap((place): Wanted[] => {
+    if (place.chapter === -1 || place.level === null || place.words === "") return [];
+    const level = which.isAsShown ? shown.next(place.level) - 1 : place.level;
+    const isListed = index.companions.has(place.chapter) === which.isCompanion && level < which.levels;
+    if (!isListed || index.places.get(place.id) !== place) return [];
+    const { doc } = book.chapters[place.chapter]!;
+    const label = index.labelOf(place);
+    const words = label === null ? place.words : `${label} ${place.words}`;
+    const isPlain = doc
+      .nodeAt(place.position)!
+      .children.every(({ isText, type }) => isText || type.name === "anchor");
+    return [{ id: place.id, words, isPlain, landing: landingWords(place, doc, which.isPaged) }];
+  });
+}
+
+/**
+ * Whether an entry says the words of a heading. In a PDF the number of its page stands behind it. What is no word of a
+ * heading, a reference or a picture, is shown by some lists.
+ */
+function says(
+  { words, isPlain }: Pick<Wanted, "words" | "isPlain">,
+  entry: ReadEntry,
+  isPaged: boolean,
+): boolean {
+  const wanted = lettersOf(words);
+  const found = lettersOf(entry.words);
+  if (!isPaged) return wanted === found;
+  if (!isPlain) return isWithin(wanted, found);
+  return found.startsWith(wanted) && /^[\p{N}ivxlcdm]*$/iu.test(found.slice(wanted.length));
+}
+
+/** Whether all letters of some words stand in others, in their order. */
+function isWithin(wanted: string, found: string): boolean {
+  let next = 0;
+  for (const letter of found) if (letter === wanted[next]) next++;
+  return next === wanted.length;
+}
+
+function lettersOf(text: string): string {
+  return text
+    .normalize("NFKC")
+    .replace(/[^\p{L}\p{N}\p{S}]+/gu, "")
+    .toLowerCase();
+}

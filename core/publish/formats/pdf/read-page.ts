@@ -1,0 +1,231 @@
+import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { fileBeside, hasScheme } from "../../../proof/exported-folder.ts";
+import { foldBlanks, likeAllOthers, type Box, type ExportedLink } from "../../../proof/exported-link.ts";
+import { OPS } from "../../../pdf/pdf-js.ts";
+import type { PdfPageTexts } from "../../../pdf/page-text.ts";
+import { whereOf } from "../../../proof/where-in-pdf.ts";
+
+/** A node of a page's structure tree, as pdf.js gives it. */
+export interface StructureNode {
+  role?: string;
+  type?: string;
+  id?: string;
+  alt?: string;
+  children?: StructureNode[];
+}
+
+/** An annotation, as pdf.js gives it. */
+export interface Annotation {
+  id: string;
+  subtype: string;
+  url?: string;
+  unsafeUrl?: string;
+  dest?: unknown;
+  contentsObj?: { str: string };
+  rect: number[];
+  quadPoints?: Float32Array | null;
+}
+
+/** What a page has of links, notes and entries of the list of contents, in the order in which they are read. */
+export interface ReadPage {
+  /** The number of the page's object. */
+  object: number;
+  links: ExportedLink[];
+  marks: { words: string; annotation: Annotation }[];
+  /** Notes by the links on their numbers. */
+  notes: { text: string; annotation: Annotation }[];
+  entries: { words: string; annotation: Annotation }[];
+  /** The boxes of its pictures, where some link of it stands on no words. */
+  pictures: Box[];
+}
+
+/** Reads a page: where its links are, on what words they stand, and what they are entries or marks of. @param unreachable why presses do not reach annotations, by the numbers of their objects */
+export async function readPage(
+  page: PDFPageProxy,
+  number: number,
+  pageTexts: PdfPageTexts,
+  unreachable: ReadonlyMap<number, string>,
+): Promise<ReadPage> {
+  const object = (page.ref as { num: number } | null)?.num ?? -1;
+  const links: ExportedLink[] = [];
+  const read: ReadPage = { object, links, marks: [], notes: [], entries: [], pictures: [] };
+  // For the screen, pdf.js would read the page's text once more, only to tell what lies under each annotation.
+  const all = (await page.getAnnotations({ intent: "print" })) as Annotation[];
+  const annotations = all.filter(({ subtype }) => subtype === "Link");
+  if (annotations.length === 0) return read;
+  const byId = new Map(annotations.map((annotation) => [annotation.id, annotation]));
+  const tree = (await page.getStructTree()) as StructureNode | null;
+  const { marked: texts, boxes: textBoxes } = await pageTexts.of(number);
+
+  const take = (annotation: Annotation, words: Words, apparatus: boolean): void => {
+    byId.delete(annotation.id);
+    const address = annotation.unsafeUrl ?? annotation.url;
+    const boxes = boxesOf(annotation);
+    links.push({
+      ...likeAllOthers,
+      destination:
+        address !== undefined
+          ? hasScheme(address)
+            ? { kind: "address", address }
+            : fileBeside(address)
+          : { kind: "place", target: nameOf(annotation.dest), landing: null },
+      text: words.text,
+      description: annotation.contentsObj?.str || null,
+      where: whereOf(number, annotation.rect),
+      page: number,
+      boxes,
+      apparatus,
+      unreachable: unreachable.get(parseInt(annotation.id, 10)) ?? whyBeside(boxes, words.boxes, page.view),
+    });
+  };
+
+  const walk = (node: StructureNode, within: Within): void => {
+    if (node.role === "Link") {
+      const words = wordsUnder(node, texts, textBoxes);
+      // Contents entries and note numbers are links that the typesetter makes.
+      const apparatus = within.entry || within.label;
+      for (const id of annotationsUnder(node)) {
+        const annotation = byId.get(id);
+        if (!annotation) continue;
+        take(annotation, words, apparatus);
+        if (within.entry) read.entries.push({ words: words.text, annotation });
+        if (within.label && within.note === null) read.marks.push({ words: words.text, annotation });
+        if (within.label && within.note?.isUntold) {
+          read.notes.push({ text: within.note.text, annotation });
+          within.note.isUntold = false;
+        }
+      }
+      return;
+    }
+    const inside = {
+      entry: within.entry || node.role === "TOCI",
+      label: within.label || node.role === "Lbl",
+      note:
+        node.role === "Note"
+          ? { text: wordsUnder(node, texts, textBoxes).text, isUntold: true }
+          : within.note,
+    };
+    for (const child of node.children ?? []) walk(child, inside);
+  };
+  if (tree) walk(tree, { entry: false, label: false, note: null });
+  for (const orphan of [...byId.values()]) take(orphan, { text: "", boxes: [] }, false);
+  if (links.some(({ text }) => text === "")) read.pictures = await picturesOn(page);
+  // In the order in which they are laid over the page, so that a later one covers those before it.
+  const order = new Map(annotations.map(({ rect }, i) => [whereOf(number, rect), i]));
+  links.sort((a, b) => order.get(a.where)! - order.get(b.where)!);
+  return read;
+}
+
+/** In what a link stands. */
+interface Within {
+  entry: boolean;
+  label: boolean;
+  /** The note, and whether the link on its number is still to come. */
+  note: { text: string; isUntold: boolean } | null;
+}
+
+interface Words {
+  text: string;
+  boxes: Box[];
+}
+
+/** The boxes in which a page draws pictures: each fills the square of its own coordinates (ISO 32000-1, 8.9.5). */
+async function picturesOn(page: PDFPageProxy): Promise<Box[]> {
+  const { fnArray, argsArray } = await page.getOperatorList({ intent: "print" });
+  const found: Box[] = [];
+  const kept: number[][] = [];
+  let matrix = [1, 0, 0, 1, 0, 0];
+  fnArray.forEach((operator, i) => {
+    const args = argsArray[i] as unknown[];
+    if (operator === OPS.save || operator === OPS.paintFormXObjectBegin) kept.push(matrix);
+    if (operator === OPS.restore || operator === OPS.paintFormXObjectEnd) matrix = kept.pop() ?? matrix;
+    const by = operator === OPS.transform ? args : operator === OPS.paintFormXObjectBegin ? args[0] : null;
+    if (Array.isArray(by)) matrix = multiplied(matrix, by as number[]);
+    if (operator !== OPS.paintImageXObject && operator !== OPS.paintInlineImageXObject) return;
+    const [a, b, c, d, e, f] = matrix as [number, number, number, number, number, number];
+    const [xs, ys] = [
+      [e, e + a, e + c, e + a + c],
+      [f, f + b, f + d, f + b + d],
+    ];
+    found.push([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
+  });
+  return found;
+}
+
+/** The matrix that does what the second does, and then the first. */
+function multiplied(first: number[], second: number[]): number[] {
+  const [a, b, c, d, e, f] = first as [number, number, number, number, number, number];
+  const [g, h, i, j, k, l] = second as [number, number, number, number, number, number];
+  return [a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f];
+}
+
+// A press on most of a link's words has to reach it.
+const leastOnWords = 0.8;
+
+/** Why a press on a link's words does not reach it: its area lies beside them, or off the page; null where it does. */
+function whyBeside(
+  boxes: readonly Box[],
+  words: readonly Box[],
+  [, , width = 0, height = 0]: number[],
+): string | null {
+  const hasSize = boxes.some(([left, low, right, high]) => right - left > 0.5 && high - low > 0.5);
+  if (!hasSize) return "Its area has no size.";
+  const isOnPage = boxes.every(
+    ([left, low, right, high]) => right > 0 && high > 0 && left < width && low < height,
+  );
+  if (!isOnPage) return "Its area lies off the page.";
+  let on = 0;
+  let all = 0;
+  for (const [left, low, right, high] of words) {
+    const across = right - left;
+    const [x, y] = [(left + right) / 2, (low + high) / 2];
+    all += across;
+    if (boxes.some((box) => x >= box[0] - 1 && x <= box[2] + 1 && y >= box[1] - 1 && y <= box[3] + 1))
+      on += across;
+  }
+  return all > 0 && on < all * leastOnWords ? "Its area does not lie on its words." : null;
+}
+
+function wordsUnder(
+  node: StructureNode,
+  texts: ReadonlyMap<string, string>,
+  boxes: ReadonlyMap<string, readonly Box[]>,
+): Words {
+  const found: Words = { text: "", boxes: [] };
+  const walk = (inner: StructureNode): void => {
+    if (inner.role === "Figure") {
+      found.text += inner.alt ?? "";
+      return;
+    }
+    if (inner.type === "content") {
+      found.text += texts.get(inner.id ?? "") ?? "";
+      found.boxes.push(...(boxes.get(inner.id ?? "") ?? []));
+    }
+    for (const child of inner.children ?? []) walk(child);
+  };
+  walk(node);
+  return { ...found, text: foldBlanks(found.text) };
+}
+
+function annotationsUnder(node: StructureNode): string[] {
+  if (node.type === "object" || node.type === "annotation") return [node.id ?? ""];
+  return (node.children ?? []).flatMap(annotationsUnder);
+}
+
+/** The name of a destination; empty where it is none, but a place of its own. */
+export function nameOf(destination: unknown): string {
+  return typeof destination === "string" ? destination : "";
+}
+
+/** One box for each line: eight numbers a line, the corners of a quadrilateral (ISO 32000, 12.5.6.5). */
+function boxesOf({ rect, quadPoints }: Annotation): Box[] {
+  if (!quadPoints?.length) return [rect as unknown as Box];
+  const boxes: Box[] = [];
+  for (let i = 0; i + 8 <= quadPoints.length; i += 8) {
+    const corners = [...quadPoints.subarray(i, i + 8)];
+    const xs = corners.filter((_, at) => at % 2 === 0);
+    const ys = corners.filter((_, at) => at % 2 === 1);
+    boxes.push([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
+  }
+  return boxes;
+}
