@@ -1,30 +1,18 @@
 import { expect, test } from "@jest/globals";
 import { EpubCheck } from "@likecoin/epubcheck-ts";
-import type { Book } from "@vennet/core/manuscript/book";
-import { readChapter, writeChapter } from "@vennet/core/manuscript/chapter";
-import { compareLinks } from "@vennet/core/proof/compare";
-import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
+import { prove } from "@vennet/core/proof/prove";
 import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import { readPageStarts } from "@vennet/core/publish/formats/epub/page-starts";
 import { writeEpub } from "@vennet/core/publish/formats/epub/write-epub";
 import { asFolder } from "@vennet/core/publish/export-folder";
 import { openExport } from "@vennet/core/proof/exported-folder";
-import { generatedBook } from "@vennet/core/test/generated-book";
-import fc from "fast-check";
+import { generatedBooks } from "../test/exports-to-damage.ts";
 import { epubcheck, kept, qpdf } from "../test/tools.ts";
 import { textFonts } from "./fonts.ts";
 import { Typesetter } from "./typesetter.ts";
 
 // The typesetter's fonts have no Chinese; what becomes of letters without a shape is tested elsewhere.
-const books = fc.sample(generatedBook, { seed: 2026, numRuns: 50 }).map((book): Book => {
-  const inLetters = (json: unknown): unknown =>
-    JSON.parse(JSON.stringify(json).replaceAll("干潮", "Wattzeit"));
-  const chapters = book.chapters.map((chapter) => ({
-    ...chapter,
-    doc: readChapter(inLetters(writeChapter(chapter.doc))),
-  }));
-  return { ...book, title: book.title.replaceAll("干潮", "Wattzeit"), chapters };
-});
+const books = generatedBooks(50);
 
 test("fifty generated books are set as PDF/UA-1 with every link, and qpdf finds no fault", async () => {
   const typesetter = new Typesetter();
@@ -34,12 +22,13 @@ test("fifty generated books are set as PDF/UA-1 with every link, and qpdf finds 
     const { pdf } = typesetter.write(book, true);
     const bytes = asFolder(book, "walks.pdf", pdf).bytes;
     const reading = await readPdf(bytes);
-    const proof = compareLinks(manuscriptLinks(book, reading), reading);
+    const proof = prove(book, reading);
     intact += proof.intact;
     for (const { link, verdict, note } of [...proof.rows, ...proof.made.rows])
       if (verdict !== "intact" && !note?.includes("no number"))
         wrong.push([i, link.id, link.text, verdict, note, link.expected]);
     for (const extra of proof.extra) wrong.push([i, "extra", extra]);
+    for (const fault of proof.faults) wrong.push([i, "fault", fault]);
     const said = await qpdf(kept("generated.pdf", Buffer.from(openExport(bytes).main)));
     if (!said.includes("No syntax or stream encoding errors found")) wrong.push([i, said]);
   }

@@ -1,0 +1,14 @@
+import type { Mutation } from "./mutation.ts";
+
+/** A field of a text document is a link that nobody made. */
+export const foreignField: Mutation = {
+  name: "a field that leads somewhere",
+  docx(file, pick) {
+    const path = file.pathOf(/word\/document\.xml$/)!;
+    const run = pick(file.find([path], /<w:r>(?:(?!<w:r>).)*?<w:t[ >].*?<\/w:r>/s));
+    if (!run) return false;
+    const code = "HYPERLINK &quot;https://elsewhere.example/&quot;";
+    file.replace(run, `<w:fldSimple w:instr="${code}">${run.match[0]}</w:fldSimple>`);
+    return true;
+  },
+};

@@ -1,0 +1,53 @@
+import { PdfString } from "../../pdf/pdf-values.ts";
+import type { Mutation } from "./mutation.ts";
+import { withHref } from "./opened/open-pages.ts";
+import { markdownLinks } from "./opened/text-links.ts";
+
+/** It lands where another link should. */
+export const jumpElsewhere: Mutation = {
+  name: "a jump to another place",
+  pages(file, pick) {
+    const links = file.ownLinks().filter(({ href }) => href.includes("#"));
+    const link = pick(links);
+    const other = pick(links.filter(({ href }) => href !== link?.href));
+    if (!link || !other) return false;
+    const href =
+      other.href.startsWith("#") && other.path !== link.path
+        ? `${other.path.split("/").at(-1)}${other.href}`
+        : other.href;
+    file.relink(link, { tag: withHref(link.tag, href) });
+    return true;
+  },
+  pdf(file, pick) {
+    const links = file.inward();
+    const link = pick(links);
+    const target = (dest: unknown): string => (dest instanceof PdfString ? dest.bytes : "");
+    const other = pick(
+      links.filter(
+        ({ dictionary }) => target(dictionary.get("Dest")) !== target(link?.dictionary.get("Dest")),
+      ),
+    );
+    if (!link || !other) return false;
+    file.set(link, "Dest", other.dictionary.get("Dest")!);
+    return true;
+  },
+  markdown(file, pick) {
+    const links = markdownLinks(file, /^#/);
+    const link = pick(links);
+    const other = pick(links.filter(({ match }) => match[2] !== link?.match[2]));
+    if (!link || !other) return false;
+    file.replace(
+      link,
+      link.match[0].replace(link.match[2]!, () => other.match[2]!),
+    );
+    return true;
+  },
+  docx(file, pick) {
+    const anchors = file.find([file.pathOf(/word\/document\.xml$/)!], /w:anchor="([^"]*)"/);
+    const anchor = pick(anchors);
+    const other = pick(anchors.filter(({ match }) => match[1] !== anchor?.match[1]));
+    if (!anchor || !other) return false;
+    file.replace(anchor, other.match[0]);
+    return true;
+  },
+};

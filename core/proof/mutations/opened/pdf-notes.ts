@@ -1,0 +1,34 @@
+import { PdfRef, type PdfValue } from "../../../pdf/pdf-values.ts";
+import type { OpenAnnotation, OpenElement, OpenPdf } from "./open-pdf.ts";
+
+/** The links from marks to notes at the foot of pages. */
+export function noteMarks(file: OpenPdf): OpenAnnotation[] {
+  return under(file, "Lbl");
+}
+
+/** The entries of the list of contents. */
+export function contentsEntries(file: OpenPdf): OpenAnnotation[] {
+  return under(file, "TOCI");
+}
+
+/** Whether a value is a reference to an object. */
+export function isRefTo(value: PdfValue | undefined, { number }: PdfRef): boolean {
+  return value instanceof PdfRef && value.number === number;
+}
+
+/** The links within elements of a role. */
+function under(file: OpenPdf, role: string): OpenAnnotation[] {
+  const links = file.links();
+  const isUnder = (element: OpenElement | null): boolean =>
+    element !== null && (element.role === role || isUnder(element.parent));
+  return file
+    .elements()
+    .filter((element) => element.role === "Link" && isUnder(element))
+    .flatMap((element) =>
+      file.kids(element).flatMap((kid) => {
+        const object = file.objects.read(kid);
+        const ref = object instanceof Map ? object.get("Obj") : undefined;
+        return links.filter((link) => isRefTo(ref, link.ref));
+      }),
+    );
+}

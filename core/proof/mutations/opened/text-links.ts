@@ -1,0 +1,19 @@
+import type { OpenContainer, Stretch } from "./open-container.ts";
+
+/** The links of Markdown: their words, where they lead, and their title with its quotes. */
+export function markdownLinks(file: OpenContainer, leading: RegExp = /./): Stretch[] {
+  const path = file.pathOf(/^[^/]*\.md$/)!;
+  const link = /(?<![!\\])\[((?:\\.|[^[\]\\])+)\]\(([^()\s]+)( "(?:\\.|[^"\\])*")?\)/;
+  return file.find([path], link).filter(({ match }) => leading.test(match[2]!));
+}
+
+/** The hyperlinks of a text document: their first tag, and what is between their tags. */
+export function docxLinks(file: OpenContainer): Stretch[] {
+  const path = file.pathOf(/word\/document\.xml$/)!;
+  return file.find([path], /(<w:hyperlink\b[^>]*>)(.*?)<\/w:hyperlink>/s);
+}
+
+/** Whether two addresses are the ways back from one note to its first and another mark. */
+export function isPair(one: string, other: string | undefined): boolean {
+  return other !== undefined && one !== other && one.replace(/\d+$/, "") === other.replace(/\d+$/, "");
+}
