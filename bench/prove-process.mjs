@@ -1,6 +1,5 @@
 import { readChapter } from "@vennet/core/manuscript/chapter";
-import { compareLinks } from "@vennet/core/proof/compare";
-import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
+import { prove } from "@vennet/core/proof/prove";
 import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import { bookOf } from "./long-book.mjs";
 
@@ -9,6 +8,6 @@ process.on("message", async ({ documents, bytes }) => {
   const book = bookOf(documents.map(readChapter));
   const started = performance.now();
   const reading = await readPdf(bytes);
-  const { complete } = compareLinks(manuscriptLinks(book, reading), reading);
+  const { complete } = prove(book, reading);
   process.send({ ms: performance.now() - started, pages: reading.pages, complete });
 });

@@ -39,7 +39,10 @@ export class ExportHistoryService {
       select: { id: true, proof: true },
     });
     // Proofs of an earlier version do not list what follows by itself.
-    const { rows, extra, pages, apparatus, made } = JSON.parse(proof) as Omit<LinkProof, "made"> &
+    const { rows, extra, pages, apparatus, made, faults } = JSON.parse(proof) as Omit<
+      LinkProof,
+      "made" | "faults"
+    > &
       Partial<LinkProof>;
     return {
       ...listing(row),
@@ -49,12 +52,13 @@ export class ExportHistoryService {
       rows: rows.map(rowAnswer),
       madeRows: (made?.rows ?? []).map(rowAnswer),
       extraLinks: extra,
+      faultsFound: faults ?? [],
     };
   }
 
-  /** The proof as a table, the links that follow by themselves and are wrong, and extra ones, at its end. */
+  /** The proof as a table; at its end links that follow by themselves and are wrong, extra ones, and what else is wrong. */
   async proofCsv(bookId: string, id: string): Promise<string> {
-    const { rows, madeRows, extraLinks } = await this.answer(bookId, id);
+    const { rows, madeRows, extraLinks, faultsFound } = await this.answer(bookId, id);
     const wrong = madeRows.filter(({ verdict }) => verdict !== "intact");
     const linked = [...rows, ...wrong].map(
       ({ chapter, text, destination, description, verdict, found, note }) => ({
@@ -76,7 +80,16 @@ export class ExportHistoryService {
       found: where,
       note: "",
     }));
-    return stringify([...linked, ...extra], { header: true, bom: true, escape_formulas: true });
+    const faults = faultsFound.map(({ where, what }) => ({
+      chapter: "",
+      text: "",
+      destination: "",
+      description: "",
+      verdict: "fault",
+      found: where,
+      note: what,
+    }));
+    return stringify([...linked, ...extra, ...faults], { header: true, bom: true, escape_formulas: true });
   }
 }
 
@@ -105,7 +118,7 @@ function rowAnswer({ link, verdict, found, note }: LinkProof["rows"][number]): P
 
 function listing(row: Export): ExportListingAnswer {
   const { id, format, options, warnings, fileName, size, tookMs, revision } = row;
-  const { complete, intact, total, extra, madeWrong } = row;
+  const { complete, intact, total, extra, madeWrong, faults } = row;
   return {
     id,
     format,
@@ -122,5 +135,6 @@ function listing(row: Export): ExportListingAnswer {
     total,
     extra,
     madeWrong,
+    faults,
   };
 }

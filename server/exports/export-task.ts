@@ -1,5 +1,5 @@
-import { compareLinks, numbersOf, type ProofNumbers } from "@vennet/core/proof/compare";
-import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
+import { numbersOf, type ProofNumbers } from "@vennet/core/proof/compare";
+import { prove } from "@vennet/core/proof/prove";
 import type { Written } from "@vennet/core/publish/formats/format";
 import { prepare } from "@vennet/core/publish/prepare";
 import { formats, type ExportOptions } from "@vennet/core/publish/formats/formats";
@@ -39,7 +39,7 @@ export async function run(
   });
   tell({ done: 2, message: "Reading the file back" });
   const reading = await readBack(written.bytes);
-  const proof = compareLinks(manuscriptLinks(book, reading), reading);
+  const proof = prove(book, reading);
   return {
     ...written,
     numbers: numbersOf(proof),

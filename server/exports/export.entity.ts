@@ -74,6 +74,10 @@ export class Export {
   @Column("int", { unsigned: true })
   madeWrong: number;
 
+  /** What else of the file does something to links. */
+  @Column("int", { unsigned: true, default: 0 })
+  faults: number;
+
   @Column("datetime", { precision: 3 })
   createdAt: Date;
 }

@@ -63,6 +63,10 @@ export class ExportListingAnswer {
   extra: number;
   @ApiProperty({ description: "Of the links that follow from the text by themselves, how many are wrong." })
   madeWrong: number;
+  @ApiProperty({
+    description: "How much else of the file does something to links: lists that lead astray, scripts.",
+  })
+  faults: number;
 }
 
 export class ProofRowAnswer {
@@ -105,6 +109,13 @@ export class ExtraLinkAnswer {
   where: string;
 }
 
+export class FaultAnswer {
+  @ApiProperty()
+  where: string;
+  @ApiProperty()
+  what: string;
+}
+
 export class ExportAnswer extends ExportListingAnswer {
   @ApiProperty({ type: Number, nullable: true })
   pages: number | null;
@@ -121,6 +132,8 @@ export class ExportAnswer extends ExportListingAnswer {
   rows: ProofRowAnswer[];
   @ApiProperty({ type: [ExtraLinkAnswer] })
   extraLinks: ExtraLinkAnswer[];
+  @ApiProperty({ type: [FaultAnswer], description: "What else of the file does something to links." })
+  faultsFound: FaultAnswer[];
 }
 
 export class ObstacleAnswer {

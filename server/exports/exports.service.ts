@@ -183,11 +183,12 @@ export class ExportsService {
   }
 }
 
-function summary({ complete, total, intact, extra, madeWrong }: ProofNumbers): string {
+function summary({ complete, total, intact, extra, madeWrong, faults }: ProofNumbers): string {
   if (complete) return `All ${total} links are in the file.`;
   const also = [
     madeWrong > 0 ? `${madeWrong} ways to notes, signposts and return links are not either` : "",
     extra > 0 ? `${extra} are extra` : "",
+    faults > 0 ? `${faults} ${faults === 1 ? "thing does" : "things do"} something to links` : "",
   ].filter(Boolean);
   const lost = `${total - intact} of ${total} links are not in the file as they should be`;
   return `${[lost, ...also].join(", and ")}.`;

@@ -96,6 +96,7 @@ export function ProofPage() {
                 </span>
               </div>
               {proof.data.extraLinks.length > 0 && <ExtraLinks links={proof.data.extraLinks} />}
+              {proof.data.faultsFound.length > 0 && <Faults faults={proof.data.faultsFound} />}
               {!proof.data.complete && (
                 <label className="mt-4 flex items-center gap-2">
                   <input
@@ -227,6 +228,22 @@ function Verdict({ row }: { row: Row }) {
     <span className={`inline-flex items-center gap-1 ${isRight(row) ? "" : "font-semibold text-red"}`}>
       <Icon aria-hidden size={15} /> {verdicts[row.verdict]}
     </span>
+  );
+}
+
+/** What is no link, and still does something to links. */
+function Faults({ faults }: { faults: ExportWithProof["faultsFound"] }) {
+  return (
+    <section className="mt-4 border-2 border-red bg-paper p-5">
+      <h2 className="font-semibold text-red">What else is wrong in the file</h2>
+      <ul className="mt-2 text-sm">
+        {faults.map(({ where, what }, i) => (
+          <li key={i}>
+            {where}: {what}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

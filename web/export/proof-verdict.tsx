@@ -6,9 +6,9 @@ import { plural } from "../parts/wording";
 export function ProofVerdict({
   proof,
 }: {
-  proof: Pick<ExportListing, "complete" | "intact" | "total" | "extra" | "madeWrong">;
+  proof: Pick<ExportListing, "complete" | "intact" | "total" | "extra" | "madeWrong" | "faults">;
 }) {
-  const { complete, intact, total, extra, madeWrong } = proof;
+  const { complete, intact, total, extra, madeWrong, faults } = proof;
   if (complete) {
     return (
       <p className="flex items-center gap-1.5">
@@ -27,6 +27,7 @@ export function ProofVerdict({
           ? plural(madeWrong, "way to a note or place lost", "ways to notes and places lost")
           : "",
         extra > 0 ? plural(extra, "link that the manuscript lacks", "links that the manuscript lacks") : "",
+        faults > 0 ? plural(faults, "other thing wrong", "other things wrong") : "",
       ]
         .filter(Boolean)
         .join("; ")}
