@@ -3,6 +3,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import type { Node } from "prosemirror-model";
 import type { Book } from "../manuscript/book.ts";
 import { noFrame } from "../manuscript/hotspot.ts";
+import { bookOfEveryFeature } from "../test/book-of-every-feature.ts";
 import { linkUses } from "../manuscript/links.ts";
 import { schema } from "../manuscript/schema.ts";
 import { compareLinks } from "../proof/compare.ts";
@@ -127,13 +128,16 @@ describe.each(formats)("%s", (_name, exported) => {
   });
 });
 
-test("the same book gives the same bytes, in every format to go on with", async () => {
-  const twice = async (write: (book: Book) => Promise<Uint8Array> | Uint8Array): Promise<void> =>
-    expect(Buffer.from(await write(bookOfThings()))).toEqual(Buffer.from(await write(bookOfThings())));
-  await twice((book) => writeMarkdown(book, "walks.md").bytes);
-  await twice(async (book) => (await writeDocx(book, "walks.docx")).bytes);
-  await twice(writeWebFolder);
-});
+test.each([bookOfThings, bookOfEveryFeature])(
+  "the same book gives the same bytes, in every format to go on with",
+  async (make) => {
+    const twice = async (write: (book: Book) => Promise<Uint8Array> | Uint8Array): Promise<void> =>
+      expect(Buffer.from(await write(make())).equals(Buffer.from(await write(make())))).toBe(true);
+    await twice((book) => writeMarkdown(book, "walks.md").bytes);
+    await twice(async (book) => (await writeDocx(book, "walks.docx")).bytes);
+    await twice(writeWebFolder);
+  },
+);
 
 test("Markdown that was exported comes in again with the same words, links and notes", () => {
   const markdown = `# Tides

@@ -76,6 +76,7 @@ import { pageListElsewhere } from "./page-list-elsewhere.ts";
 import { pageListEntryDropped } from "./page-list-entry-dropped.ts";
 import { pageOutOfReadingOrder } from "./page-out-of-reading-order.ts";
 import { pagesSwapped } from "./pages-swapped.ts";
+import { pictureLinkElsewhere } from "./picture-link-elsewhere.ts";
 import { pictureWordsDropped } from "./picture-words-dropped.ts";
 import { placeMoved } from "./place-moved.ts";
 import { placeRemoved } from "./place-removed.ts";
@@ -159,6 +160,7 @@ export const mutations: readonly Mutation[] = [
   areaTakesNoPress,
   shapeOverArea,
   areaNameDropped,
+  pictureLinkElsewhere,
   pictureWordsDropped,
   noteMarkElsewhere,
   noteMarkDropped,

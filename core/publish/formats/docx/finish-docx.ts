@@ -40,7 +40,7 @@ export function finishDocx(packed: Uint8Array, links: DocxLink[], modified: stri
       },
     );
     files[path] = strToU8(
-      xml
+      withPictureLinks(xml)
         .replace(
           /(<w:bookmark(?:Start|End)\b[^>]*? w:id=")(\d+)/g,
           (_, before: string, id: string) => before + bookmarks.of(id),
@@ -57,6 +57,20 @@ export function finishDocx(packed: Uint8Array, links: DocxLink[], modified: stri
   const out: Zippable = {};
   for (const [path, bytes] of Object.entries(files)) out[path] = [bytes, { mtime: entryDate, level: 6 }];
   return zipSync(out);
+}
+
+/**
+ * The links that the library gives to linked pictures themselves, by names that nothing has, lead where the link around
+ * each leads; where that is a place of the document the link around is enough (ECMA-376 part 1, 20.1.2.2.23).
+ */
+function withPictureLinks(xml: string): string {
+  let around: string | null = null;
+  return xml.replace(/<w:hyperlink\b[^>]*>|<\/w:hyperlink>|<a:hlinkClick\b[^>]*\/>/g, (tag) => {
+    if (tag.startsWith("<a:hlinkClick"))
+      return around === null ? "" : tag.replace(/r:id="[^"]*"/, `r:id="${around}"`);
+    around = /r:id="([^"]*)"/.exec(tag)?.[1] ?? null;
+    return tag;
+  });
 }
 
 function withRelationships(list: string, more: string[]): string {

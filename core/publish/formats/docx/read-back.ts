@@ -120,6 +120,12 @@ function readPart(
       if (tag === "w:br") add(" ");
       if (tag === "w:del" || tag === "w:moveFrom") deletions++;
       if ((tag === "w:vanish" || tag === "w:webHidden") && open) open.unreachable ??= "Its words are hidden.";
+      if (tag === "a:hlinkClick") {
+        const leads = targets.get(attributes["r:id"] ?? "")?.address;
+        const { destination } = open ?? {};
+        if (destination?.kind !== "address" || destination.address !== leads)
+          tell(`A picture leads to “${leads ?? "nothing"}” by itself.`);
+      }
       if (tag === "w:footnote") note = attributes["w:id"]!;
       if (tag === "w:footnoteReference") read.marks.push(attributes["w:id"]!);
       const field = attributes["w:instr"];
