@@ -120,7 +120,7 @@ describe("the proof", () => {
   });
 
   test("knows an area of a PDF by its description, since it has no words there", () => {
-    const words = ["the first", "and second"].map((said) => found(said, `${said} (tides.example)`, 1));
+    const words = ["the first", "and second"].map((said) => found(said, `${said} (a.example)`, 1));
     expect(prove("pdf", ...words, found("", "Refuge", 1)).complete).toBe(true);
     expect(prove("pdf", ...words, found("", "https://a.example/", 1)).rows[1]).toMatchObject({
       verdict: "other-description",
