@@ -12,7 +12,8 @@ export function whyBeside(
   if (wanted === null) return null;
   const wrong = "Its area is not where it should be on the picture.";
   for (const { area, page, boxes } of pieces) {
-    if (reading.traits.hasRoles && (area === null || !isSameArea(area, wanted))) return wrong;
+    const isRight = area === null ? link.isWholePicture : isSameArea(area, wanted);
+    if (reading.traits.hasRoles && !isRight) return wrong;
     const pictures = page === null ? [] : (reading.pictures.get(page) ?? []);
     if (
       pictures.length > 0 &&

@@ -56,6 +56,8 @@ export interface ManuscriptLink {
   screenName: string | null;
   /** The part of a picture that it takes; null where it stands on words. */
   area: ReadArea | null;
+  /** Whether it takes all of a picture, which in pages of HTML needs no area unless it has others. */
+  isWholePicture: boolean;
 }
 
 /** A link that follows from the text by itself. */
@@ -74,21 +76,19 @@ function isInNote(doc: Node, position: number): boolean {
   );
 }
 
-/** The part of a picture that a link takes: an area, or all of a picture that has areas besides. */
+/** The part of a picture that a link takes: an area, or all of it. */
 function areaOf({ id, on, from }: LinkUse, doc: Node): ReadArea | null {
   const node = on === "hotspot" || on === "picture" ? doc.nodeAt(from) : null;
   if (!node) return null;
   const { hotspots } = pictureAttrs(node);
   if (on === "picture")
-    return hotspots.length === 0
-      ? null
-      : {
-          shape: "rectangle",
-          points: [
-            [0, 0],
-            [1, 1],
-          ],
-        };
+    return {
+      shape: "rectangle",
+      points: [
+        [0, 0],
+        [1, 1],
+      ],
+    };
   const hotspot = hotspots.find((one) => one.id === id);
   return hotspot ? { shape: hotspot.shape, points: hotspot.points.map(([x, y]) => [x, y]) } : null;
 }
@@ -135,6 +135,7 @@ export function manuscriptLinks(
         role: null,
         screenName: null,
         area: areaOf(use, doc),
+        isWholePicture: use.on === "picture",
       };
       if (use.on === "reference") {
         const said = crossReferenceText(use);
@@ -172,6 +173,7 @@ export function manuscriptLinks(
           role,
           screenName,
           area: null,
+          isWholePicture: false,
         };
       },
     );

@@ -91,20 +91,15 @@ function judgeApparatus({ traits, links }: ExportReading): Fault[] {
       if (unreachable !== null) return [{ where, what: `The link “${text}”: ${unreachable}` }];
       const [said, words] = [lettersOf(description ?? ""), lettersOf(text)];
       // What is no word of a heading, a reference or a picture, is shown and not told, or told with its page.
+      const start = (words.replace(/\p{N}+$/u, "") || words).slice(0, leastAlike);
       const isSaid =
-        said !== "" && (said.includes(words) || words.startsWith(said) || alike(said, words) >= leastAlike);
+        said !== "" && (said.includes(words) || words.startsWith(said) || said.startsWith(start));
       return isSaid ? [] : [{ where, what: `The link “${text}” is described as “${description ?? ""}”.` }];
     });
 }
 
+/** With so many letters both begin. */
 const leastAlike = 3;
-
-/** With how many letters both begin. */
-function alike(one: string, other: string): number {
-  let count = 0;
-  while (count < one.length && one[count] === other[count]) count++;
-  return count;
-}
 
 function lettersOf(text: string): string {
   return text

@@ -120,12 +120,25 @@
   }
 }
 
+// A picture that is all there is in its paragraph keeps its own size up to the width of the text, unless the author
+// gave it a width. In a box, since the typesetter loses links inside a paragraph's bare blocks; a link of its own lies
+// within that, on the picture alone.
+#let set-alone(item, url) = box(width: 100%, context layout(available => {
+  let natural = measure(image(item.file))
+  let width = if item.percent == none { calc.min(natural.width, available.width) } else { available.width * item.percent / 100 }
+  let shown = box(width: width, set-picture(item, width, natural.height * (width / natural.width)))
+  if url == none { shown } else { link(url, shown) }
+}))
+
 #let set-inlines(items, set-blocks) = for item in items {
   if item.kind == "text" { set-text(item) }
   else if item.kind == "break" { linebreak() }
   else if item.kind == "anchor" { here-is(item.label) }
   // Nothing, at which a line may end.
   else if item.kind == "may-break" { box(width: 0pt) }
+  else if item.kind == "link" and item.content.len() == 1 and item.content.at(0).kind == "picture" and item.content.at(0).alone {
+    set-alone(item.content.at(0), item.url)
+  }
   else if item.kind == "link" { set-look(item.look, link(item.url, set-inlines(item.content, set-blocks))) }
   else if item.kind == "page" { page-of(item.place) }
   else if item.kind == "raised-link" { super(link(item.url, item.words)) }
@@ -140,18 +153,11 @@
   }
   else if item.kind == "note-again" { footnote(numbering: _ => item.number, label(item.footnote)) }
   else if item.kind == "picture" {
-    // A picture keeps its own size up to the width of the text, unless the author gave it a width.
-    // In a box, since the typesetter loses links inside a paragraph's bare blocks.
-    let alone = box(width: 100%, context layout(available => {
-      let natural = measure(image(item.file))
-      let width = if item.percent == none { calc.min(natural.width, available.width) } else { available.width * item.percent / 100 }
-      set-picture(item, width, natural.height * (width / natural.width))
-    }))
     let in-line = context {
       let natural = measure(image(item.file))
       box(height: 1.2em, set-picture(item, natural.width * (1.2em.to-absolute() / natural.height), 1.2em.to-absolute()))
     }
-    if item.alone { alone } else { in-line }
+    if item.alone { set-alone(item, none) } else { in-line }
   }
 }
 

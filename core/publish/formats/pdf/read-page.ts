@@ -57,8 +57,10 @@ export async function readPage(
   const tree = (await page.getStructTree()) as StructureNode | null;
   const { marked: texts, boxes: textBoxes } = await pageTexts.of(number);
 
+  let standsOnPictures = false;
   const take = (annotation: Annotation, words: Words, apparatus: boolean): void => {
     byId.delete(annotation.id);
+    standsOnPictures ||= words.boxes.length === 0;
     const address = annotation.unsafeUrl ?? annotation.url;
     const boxes = boxesOf(annotation);
     links.push({
@@ -109,7 +111,7 @@ export async function readPage(
   };
   if (tree) walk(tree, { entry: false, label: false, note: null });
   for (const orphan of [...byId.values()]) take(orphan, { text: "", boxes: [] }, false);
-  if (links.some(({ text }) => text === "")) read.pictures = await picturesOn(page);
+  if (standsOnPictures) read.pictures = await picturesOn(page);
   // In the order in which they are laid over the page, so that a later one covers those before it.
   const order = new Map(annotations.map(({ rect }, i) => [whereOf(number, rect), i]));
   links.sort((a, b) => order.get(a.where)! - order.get(b.where)!);
