@@ -23,7 +23,7 @@ const verdicts: Record<Row["verdict"], string> = {
   "dead-end": "Leads nowhere",
   shifted: "Lands elsewhere",
   cut: "Cut in pieces",
-  covered: "Covered",
+  covered: "Out of reach",
   "left-out": "Left out",
 };
 
