@@ -1,6 +1,7 @@
 import { isSameArea, isShareOf } from "./areas.ts";
 import type { ExportedLink, ExportReading, FormatTraits } from "./exported-link.ts";
 import type { ManuscriptLink } from "./manuscript-links.ts";
+import { lettersOf } from "./letters.ts";
 
 /** Why a link of a picture is not where it should be on it; null where it is. */
 export function whyBeside(
@@ -57,13 +58,6 @@ function saysWhere(
   const saysHost = !isWeb || letters.includes(lettersOf(new URL(expected.value).hostname));
   const names = [text, ...parts, ...(expected?.kind === "place" ? [name, placeWords ?? name] : [])];
   return saysHost && names.some((one) => letters.includes(lettersOf(one)));
-}
-
-function lettersOf(text: string): string {
-  return text
-    .normalize("NFKC")
-    .replace(/[^\p{L}\p{N}]+/gu, "")
-    .toLowerCase();
 }
 
 /** Whether a way back from a note lands on its mark: on a page, on the line in which that stands. */

@@ -4,6 +4,7 @@ import { HeadingLevels } from "../manuscript/outline.ts";
 import { hasOwnContents } from "../manuscript/signposts.ts";
 import type { Fault, ReadEntry, ReadList } from "./exported-link.ts";
 import { landingWords, landsRight } from "./landing.ts";
+import { lettersOf } from "./letters.ts";
 
 /** One entry that a list ought to have. */
 interface Wanted {
@@ -121,11 +122,4 @@ function isWithin(wanted: string, found: string): boolean {
   let next = 0;
   for (const letter of found) if (letter === wanted[next]) next++;
   return next === wanted.length;
-}
-
-function lettersOf(text: string): string {
-  return text
-    .normalize("NFKC")
-    .replace(/[^\p{L}\p{N}\p{S}]+/gu, "")
-    .toLowerCase();
 }

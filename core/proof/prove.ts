@@ -5,6 +5,7 @@ import { foldBlanks, type ExportReading, type Fault } from "./exported-link.ts";
 import { judgeLists } from "./judge-lists.ts";
 import { judgeNotes } from "./judge-notes.ts";
 import { manuscriptLinks, type ManuscriptLink } from "./manuscript-links.ts";
+import { lettersOf } from "./letters.ts";
 
 /** Compares all that an exported file was read to have with what a book ought to have in it. */
 export function prove(book: Book, reading: ExportReading): LinkProof {
@@ -64,7 +65,11 @@ function judgeLikeWords(links: readonly ManuscriptLink[], reading: ExportReading
 
 function byWords(all: readonly { words: string; value: string }[]): Map<string, string[]> {
   const groups = new Map<string, string[]>();
-  for (const { words, value } of all) groups.set(words, [...(groups.get(words) ?? []), value]);
+  for (const { words, value } of all) {
+    const values = groups.get(words);
+    if (values) values.push(value);
+    else groups.set(words, [value]);
+  }
   return groups;
 }
 
@@ -100,10 +105,3 @@ function judgeApparatus({ traits, links }: ExportReading): Fault[] {
 
 /** With so many letters both begin. */
 const leastAlike = 3;
-
-function lettersOf(text: string): string {
-  return text
-    .normalize("NFKC")
-    .replace(/[^\p{L}\p{N}]+/gu, "")
-    .toLowerCase();
-}

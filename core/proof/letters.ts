@@ -1,0 +1,7 @@
+/** The letters, digits and signs of a text, without blanks, points and case: by what words that were set are compared. */
+export function lettersOf(text: string): string {
+  return text
+    .normalize("NFKC")
+    .replace(/[^\p{L}\p{N}\p{S}]+/gu, "")
+    .toLowerCase();
+}
