@@ -41,11 +41,12 @@ export async function killTable(files: readonly Exported[], tries: number, seed:
   );
   for (const mutation of mutations) {
     for (const format of ["pdf", "epub", "web", "markdown", "docx"] as const) {
-      if (!damagesOf(mutation, format)) continue;
+      const damage = damagers[format](mutation);
+      if (!damage) continue;
       const row: KillRow = { mutation: mutation.name, format, done: 0, killed: 0, missed: [] };
       for (const file of files.filter((one) => one.format === format)) {
         for (let i = 0; i < tries; i++) {
-          const damaged = damage(mutation, file, seed + i);
+          const damaged = damage(file.bytes, drawing(seed + i));
           if (!damaged) continue;
           row.done++;
           if (await isKilled(file, damaged, sound.get(file)!)) row.killed++;
@@ -73,30 +74,27 @@ function told({ complete, rows, made, extra, faults }: LinkProof): string {
   return JSON.stringify([complete, wrong.map(({ link, verdict }) => [link.id, verdict]), extra, faults]);
 }
 
-function damagesOf(mutation: Mutation, format: Exported["format"]): boolean {
-  if (format === "epub") return Boolean(mutation.pages ?? mutation.epub);
-  return Boolean(format === "web" ? mutation.pages : mutation[format]);
-}
+/** How a mutation damages a file of each format; null where it does nothing to such files. */
+const damagers: Record<Exported["format"], (mutation: Mutation) => Damager | null> = {
+  pdf: ({ pdf }) => damager((bytes) => new OpenPdf(bytes), pdf),
+  epub: ({ pages, epub }) => damager((bytes) => new OpenPages(bytes), pages ?? epub),
+  web: ({ pages }) => damager((bytes) => new OpenPages(bytes), pages),
+  markdown: ({ markdown }) => damager((bytes) => new OpenContainer(bytes), markdown),
+  docx: (mutation) => (mutation.docx ? (bytes, pick) => damageDocx(mutation, bytes, pick) : null),
+};
 
-/** The damaged bytes; null where the file has nothing of what is damaged. */
-export function damage(mutation: Mutation, { format, bytes }: Exported, seed: number): Uint8Array | null {
-  const pick = drawing(seed);
-  const with_ = <File extends { bytes(): Uint8Array }>(file: File, ...all: (Damage<File> | undefined)[]) => {
-    const isDone = all.find((one) => one !== undefined)?.(file, pick) ?? false;
-    return isDone ? file.bytes() : null;
+/** Gives the damaged bytes; null where the file has nothing of what is damaged. */
+type Damager = (bytes: Uint8Array, pick: Pick) => Uint8Array | null;
+
+function damager<File extends { bytes(): Uint8Array }>(
+  open: (bytes: Uint8Array) => File,
+  damage: Damage<File> | undefined,
+): Damager | null {
+  if (!damage) return null;
+  return (bytes, pick) => {
+    const file = open(bytes);
+    return damage(file, pick) ? file.bytes() : null;
   };
-  switch (format) {
-    case "pdf":
-      return with_(new OpenPdf(bytes), mutation.pdf);
-    case "epub":
-      return with_(new OpenPages(bytes), mutation.pages, mutation.epub);
-    case "web":
-      return with_(new OpenPages(bytes), mutation.pages);
-    case "markdown":
-      return with_(new OpenContainer(bytes), mutation.markdown);
-    case "docx":
-      return damageDocx(mutation, bytes, pick);
-  }
 }
 
 /** A text document is a container itself, and with companion files one within another. */

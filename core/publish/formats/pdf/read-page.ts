@@ -58,11 +58,13 @@ export async function readPage(
   const { marked: texts, boxes: textBoxes } = await pageTexts.of(number);
 
   let standsOnPictures = false;
-  const take = (annotation: Annotation, words: Words, apparatus: boolean): void => {
-    byId.delete(annotation.id);
+  const take = (lines: readonly Annotation[], words: Words, apparatus: boolean): void => {
+    const [annotation] = lines as [Annotation];
+    for (const { id } of lines) byId.delete(id);
     standsOnPictures ||= words.boxes.length === 0;
     const address = annotation.unsafeUrl ?? annotation.url;
-    const boxes = boxesOf(annotation);
+    const boxes = lines.flatMap(boxesOf);
+    const hidden = lines.map(({ id }) => unreachable.get(parseInt(id, 10))).find((why) => why !== undefined);
     links.push({
       ...likeAllOthers,
       destination:
@@ -77,7 +79,7 @@ export async function readPage(
       page: number,
       boxes,
       apparatus,
-      unreachable: unreachable.get(parseInt(annotation.id, 10)) ?? whyBeside(boxes, words.boxes, page.view),
+      unreachable: hidden ?? whyBeside(boxes, words.boxes, page.view),
     });
   };
 
@@ -86,10 +88,9 @@ export async function readPage(
       const words = wordsUnder(node, texts, textBoxes);
       // Contents entries and note numbers are links that the typesetter makes.
       const apparatus = within.entry || within.label;
-      for (const id of annotationsUnder(node)) {
-        const annotation = byId.get(id);
-        if (!annotation) continue;
-        take(annotation, words, apparatus);
+      for (const lines of asOneLink(annotationsUnder(node).flatMap((id) => byId.get(id) ?? []))) {
+        const [annotation] = lines as [Annotation];
+        take(lines, words, apparatus);
         if (within.entry) read.entries.push({ words: words.text, annotation });
         if (within.label && within.note === null) read.marks.push({ words: words.text, annotation });
         if (within.label && within.note?.isUntold) {
@@ -110,12 +111,24 @@ export async function readPage(
     for (const child of node.children ?? []) walk(child, inside);
   };
   if (tree) walk(tree, { entry: false, label: false, note: null });
-  for (const orphan of [...byId.values()]) take(orphan, { text: "", boxes: [] }, false);
+  for (const orphan of [...byId.values()]) take([orphan], { text: "", boxes: [] }, false);
   if (standsOnPictures) read.pictures = await picturesOn(page);
   // In the order in which they are laid over the page, so that a later one covers those before it.
   const order = new Map(annotations.map(({ rect }, i) => [whereOf(number, rect), i]));
   links.sort((a, b) => order.get(a.where)! - order.get(b.where)!);
   return read;
+}
+
+/** The annotations of one element that lead to one place are one link: some files have one for each line. */
+function asOneLink(annotations: readonly Annotation[]): Annotation[][] {
+  const links = new Map<string, Annotation[]>();
+  for (const annotation of annotations) {
+    const way = JSON.stringify([annotation.unsafeUrl ?? annotation.url, annotation.dest]);
+    const lines = links.get(way);
+    if (lines) lines.push(annotation);
+    else links.set(way, [annotation]);
+  }
+  return [...links.values()];
 }
 
 /** In what a link stands. */
@@ -164,6 +177,14 @@ function multiplied(first: number[], second: number[]): number[] {
 // A press on most of a link's words has to reach it.
 const leastOnWords = 0.8;
 
+// A narrower part of an area may be a blank between words, in points.
+const leastWords = 8;
+
+/** Whether two boxes have something in common. */
+function meets(one: Box, other: Box): boolean {
+  return one[0] < other[2] && other[0] < one[2] && one[1] < other[3] && other[1] < one[3];
+}
+
 /** Why a press on a link's words does not reach it: its area lies beside them, or off the page; null where it does. */
 function whyBeside(
   boxes: readonly Box[],
@@ -185,7 +206,11 @@ function whyBeside(
     if (boxes.some((box) => x >= box[0] - 1 && x <= box[2] + 1 && y >= box[1] - 1 && y <= box[3] + 1))
       on += across;
   }
-  return all > 0 && on < all * leastOnWords ? "Its area does not lie on its words." : null;
+  if (all > 0 && on < all * leastOnWords) return "Its area does not lie on its words.";
+  const isElsewhere = boxes.some(
+    (box) => box[2] - box[0] > leastWords && !words.some((one) => meets(one, box)),
+  );
+  return words.length > 0 && isElsewhere ? "A part of its area does not lie on its words." : null;
 }
 
 function wordsUnder(
