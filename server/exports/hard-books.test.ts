@@ -26,6 +26,15 @@ test("lists and quotes forty levels deep go out in every format with all of thei
   }
 });
 
+test("a table over several pages whose head has links keeps PDF/UA-1, with each of them once", async () => {
+  const rows = Array.from({ length: 120 }, (_, i) => `| Row ${i} | four hours |`).join("\n");
+  const table = `| [Causeway](https://tides.example/causeways) | Bare[^n] |\n| - | - |\n${rows}`;
+  const { id } = (await author.bringIn(`# Table\n\n${table}\n\n[^n]: By day.\n`)).body.book;
+  const { proof } = await author.exported(id, "pdf", { accessible: true });
+  expect(proof).toMatchObject({ complete: true, total: 1 });
+  expect(proof.pages).toBeGreaterThan(4);
+});
+
 test("an endless word stops a PDF with its place, before it is set, and nothing else", async () => {
   const { id } = (
     await author.bringIn(`# Long\n\nThe ${"w".repeat(200_000)} ${link(1)}\n\n${"v".repeat(3_000)}\n`)

@@ -219,7 +219,7 @@
   else if kind == "table" {
     let rows = block-data.rows.map(row => row.map(cell => set-cell(cell, set-blocks))).flatten()
     let head = block-data.head.map(row => row.map(cell => set-cell(cell, set-blocks))).flatten()
-    if head.len() > 0 { table(columns: block-data.columns, table.header(..head), ..rows) }
+    if head.len() > 0 { table(columns: block-data.columns, table.header(repeat: block-data.repeats, ..head), ..rows) }
     else { table(columns: block-data.columns, ..rows) }
   }
   else if kind == "caption" { par(set-caption(block-data, set-blocks)) }

@@ -70,7 +70,8 @@ export type SetBlock =
   | { kind: "quote"; content: SetBlock[] }
   | { kind: "bullets"; items: SetBlock[][] }
   | { kind: "numbers"; start: number; items: SetBlock[][] }
-  | { kind: "table"; columns: number; head: SetCell[][]; rows: SetCell[][] }
+  /** `repeats`: whether its head stands on each of its pages; one with links must not, since what is repeated is no text (ISO 14289-1, 7.1). */
+  | { kind: "table"; columns: number; head: SetCell[][]; rows: SetCell[][]; repeats: boolean }
   | SetCaption
   | { kind: "captioned"; body: SetBlock[]; caption: SetCaption; first: boolean }
   | { kind: "signposts"; label: string | null; heading: string; entries: SetSignpost[] }

@@ -14,6 +14,7 @@ import {
   signpostAttrs,
   type LinkAttrs,
 } from "../../../manuscript/attributes.ts";
+import { linkOn } from "../../../manuscript/schema.ts";
 import { signpostsOf, type ReturnLink } from "../../../manuscript/signposts.ts";
 import { countHeadRows } from "../../../manuscript/tables.ts";
 import {
@@ -219,7 +220,14 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
         content: this.blocks(cell, plain),
       })),
     );
-    return { kind: "table", columns, head: rows.slice(0, headRows), rows: rows.slice(headRows) };
+    const head = node.children.slice(0, headRows);
+    return {
+      kind: "table",
+      columns,
+      head: rows.slice(0, headRows),
+      rows: rows.slice(headRows),
+      repeats: !head.some(leadsSomewhere),
+    };
   }
 
   protected linked(link: LinkAttrs, run: InlineRun, style: Style): SetInline[] {
@@ -329,6 +337,18 @@ function wordsAndHost(words: string, address: string): string {
     : decodeURIComponent(address.replace(/^mailto:/, "").replace(/\?.*$/s, ""));
   if (words.includes(host)) return words;
   return words.trim() === "" ? host : `${words} (${host})`;
+}
+
+/** Whether links, notes or cross-references stand in something. */
+function leadsSomewhere(node: Node): boolean {
+  let found = false;
+  node.descendants((inner) => {
+    const { name } = inner.type;
+    const isWay = name === "note_reference" || name === "cross_reference" || linkOn(inner) !== null;
+    found ||= isWay || (name === "picture" && pictureAttrs(inner).hotspots.length > 0);
+    return !found;
+  });
+  return found;
 }
 
 function styleOf(block: Node, mayPrint: boolean): Style {
