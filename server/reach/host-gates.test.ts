@@ -5,8 +5,12 @@ import { HostGates, type Clock } from "./host-gates.ts";
 const gates = (environment: Record<string, string>, clock?: Clock) =>
   new HostGates(new Settings({ REACH_GAP_MS: "0", ...environment }), clock);
 const never = new AbortController().signal;
+/** Questions begin one a turn, and no test asks as many. */
+const turns = 64;
 /** Until all that can go on has gone on. */
-const settled = () => new Promise((resolve) => setImmediate(resolve));
+async function settled(): Promise<void> {
+  for (let turn = 0; turn < turns; turn++) await new Promise((resolve) => setImmediate(resolve));
+}
 
 /** A clock that goes on when it is told to. */
 function clockByHand(): Clock & { goOn: (ms: number) => Promise<void> } {
