@@ -14,7 +14,7 @@ test("the pages of the chapter stand beside its text, as it is now, at the page 
   const pages = page.getByRole("region", { name: "Pages beside the text" });
   await expect(pages.getByText("As the text is now")).toBeVisible({ timeout: 20_000 });
   await expect(pages.getByText("Page 1 of 3")).toBeVisible();
-  const office = pages.getByRole("button", { name: "https://tides.hesterley.example/" });
+  const office = pages.getByRole("button", { name: "the office (tides.hesterley.example)" });
   await expect(office).toBeVisible();
 
   // Where one writes is where one looks.
@@ -28,7 +28,7 @@ test("the pages of the chapter stand beside its text, as it is now, at the page 
   await pages.getByRole("button", { name: "Page before" }).click();
   await pages.getByRole("button", { name: "Page before" }).click();
   await office.click();
-  await expect(pages.getByText("https://tides.hesterley.example/")).toHaveCount(2);
+  await expect(pages.getByText("https://tides.hesterley.example/")).toBeVisible();
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map(({ id, nodes }) => [id, nodes[0]!.target])).toEqual([]);
 
