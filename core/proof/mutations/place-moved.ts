@@ -1,6 +1,6 @@
-import { type PdfString, type PdfValue } from "../../pdf/pdf-values.ts";
+import type { PdfValue } from "../../pdf/pdf-values.ts";
 import type { Mutation } from "./mutation.ts";
-import { markdownLinks } from "./opened/text-links.ts";
+import { anchorsInUse, bookmarksInUse } from "./opened/text-links.ts";
 
 /** What leads there lands on another text. */
 export const placeMoved: Mutation = {
@@ -20,19 +20,16 @@ export const placeMoved: Mutation = {
     return true;
   },
   pdf(file, pick) {
-    const used = new Set(file.inward().map(({ dictionary }) => (dictionary.get("Dest") as PdfString).bytes));
     const { list, write } = file.names();
-    const at = pick([...list.keys()].filter((i) => i % 2 === 0 && used.has((list[i] as PdfString).bytes)));
+    const at = pick(file.namesInUse());
     if (at === undefined) return false;
     const [page, how, left, top] = file.objects.read(list[at + 1]) as PdfValue[];
     write(list.with(at + 1, [page!, how!, left ?? 0, Number(top ?? 0) > 400 ? 60 : 780, null]));
     return true;
   },
   markdown(file, pick) {
-    const used = new Set(markdownLinks(file, /^#/).map(({ match }) => match[2]!.slice(1)));
     const path = file.pathOf(/\.md$/)!;
-    const anchors = file.find([path], /<a id="([^"]+)"><\/a>/);
-    const place = pick(anchors.filter(({ match }) => used.has(match[1]!)));
+    const place = pick(anchorsInUse(file));
     if (!place) return false;
     file.replace(place, "");
     file.write(path, `${file.text(path)}\n${place.match[0]}The end of it all.\n`);
@@ -40,9 +37,7 @@ export const placeMoved: Mutation = {
   },
   docx(file, pick) {
     const path = file.pathOf(/word\/document\.xml$/)!;
-    const used = new Set(file.find([path], /w:anchor="([^"]*)"/).map(({ match }) => match[1]));
-    const marks = file.find([path], /<w:bookmarkStart [^>]*w:name="([^"]*)"[^>]*\/>/);
-    const place = pick(marks.filter(({ match }) => used.has(match[1])));
+    const place = pick(bookmarksInUse(file));
     if (!place) return false;
     file.replace(place, "");
     const end = `<w:p>${place.match[0]}<w:r><w:t>The end of it all.</w:t></w:r></w:p>`;

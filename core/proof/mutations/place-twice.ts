@@ -1,6 +1,6 @@
-import { PdfName, type PdfString } from "../../pdf/pdf-values.ts";
+import { PdfName } from "../../pdf/pdf-values.ts";
 import type { Mutation } from "./mutation.ts";
-import { markdownLinks } from "./opened/text-links.ts";
+import { anchorsInUse, bookmarksInUse } from "./opened/text-links.ts";
 
 /** Readers lead to the first of two equal names. */
 export const placeTwice: Mutation = {
@@ -18,30 +18,26 @@ export const placeTwice: Mutation = {
   },
   pdf(file, pick) {
     const { list, write } = file.names();
-    const used = new Set(file.inward().map(({ dictionary }) => (dictionary.get("Dest") as PdfString).bytes));
-    const at = pick([...list.keys()].filter((i) => i % 2 === 0 && used.has((list[i] as PdfString).bytes)));
+    const at = pick(file.namesInUse());
     const page = file.pages()[0];
     if (at === undefined || !page) return false;
     write(list.toSpliced(at, 0, list[at]!, [page.ref, new PdfName("XYZ"), 0, 40, null]));
     return true;
   },
   markdown(file, pick) {
-    const used = new Set(markdownLinks(file, /^#/).map(({ match }) => match[2]!.slice(1)));
     const path = file.pathOf(/\.md$/)!;
-    const place = pick(file.find([path], /<a id="([^"]+)"><\/a>/).filter(({ match }) => used.has(match[1]!)));
+    const place = pick(anchorsInUse(file));
     if (place) file.write(path, `${place.match[0]}Not here.\n\n${file.text(path)}`);
     return place !== undefined;
   },
   docx(file, pick) {
     const path = file.pathOf(/word\/document\.xml$/)!;
-    const used = new Set(file.find([path], /w:anchor="([^"]*)"/).map(({ match }) => match[1]));
-    const marks = file.find([path], /<w:bookmarkStart [^>]*w:name="([^"]*)"[^>]*\/>/);
-    const place = pick(marks.filter(({ match }) => used.has(match[1])));
+    const place = pick(bookmarksInUse(file));
     if (!place) return false;
-    const false_ = `<w:p>${place.match[0].replace(/w:id="\d+"/, 'w:id="99999"')}<w:r><w:t>Not here.</w:t></w:r></w:p>`;
+    const decoy = `<w:p>${place.match[0].replace(/w:id="\d+"/, 'w:id="99999"')}<w:r><w:t>Not here.</w:t></w:r></w:p>`;
     file.write(
       path,
-      file.text(path).replace("<w:body>", () => `<w:body>${false_}`),
+      file.text(path).replace("<w:body>", () => `<w:body>${decoy}`),
     );
     return true;
   },

@@ -151,6 +151,13 @@ export class OpenPdf {
     };
   }
 
+  /** Where in the list of names those stand to which links lead. */
+  namesInUse(): number[] {
+    const used = new Set(this.inward().map(({ dictionary }) => this.leadsTo(dictionary)));
+    const { list } = this.names();
+    return [...list.keys()].filter((i) => i % 2 === 0 && used.has((list[i] as PdfString).bytes));
+  }
+
   /** The entries of the outline, in their order. */
   outline(): OpenPage[] {
     const root = this.objects.read(this.catalog.dictionary.get("Outlines"));

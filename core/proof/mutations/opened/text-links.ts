@@ -17,3 +17,18 @@ export function docxLinks(file: OpenContainer): Stretch[] {
 export function isPair(one: string, other: string | undefined): boolean {
   return other !== undefined && one !== other && one.replace(/\d+$/, "") === other.replace(/\d+$/, "");
 }
+
+/** The anchors of Markdown to which links lead. */
+export function anchorsInUse(file: OpenContainer): Stretch[] {
+  const used = new Set(markdownLinks(file, /^#/).map(({ match }) => match[2]!.slice(1)));
+  const anchors = file.find([file.pathOf(/\.md$/)!], /<a id="([^"]+)"><\/a>/);
+  return anchors.filter(({ match }) => used.has(match[1]!));
+}
+
+/** The beginnings of bookmarks of a text document to which links lead. */
+export function bookmarksInUse(file: OpenContainer): Stretch[] {
+  const path = file.pathOf(/word\/document\.xml$/)!;
+  const used = new Set(file.find([path], /w:anchor="([^"]*)"/).map(({ match }) => match[1]));
+  const marks = file.find([path], /<w:bookmarkStart [^>]*w:name="([^"]*)"[^>]*\/>/);
+  return marks.filter(({ match }) => used.has(match[1]));
+}
