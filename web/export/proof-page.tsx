@@ -236,7 +236,7 @@ function Faults({ faults }: { faults: ExportWithProof["faultsFound"] }) {
   return (
     <section className="mt-4 border-2 border-red bg-paper p-5">
       <h2 className="font-semibold text-red">What else is wrong in the file</h2>
-      <ul className="mt-2 text-sm">
+      <ul className="mt-2 text-sm [overflow-wrap:anywhere]">
         {faults.map(({ where, what }, i) => (
           <li key={i}>
             {where}: {what}
@@ -251,7 +251,7 @@ function ExtraLinks({ links }: { links: ExportWithProof["extraLinks"] }) {
   return (
     <section className="mt-4 border-2 border-red bg-paper p-5">
       <h2 className="font-semibold text-red">In the file, but not in the manuscript</h2>
-      <ul className="mt-2 text-sm">
+      <ul className="mt-2 text-sm [overflow-wrap:anywhere]">
         {links.map((link, i) => (
           <li key={i}>
             “{link.text}” to <span className="font-mono">{link.destination}</span>, {link.where}
