@@ -1,7 +1,7 @@
 # The server for production. `compose.yaml` puts MariaDB and Redis beside it; docs/operating.md tells of the settings.
 FROM node:20-bookworm-slim
 RUN apt-get update \
-  && apt-get install -y --no-install-recommends mariadb-server-core mariadb-client \
+  && apt-get install -y --no-install-recommends mariadb-server-core mariadb-client fonts-noto-core fonts-noto-cjk \
   && rm -rf /var/lib/apt/lists/*
 WORKDIR /vennet
 COPY . .

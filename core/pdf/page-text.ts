@@ -1,4 +1,6 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { ActualTexts } from "./actual-texts.ts";
+import { inReadingOrder, type ShownLetters } from "./reading-order.ts";
 
 /** How far most letters reach up, of the height of their line. */
 const xHeight = 0.5;
@@ -16,52 +18,93 @@ export interface PdfPiece {
 export interface PdfPageText {
   /** In the order in which it is read. */
   pieces: PdfPiece[];
-  /** The text of each marked content, by its id, and the boxes of its pieces: left, lower, right and upper edge. */
-  marked: ReadonlyMap<string, string>;
-  boxes: ReadonlyMap<string, readonly [number, number, number, number][]>;
+  /** The letters of each marked content, by its id, as they are shown. */
+  marked: ReadonlyMap<string, readonly PageLetters[]>;
 }
 
 /** The texts of a PDF's pages, each read once however often it is asked for: reading them takes most of a proof. */
 export class PdfPageTexts {
   private readonly read = new Map<number, Promise<PdfPageText>>();
 
+  private actualTexts: Promise<ActualTexts> | null = null;
+
   constructor(private readonly document: PDFDocumentProxy) {}
 
   /** The text of a page. @param number from 1 */
   of(number: number): Promise<PdfPageText> {
     let text = this.read.get(number);
-    if (!text) this.read.set(number, (text = readText(this.document, number)));
+    this.actualTexts ??= ActualTexts.of(this.document);
+    if (!text) this.read.set(number, (text = readText(this.document, number, this.actualTexts)));
     return text;
   }
 }
 
-async function readText(document: PDFDocumentProxy, number: number): Promise<PdfPageText> {
+/** Letters that are shown together, and the marked content in which they stand. */
+export interface PageLetters extends ShownLetters {
+  content: string | null;
+  /** Null where they are blank. */
+  box: Box | null;
+}
+
+type Box = readonly [left: number, low: number, right: number, high: number];
+
+async function readText(
+  document: PDFDocumentProxy,
+  number: number,
+  actualTexts: Promise<ActualTexts>,
+): Promise<PdfPageText> {
   const page = await document.getPage(number);
   const { items } = await page.getTextContent({ includeMarkedContent: true });
-  const pieces: PdfPiece[] = [];
-  const marked = new Map<string, string>();
-  const boxes = new Map<string, [number, number, number, number][]>();
-  const open: (string | null)[] = [];
+  const sequences = items.filter((item) => "type" in item && item.type !== "endMarkedContent").length;
+  const actual = await (await actualTexts).ofPage(number, sequences);
+  const shown: PageLetters[] = [];
+  const open: { content: string | null; actual: string | null }[] = [];
+  let begun = 0;
   for (const item of items) {
     if ("type" in item) {
       if (item.type === "endMarkedContent") open.pop();
-      else open.push(item.id ?? null);
+      else open.push({ content: item.id ?? null, actual: actual[begun++] ?? null });
       continue;
     }
-    pieces.push({
-      words: item.hasEOL ? `${item.str} ` : item.str,
-      y: (item.transform as number[])[5]!,
+    // What a piece says stands for all its letters (ISO 32000-1, 14.9.4).
+    const said = open.find((one) => one.actual !== null);
+    const blanks = item.str.trim() === "";
+    const words = said && !blanks ? said.actual! : item.str;
+    if (said && !blanks) said.actual = "";
+    const [, , , , x, y] = item.transform as [number, number, number, number, number, number];
+    shown.push({
+      words,
+      x,
+      y,
       height: item.height,
+      content: open.findLast(({ content }) => content !== null)?.content ?? null,
+      box: blanks ? null : [x, y, x + item.width, y + item.height * xHeight],
+      isRightToLeft: item.dir === "rtl",
+      endsLine: item.hasEOL,
     });
-    const id = open.findLast((candidate) => candidate !== null);
-    if (!id) continue;
-    marked.set(id, (marked.get(id) ?? "") + item.str + (item.hasEOL ? "\n" : ""));
-    if (item.str.trim() === "") continue;
-    const [, , , , x, y] = item.transform as number[];
-    const box: [number, number, number, number] = [x!, y!, x! + item.width, y! + item.height * xHeight];
-    const list = boxes.get(id);
-    if (list) list.push(box);
-    else boxes.set(id, [box]);
   }
-  return { pieces, marked, boxes };
+  return gathered(shown);
+}
+
+function gathered(shown: readonly PageLetters[]): PdfPageText {
+  const marked = new Map<string, PageLetters[]>();
+  for (const letters of shown) {
+    if (letters.content === null) continue;
+    const list = marked.get(letters.content);
+    if (list) list.push(letters);
+    else marked.set(letters.content, [letters]);
+  }
+  const pieces = inReadingOrder(shown).map(({ words, y, height, endsLine }) => ({
+    words: endsLine ? `${words} ` : words,
+    y,
+    height,
+  }));
+  return { pieces, marked };
+}
+
+/** Letters in the order in which they are read, as one text. */
+export function textOf(letters: readonly PageLetters[]): string {
+  return inReadingOrder(letters)
+    .map(({ words, endsLine }) => (endsLine ? `${words}\n` : words))
+    .join("");
 }

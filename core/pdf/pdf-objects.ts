@@ -1,6 +1,7 @@
+import { unzlibSync } from "fflate";
 import { PdfError } from "./errors.ts";
 import { PdfParser } from "./pdf-parser.ts";
-import { PdfRef, writeValue, type PdfDict, type PdfValue } from "./pdf-values.ts";
+import { PdfName, PdfRef, writeValue, type PdfDict, type PdfValue } from "./pdf-values.ts";
 
 /**
  * The objects of a PDF that has a table of them (ISO 32000, 7.5.4), each read when it is asked for, and changed by an
@@ -17,7 +18,7 @@ export class PdfObjects {
   /** @throws PdfError `trailer` where the file has no table that can be continued */
   constructor(private readonly bytes: Uint8Array) {
     // One character a byte, so that positions in the text are positions in the file.
-    this.text = new TextDecoder("latin1").decode(bytes);
+    this.text = latin1(bytes);
     const end = /startxref\s+(\d+)\s+%%EOF\s*$/.exec(this.text.slice(-1024));
     const table = Number(end?.[1] ?? NaN);
     const parser = new PdfParser(this.text, table);
@@ -48,6 +49,31 @@ export class PdfObjects {
     const found = this.read(value);
     if (!(found instanceof Map)) throw new PdfError("object", "The PDF lacks a dictionary that it needs.");
     return found;
+  }
+
+  /**
+   * What a stream holds (7.3.8), one character a byte.
+   * @throws PdfError `object` where the value is no stream, or of a filter that is not read here
+   */
+  stream(value: PdfValue | undefined): string {
+    const offset = value instanceof PdfRef ? this.offsets.get(value.number) : undefined;
+    if (offset === undefined) throw new PdfError("object", "The PDF lacks a stream that it needs.");
+    const parser = new PdfParser(this.text, offset);
+    parser.integer();
+    parser.integer();
+    if (!parser.takes("obj"))
+      throw new PdfError("object", "A stream of the PDF is not where its table says.");
+    const dictionary = parser.value();
+    if (!(dictionary instanceof Map) || !parser.takes("stream"))
+      throw new PdfError("object", "The PDF lacks a stream that it needs.");
+    const start = parser.at + (this.text[parser.at] === "\r" ? 2 : 1);
+    const bytes = this.bytes.subarray(start, start + (this.read(dictionary.get("Length")) as number));
+    const filter = this.read(dictionary.get("Filter"));
+    const [first, ...more] = Array.isArray(filter) ? filter : [filter];
+    if (!first) return latin1(bytes);
+    if (!(first instanceof PdfName) || first.name !== "FlateDecode" || more.length > 0)
+      throw new PdfError("object", "A stream of the PDF is packed in a way that is not read here.");
+    return latin1(unzlibSync(bytes));
   }
 
   /** Puts another value in an object's place. */
@@ -105,4 +131,9 @@ export class PdfObjects {
     }
     return trailer;
   }
+}
+
+/** Bytes as a text, one character each. */
+function latin1(bytes: Uint8Array): string {
+  return new TextDecoder("latin1").decode(bytes);
 }

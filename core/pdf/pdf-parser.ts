@@ -42,6 +42,12 @@ export class PdfParser {
     return true;
   }
 
+  /** Whether nothing but blanks is left. */
+  isAtEnd(): boolean {
+    this.skipBlanks();
+    return this.at >= this.text.length;
+  }
+
   /** A number that has no other meaning, as those in tables of objects. */
   integer(): number {
     this.skipBlanks();

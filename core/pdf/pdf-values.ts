@@ -29,6 +29,17 @@ export function textString(words: string): PdfString {
   return new PdfString(bytes);
 }
 
+/** The words of a text string (7.9.2.2), those of its own encoding as far as they are Latin-1; null for what is no string. */
+export function readTextString(value: PdfValue | undefined): string | null {
+  if (!(value instanceof PdfString)) return null;
+  const { bytes } = value;
+  if (!bytes.startsWith("\u00fe\u00ff")) return bytes;
+  let words = "";
+  for (let i = 2; i + 1 < bytes.length; i += 2)
+    words += String.fromCharCode((bytes.charCodeAt(i) << 8) | bytes.charCodeAt(i + 1));
+  return words;
+}
+
 /** An address as a string; addresses are ASCII (12.6.4.8). */
 export function uriString(address: string): PdfString {
   return new PdfString(address.replace(/[^\u0021-\u007e]+/g, (run) => encodeURIComponent(run)));

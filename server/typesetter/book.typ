@@ -4,9 +4,9 @@
 #let blue = rgb("#1d4f8f")
 #let rule = 0.5pt + rgb("#8a857a")
 
-#set document(title: book.title, author: book.author, date: none)
+#set document(title: book.name, author: book.writer, date: none)
 #set text(
-  font: ("Literata", "Noto Sans Symbols 2", "Noto Sans Math", "Noto Emoji"),
+  font: book.fonts.text,
   size: book.layout.fontSize * 1pt,
   fill: ink,
   lang: book.lang,
@@ -31,7 +31,7 @@
 #set list(indent: 0.4em)
 #set enum(indent: 0.4em)
 #show raw: set text(
-  font: ("JetBrains Mono", "Noto Sans Symbols 2", "Noto Sans Math", "Noto Emoji"),
+  font: book.fonts.code,
   size: 8.6pt,
   hyphenate: false,
 )
@@ -54,8 +54,19 @@
   it
 }
 
+// Words, or runs of them each of which has fonts for its script.
+#let spell(words, by: text) = if type(words) == str { by(words) } else {
+  for run in words {
+    if run.fonts == none { by(run.letters) } else {
+      let families = book.fonts.scripts.at(run.fonts)
+      show raw: set text(font: families)
+      text(font: families, by(run.letters))
+    }
+  }
+}
+
 #let set-text(run) = {
-  let body = if "code" in run { raw(run.words) } else { text(run.words) }
+  let body = spell(run.words, by: if "code" in run { raw } else { text })
   if "emphasis" in run { body = emph(body) }
   if "strong" in run { body = strong(body) }
   body
@@ -104,7 +115,7 @@
 // A note's words, with the ways back to the text at their end. `opens` makes its first paragraph: at the foot of a
 // page it stands on the line of its number.
 #let set-note(note, opens, set-inlines, set-blocks) = {
-  let back = for way in note.returns { h(0.4em); link(way.url, way.words) }
+  let back = for way in note.returns { h(0.4em); link(way.url, spell(way.words)) }
   let first = note.content.at(0)
   let rest = note.content.slice(1)
   if first.kind != "paragraph" {
@@ -141,8 +152,8 @@
   }
   else if item.kind == "link" { set-look(item.look, link(item.url, set-inlines(item.content, set-blocks))) }
   else if item.kind == "page" { page-of(item.place) }
-  else if item.kind == "raised-link" { super(link(item.url, item.words)) }
-  else if item.kind == "text-link" { link(item.url, item.words) }
+  else if item.kind == "raised-link" { super(link(item.url, spell(item.words))) }
+  else if item.kind == "text-link" { link(item.url, spell(item.words)) }
   else if item.kind == "address" {
     // For print: the address as words, in a note or by its number in the list at the end.
     let sign = "[" + str(item.number) + "]"
@@ -187,7 +198,7 @@
 #let set-caption(caption, set-blocks) = {
   set text(size: 9.2pt)
   set par(justify: false)
-  if caption.lead != none { strong(caption.lead); h(0.5em) }
+  if caption.lead != none { strong(spell(caption.lead)); h(0.5em) }
   set-inlines(caption.content, set-blocks)
 }
 
@@ -235,19 +246,19 @@
       set par(justify: false, spacing: 0.62em)
       par({
         here-is(block-data.label)
-        strong(block-data.heading)
+        strong(spell(block-data.heading))
       })
       for entry in block-data.entries {
         par(hanging-indent: 1.2em * entry.depth + 1em, {
           h(1.2em * entry.depth)
-          link(entry.url, entry.words)
+          link(entry.url, spell(entry.words))
           box(width: 1fr, inset: (x: 0.5em), text(fill: rgb("#8a857a"), repeat(gap: 0.35em, justify: false)[.]))
           page-of(entry.page)
         })
       }
     })
   }
-  else if kind == "return" { par(text(size: 9.2pt, set-look("place", link(block-data.url, block-data.words)))) }
+  else if kind == "return" { par(text(size: 9.2pt, set-look("place", link(block-data.url, spell(block-data.words))))) }
   else if kind == "notes" { set-notes(block-data.notes, set-blocks) }
   else if kind == "deep" {
     let body = set-blocks(block-data.content)
@@ -261,9 +272,9 @@
 #if book.alone == none { page(numbering: none)[
   #v(50mm)
   #align(center)[
-    #par(justify: false, text(size: 24pt, weight: "bold", hyphenate: false, here-is(book.top) + book.title))
+    #par(justify: false, text(size: 24pt, weight: "bold", hyphenate: false, here-is(book.top) + spell(book.title)))
     #v(8mm)
-    #text(size: 12pt, book.author)
+    #text(size: 12pt, spell(book.author))
   ]
 ] }
 
@@ -275,7 +286,7 @@
   let begins = query(heading.where(level: 1)).any(it => it.location().page() == here().page())
   if begins or running.get() == none { return }
   set text(size: 0.86em, style: "italic", hyphenate: false)
-  align(if is-odd() { right } else { left }, if is-odd() { running.get() } else { book.title })
+  align(if is-odd() { right } else { left }, if is-odd() { running.get() } else { spell(book.title) })
 }
 #let page-number = context {
   align(if is-odd() { right } else { left }, counter(page).display("1"))
@@ -290,26 +301,26 @@
 #counter(page).update(1)
 #if book.contents {
   in-contents.update(true)
-  outline(title: book.words.contents, depth: 3)
+  outline(title: spell(book.words.contents), depth: 3)
   in-contents.update(false)
 }
 
 #for path in book.chapters {
   let chapter = json(path)
-  running.update(chapter.title)
+  running.update(spell(chapter.title))
   set-blocks(chapter.blocks)
 }
 
 #if book.notes.len() > 0 {
-  heading(level: 1, book.words.notes)
+  heading(level: 1, spell(book.words.notes))
   for part in book.notes {
-    par(strong(part.chapter))
+    par(strong(spell(part.chapter)))
     set-notes(part.notes, set-blocks, ruled: false)
   }
 }
 
 #if book.addresses.len() > 0 {
-  heading(level: 1, book.words.addresses)
+  heading(level: 1, spell(book.words.addresses))
   set par(justify: false)
   set text(size: 9pt, hyphenate: false)
   for (i, address) in book.addresses.enumerate() {

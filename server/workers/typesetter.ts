@@ -7,10 +7,10 @@ import { chapterTitle } from "@vennet/core/manuscript/chapter";
 import { pictureAttrs } from "@vennet/core/manuscript/attributes";
 import type { ExportWarning } from "@vennet/core/publish/export-warning";
 import { finishPdf, type PdfPlace } from "@vennet/core/publish/formats/pdf/finish-pdf";
-import { findMissingLetters, standInLetter } from "@vennet/core/publish/formats/pdf/missing-letters";
+import { findMissingLetters } from "@vennet/core/publish/formats/pdf/missing-letters";
 import type { PrintedAddresses } from "@vennet/core/publish/formats/pdf/options";
 import { typesetBook, type ChapterAlone, type Typeset } from "@vennet/core/publish/formats/pdf/typeset-book";
-import { lettersWithShape, typesettingFonts } from "./fonts.ts";
+import { FontShapes, fontFolders, typesettingFonts } from "./fonts.ts";
 
 /** The typesetter refused the book; the message is its own, in plain words as far as it has any. */
 export class TypesetError extends CodedError {
@@ -29,15 +29,13 @@ const main = `${workspace}/book.typ`;
  */
 export class Typesetter {
   private readonly compiler: NodeCompiler;
-  /** The code points for which a font has a shape. */
-  private readonly shapes: ReadonlySet<number>;
+  private readonly shapes = new FontShapes();
   /** The files of the book set last, so that only changed ones are given to the compiler again. */
   private given = new Map<string, string | Uint8Array>();
 
   constructor() {
-    const fontBlobs = typesettingFonts();
-    this.shapes = lettersWithShape(fontBlobs);
-    this.compiler = NodeCompiler.create({ fontArgs: [{ fontBlobs }], workspace });
+    const fontArgs = [{ fontBlobs: typesettingFonts() }, { fontPaths: fontFolders() }];
+    this.compiler = NodeCompiler.create({ fontArgs, workspace });
     const template = join(import.meta.dirname, "../typesetter/book.typ");
     const built = join(import.meta.dirname, "../../typesetter/book.typ");
     this.compiler.addSource(main, readFirst([template, built]));
@@ -53,17 +51,17 @@ export class Typesetter {
     addresses: PrintedAddresses = "none",
     alone: ChapterAlone | null = null,
   ): { pdf: Uint8Array; warnings: ExportWarning[] } {
-    const { letters, warnings } = findMissingLetters(book, (codePoint) => this.shapes.has(codePoint));
-    const set = (whole: Book): Uint8Array => {
-      const typeset = typesetBook(whole, addresses, alone);
-      return this.set(letters.size > 0 ? spelledWithout(letters, typeset) : typeset, accessible);
-    };
+    const { letters, changes } = findMissingLetters(book, this.shapes);
+    const warnings = changes.map(({ code, chapter, message }): ExportWarning => ({ code, chapter, message }));
+    const set = (whole: Book, part = alone): Uint8Array =>
+      this.set(typesetBook(whole, addresses, part, letters), accessible);
     try {
       return { pdf: set(book), warnings };
     } catch (error) {
       if (!(error instanceof TypesetError)) throw error;
       const damaged = book.pictures.filter((picture) => !this.canShow(picture));
-      if (damaged.length === 0) throw this.named(error, book, addresses, accessible);
+      if (damaged.length === 0)
+        throw named(error, book, (chapter) => set(book, { chapter, pageOfPlace: new Map() }));
       const sound = { ...book, pictures: book.pictures.filter((picture) => !damaged.includes(picture)) };
       return { pdf: set(sound), warnings: [...warnings, ...damaged.map((picture) => damage(picture, book))] };
     }
@@ -106,25 +104,6 @@ export class Typesetter {
     return result !== null;
   }
 
-  /** The typesetter's refusal with the chapters that it is about, found by setting each alone. */
-  private named(
-    error: TypesetError,
-    book: Book,
-    addresses: PrintedAddresses,
-    accessible: boolean,
-  ): TypesetError {
-    const refused = book.chapters.flatMap(({ doc }, chapter) => {
-      try {
-        this.set(typesetBook(book, addresses, { chapter, pageOfPlace: new Map() }), accessible);
-        return [];
-      } catch (alone) {
-        if (!(alone instanceof TypesetError)) throw alone;
-        return [`Chapter “${chapterTitle(doc)}” cannot be set: ${alone.message}.`];
-      }
-    });
-    return refused.length > 0 ? new TypesetError(refused.join("\n")) : error;
-  }
-
   private give(files: Map<string, string | Uint8Array>): void {
     for (const path of this.given.keys()) if (!files.has(path)) this.compiler.unmapShadow(workspace + path);
     for (const [path, content] of files) {
@@ -135,16 +114,18 @@ export class Typesetter {
   }
 }
 
-/** The data with a sign in the place of each letter that no font has. */
-function spelledWithout(letters: ReadonlySet<string>, typeset: Typeset): Typeset {
-  const files = new Map(
-    [...typeset.files].map(([path, json]) => {
-      let spelled = json;
-      for (const letter of letters) spelled = spelled.replaceAll(letter, standInLetter);
-      return [path, spelled];
-    }),
-  );
-  return { ...typeset, files };
+/** The typesetter's refusal with the chapters that it is about, found by setting each alone. */
+function named(error: TypesetError, book: Book, setAlone: (chapter: number) => void): TypesetError {
+  const refused = book.chapters.flatMap(({ doc }, chapter) => {
+    try {
+      setAlone(chapter);
+      return [];
+    } catch (alone) {
+      if (!(alone instanceof TypesetError)) throw alone;
+      return [`Chapter “${chapterTitle(doc)}” cannot be set: ${alone.message}.`];
+    }
+  });
+  return refused.length > 0 ? new TypesetError(refused.join("\n")) : error;
 }
 
 function damage({ id }: PictureFile, { chapters }: Book): ExportWarning {

@@ -1,8 +1,9 @@
 import type { DestinationKind } from "../../destination/kinds/kinds.ts";
 import type { Book } from "../../manuscript/book.ts";
 import type { ExportReading } from "../../proof/exported-link.ts";
-import type { ExportWarning } from "../export-warning.ts";
+import type { ExportWarning, ForeseenChange } from "../export-warning.ts";
 import type { Obstacle } from "../preflight.ts";
+import type { Shapes } from "./pdf/missing-letters.ts";
 import type { ChapterAlone } from "./pdf/typeset-book.ts";
 import type { PrintedAddresses } from "./pdf/options.ts";
 import type { Chosen, Options } from "./option.ts";
@@ -43,6 +44,14 @@ export interface WriteTools {
   lastPages: { name: string; bytes: Uint8Array } | null;
 }
 
+/** What is known before an export. */
+export interface KnownBefore {
+  /** What the typesetter's fonts have shapes for. */
+  shapes: Shapes;
+  /** Whether there is an exported file that has pages. */
+  hasPages: boolean;
+}
+
 /** Everything that is to be known of a format in which books go out. */
 export interface Format<O extends Options = Options, C = Chosen<O>> {
   mediaType: string;
@@ -61,6 +70,8 @@ export interface Format<O extends Options = Options, C = Chosen<O>> {
   isStrict?(options: C): boolean;
   /** What of a book cannot be written so, found before it is tried. */
   obstacles?(book: Book): Obstacle[];
+  /** What of a book goes out otherwise than it is, besides what does in every format. */
+  foresees?(book: Book, options: C, known: KnownBefore): ForeseenChange[];
   /** Whether writing it needs the last file that has pages. */
   needsLastPages?(options: C): boolean;
   write(book: Book, options: C, tools: WriteTools): Promise<Written> | Written;

@@ -25,6 +25,7 @@ export const epub: Format<typeof epubOptions> = {
     note: "Lead to the note and back; devices that can show it over the page.",
   },
   needsLastPages: ({ pageList }) => pageList,
+  foresees: (_, { pageList }, { hasPages }) => (pageList && !hasPages ? [{ ...noPages, at: null }] : []),
   write: async (book, { fonts, pageList }, { textFonts, lastPages }) => {
     const pages =
       pageList && lastPages

@@ -2,7 +2,7 @@ import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { PageStart } from "./page-breaks.ts";
 import { openExport } from "../../../proof/exported-folder.ts";
 import { getDocument, VerbosityLevel } from "../../../pdf/pdf-js.ts";
-import { PdfPageTexts } from "../../../pdf/page-text.ts";
+import { PdfPageTexts, textOf, type PdfPageText } from "../../../pdf/page-text.ts";
 import type { StructureNode } from "../pdf/read-page.ts";
 
 const wordsRead = 120;
@@ -36,13 +36,13 @@ export async function readPageStarts(bytes: Uint8Array): Promise<PageStart[]> {
   }
 }
 
-async function firstWords(page: PDFPageProxy, texts: ReadonlyMap<string, string>): Promise<string> {
+async function firstWords(page: PDFPageProxy, marked: PdfPageText["marked"]): Promise<string> {
   const tree = (await page.getStructTree()) as StructureNode | null;
   if (!tree) return "";
   let words = "";
   const read = (node: StructureNode): void => {
     if (words.length >= wordsRead || beside.has(node.role ?? "")) return;
-    if (node.type === "content") words += `${texts.get(node.id ?? "") ?? ""} `;
+    if (node.type === "content") words += `${textOf(marked.get(node.id ?? "") ?? [])} `;
     for (const child of node.children ?? []) read(child);
   };
   read(tree);

@@ -22,9 +22,27 @@ function heldBy(item: SetInline, anchors: SetInline[]): SetInline[] {
     const [first, ...rest] = item.content;
     return first ? [{ ...item, content: [...heldBy(first, anchors), ...rest] }] : [...anchors, item];
   }
-  const held = item.kind === "text" ? /^(\s*\p{L}\p{M}*)(.+)$/su.exec(item.words) : null;
-  if (item.kind !== "text" || !held) return [...anchors, item];
-  return [{ ...item, words: held[1]! }, ...anchors, { ...item, words: held[2]! }];
+  const end = item.kind === "text" ? endOfFirst(item.words) : 0;
+  if (item.kind !== "text" || end === 0 || end === item.words.length) return [...anchors, item];
+  return [
+    { ...item, words: item.words.slice(0, end) },
+    ...anchors,
+    { ...item, words: item.words.slice(end) },
+  ];
+}
+
+const standsAlone =
+  /^\s*[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}]\p{M}*/u;
+const words = new Intl.Segmenter("und", { granularity: "word" });
+
+/** Where the first letter of a text ends; its first word, where letters change their shapes by those beside them. 0 where it begins with neither. */
+function endOfFirst(text: string): number {
+  const letter = standsAlone.exec(text);
+  if (letter) return letter[0].length;
+  for (const { segment, index, isWordLike } of words.segment(text))
+    if (isWordLike) return index + segment.length;
+    else if (segment.trim() !== "") return 0;
+  return 0;
 }
 
 /** The labels of the anchors among some words, those in links too. */

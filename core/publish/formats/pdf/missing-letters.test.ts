@@ -1,30 +1,52 @@
 import { expect, test } from "@jest/globals";
 import { bookOf } from "../../../test/sample-book.ts";
-import { findMissingLetters } from "./missing-letters.ts";
+import { findMissingLetters, type Shapes } from "./missing-letters.ts";
 
-const latin = (codePoint: number): boolean => codePoint < 0x250;
+/** Literata has Latin, and the family for Hebrew its letters and points. */
+const shapes: Shapes = {
+  has: (family, codePoint) =>
+    family === "Literata"
+      ? codePoint > 0x1f && codePoint < 0x250
+      : family === "Noto Serif Hebrew" && codePoint > 0x590 && codePoint < 0x5ff,
+};
 
-test("a letter that no font has is told once, with the place where it stands first", () => {
-  const { letters, warnings } = findMissingLetters(
-    bookOf("# Tides\n\nThe sign 潮 means tide, and 潮 again.\n\n# Night\n\nNow 夜 falls."),
-    latin,
+test("letters that no font has are told by script and chapter, with how often and where they stand first", () => {
+  const { letters, changes } = findMissingLetters(
+    bookOf("# Tides\n\nThe sign 潮 means tide, and 潮 again.\n\n# Night\n\nNow 夜 falls on அ and on 潮."),
+    shapes,
   );
-  expect([...letters]).toEqual(["潮", "夜"]);
-  expect(warnings).toEqual([
-    {
-      code: "letter",
-      chapter: "Tides",
-      message: expect.stringContaining("“潮” (U+6F6E), near “The sign 潮 means tide, and 潮 again”"),
-    },
-    { code: "letter", chapter: "Night", message: expect.stringContaining("“夜” (U+591C)") },
+  expect([...letters]).toEqual([
+    ["潮", "□"],
+    ["夜", "□"],
+    ["அ", "□"],
+  ]);
+  expect(changes.map(({ chapter, message }) => [chapter, message.split(";")[0]])).toEqual([
+    [
+      "Tides",
+      "Han: no font of the PDF has a shape for “潮” (U+6F6E), 2 times, near “The sign 潮 means tide, and 潮 again”",
+    ],
+    [
+      "Night",
+      "Han: no font of the PDF has a shape for “夜” (U+591C), once, near “Now 夜 falls on அ and on 潮.”",
+    ],
+    ["Night", expect.stringMatching(/^Han: .* “潮” .*once/)],
+    ["Night", expect.stringMatching(/^Tamil: .* “அ” /)],
   ]);
 });
 
-test("blanks, joiners, marks and variation signs need no shape; a title's letters do", () => {
-  const book = bookOf("# A\u0301\n\nNarrow\u202fblank, soft\u00adhyphen, e\u0301, heart\ufe0f.", {
+test("of a letter with marks, all or none stand in one font; what it has no mark for stays without", () => {
+  const { letters } = findMissingLetters(bookOf("# A\n\nשָׁלוֹם, a\u05b0nd e\u0301, x\u0e47."), shapes);
+  expect([...letters]).toEqual([
+    ["a\u05b0", "a"],
+    ["x\u0e47", "x"],
+  ]);
+});
+
+test("blanks, joiners and variation signs need no shape; a title’s letters and control characters do", () => {
+  const book = bookOf("# A\n\nNarrow\u202fblank, soft\u00adhyphen, heart\ufe0f, bell\u0007.", {
     title: "潮",
   });
-  const { letters, warnings } = findMissingLetters(book, latin);
-  expect([...letters]).toEqual(["潮"]);
-  expect(warnings[0]).toMatchObject({ chapter: null });
+  const { letters, changes } = findMissingLetters(book, shapes);
+  expect([...letters.keys()]).toEqual(["潮", "\u0007"]);
+  expect(changes.find(({ chapter }) => chapter === null)?.message).toContain("潮");
 });

@@ -1,51 +1,135 @@
 import type { Book } from "../../../manuscript/book.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
-import type { ExportWarning } from "../../export-warning.ts";
+import { scriptName, scriptOf } from "../../../manuscript/scripts.ts";
+import type { ForeseenChange } from "../../export-warning.ts";
+import { codeFamilies, familyOf, textFamilies } from "./script-fonts.ts";
 
 const around = 24;
-const mostNamed = 20;
 
 /** What stands in a PDF for a letter that no font has. */
 export const standInLetter = "\u25a1";
 
-/**
- * The letters of a book that no font has a shape for, each told once with the place where it stands first.
- * @param hasShape whether any of the typesetter's fonts has a shape for a code point
- */
-export function findMissingLetters(
-  book: Pick<Book, "title" | "author" | "chapters">,
-  hasShape: (codePoint: number) => boolean,
-): { letters: Set<string>; warnings: ExportWarning[] } {
-  const letters = new Set<string>();
-  const warnings: ExportWarning[] = [];
-  const look = (text: string, chapter: string | null): void => {
-    let at = 0;
-    for (const letter of text) {
-      const start = at;
-      at += letter.length;
-      if (letters.has(letter) || isShapeless(letter) || hasShape(letter.codePointAt(0)!)) continue;
-      letters.add(letter);
-      if (warnings.length >= mostNamed) continue;
-      const place = text.slice(Math.max(0, start - around), at + around).trim();
-      const code = letter.codePointAt(0)!.toString(16).toUpperCase().padStart(4, "0");
-      warnings.push({
-        code: "letter",
-        chapter,
-        message: `The fonts of the PDF have no shape for “${letter}” (U+${code}), near “${place}”; ${standInLetter} stands in its place there.`,
-      });
-    }
-  };
-  look(book.title, null);
-  look(book.author, null);
-  for (const { doc } of book.chapters) {
-    doc.descendants((node) => {
-      if (node.isText) look(node.text!, chapterTitle(doc));
-    });
-  }
-  return { letters, warnings };
+/** Which families have a shape for a code point. */
+export interface Shapes {
+  has(family: string, codePoint: number): boolean;
 }
 
-/** Blanks, controls, joiners and marks on other letters have no shape of their own. */
+/** The letters of a book that cannot be set, each with what stands in its place, and what is to be told of them. */
+export interface MissingLetters {
+  letters: ReadonlyMap<string, string>;
+  changes: ForeseenChange[];
+}
+
+/**
+ * The letters of a book, with the marks on them, that no family has shapes for: each is told once a chapter, with how
+ * often it stands there and where first, those of one script after each other.
+ */
+export function findMissingLetters(
+  book: Pick<Book, "title" | "author" | "chapters" | "language">,
+  shapes: Shapes,
+): MissingLetters {
+  const letters = new Map<string, string | null>();
+  const found: {
+    script: string;
+    chapter: string | null;
+    letter: string;
+    near: string;
+    times: number;
+    at: ForeseenChange["at"];
+  }[] = [];
+  const standIn = (letter: string): string | null => {
+    let known = letters.get(letter);
+    if (known === undefined) letters.set(letter, (known = standInFor(letter, book.language, shapes)));
+    return known;
+  };
+  const look = (texts: Iterable<TextAt>, title: string | null, chapter: number): void => {
+    const here = new Map<string, (typeof found)[number]>();
+    for (const { text, from } of texts) {
+      for (const { 0: letter, index } of text.matchAll(markedLetter)) {
+        if (standIn(letter) === null) continue;
+        const before = here.get(letter);
+        if (before) {
+          before.times++;
+          continue;
+        }
+        const near = text
+          .slice(Math.max(0, index - around), index + letter.length + around)
+          .replace(halves, "")
+          .trim();
+        const at = from === null ? null : { chapter, from: from + index, to: from + index + letter.length };
+        here.set(letter, { script: scriptOf(letter) ?? "", chapter: title, letter, near, times: 1, at });
+      }
+    }
+    found.push(...here.values());
+  };
+  look(
+    [book.title, book.author].map((text) => ({ text, from: null })),
+    null,
+    -1,
+  );
+  book.chapters.forEach(({ doc }, i) => look(textsOf(doc), chapterTitle(doc), i));
+  return {
+    letters: new Map([...letters].filter((one): one is [string, string] => one[1] !== null)),
+    changes: found
+      .sort((a, b) => (a.script < b.script ? -1 : a.script > b.script ? 1 : 0))
+      .map(({ script, chapter, letter, near, times, at }) => ({
+        code: "letter",
+        chapter,
+        at,
+        message: `${script ? `${scriptName(script)}: no` : "No"} font of the PDF has a shape for “${letter}” (${codesOf(letter)}), ${times === 1 ? "once" : `${times} times`}, near “${near}”; ${standInLetter} stands in its place.`,
+      })),
+  };
+}
+
+/** Control characters, and letters that are beyond ASCII or marked, with the marks on them. */
+export const markedLetter = /[\0-\x08\x0b-\x1f\x7f]|[^\0-\x7f]\p{M}*|[\0-\x7f]\p{M}+/gu;
+
+/** What cutting a text may leave of a letter beyond the first plane. */
+const halves = /^[\udc00-\udfff]|[\ud800-\udbff]$/g;
+
+/** A text, and where it stands in its document; null where it is no words of it. */
+interface TextAt {
+  text: string;
+  from: number | null;
+}
+
+function textsOf(doc: Book["chapters"][number]["doc"]): TextAt[] {
+  const texts: TextAt[] = [];
+  doc.descendants((node, position) => {
+    // What stands in words is as long as one letter.
+    if (node.isTextblock)
+      texts.push({ text: node.textBetween(0, node.content.size, "\n", " "), from: position + 1 });
+    const heading = node.attrs["heading"] as unknown;
+    if (typeof heading === "string") texts.push({ text: heading, from: null });
+  });
+  return texts;
+}
+
+/** What stands in place of a letter; null where it can be set: where one family has it with all its marks, or it has no shape. */
+function standInFor(letter: string, language: string, shapes: Shapes): string | null {
+  if (isShown(letter, language, shapes)) return null;
+  // Marks that its family does not have are left out, and the letter stays.
+  const [bare] = [...letter] as [string];
+  return bare !== letter && isShown(bare, language, shapes) ? bare : standInLetter;
+}
+
+function isShown(letter: string, language: string, shapes: Shapes): boolean {
+  const script = scriptOf(letter);
+  const families = script === null ? textFamilies : [familyOf(script, language), ...textFamilies];
+  return [letter, letter.normalize("NFC")].some((spelled) => {
+    const codes = [...spelled].filter((one) => !isShapeless(one)).map((one) => one.codePointAt(0)!);
+    const hasAll = (family: string): boolean => codes.every((code) => shapes.has(family, code));
+    return families.some(hasAll) || codeFamilies.slice(0, 1).some(hasAll);
+  });
+}
+
+/** Blanks, joiners and what is not shown (Default_Ignorable_Code_Point) have no shape of their own. */
 function isShapeless(letter: string): boolean {
-  return /^[\p{C}\p{Z}\p{M}\ufe00-\ufe0f]$/u.test(letter);
+  return /^[\p{Zs}\p{Default_Ignorable_Code_Point}\n\t]$/u.test(letter);
+}
+
+function codesOf(letter: string): string {
+  return [...letter]
+    .map((one) => `U+${one.codePointAt(0)!.toString(16).toUpperCase().padStart(4, "0")}`)
+    .join(" ");
 }

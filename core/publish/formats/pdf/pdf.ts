@@ -2,6 +2,7 @@ import { asFolder } from "../../export-folder.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
 import type { Format } from "../format.ts";
 import { longWordsOf } from "./long-words.ts";
+import { findMissingLetters } from "./missing-letters.ts";
 import { pdfOptions } from "./options.ts";
 import { readPdf } from "./read-back.ts";
 
@@ -32,6 +33,7 @@ export const pdf: Format<typeof pdfOptions> = {
         message: `Chapter “${chapter}”: ${told}`,
       }));
     }),
+  foresees: (book, _, { shapes }) => findMissingLetters(book, shapes).changes,
   write: (book, { accessible, addresses }, { name, setPages }) => {
     const set = setPages(book, accessible, addresses);
     return { ...asFolder(book, name, set.pdf), warnings: set.warnings };

@@ -2,7 +2,7 @@ import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { fileBeside, hasScheme } from "../../../proof/exported-folder.ts";
 import { foldBlanks, likeAllOthers, type Box, type ExportedLink } from "../../../proof/exported-link.ts";
 import { OPS } from "../../../pdf/pdf-js.ts";
-import type { PdfPageTexts } from "../../../pdf/page-text.ts";
+import { textOf, type PageLetters, type PdfPageTexts } from "../../../pdf/page-text.ts";
 import { whereOf } from "../../../proof/where-in-pdf.ts";
 
 /** A node of a page's structure tree, as pdf.js gives it. */
@@ -55,7 +55,7 @@ export async function readPage(
   if (annotations.length === 0) return read;
   const byId = new Map(annotations.map((annotation) => [annotation.id, annotation]));
   const tree = (await page.getStructTree()) as StructureNode | null;
-  const { marked: texts, boxes: textBoxes } = await pageTexts.of(number);
+  const { marked } = await pageTexts.of(number);
 
   let standsOnPictures = false;
   const take = (lines: readonly Annotation[], words: Words, apparatus: boolean): void => {
@@ -85,7 +85,7 @@ export async function readPage(
 
   const walk = (node: StructureNode, within: Within): void => {
     if (node.role === "Link") {
-      const words = wordsUnder(node, texts, textBoxes);
+      const words = wordsUnder(node, marked);
       // Contents entries and note numbers are links that the typesetter makes.
       const apparatus = within.entry || within.label;
       for (const lines of asOneLink(annotationsUnder(node).flatMap((id) => byId.get(id) ?? []))) {
@@ -103,10 +103,7 @@ export async function readPage(
     const inside = {
       entry: within.entry || node.role === "TOCI",
       label: within.label || node.role === "Lbl",
-      note:
-        node.role === "Note"
-          ? { text: wordsUnder(node, texts, textBoxes).text, isUntold: true }
-          : within.note,
+      note: node.role === "Note" ? { text: wordsUnder(node, marked).text, isUntold: true } : within.note,
     };
     for (const child of node.children ?? []) walk(child, inside);
   };
@@ -213,25 +210,30 @@ function whyBeside(
   return words.length > 0 && isElsewhere ? "A part of its area does not lie on its words." : null;
 }
 
-function wordsUnder(
-  node: StructureNode,
-  texts: ReadonlyMap<string, string>,
-  boxes: ReadonlyMap<string, readonly Box[]>,
-): Words {
-  const found: Words = { text: "", boxes: [] };
+function wordsUnder(node: StructureNode, marked: ReadonlyMap<string, readonly PageLetters[]>): Words {
+  let text = "";
+  let letters: PageLetters[] = [];
+  const boxes: Box[] = [];
+  const finish = (): void => {
+    text += textOf(letters);
+    letters = [];
+  };
   const walk = (inner: StructureNode): void => {
     if (inner.role === "Figure") {
-      found.text += inner.alt ?? "";
+      finish();
+      text += inner.alt ?? "";
       return;
     }
     if (inner.type === "content") {
-      found.text += texts.get(inner.id ?? "") ?? "";
-      found.boxes.push(...(boxes.get(inner.id ?? "") ?? []));
+      const own = marked.get(inner.id ?? "") ?? [];
+      letters.push(...own);
+      boxes.push(...own.flatMap(({ box }) => (box ? [box] : [])));
     }
     for (const child of inner.children ?? []) walk(child);
   };
   walk(node);
-  return { ...found, text: foldBlanks(found.text) };
+  finish();
+  return { text: foldBlanks(text), boxes };
 }
 
 function annotationsUnder(node: StructureNode): string[] {

@@ -6,8 +6,10 @@ import { pageSize } from "../../../manuscript/page-layout.ts";
 import { hasOwnContents } from "../../../manuscript/signposts.ts";
 import { writeDestination } from "../../../destination/destination.ts";
 import { travellingFiles } from "../../travelling-files.ts";
+import { markedLetter } from "./missing-letters.ts";
 import type { PrintedAddresses } from "./options.ts";
 import { TypesetWalk, type BookBeingSet, type MarkedLink } from "./typeset-walk.ts";
+import { BookScripts, codeFamilies, textFamilies } from "./script-fonts.ts";
 import { typesetLanguage } from "./typeset-language.ts";
 
 /** What the typesetter's template reads: JSON files by path. Author text is data in them, never markup. */
@@ -29,13 +31,14 @@ export interface Typeset {
 /**
  * The data from which the typesetter makes a PDF: `book.json` and one file a chapter. A link into the book,
  * and one with a description, carries a marker for its address; whoever finishes the PDF puts in where it
- * leads. `places` in `book.json` names every landing place whose position is asked for. Numbers and references are those of
+ * leads. `missing` says what stands in the place of letters that no font has. `places` in `book.json` names every landing place whose position is asked for. Numbers and references are those of
  * the whole book also where one chapter is set alone.
  */
 export function typesetBook(
   book: Book,
   addresses: PrintedAddresses = "none",
   alone: ChapterAlone | null = null,
+  missing: ReadonlyMap<string, string> = new Map(),
 ): Typeset {
   const pictures = new Map<string, Uint8Array>();
   const picturePaths = new Map<string, string>();
@@ -58,12 +61,20 @@ export function typesetBook(
     held: new Map(),
   };
   const files: TypesetFiles = new Map();
+  const scripts = new BookScripts(
+    [book.title, book.author, ...book.chapters.map(({ doc }) => JSON.stringify(doc))].join("\n"),
+    book.language,
+  );
+  const written = (data: unknown): string =>
+    JSON.stringify(data, (key, value: unknown) =>
+      typeof value === "string" && setKeys.has(key) ? scripts.spell(withoutMissing(value, missing)) : value,
+    );
   const set = alone === null ? book.chapters.map((_, i) => i) : [alone.chapter];
   const walkOf = (at: number): TypesetWalk =>
     new TypesetWalk({ doc: book.chapters[at]!.doc, at, index }, setting);
   const chapters = set.map((i) => {
     const path = `/chapter-${i + 1}.json`;
-    files.set(path, JSON.stringify(walkOf(i).wholeChapter()));
+    files.set(path, written(walkOf(i).wholeChapter()));
     return path;
   });
   const notes =
@@ -75,12 +86,15 @@ export function typesetBook(
       : [];
   files.set(
     "/book.json",
-    JSON.stringify({
+    written({
+      name: book.title,
+      writer: book.author,
       title: book.title,
       author: book.author,
       ...typesetLanguage(book.language),
       looks: book.looks,
       layout: { ...book.layout, ...pageSize(book.layout) },
+      fonts: { text: textFamilies, code: codeFamilies, scripts: scripts.families },
       words: index.words,
       top: topOfBook,
       contents: alone === null && !hasOwnContents(book),
@@ -95,6 +109,24 @@ export function typesetBook(
   );
   return { files, pictures, marked: setting.marked };
 }
+
+function withoutMissing(text: string, missing: ReadonlyMap<string, string>): string {
+  if (missing.size === 0) return text;
+  return text.replace(markedLetter, (letter) => missing.get(letter) ?? letter);
+}
+
+/** Under what the data has words that are set. */
+const setKeys = new Set([
+  "title",
+  "author",
+  "words",
+  "heading",
+  "lead",
+  "chapter",
+  "contents",
+  "notes",
+  "addresses",
+]);
 
 /** The beginning of all markers: an address with which no link of the book begins (the name is of RFC 2606's `.invalid`). */
 function unusedMarker({ chapters }: Pick<Book, "chapters">): string {

@@ -1,0 +1,98 @@
+/** Letters of a page that are shown together. */
+export interface ShownLetters {
+  words: string;
+  /** Where they begin, on their baseline, in points from the page's corner. */
+  x: number;
+  y: number;
+  height: number;
+  isRightToLeft: boolean;
+  /** Whether a line ends after them. */
+  endsLine: boolean;
+}
+
+/** Baselines of letters on one line lie no further apart, in shares of their height; marks are raised by less. */
+const sameLine = 0.6;
+
+/**
+ * The letters of some marked contents in the order in which they are read. What is written from right to left is shown
+ * as it stands, from left to right (ISO 32000-1, 14.8.2.3.3), and is read the other way; a letter whose marks are raised
+ * is shown once for each height, and read once.
+ */
+export function inReadingOrder<Letters extends ShownLetters>(shown: readonly Letters[]): Letters[] {
+  const read: Letters[] = [];
+  for (let at = 0; at < shown.length;) {
+    const first = shown[at]!;
+    let end = at + 1;
+    if (turns(first) || isBlank(first))
+      while (
+        end < shown.length &&
+        isOnLineOf(first, shown[end]!) &&
+        (turns(shown[end]!) || isBlank(shown[end]!))
+      )
+        end++;
+    const run = shown.slice(at, end);
+    const endsLine = run.some((letters) => letters.endsLine);
+    if (run.some(turns))
+      run
+        .sort((a, b) => b.x - a.x)
+        .forEach(({ words, ...letters }, i) =>
+          read.push({
+            ...letters,
+            words: words.replace(
+              marksBefore,
+              (_, all: string, letter: string) => letter + [...all].reverse().join(""),
+            ),
+            endsLine: endsLine && i === run.length - 1,
+          } as Letters),
+        );
+    else read.push(...run);
+    at = end;
+  }
+  return read.some(({ words }) => marks.test(words)) ? readOnce(read) : read;
+}
+
+const marks = /\p{M}/u;
+/** A letter that was turned round with its marks. */
+const marksBefore = /^(\p{M}+)(\P{M})/u;
+const turns = ({ isRightToLeft }: ShownLetters): boolean => isRightToLeft;
+const isBlank = ({ words }: ShownLetters): boolean => words.trim() === "";
+
+function isOnLineOf(one: ShownLetters, other: ShownLetters): boolean {
+  return Math.abs(one.y - other.y) <= sameLine * Math.max(one.height, other.height);
+}
+
+/** Without the letters that are there again for a mark at another height. */
+function readOnce<Letters extends ShownLetters>(shown: readonly Letters[]): Letters[] {
+  const read: Letters[] = [];
+  /** The last that was read, and at what heights it has been shown. */
+  let last: Letters | null = null;
+  let heights = new Set<number>();
+  for (const letters of shown) {
+    const isAgain =
+      last !== null && !isBlank(letters) && isOnLineOf(last, letters) && !heights.has(heightOf(letters));
+    if (isAgain && isMarked(letters) && sameEnd(last!, letters)) {
+      heights.add(heightOf(letters));
+      continue;
+    }
+    if (isAgain && isMarked(last!) && sameEnd(letters, last!)) {
+      heights.add(heightOf(letters));
+      read[read.length - 1] = last = letters;
+      continue;
+    }
+    read.push(letters);
+    if (isBlank(letters)) continue;
+    last = letters;
+    heights = new Set([heightOf(letters)]);
+  }
+  return read;
+}
+
+const heightOf = ({ y }: ShownLetters): number => Math.round(y * 1000);
+const isMarked = ({ words }: ShownLetters): boolean => marks.test(words);
+
+/** Whether letters end with others, the order of the marks on each aside: readers tell them in several. */
+function sameEnd(letters: ShownLetters, end: ShownLetters): boolean {
+  const signs = (words: string): string[] => [...words.normalize("NFD").replace(/\s/g, "")];
+  const wanted = signs(end.words);
+  return signs(letters.words).slice(-wanted.length).sort().join("") === wanted.sort().join("");
+}

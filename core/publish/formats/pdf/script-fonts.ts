@@ -1,0 +1,145 @@
+import { scriptName, scriptsIn } from "../../../manuscript/scripts.ts";
+
+/** A run of letters, and by which of the book's script fonts it is set; null for the book's own fonts. */
+export interface ScriptRun {
+  letters: string;
+  fonts: number | null;
+}
+
+interface ScriptFonts {
+  /** A regular expression of a run of the script's letters. */
+  pattern: string;
+  /** The first that has a shape for a letter sets it. */
+  families: string[];
+}
+
+/** The families in which books are set: all that is of no script in the list below is looked for in them, in this order. */
+export const textFamilies = [
+  "Literata",
+  "Noto Serif",
+  "Noto Sans Symbols 2",
+  "Noto Sans Symbols",
+  "Noto Sans Math",
+  "Noto Emoji",
+  "Noto Music",
+  "Noto Sans Thai",
+  // For signs that stand without letters of its scripts.
+  "Noto Serif CJK SC",
+];
+export const codeFamilies = ["JetBrains Mono", "Noto Sans", ...textFamilies.slice(1)];
+
+const serif = new Set(
+  "Ahom Armenian Balinese Bengali Devanagari Dogra Ethiopic Georgian Grantha Gujarati Gurmukhi Hebrew Kannada Khmer Khojki Lao Malayalam Myanmar Nyiakeng_Puachue_Hmong Sinhala Tamil Tangut Telugu Thai Tibetan Yezidi".split(
+    " ",
+  ),
+);
+/** Families whose names in their files are not made of the script's. */
+const ofOwnName: Record<string, string> = {
+  Arabic: "Noto Naskh Arabic",
+  Nko: "Noto Sans NKo",
+  Phags_Pa: "Noto Sans PhagsPa",
+};
+/** Further names by which the typesetter knows families: those that were cut short to 31 letters. */
+const shortNames: Record<string, string> = {
+  Anatolian_Hieroglyphs: "Noto Sans AnatoHiero",
+  Canadian_Aboriginal: "Noto Sans CanAborig",
+  Caucasian_Albanian: "Noto Sans CaucAlban",
+  Egyptian_Hieroglyphs: "Noto Sans EgyptHiero",
+  Imperial_Aramaic: "Noto Sans ImpAramaic",
+  Inscriptional_Pahlavi: "Noto Sans InsPahlavi",
+  Inscriptional_Parthian: "Noto Sans InsParthi",
+  Meetei_Mayek: "Noto Sans MeeteiMayek",
+  New_Tai_Lue: "Noto Sans NewTaiLue",
+  Nyiakeng_Puachue_Hmong: "Noto Serif Hmong Nyiakeng",
+  Old_Hungarian: "Noto Sans OldHung",
+  // It takes the last word for a style.
+  Old_Italic: "Noto Sans Old",
+  Old_North_Arabian: "Noto Sans OldNorArab",
+  Old_Persian: "Noto Sans OldPersian",
+  Old_Sogdian: "Noto Sans OldSogdian",
+  Old_South_Arabian: "Noto Sans OldSouArab",
+  Pau_Cin_Hau: "Noto Sans PauCinHau",
+  Psalter_Pahlavi: "Noto Sans PsaPahlavi",
+  SignWriting: "Noto Sans SignWrit",
+  Warang_Citi: "Noto Sans WarangCiti",
+  Zanabazar_Square: "Noto Sans Zanabazar",
+};
+const ofCjk = new Set(["Bopomofo", "Han", "Hangul", "Hiragana", "Katakana"]);
+// Signs between their letters, and letters as wide as theirs.
+const cjkSigns = "\\u{3000}-\\u{303f}\\u{ff00}-\\u{ffef}";
+
+/** The family for a script; for those of Chinese, Japanese and Korean it goes by the language. */
+export function familyOf(script: string, language: string): string {
+  if (ofCjk.has(script)) return `Noto Serif CJK ${cjkLetters(script, language)}`;
+  return ofOwnName[script] ?? `Noto ${serif.has(script) ? "Serif" : "Sans"} ${scriptName(script)}`;
+}
+
+/** Han letters have other shapes in each country; the letters of one of them alone tell which it is. */
+function cjkLetters(script: string, tag: string): string {
+  const language = tag.toLowerCase();
+  if (/^ja\b/.test(language)) return "JP";
+  if (/^ko\b/.test(language)) return "KR";
+  if (/^(zh|yue)\b.*-hk\b|^yue\b/.test(language)) return "HK";
+  if (/^zh\b.*-(hant|tw|mo)\b/.test(language)) return "TC";
+  if (/^zh\b/.test(language)) return "SC";
+  if (script === "Hiragana" || script === "Katakana") return "JP";
+  if (script === "Hangul") return "KR";
+  return script === "Bopomofo" ? "TC" : "SC";
+}
+
+/** The fonts for the scripts of a book, and its texts in runs of one script each. */
+export class BookScripts {
+  readonly families: string[][];
+  private readonly runs: RegExp | null;
+
+  /** @param text all of the book's */
+  constructor(text: string, language: string) {
+    const fonts = scriptFonts(text, language);
+    this.families = fonts.map(({ families }) => families);
+    this.runs =
+      fonts.length > 0 ? new RegExp(fonts.map(({ pattern }) => `(${pattern})`).join("|"), "gu") : null;
+  }
+
+  /** A text as the typesetter takes it: as it is, where the book's own fonts set all of it. */
+  spell(text: string): string | ScriptRun[] {
+    if (this.runs === null) return text;
+    const spelled: ScriptRun[] = [];
+    let at = 0;
+    for (const match of text.matchAll(this.runs)) {
+      if (match.index > at) spelled.push({ letters: text.slice(at, match.index), fonts: null });
+      spelled.push({ letters: match[0], fonts: match.slice(1).findIndex((group) => group !== undefined) });
+      at = match.index + match[0].length;
+    }
+    if (at === 0) return text;
+    if (at < text.length) spelled.push({ letters: text.slice(at), fonts: null });
+    return spelled;
+  }
+}
+
+function scriptFonts(text: string, language: string): ScriptFonts[] {
+  const scripts = scriptsIn(text);
+  const cjk = scripts.filter((script) => ofCjk.has(script));
+  const fonts = scripts
+    .filter((script) => !ofCjk.has(script))
+    .map((script) => ({
+      pattern: runOf(script),
+      families: [shortNames[script] ?? familyOf(script, language), ...textFamilies],
+    }));
+  if (cjk.length > 0) {
+    // Where the language tells nothing, letters that one country alone uses do.
+    const telling = ["Hiragana", "Katakana", "Hangul", "Bopomofo"].filter((script) => cjk.includes(script));
+    const families = new Set([...telling, ...cjk].map((script) => familyOf(script, language)));
+    const pattern = `[${cjk.map((script) => `\\p{sc=${script}}`).join("")}${cjkSigns}]+`;
+    fonts.push({ pattern, families: [...families, ...textFamilies] });
+  }
+  return fonts;
+}
+
+/**
+ * From the first letter of a script to the last between which there are only its own and those of all scripts, blanks
+ * among them: what is set in one font is one piece, whose words a reader's program hears in their order.
+ */
+function runOf(script: string): string {
+  const [own, shared] = [`\\p{sc=${script}}`, `\\p{scx=${script}}`];
+  return `${own}(?:[${shared}\\p{sc=Common}\\p{sc=Inherited}]*${own})?[${shared}\\p{M}]*`;
+}

@@ -1,0 +1,83 @@
+import { expect, test } from "@jest/globals";
+import { numbersOf } from "@vennet/core/proof/compare";
+import { prove } from "@vennet/core/proof/prove";
+import { exportFormats, exportOptions, formats } from "@vennet/core/publish/formats/formats";
+import { familyOf } from "@vennet/core/publish/formats/pdf/script-fonts";
+import { prepare } from "@vennet/core/publish/prepare";
+import { bookInLanguage, sentenceLanguages } from "@vennet/core/test/book-in-languages";
+import { bookOf } from "@vennet/core/test/sample-book";
+import { schema } from "@vennet/core/manuscript/schema";
+import { scriptName } from "@vennet/core/manuscript/scripts";
+import { kept, tool } from "../test/tools.ts";
+import { textFonts } from "./fonts.ts";
+import { Typesetter } from "./typesetter.ts";
+
+const typesetter = new Typesetter();
+
+test.each(sentenceLanguages)(
+  "every link of a book in %s goes out intact in every format",
+  async (language) => {
+    let lastPages: { name: string; bytes: Uint8Array } | null = null;
+    for (const format of exportFormats) {
+      const { write, readBack, suffix } = formats[format];
+      const options = exportOptions({ format });
+      const book = prepare(bookInLanguage(language), options);
+      const { bytes, warnings } = await write(book, options, {
+        name: `book.${suffix}`,
+        lastPages,
+        textFonts,
+        setPages: (...given) => typesetter.write(...given),
+      });
+      expect([format, warnings]).toEqual([format, []]);
+      if (format === "pdf") lastPages = { name: "book.pdf", bytes };
+      const proof = prove(book, await readBack(bytes));
+      const wrong = [...proof.rows, ...proof.made.rows].filter(({ verdict }) => verdict !== "intact");
+      expect([format, wrong, proof.faults]).toEqual([format, [], []]);
+      expect(numbersOf(proof)).toMatchObject({ complete: true, total: 17 });
+    }
+  },
+);
+
+// Unicode Standard Annex 31, table 5 (from memory): the scripts recommended for use in identifiers.
+const recommended =
+  "Arabic Armenian Bengali Bopomofo Cyrillic Devanagari Ethiopic Georgian Greek Gujarati Gurmukhi Hangul Han Hebrew Hiragana Kannada Katakana Khmer Lao Latin Malayalam Myanmar Oriya Sinhala Tamil Telugu Thaana Thai Tibetan";
+
+test.each(recommended.split(" "))("letters of %s are set, in a font for them", async (script) => {
+  const own = new RegExp(`\\p{Script=${script}}(?<=\\p{L})`, "u");
+  const letters: string[] = [];
+  for (let code = 0x41; letters.length < 30; code++)
+    if (own.test(String.fromCodePoint(code))) letters.push(String.fromCodePoint(code));
+  const { pdf, warnings } = typesetter.write(bookOf(`# A\n\n${letters.join(" ")}`), true);
+  // Some came to Unicode in version 11 and 12, after the fonts were made: a Yiddish ligature, and Lao letters for Pali.
+  expect(warnings.filter(({ message }) => !/^Lao: |U\+05EF/.test(message))).toEqual([]);
+  const path = kept(`script-${script}.pdf`, Buffer.from(pdf));
+  const { output } = await tool("pdffonts", path);
+  const isOfBook = ["Latin", "Greek", "Cyrillic"].includes(script);
+  expect(output).toContain(
+    isOfBook
+      ? "Literata"
+      : familyOf(script, "en")
+          .replace(/ (SC|TC|JP|KR)$/, "")
+          .replaceAll(" ", ""),
+  );
+  expect((await tool("qpdf", "--check", path)).output).toContain("No syntax or stream encoding errors");
+});
+
+test("no character stops a PDF: those without a shape are told, by their scripts", () => {
+  const { chapters, ...book } = bookOf("# A\n\nWords");
+  const { doc } = chapters[0]!;
+  // One of every 61 code points, each after a letter, so that marks have one.
+  let text = "";
+  for (let code = 1; code < 0x32000; code += 61)
+    if (code < 0xd800 || code > 0xdfff) text += `x${String.fromCodePoint(code)} `;
+  const words = schema.node("paragraph", null, [schema.text(text)]);
+  const whole = {
+    ...book,
+    chapters: [{ ...chapters[0]!, doc: doc.copy(doc.content.replaceChild(1, words)) }],
+  };
+  const { warnings } = typesetter.write(whole, true);
+  expect(warnings.length).toBeGreaterThan(100);
+  expect(warnings.some(({ message }) => message.startsWith(`${scriptName("Egyptian_Hieroglyphs")}: `))).toBe(
+    true,
+  );
+});
