@@ -22,7 +22,7 @@ const verdicts: LinkVerdict[] = [
 ];
 
 export class ExportWarningAnswer implements ExportWarning {
-  @ApiProperty({ enum: ["letter", "picture", "page-list"] })
+  @ApiProperty({ enum: ["letter", "picture", "page-list", "gap", "picture-alternative"] })
   code: ExportWarning["code"];
   @ApiProperty({ type: String, nullable: true })
   chapter: string | null;
@@ -165,10 +165,24 @@ export class PlannedLinksAnswer {
   lost: LostLinkAnswer[];
 }
 
+export class ForeseenChangeAnswer extends ExportWarningAnswer {
+  @ApiProperty({ type: String, nullable: true })
+  chapterId: string | null;
+  @ApiProperty({ type: Number, nullable: true, description: "Where it begins in the chapter's document." })
+  from: number | null;
+  @ApiProperty({ type: Number, nullable: true, description: "Where it ends." })
+  to: number | null;
+}
+
 /** What is known before an export: what stops it, and what becomes of every kind of link. */
 export class PreflightAnswer {
   @ApiProperty({ type: [ObstacleAnswer] })
   obstacles: ObstacleAnswer[];
+  @ApiProperty({
+    type: [ForeseenChangeAnswer],
+    description: "What goes out otherwise than it stands in the text.",
+  })
+  changes: ForeseenChangeAnswer[];
   @ApiProperty({ type: [PlannedLinksAnswer] })
   links: PlannedLinksAnswer[];
   @ApiProperty({ description: "Whether there is a PDF whose pages an e-book can tell." })

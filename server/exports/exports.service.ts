@@ -61,14 +61,23 @@ export class ExportsService {
   /** What stops an export, and what becomes of every kind of link. */
   async preflight(book: Book, choices: ExportChoices): Promise<PreflightAnswer> {
     const options = exportOptions(choices);
-    const { obstacles, links } = await this.workers.run("preflight", {
-      book: await this.manuscripts.of(book),
+    const manuscript = await this.manuscripts.of(book);
+    const hasPages = (await lastWithPages(this.database, book.id)) !== null;
+    const { obstacles, changes, links } = await this.workers.run("preflight", {
+      book: manuscript,
       options,
+      hasPages,
     });
     return {
       obstacles: obstacles.map(({ code, message }) => ({ code, message })),
+      changes: changes.map(({ at, ...change }) => ({
+        ...change,
+        chapterId: at && manuscript.chapters[at.chapter]!.id,
+        from: at && at.from,
+        to: at && at.to,
+      })),
       links,
-      hasPages: (await lastWithPages(this.database, book.id)) !== null,
+      hasPages,
     };
   }
 
@@ -96,7 +105,7 @@ export class ExportsService {
     const { manuscript } = text;
     const { obstacles, ...taken } = await this.workers.run(
       "preflight",
-      { book: manuscript, options },
+      { book: manuscript, options, hasPages: false },
       signal,
     );
     if (obstacles.length > 0) {

@@ -385,14 +385,19 @@ ${"Filler. ".repeat(200)}
   });
 
   test("a letter that no font has is named with its place, and holds nothing up", async () => {
-    const markdown = "# Tides\n\nAt low water ထ comes [x](https://a.example/). [ထ](https://b.example/)";
-    const { proof, bytes } = await exportOf(markdown, "pdf");
-    expect(proof.warnings).toEqual([
-      {
-        code: "letter",
-        chapter: "Tides",
-        message: expect.stringMatching(/no shape for “ထ” \(U\+1011\), near “At low water ထ comes”/),
-      },
+    // A letter of Unicode 14, from a script that the fonts do not know.
+    const letter = "\u{10570}";
+    const markdown = `# Tides\n\nAt low water ${letter} comes [x](https://a.example/). [${letter}](https://b.example/)`;
+    const { id } = (await author.bringIn(markdown)).body.book;
+    const { proof, bytes } = await author.exported(id, "pdf");
+    const told = expect.stringMatching(
+      /^No font of the PDF has a shape for “.+” \(U\+10570\), 2 times, near “At low water .+ comes x/u,
+    );
+    expect(proof.warnings).toEqual([{ code: "letter", chapter: "Tides", message: told }]);
+    // It was told before, with where it stands.
+    const { body } = await author.call<any>("POST", `/books/${id}/exports/preflight`, { format: "pdf" });
+    expect(body.changes).toEqual([
+      { code: "letter", chapter: "Tides", chapterId: expect.any(String), from: 21, to: 23, message: told },
     ]);
     // What changed in the words of a link is told as such.
     expect(proof.rows.map(({ verdict }: { verdict: string }) => verdict)).toEqual(["intact", "other-words"]);

@@ -113,7 +113,7 @@ export function ExportPage() {
               <h2 className="mb-1 text-sm text-faint">What becomes of the links</h2>
               {preflight.error && <Problem>{preflight.error.message}</Problem>}
               {preflight.isPending && <Waiting what="Looking through the links" />}
-              {preflight.data && <PreflightTable preflight={preflight.data} />}
+              {preflight.data && <PreflightTable bookId={book.id} preflight={preflight.data} />}
             </section>
           </div>
           {Settings && <Settings />}

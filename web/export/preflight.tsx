@@ -1,8 +1,11 @@
 import { kindNames, type DestinationKind } from "@vennet/core/destination/kinds/kinds";
+import { Link } from "react-router";
 import type { Preflight } from "../api/client";
 import { kinds } from "../destinations/kinds";
 import { Problem } from "../parts/notice";
 import { plural } from "../parts/wording";
+
+const shownAtOnce = 6;
 
 type Planned = Preflight["links"][number];
 
@@ -16,9 +19,9 @@ const words: Record<Exclude<Planned["kind"], DestinationKind>, string> & Record<
   signpost: "Signposts and return links",
 };
 
-/** What is known before an export: what stops it, and what becomes of every kind of link in this format. */
-export function PreflightTable({ preflight }: { preflight: Preflight }) {
-  const { obstacles, links } = preflight;
+/** What is known before an export: what stops it, what it changes, and what becomes of every kind of link in this format. */
+export function PreflightTable({ bookId, preflight }: { bookId: string; preflight: Preflight }) {
+  const { obstacles, changes, links } = preflight;
   return (
     <>
       {obstacles.length > 0 && (
@@ -26,6 +29,7 @@ export function PreflightTable({ preflight }: { preflight: Preflight }) {
           {`Before the book can go out:\n${obstacles.map(({ message }) => `– ${message}`).join("\n")}`}
         </Problem>
       )}
+      {changes.length > 0 && <Changes bookId={bookId} changes={changes} />}
       {links.length === 0 ? (
         <p className="py-3 text-faint">The book has no links yet.</p>
       ) : (
@@ -54,6 +58,29 @@ export function PreflightTable({ preflight }: { preflight: Preflight }) {
         </table>
       )}
     </>
+  );
+}
+
+function Changes({ bookId, changes }: { bookId: string; changes: Preflight["changes"] }) {
+  return (
+    <details className="mb-2 border-l-2 border-red pl-2" open={changes.length <= shownAtOnce}>
+      <summary className="text-red">
+        {plural(changes.length, "thing goes out changed", "things go out changed")}
+      </summary>
+      <ul className="max-h-64 overflow-y-auto text-sm" tabIndex={0} aria-label="What goes out changed">
+        {changes.map(({ chapter, chapterId, from, to, message }, i) => (
+          <li key={i} className="border-t border-hairline py-1 [overflow-wrap:anywhere] first:border-t-0">
+            {chapterId !== null && (
+              <Link to={`/books/${bookId}/write/${chapterId}?at=${from}-${to}`} className="underline">
+                {chapter || "Chapter without a title"}
+              </Link>
+            )}
+            {chapterId !== null && ": "}
+            {message}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

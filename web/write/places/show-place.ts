@@ -57,15 +57,20 @@ export function leaveFootprint(view: EditorView, chapterId: string): void {
   useTrail.getState().leave({ chapterId, from, to, scrolled });
 }
 
-/** Goes back to a footprint of the chapter that is open: the cursor and the very lines that were seen. */
-export function showFootprint(view: EditorView, { from, to, scrolled }: Omit<Footprint, "chapterId">): void {
+/** Goes to some words of the chapter that is open: with the very lines that were seen, or wherever they stand. */
+export function showFootprint(
+  view: EditorView,
+  { from, to, scrolled }: Pick<Footprint, "from" | "to"> & { scrolled: number | null },
+): void {
   const size = view.state.doc.content.size;
   const [start, end] = [Math.min(from, size), Math.min(to, size)];
-  const isNode = view.state.doc.nodeAt(start)?.type.name === "picture" && end === start + 1;
+  const node = view.state.doc.nodeAt(start);
+  const isNode = node !== null && node.isInline && !node.isText && end === start + node.nodeSize;
   const selection = isNode
     ? NodeSelection.create(view.state.doc, start)
     : TextSelection.between(view.state.doc.resolve(start), view.state.doc.resolve(end));
-  view.dispatch(view.state.tr.setSelection(selection));
+  const moved = view.state.tr.setSelection(selection);
+  view.dispatch(scrolled === null ? moved.scrollIntoView() : moved);
   view.focus();
-  view.dom.closest("[data-scroll]")?.scrollTo({ top: scrolled });
+  if (scrolled !== null) view.dom.closest("[data-scroll]")?.scrollTo({ top: scrolled });
 }

@@ -57,7 +57,7 @@ export function useGoing({
     }
     if (wantedPlace) showPlace(view, wantedPlace);
     const [from, to, scrolled] = wantedAt?.split("-").map(Number) ?? [];
-    if (from !== undefined) showFootprint(view, { from, to: to ?? from, scrolled: scrolled ?? 0 });
+    if (from !== undefined) showFootprint(view, { from, to: to ?? from, scrolled: scrolled ?? null });
     setSearch({}, { replace: true });
   }, [view, wantedLink, wantedPlace, wantedAt, setSearch]);
 
