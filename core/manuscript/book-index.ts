@@ -1,6 +1,7 @@
 import { bookWords, type BookWords } from "./book-words.ts";
 import type { ChapterRole } from "./chapter-role.ts";
 import type { Conventions, CountedBy } from "./conventions.ts";
+import { languageDirection, type Direction } from "./direction.ts";
 import { HeadingLevels, type Place } from "./outline.ts";
 
 /** The id of the top of the book, which is a landing place of every book. */
@@ -35,6 +36,8 @@ export class BookIndex {
   /** The same places in reading order. */
   readonly inOrder: readonly IndexedPlace[];
   readonly words: BookWords;
+  /** In which direction the book is read. */
+  readonly direction: Direction;
   /** The indexes of the pages outside the reading order. */
   readonly companions: ReadonlySet<number>;
 
@@ -44,6 +47,7 @@ export class BookIndex {
     book: { title: string; language: string },
   ) {
     this.words = bookWords(book.language);
+    this.direction = languageDirection(book.language);
     this.companions = new Set(chapters.flatMap(({ role }, i) => (role === "companion" ? [i] : [])));
     const inOrder: IndexedPlace[] = [top(book.title)];
     const count = new Counts(conventions);

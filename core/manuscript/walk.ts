@@ -2,6 +2,7 @@ import type { Node, Schema } from "prosemirror-model";
 import type { BookIndex } from "./book-index.ts";
 import { captionedBlocks, type CaptionedBlock } from "./captions.ts";
 import { inlineRuns, type InlineRun } from "./links.ts";
+import { turnedDirection, type Direction } from "./direction.ts";
 import { HeadingLevels } from "./outline.ts";
 import { positionOfReference, referenceWords, type ReferenceWords } from "./references.ts";
 import { referenceAttrs, type LinkAttrs } from "./attributes.ts";
@@ -97,6 +98,11 @@ export abstract class ChapterWalk<Block, Inline, Style> {
       // A link cannot hold another one: a note's number inside a link stands behind it.
       return [...this.linked(run.link, words, style), ...inlinesOf(run.nodes.filter(isNote))];
     });
+  }
+
+  /** The direction of a block where it is not the book's. */
+  protected turned(node: Node): Direction | null {
+    return turnedDirection(node, this.index.direction);
   }
 
   /** What stands before the words of a caption, as “Figure 3”; null where captions of its kind are not counted. */

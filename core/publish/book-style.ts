@@ -3,20 +3,21 @@ import { kindNames } from "../destination/kinds/kinds.ts";
 import type { HoverStyle, LinkLooks } from "../manuscript/looks.ts";
 
 const base = `body { font-family: serif; line-height: 1.5; margin: 0 4%; overflow-wrap: break-word; }
-h1, h2, h3, h4, h5 { line-height: 1.25; text-align: left; hyphens: none; }
+h1, h2, h3, h4, h5 { line-height: 1.25; text-align: start; hyphens: none; }
 h1 { margin: 2em 0 1em; }
 img, svg { max-width: 100%; height: auto; }
 pre { white-space: pre-wrap; font-size: 0.85em; }
 table { border-collapse: collapse; margin: 1em 0; }
-th, td { border: 1px solid; padding: 0.3em 0.5em; text-align: left; vertical-align: top; }
+th, td { border: 1px solid; padding: 0.3em 0.5em; text-align: start; vertical-align: top; }
+td.left, th.left { text-align: left; }
 td.center, th.center { text-align: center; }
 td.right, th.right { text-align: right; }
 blockquote { margin: 1em 1.5em; }
 figure { margin: 1em 0; }
 figcaption, .caption { font-size: 0.9em; }
 figcaption .number, .caption .number { font-weight: bold; }
-.signposts ul { list-style: none; padding-left: 0; }
-.signposts ul ul { padding-left: 1.5em; }
+.signposts ul { list-style: none; padding: 0; }
+.signposts ul ul { padding-inline-start: 1.5em; }
 .signposts-heading { font-weight: bold; }
 .return { font-size: 0.9em; }
 .gap { font-weight: bold; }

@@ -11,12 +11,13 @@
   fill: ink,
   lang: book.lang,
   region: book.region,
+  dir: if book.direction == "rtl" { rtl } else { ltr },
   hyphenate: book.layout.hyphenate,
 )
 #set page(
   width: book.layout.width * 1mm,
   height: book.layout.height * 1mm,
-  binding: left,
+  binding: if book.direction == "rtl" { right } else { left },
   margin: (
     inside: book.layout.inner * 1mm,
     outside: book.layout.outer * 1mm,
@@ -115,6 +116,7 @@
 // A note's words, with the ways back to the text at their end. `opens` makes its first paragraph: at the foot of a
 // page it stands on the line of its number.
 #let set-note(note, opens, set-inlines, set-blocks) = {
+  set text(dir: if note.content.at(0).direction == "rtl" { rtl } else { ltr }) if "direction" in note.content.at(0)
   let back = for way in note.returns { h(0.4em); link(way.url, spell(way.words)) }
   let first = note.content.at(0)
   let rest = note.content.slice(1)
@@ -204,6 +206,7 @@
 
 #let set-blocks(blocks) = for block-data in blocks {
   let kind = block-data.kind
+  set text(dir: if block-data.direction == "rtl" { rtl } else { ltr }) if "direction" in block-data
   if kind == "paragraph" { par(set-inlines(block-data.content, set-blocks)) }
   else if kind == "heading" {
     let words = block-data.content.map(item => {
@@ -281,15 +284,17 @@
 // The chapter that goes on at the top of a page.
 #let running = state("running", none)
 #let is-odd = () => calc.odd(here().page())
+// The outer edge of a page: odd ones lie on the right in a book that is read from left to right.
+#let outer = () => if is-odd() == (book.direction == "ltr") { right } else { left }
 // Above even pages stands the book's title, above odd ones the chapter's; above a page that begins one, nothing.
 #let running-head = context {
   let begins = query(heading.where(level: 1)).any(it => it.location().page() == here().page())
   if begins or running.get() == none { return }
   set text(size: 0.86em, style: "italic", hyphenate: false)
-  align(if is-odd() { right } else { left }, if is-odd() { running.get() } else { spell(book.title) })
+  align(outer(), if is-odd() { running.get() } else { spell(book.title) })
 }
 #let page-number = context {
-  align(if is-odd() { right } else { left }, counter(page).display("1"))
+  align(outer(), counter(page).display("1"))
 }
 
 #set page(

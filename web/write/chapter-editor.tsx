@@ -66,10 +66,12 @@ export function ChapterEditor({
   besideText: HTMLElement | null;
 }) {
   const place = useRef<HTMLDivElement>(null);
+  const { looks, language } = useBook();
   const { view, state, surroundings } = useEditor({
     place,
     bookId,
     chapterId,
+    language,
     document,
     unsent,
     saver,
@@ -79,7 +81,6 @@ export function ChapterEditor({
   const [mentionsOf, setMentionsOf] = useState<LinkUse | null>(null);
   const [areasAt, setAreasAt] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const { looks } = useBook();
   const stale = useStale();
   const wide = useWideWindow(besideText !== null);
   const names = useDestinationNames(bookId);

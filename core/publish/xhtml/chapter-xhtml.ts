@@ -32,17 +32,17 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   protected readonly blockHandlers: BlockHandlers<string, void> = {
     title: (node) => [this.heading(node, 0)],
     heading: (node) => [this.heading(node, node.attrs["level"] as number)],
-    paragraph: (node) => [`<p>${this.words(node)}</p>`],
+    paragraph: (node) => [`<p${this.dir(node)}>${this.words(node)}</p>`],
     blockquote: (node) => [`<blockquote>${this.lines(node)}</blockquote>`],
-    code_block: (node) => [`<pre><code>${this.words(node)}</code></pre>`],
-    bullet_list: (node) => [`<ul>${this.items(node)}</ul>`],
+    code_block: (node) => [`<pre${this.dir(node)}><code>${this.words(node)}</code></pre>`],
+    bullet_list: (node) => [`<ul${this.dir(node)}>${this.items(node)}</ul>`],
     ordered_list: (node) => {
       const start = node.attrs["start"] as number;
-      return [`<ol${start === 1 ? "" : ` start="${start}"`}>${this.items(node)}</ol>`];
+      return [`<ol${this.dir(node)}${start === 1 ? "" : ` start="${start}"`}>${this.items(node)}</ol>`];
     },
     table: (node) => [this.table(node)],
     section_break: () => ["<hr/>"],
-    caption: (node) => [`<p class="caption"${this.id(node)}>${this.captionWords(node)}</p>`],
+    caption: (node) => [`<p class="caption"${this.dir(node)}${this.id(node)}>${this.captionWords(node)}</p>`],
     signposts: (node) => [this.signposts(node)],
   };
 
@@ -50,7 +50,9 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     text: (node) => {
       let text = this.textWithPages(node.text!);
       for (const mark of [...node.marks].reverse()) {
-        if (mark.type.name === "code") text = `<code>${text}</code>`;
+        // A listing's signs keep their order among words from right to left.
+        if (mark.type.name === "code")
+          text = `<code${this.index.direction === "rtl" ? ' dir="ltr"' : ""}>${text}</code>`;
         if (mark.type.name === "strong") text = `<strong>${text}</strong>`;
         if (mark.type.name === "emphasis") text = `<em>${text}</em>`;
       }
@@ -128,7 +130,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   protected override captioned(block: CaptionedBlock): string[] {
     const body = this.block(block.node);
     if (!block.caption) return body;
-    const caption = `<figcaption${this.id(block.caption)}>${this.captionWords(block.caption)}</figcaption>`;
+    const caption = `<figcaption${this.dir(block.caption)}${this.id(block.caption)}>${this.captionWords(block.caption)}</figcaption>`;
     const parts = block.captionFirst ? [caption, ...body] : [...body, caption];
     return [`<figure>${parts.join("\n")}</figure>`];
   }
@@ -150,7 +152,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     const tag = `h${this.levels.next(level)}`;
     const number = this.index.places.get(node.attrs["id"] as string)?.number ?? null;
     const lead = number === null ? "" : `<span class="number">${number}</span> `;
-    return `<${tag}${this.id(node)}>${lead}${words}</${tag}>`;
+    return `<${tag}${this.dir(node)}${this.id(node)}>${lead}${words}</${tag}>`;
   }
 
   private signposts(node: Node): string {
@@ -181,7 +183,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     const head = countHeadRows(node);
     const thead = head > 0 ? `<thead>${rows.slice(0, head).join("")}</thead>` : "";
     const tbody = head < rows.length ? `<tbody>${rows.slice(head).join("")}</tbody>` : "";
-    return `<table>${thead}${tbody}</table>`;
+    return `<table${this.dir(node)}>${thead}${tbody}</table>`;
   }
 
   private cell(cell: Node): string {
@@ -195,7 +197,8 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
       (head ? ' scope="col"' : "") +
       (colspan > 1 ? ` colspan="${colspan}"` : "") +
       (rowspan > 1 ? ` rowspan="${rowspan}"` : "") +
-      (align ? ` class="${align}"` : "");
+      (align ? ` class="${align}"` : "") +
+      this.dir(cell);
     const only = cell.childCount === 1 && cell.firstChild!.type.name === "paragraph" ? cell.firstChild : null;
     const tag = head ? "th" : "td";
     return `<${tag}${attrs}>${only ? this.words(only) : this.lines(cell)}</${tag}>`;
@@ -236,6 +239,11 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
       done = offset - start;
     }
     return out + escapeXml(text.slice(done));
+  }
+
+  private dir(node: Node): string {
+    const turned = this.turned(node);
+    return turned === null ? "" : ` dir="${turned}"`;
   }
 
   private id(node: Node): string {

@@ -1,6 +1,7 @@
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import { isPlainlyAnAddress, recognise } from "@vennet/core/destination/recognise";
 import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
+import { languageDirection } from "@vennet/core/manuscript/direction";
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
 import { history } from "prosemirror-history";
@@ -10,6 +11,7 @@ import { EditorState, type Command } from "prosemirror-state";
 import { tableEditing } from "prosemirror-tables";
 import { EditorView } from "prosemirror-view";
 import { autoLink } from "./auto-link";
+import { directions } from "./directions";
 import { editorKeys } from "./editor-keys";
 import { linkWords, selectLink, wordsOfSelection } from "./link-commands";
 import { linkMarks } from "./link-marks";
@@ -39,7 +41,7 @@ export const adopted = "adopted";
 export function createEditor(
   place: HTMLElement,
   doc: Node,
-  { bookId, chapterId }: { bookId: string; chapterId: string },
+  { bookId, chapterId, language }: { bookId: string; chapterId: string; language: string },
   callbacks: EditorCallbacks,
 ): EditorView {
   const state = EditorState.create({
@@ -58,6 +60,7 @@ export function createEditor(
       pasteIds,
       linkMarks,
       bookNumbers(chapterId),
+      directions(languageDirection(language)),
     ],
   });
   const view: EditorView = new EditorView(place, {
@@ -68,6 +71,8 @@ export function createEditor(
       "aria-multiline": "true",
       "aria-label": "Text of the chapter",
       spellcheck: "true",
+      lang: language,
+      dir: languageDirection(language),
     },
     nodeViews: {
       picture: (node, editor, _position, decorations) =>

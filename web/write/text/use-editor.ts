@@ -33,6 +33,7 @@ export function useEditor({
   place,
   bookId,
   chapterId,
+  language,
   document: json,
   unsent,
   saver,
@@ -41,6 +42,8 @@ export function useEditor({
   place: RefObject<HTMLElement | null>;
   bookId: string;
   chapterId: string;
+  /** The book’s, a BCP 47 tag. */
+  language: string;
   document: ChapterJson;
   /** Whether the text is one that the server has not got yet. */
   unsent: boolean;
@@ -66,7 +69,7 @@ export function useEditor({
     const editor: EditorView = createEditor(
       place.current!,
       readChapter(json),
-      { bookId, chapterId },
+      { bookId, chapterId, language },
       {
         onState: (next, toSave) => {
           // The text is on the page already; what stands around it may come a moment later than the next key.

@@ -5,6 +5,7 @@ import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../../../manuscript/signposts.ts";
 import { bookStyle } from "../../book-style.ts";
 import { coverSvg } from "./cover.ts";
+import { languageDirection } from "../../../manuscript/direction.ts";
 import { pictureSize } from "../../../manuscript/picture-size.ts";
 import { bytesOf, entryDate } from "../../export-folder.ts";
 import { travellingFiles, type TravellingFile } from "../../travelling-files.ts";
@@ -153,7 +154,7 @@ function page(book: Book, title: string, body: string): string {
   const lang = escapeXml(book.language);
   return `<?xml version="1.0" encoding="UTF-8"?>
 <!DOCTYPE html>
-<html xmlns="http://www.w3.org/1999/xhtml" xmlns:epub="http://www.idpf.org/2007/ops" lang="${lang}" xml:lang="${lang}">
+<html xmlns="http://www.w3.org/1999/xhtml" xmlns:epub="http://www.idpf.org/2007/ops" lang="${lang}" xml:lang="${lang}" dir="${languageDirection(book.language)}">
 <head><title>${escapeXml(title || book.title)}</title><link rel="stylesheet" type="text/css" href="style.css"/></head>
 <body>
 ${body}
@@ -256,8 +257,9 @@ function packageDocument(
     ),
     ...companions.map((_, i) => `    <itemref idref="file-${i + 1}" linear="no"/>`),
   ].join("\n");
+  const direction = languageDirection(book.language);
   return `<?xml version="1.0" encoding="UTF-8"?>
-<package xmlns="http://www.idpf.org/2007/opf" version="3.0" unique-identifier="id" xml:lang="${escapeXml(book.language)}">
+<package xmlns="http://www.idpf.org/2007/opf" version="3.0" unique-identifier="id" xml:lang="${escapeXml(book.language)}" dir="${direction}">
   <metadata xmlns:dc="http://purl.org/dc/elements/1.1/">
     <dc:identifier id="id">urn:uuid:${escapeXml(book.id)}</dc:identifier>
     <dc:title>${escapeXml(book.title)}</dc:title>
@@ -269,7 +271,7 @@ ${source}${accessibility}
   <manifest>
 ${manifest}
   </manifest>
-  <spine>
+  <spine page-progression-direction="${direction}">
 ${spine}
   </spine>
 </package>

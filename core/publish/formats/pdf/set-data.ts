@@ -1,4 +1,5 @@
 import type { DestinationKind } from "../../../destination/kinds/kinds.ts";
+import type { Direction } from "../../../manuscript/direction.ts";
 import type { Hotspot } from "../../../manuscript/hotspot.ts";
 
 // What the typesetter's template reads. The author's text is data in it, never markup.
@@ -64,7 +65,10 @@ export interface SetCaption {
   content: SetInline[];
 }
 
-export type SetBlock =
+/** A block, and its direction where that is not the book's. */
+export type SetBlock = SetKind & { direction?: Direction };
+
+type SetKind =
   | { kind: "paragraph" | "listing"; content: SetInline[] }
   | { kind: "heading"; level: number; label: string | null; number: string | null; content: SetInline[] }
   | { kind: "quote"; content: SetBlock[] }

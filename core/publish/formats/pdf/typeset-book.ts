@@ -92,6 +92,7 @@ export function typesetBook(
       title: book.title,
       author: book.author,
       ...typesetLanguage(book.language),
+      direction: index.direction,
       looks: book.looks,
       layout: { ...book.layout, ...pageSize(book.layout) },
       fonts: { text: textFamilies, code: codeFamilies, scripts: scripts.families },

@@ -157,6 +157,12 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     });
   }
 
+  protected override block(node: Node, style: Style): SetBlock[] {
+    const direction = this.turned(node);
+    const set = super.block(node, style);
+    return direction === null ? set : set.map((block) => ({ ...block, direction }));
+  }
+
   protected override captioned({ node, caption, captionFirst }: CaptionedBlock): SetBlock[] {
     if (!caption) return this.block(node, plain);
     const body = this.block(node, plain);

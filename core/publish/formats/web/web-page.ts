@@ -1,6 +1,7 @@
 import { topOfBook } from "../../../manuscript/book-index.ts";
 import { indexOf, usedPictures, type Book } from "../../../manuscript/book.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
+import { languageDirection } from "../../../manuscript/direction.ts";
 import { pictureSize } from "../../../manuscript/picture-size.ts";
 import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../../../manuscript/signposts.ts";
 import { dataAddress } from "../../data-address.ts";
@@ -11,8 +12,8 @@ import { escapeXml } from "../../xhtml/escape-xml.ts";
 import type { PageContext } from "../../xhtml/page-context.ts";
 
 const pageRules = `body { max-width: 38em; margin: 0 auto; padding: 1em; }
-nav ul { list-style: none; padding-left: 0; }
-nav ul ul { padding-left: 1.5em; }
+nav ul { list-style: none; padding: 0; }
+nav ul ul { padding-inline-start: 1.5em; }
 .ways { display: flex; flex-wrap: wrap; gap: 0 2em; border-top: 1px solid; margin-top: 2em; padding-top: 0.5em; }
 @media (prefers-color-scheme: dark) {
   body { background: #1d1b19; color: #ece7db; }
@@ -87,7 +88,7 @@ ${notesPart}</main>`,
 /** An HTML page in UTF-8. */
 export function htmlPage(book: Book, title: string, style: string, body: string): Uint8Array {
   return new TextEncoder().encode(`<!DOCTYPE html>
-<html lang="${escapeXml(book.language)}">
+<html lang="${escapeXml(book.language)}" dir="${languageDirection(book.language)}">
 <head>
 <meta charset="utf-8"/>
 <meta name="viewport" content="width=device-width, initial-scale=1"/>
