@@ -1,5 +1,6 @@
 import type { Element, ElementContent, Root, RootContent } from "hast";
 import type { Node } from "prosemirror-model";
+import { guessLanguage } from "../manuscript/language.ts";
 import { levels } from "../levels.ts";
 import { tooDeep } from "./errors.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
@@ -25,6 +26,8 @@ export interface ArrivedFile extends BroughtFile {
 export interface ImportedManuscript {
   /** The words of the first level-1 heading, or the fallback title. */
   title: string;
+  /** A BCP 47 tag, as far as its letters tell; null where they do not. */
+  language: string | null;
   /** One valid document a chapter. */
   chapters: Node[];
   pictures: ArrivedFile[];
@@ -54,6 +57,7 @@ export async function importManuscript(
   });
   return {
     ...made,
+    language: guessLanguage(made.chapters.map(({ textContent }) => textContent).join(" ")),
     pictures: arrivedPictures.used(),
     companions: arrivedCompanions.used(),
     leftOut: [...leftOut, ...made.leftOut],

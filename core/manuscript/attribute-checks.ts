@@ -1,3 +1,5 @@
+import { languageTag } from "./language.ts";
+
 // What the schema asks of attributes; each check throws a RangeError.
 
 export function checkId(value: unknown): void {
@@ -49,6 +51,11 @@ export function checkSource(value: unknown): void {
 export function checkLanguage(value: unknown): void {
   if (value !== null && (typeof value !== "string" || !/^[^\s\p{Cc}]{1,200}$/u.test(value)))
     throw new RangeError("A listing's language is one word.");
+}
+
+export function checkLanguageTag(value: unknown): void {
+  if (typeof value !== "string" || languageTag(value) === null)
+    throw new RangeError("A language is a tag of BCP 47.");
 }
 
 export function checkStart(value: unknown): void {

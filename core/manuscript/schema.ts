@@ -2,6 +2,7 @@ import { Schema, type Attrs, type Node } from "prosemirror-model";
 import { assertDestination, readHref, writeDestination } from "../destination/destination.ts";
 import { kindOf } from "../destination/kinds/kinds.ts";
 import * as checks from "./attribute-checks.ts";
+import { languageTag } from "./language.ts";
 import { linkAttrs, type LinkAttrs } from "./attributes.ts";
 import { assertHotspots, type Hotspot } from "./hotspot.ts";
 import { newId } from "./ids.ts";
@@ -329,6 +330,20 @@ export const schema = new Schema({
     code: {
       parseDOM: [{ tag: "code" }],
       toDOM: () => ["code", 0],
+    },
+    // Words in another language than the book's (WCAG 2.2, SC 3.1.2).
+    language: {
+      attrs: { tag: { validate: checks.checkLanguageTag } },
+      parseDOM: [
+        {
+          tag: "span[lang]",
+          getAttrs: (dom) => {
+            const tag = languageTag((dom as HTMLElement).lang);
+            return tag === null ? false : { tag };
+          },
+        },
+      ],
+      toDOM: (mark) => ["span", { lang: mark.attrs["tag"] as string }, 0],
     },
     // Words that look like an address and that the author wants to stay words.
     plain: {

@@ -329,7 +329,8 @@ function key(as: string, value: string, text: string, traits: FormatTraits): str
 
 /**
  * The words as they are compared. E-books and web pages keep them to the letter, blanks folded. A PDF has no blanks
- * of its own, only distances, and hyphens at its line ends, so both are left out on both sides there.
+ * of its own, only distances, and hyphens at its line ends, so both are left out on both sides there, and so is what is
+ * never shown.
  */
 function comparable(text: string, traits: FormatTraits): string {
   const normal = text.normalize("NFC");
@@ -337,7 +338,7 @@ function comparable(text: string, traits: FormatTraits): string {
     ? foldBlanks(normal)
     : normal
         .normalize("NFKC")
-        .replace(/[\s\u00ad\u200b\u2060\ufe0e\ufe0f\u200d-]+/g, "")
+        .replace(/[\s\p{Default_Ignorable_Code_Point}-]+/gu, "")
         .replace(/\u2010|\u2011/g, "");
 }
 

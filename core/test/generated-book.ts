@@ -20,7 +20,7 @@ type Make<T> = (making: Making) => T;
 const words = fc
   .array(
     fc.constantFrom(
-      ..."sand tide post <low> R&D “quay” naïve Ærø 干潮 ночь a_b *four* [bare] `x` 5 % don't fi ffl é 12:40 #7 | C:\\way ~".split(
+      ..."sand tide post <low> R&D “quay” naïve Ærø 干潮 ночь a_b *four* [bare] `x` 5 % don't fi ffl é 12:40 #7 | C:\\way ~ שביל הגאות جدول راه\u200cها क्षेत्र ज्वार 한국어 ทาง ஓதப்".split(
         " ",
       ),
     ),
@@ -53,14 +53,21 @@ const destination = fc.oneof(
   someWhere.map((target) => ({ kind: "place", target })),
 );
 
-const mark = fc.constantFrom("emphasis", "strong", "code");
+const inFrench = schema.mark("language", { tag: "fr-CA" });
+const mark = fc.constantFrom(...["emphasis", "strong", "code"].map((name) => schema.mark(name)), inFrench);
 
 const inline: fc.Arbitrary<Make<Node[]>> = fc.oneof(
   { weight: 6, arbitrary: words.map((text): Make<Node[]> => () => [schema.text(` ${text} `)]) },
   {
     weight: 6,
     arbitrary: fc
-      .tuple(words, destination, fc.option(words), fc.boolean(), fc.subarray(["emphasis", "strong"]))
+      .tuple(
+        words,
+        destination,
+        fc.option(words),
+        fc.boolean(),
+        fc.subarray([schema.mark("emphasis"), schema.mark("strong"), inFrench]),
+      )
       .map(([text, to, description, newWindow, more]): Make<Node[]> => (making) => {
         const link = schema.mark("link", {
           id: id(making, "l"),
@@ -68,7 +75,7 @@ const inline: fc.Arbitrary<Make<Node[]>> = fc.oneof(
           description,
           newWindow: newWindow && to.kind === "web",
         });
-        const marks: Mark[] = [link, ...more.map((name) => schema.mark(name))];
+        const marks: Mark[] = [link, ...more];
         return [schema.text(text, marks), schema.text(", ")];
       }),
   },
@@ -76,7 +83,7 @@ const inline: fc.Arbitrary<Make<Node[]>> = fc.oneof(
     weight: 2,
     arbitrary: fc
       .tuple(words, mark)
-      .map(([text, name]): Make<Node[]> => () => [schema.text(text, [schema.mark(name)]), schema.text(" ")]),
+      .map(([text, one]): Make<Node[]> => () => [schema.text(text, [one]), schema.text(" ")]),
   },
   {
     weight: 2,

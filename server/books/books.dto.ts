@@ -15,12 +15,10 @@ import {
 } from "@vennet/core/manuscript/looks";
 import { assertLayout, type PageLayout } from "@vennet/core/manuscript/page-layout";
 import { assertPresets, type Preset } from "@vennet/core/publish/formats/formats";
-import { IsInt, IsOptional, IsString, Length, Matches, Max, MaxLength, Min } from "class-validator";
+import { IsInt, IsOptional, IsString, Length, Max, MaxLength, Min } from "class-validator";
 import { ExportChoicesShape, PageLayoutShape } from "../exports/export-choices.dto.ts";
 import { FitsCore } from "../http/fits-core.ts";
-
-/** The tags of BCP 47 that begin with a language code of ISO 639. */
-const languageTag = /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/;
+import { IsLanguageTag } from "./language-tag.ts";
 
 export class NewBookRequest {
   @ApiProperty()
@@ -30,7 +28,7 @@ export class NewBookRequest {
 
   @ApiPropertyOptional({ description: "A BCP 47 tag, as “en” or “de”." })
   @IsOptional()
-  @Matches(languageTag, { message: "A language is written as “en”, “de” or “en-GB”." })
+  @IsLanguageTag()
   language?: string;
 }
 
@@ -90,7 +88,7 @@ export class ChangeBookRequest {
 
   @ApiPropertyOptional()
   @IsOptional()
-  @Matches(languageTag, { message: "A language is written as “en”, “de” or “en-GB”." })
+  @IsLanguageTag()
   language?: string;
 
   @ApiPropertyOptional({ type: LinkLooksShape, description: "How the links of each kind look." })

@@ -167,7 +167,7 @@ export class ImportService {
   private async newBook(manager: EntityManager, input: ImportInput, arrived: Arrived): Promise<string> {
     const title = (input.title || arrived.title).slice(0, 500);
     const author = { id: input.accountId, name: input.authorName };
-    return (await this.books.insert(manager, author, title, "en")).id;
+    return (await this.books.insert(manager, author, title, arrived.language ?? "en")).id;
   }
 
   /** What was sent and has not become a book's. */

@@ -70,6 +70,7 @@
   let body = spell(run.words, by: if "code" in run { raw } else { text })
   if "emphasis" in run { body = emph(body) }
   if "strong" in run { body = strong(body) }
+  if "language" in run { body = text(lang: run.language.lang, region: run.language.region, body) }
   body
 }
 
@@ -336,6 +337,9 @@
 // Where each landing place fell, for the names that the finished PDF gives them.
 #context [#metadata(book.places.map(id => {
   let by = book.held.at(id, default: id)
-  let place = locate(label(by)).position()
-  (id: id, by: by, page: place.page, x: place.x.pt(), y: place.y.pt())
+  let element = query(label(by)).first()
+  let place = element.location().position()
+  // A heading is where its line begins; all else stands on a line.
+  let top = if element.func() == heading { 2 } else { 10 }
+  (id: id, by: by, page: place.page, x: place.x.pt(), y: place.y.pt() - top)
 }))<places>]

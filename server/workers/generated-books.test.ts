@@ -11,7 +11,6 @@ import { epubcheck, kept, qpdf } from "../test/tools.ts";
 import { textFonts } from "./fonts.ts";
 import { Typesetter } from "./typesetter.ts";
 
-// The typesetter's fonts have no Chinese; what becomes of letters without a shape is tested elsewhere.
 const books = generatedBooks(50);
 
 test("fifty generated books are set as PDF/UA-1 with every link, and qpdf finds no fault", async () => {

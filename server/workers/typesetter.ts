@@ -67,7 +67,7 @@ export class Typesetter {
     }
   }
 
-  private set({ files, pictures, marked }: Typeset, accessible: boolean): Uint8Array {
+  private set({ files, pictures, marked, languages }: Typeset, accessible: boolean): Uint8Array {
     this.give(new Map<string, string | Uint8Array>([...files, ...pictures]));
     const compiled = this.compiler.compile({ mainFilePath: main, resetRead: false });
     if (!compiled.result) {
@@ -91,7 +91,7 @@ export class Typesetter {
     ];
     // Keeps what the last few settings used, and lets go of the rest.
     this.compiler.evictCache(5);
-    return finishPdf(pdf, marked, places);
+    return finishPdf(pdf, marked, places, languages);
   }
 
   /** Whether the typesetter can decode a picture, tried with the picture alone. */

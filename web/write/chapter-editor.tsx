@@ -34,6 +34,7 @@ import { AnchorPanel } from "./text/anchor-panel";
 import { bookAround } from "./text/book-numbers";
 import { insertPicture } from "./text/insert-commands";
 import { selectLink } from "./text/link-commands";
+import { LanguagePanel } from "./text/language-panel";
 import { LinkLookStyle } from "./text/link-look-style";
 import { linkAtSelection, tellLinkMarks } from "./text/link-marks";
 import { SignpostsPanel } from "./text/signposts-panel";
@@ -80,6 +81,7 @@ export function ChapterEditor({
   const [following, setFollowing] = useState<string | null>(null);
   const [mentionsOf, setMentionsOf] = useState<LinkUse | null>(null);
   const [areasAt, setAreasAt] = useState<number | null>(null);
+  const [askingLanguage, setAskingLanguage] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const stale = useStale();
   const wide = useWideWindow(besideText !== null);
@@ -176,6 +178,7 @@ export function ChapterEditor({
           onBack={goBack}
           onPicture={(file) => void addPicture(file)}
           onReference={() => openReference(view)}
+          onLanguage={() => setAskingLanguage(true)}
           contents={around?.index.words.contents ?? ""}
           anchorsShown={anchorsShown}
           onShowAnchors={showAnchors}
@@ -238,6 +241,15 @@ export function ChapterEditor({
                 state={state}
                 index={around.index}
                 top={(position) => topOf(view, position)}
+              />
+            )}
+            {view && state && askingLanguage && (
+              <LanguagePanel
+                view={view}
+                state={state}
+                top={(position) => topOf(view, position)}
+                book={language}
+                onClose={() => setAskingLanguage(false)}
               />
             )}
             {view && state && !isLineOpen && (

@@ -5,6 +5,7 @@ import { schema } from "../../manuscript/schema.ts";
 import { clip, trimBlanks, withoutLastNewline } from "./blanks.ts";
 import { blocks, wrappers } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
+import { inLanguage, languageMark } from "./language-of-tree.ts";
 import { WordsOfTree } from "./words-of-tree.ts";
 
 const longestLanguage = 100;
@@ -28,7 +29,7 @@ export class BlocksOfTree {
     for (const child of children) {
       if (child.type === "element" && blocks.has(child.tagName)) {
         flush();
-        out.push(...this.block(child));
+        out.push(...inLanguage(this.block(child), languageMark(child)));
       } else loose.push(child);
     }
     flush();

@@ -1,6 +1,6 @@
 import type { ElementContent, Root, RootContent } from "hast";
 import { toString } from "hast-util-to-string";
-import type { Node } from "prosemirror-model";
+import type { Mark, Node } from "prosemirror-model";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { newId } from "../../manuscript/ids.ts";
 import { schema } from "../../manuscript/schema.ts";
@@ -9,6 +9,7 @@ import { clip } from "./blanks.ts";
 import { BlocksOfTree } from "./blocks-of-tree.ts";
 import { blocks, wrappers } from "./elements.ts";
 import { FileReading, type TreeOptions } from "./file-reading.ts";
+import { inLanguage, languageMark } from "./language-of-tree.ts";
 
 /** What a tree became. */
 export interface ManuscriptOfTree {
@@ -58,12 +59,12 @@ class ManuscriptBuilder {
     };
   }
 
-  private chapterBlocks(children: RootContent[]): void {
+  private chapterBlocks(children: RootContent[], language: Mark | null = null): void {
     let loose: ElementContent[] = [];
     const flush = (): void => {
       const paragraph = this.blocks.paragraph(loose);
       loose = [];
-      if (paragraph) this.current().blocks.push(paragraph);
+      if (paragraph) this.current().blocks.push(...inLanguage([paragraph], language));
     };
     for (const child of children) {
       if (child.type === "element" && child.tagName === "h1") {
@@ -74,10 +75,10 @@ class ManuscriptBuilder {
         this.firstHeading ||= toString(child).trim();
       } else if (child.type === "element" && wrappers.has(child.tagName) && child.tagName !== "figure") {
         flush();
-        this.chapterBlocks(child.children);
+        this.chapterBlocks(child.children, languageMark(child) ?? language);
       } else if (child.type === "element" && blocks.has(child.tagName)) {
         flush();
-        const made = this.blocks.block(child);
+        const made = inLanguage(this.blocks.block(child), languageMark(child) ?? language);
         if (made.length > 0) this.current().blocks.push(...made);
       } else if (child.type === "element" || child.type === "text") {
         loose.push(child);

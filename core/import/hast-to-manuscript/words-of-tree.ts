@@ -7,6 +7,7 @@ import type { Destination } from "../../destination/kinds/kinds.ts";
 import { newId } from "../../manuscript/ids.ts";
 import { schema } from "../../manuscript/schema.ts";
 import { clip } from "./blanks.ts";
+import { languageMark } from "./language-of-tree.ts";
 import { markFor, shows, silent, unformatted } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
 
@@ -18,7 +19,9 @@ export class WordsOfTree {
     return children.flatMap((child) => this.inline(child, marks, keepBlanks));
   }
 
-  private inline(node: ElementContent, marks: readonly Mark[], keepBlanks: boolean): Node[] {
+  private inline(node: ElementContent, given: readonly Mark[], keepBlanks: boolean): Node[] {
+    const language = node.type === "element" ? languageMark(node) : null;
+    const marks = language ? language.addToSet(given) : given;
     if (node.type === "text") {
       const text = keepBlanks ? node.value : node.value.replace(/[ \t\r\n\f]+/g, " ");
       return text === "" ? [] : [schema.text(text, marks)];

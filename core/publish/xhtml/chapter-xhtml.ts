@@ -53,6 +53,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
         // A listing's signs keep their order among words from right to left.
         if (mark.type.name === "code")
           text = `<code${this.index.direction === "rtl" ? ' dir="ltr"' : ""}>${text}</code>`;
+        if (mark.type.name === "language") text = this.inLanguage(mark.attrs["tag"] as string, text);
         if (mark.type.name === "strong") text = `<strong>${text}</strong>`;
         if (mark.type.name === "emphasis") text = `<em>${text}</em>`;
       }
@@ -239,6 +240,11 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
       done = offset - start;
     }
     return out + escapeXml(text.slice(done));
+  }
+
+  private inLanguage(tag: string, text: string): string {
+    const xml = this.context.medium === "epub" ? ` xml:lang="${escapeXml(tag)}"` : "";
+    return `<span lang="${escapeXml(tag)}"${xml}>${text}</span>`;
   }
 
   private dir(node: Node): string {

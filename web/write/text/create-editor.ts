@@ -13,6 +13,7 @@ import { EditorView } from "prosemirror-view";
 import { autoLink } from "./auto-link";
 import { directions } from "./directions";
 import { editorKeys } from "./editor-keys";
+import { withoutOwnLanguage } from "./language-commands";
 import { linkWords, selectLink, wordsOfSelection } from "./link-commands";
 import { linkMarks } from "./link-marks";
 import { bookNumbers } from "./book-numbers";
@@ -92,6 +93,7 @@ export function createEditor(
       signposts: (node, _editor, _position, decorations) =>
         new SignpostsView(document.createElement("div"), node, decorations),
     },
+    transformPasted: (slice) => withoutOwnLanguage(slice, language),
     // An address pasted onto selected words links them.
     handlePaste(view, event) {
       const text = event.clipboardData?.getData("text/plain").trim() ?? "";

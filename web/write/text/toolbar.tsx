@@ -7,6 +7,7 @@ import {
   Footprints,
   ImagePlus,
   Italic,
+  Languages,
   Link2,
   List,
   ListOrdered,
@@ -43,6 +44,7 @@ import { Button } from "../../parts/button";
 import { makeHeading } from "./editor-keys";
 import { useTakenLink } from "../links/taken-link";
 import { useTrail } from "../places/trail";
+import { wordsInLanguage } from "./language-commands";
 import { readSelection } from "./read-selection";
 import {
   insertAnchor,
@@ -53,7 +55,7 @@ import {
   insertTable,
 } from "./insert-commands";
 
-const { strong, emphasis, code } = schema.marks;
+const { strong, emphasis, code, language } = schema.marks;
 const nodes = schema.nodes;
 
 /** The tools of the text, one row of them; a second appears while the cursor is in a table. */
@@ -65,6 +67,7 @@ export function Toolbar({
   onBack,
   onPicture,
   onReference,
+  onLanguage,
   contents,
   anchorsShown,
   onShowAnchors,
@@ -78,6 +81,8 @@ export function Toolbar({
   onBack: () => void;
   onPicture: (file: File) => void;
   onReference: () => void;
+  /** Asks in which language the selected words are. */
+  onLanguage: () => void;
   /** The words above a new signpost list. */
   contents: string;
   /** Whether the marks of anchors are shown. */
@@ -154,6 +159,16 @@ export function Toolbar({
         {tool("Bold", Bold, toggleMark(strong!), hasMark(state, strong!))}
         {tool("Italic", Italic, toggleMark(emphasis!), hasMark(state, emphasis!))}
         {tool("Code", Code, toggleMark(code!), hasMark(state, code!))}
+        <Tool
+          label="Language of the words"
+          icon={Languages}
+          pressed={hasMark(state, language!)}
+          disabled={wordsInLanguage(state) === null}
+          onPress={() => {
+            readSelection(view);
+            onLanguage();
+          }}
+        />
         <Gap />
         {tool("Bulleted list", List, wrapInList(nodes.bullet_list!))}
         {tool("Numbered list", ListOrdered, wrapInList(nodes.ordered_list!))}

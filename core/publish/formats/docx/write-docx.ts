@@ -28,6 +28,7 @@ import {
   type Book,
   type PictureFile,
 } from "../../../manuscript/book.ts";
+import { languageOf } from "../../../manuscript/language.ts";
 import type { InlineRun } from "../../../manuscript/links.ts";
 import { numberNotes, type NumberedNote } from "../../../manuscript/notes.ts";
 import { textWidth } from "../../../manuscript/page-layout.ts";
@@ -108,7 +109,7 @@ export async function writeDocx(book: Book, name: string): Promise<{ bytes: Uint
     creator: book.author,
     lastModifiedBy: book.author,
     styles: {
-      default: { document: { run: { font: "Georgia", size: "11pt", language: { value: book.language } } } },
+      default: { document: { run: { font: "Georgia", size: "11pt", ...languageOptions(book.language) } } },
     },
     footnotes: writing.footnotes,
     numbering: { config: writing.numbering },
@@ -352,10 +353,16 @@ function textRuns(node: Node, look: IRunOptions): ParagraphChild[] {
     ...(marks.has("strong") ? { bold: true } : {}),
     ...(marks.has("emphasis") ? { italics: true } : {}),
     ...(marks.has("code") ? listing : {}),
+    ...languageOptions(languageOf(node)),
   };
   return node
     .text!.split("\n")
     .map((text, i) => new TextRun({ ...style, text, ...(i > 0 ? { break: 1 } : {}) }));
+}
+
+/** A language for letters of all sorts: a program takes that of the letters' own sort (ECMA-376-1, 17.3.2.20). */
+function languageOptions(tag: string | null): IRunOptions {
+  return tag === null ? {} : { language: { value: tag, eastAsia: tag, bidirectional: tag } };
 }
 
 function alignedAs(cell: Node): IParagraphOptions {

@@ -23,8 +23,8 @@ const blockTags: Partial<Record<Nodes["type"], string>> = {
   code: "pre",
 };
 
-/** What an anchor ends with, and lines within cells. */
-const plainHtml = /^(<\/a>|<br\s*\/?>)$/;
+/** What an anchor ends with, lines within cells, and words in another language. */
+const plainHtml = /^(<\/a>|<br\s*\/?>|<span lang="[A-Za-z0-9-]+">|<\/span>)$/;
 const shownHtml = 60;
 
 const traits: FormatTraits = {

@@ -5,6 +5,7 @@ import type { Node } from "prosemirror-model";
 import type { Destination } from "../../../destination/kinds/kinds.ts";
 import { topOfBook, type BookIndex } from "../../../manuscript/book-index.ts";
 import { indexOf, pictureSuffix, usedPictures, type Book } from "../../../manuscript/book.ts";
+import { languageOf } from "../../../manuscript/language.ts";
 import { linkUses, type InlineRun } from "../../../manuscript/links.ts";
 import { gapSign } from "../../../manuscript/references.ts";
 import {
@@ -107,7 +108,8 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
         : { type: "text", value: node.text! };
       if (marks.has("emphasis")) text = { type: "emphasis", children: [text] };
       if (marks.has("strong")) text = { type: "strong", children: [text] };
-      return [text];
+      const language = languageOf(node);
+      return language === null ? [text] : [html(`<span lang="${language}">`), text, html("</span>")];
     },
     hard_break: () => [{ type: "break" }],
     picture: (node) => {

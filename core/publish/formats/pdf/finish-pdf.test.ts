@@ -142,8 +142,8 @@ describe("names of places", () => {
   test("are added, with their page and their line, to those that headings have", () => {
     const after = latin1(finishPdf(pdf(named), [], [place("tide", 2, 110), place("anchor", 1, 40)]));
     expect(after).toContain("/Names [(anchor) 7 0 R (heading) 4 0 R (tide) 6 0 R]");
-    // A line's foot is 110 points from the top of 600: its head is seen with ten points more.
-    expect(after).toContain("6 0 obj\n[3 0 R /XYZ 54 500 null]");
+    // 110 points from the top of 600.
+    expect(after).toContain("6 0 obj\n[3 0 R /XYZ 54 490 null]");
     expect(after).toContain("/Size 8");
   });
 
@@ -153,6 +153,8 @@ describe("names of places", () => {
     );
     const again = latin1(finishPdf(pdf(named), [], [place("heading", 2, 300)]));
     expect(again).toContain("/Names [(heading) 4 0 R]");
+    // Where it leads is as exact as all others.
+    expect(again).toContain("4 0 obj\n[3 0 R /XYZ 54 300 null]");
     expect(() => finishPdf(pdf(named), [], [place("x", 9, 1)])).toThrow(
       expect.objectContaining({ code: "page" }),
     );

@@ -19,7 +19,7 @@ export class FinishError extends CodedError {
   }
 }
 
-/** Where a landing place stands: its page, counted from 1, and points from the page's top left corner. */
+/** Where a reader's window begins who is taken to a place, so that its line is seen whole: its page, counted from 1, and points from the page's top left corner. */
 export interface PdfPlace {
   id: string;
   /** The place that holds it, where it is inside a heading; else itself. */
@@ -28,9 +28,6 @@ export interface PdfPlace {
   x: number;
   y: number;
 }
-
-// From a line's foot to where a reader's window begins, so that the line is seen whole.
-const lineHeight = 10;
 
 interface Page {
   ref: PdfRef;
@@ -43,18 +40,52 @@ interface Page {
  * Finishes the typesetter's PDF: puts each marked link's true address or place and its alternate
  * description (ISO 14289-1, 7.18.5) in place of its marker, and names every landing place as a destination
  * with coordinates (ISO 32000, 12.3.2.4), unless the typesetter has named it. Areas of a picture that is a link itself
- * are laid over that link.
+ * are laid over that link. Languages get their whole tags (14.9.2).
+ * @param languages tags by what the typesetter writes of them
  * @throws FinishError where a marker or a page is not found; PdfError where the file cannot be continued
  */
-export function finishPdf(pdf: Uint8Array, marked: MarkedLink[], places: PdfPlace[]): Uint8Array {
-  if (marked.length === 0 && places.length === 0) return pdf;
+export function finishPdf(
+  pdf: Uint8Array,
+  marked: MarkedLink[],
+  places: PdfPlace[],
+  languages: ReadonlyMap<string, string> = new Map(),
+): Uint8Array {
   const objects = new PdfObjects(pdf);
   const catalog = objects.dictionary(objects.trailer.get("Root"));
   const pages = pagesUnder(objects, catalog.get("Pages") as PdfRef);
   finishLinks(objects, pages, marked);
   if (places.length > 0) namePlaces(objects, catalog, pages, places);
   for (const page of pages) layAreasOver(objects, page);
+  nameLanguages(objects, catalog, languages);
   return objects.updated();
+}
+
+/** Writes whole tags of languages to the file and to the elements of its structure that are in others. */
+function nameLanguages(objects: PdfObjects, catalog: PdfDict, languages: ReadonlyMap<string, string>): void {
+  const wholeTag = (element: PdfDict): string | undefined => {
+    const said = objects.read(element.get("Lang"));
+    const whole = said instanceof PdfString ? languages.get(said.bytes) : undefined;
+    return whole === (said as PdfString | null)?.bytes ? undefined : whole;
+  };
+  if (![...languages].some(([said, whole]) => said !== whole)) return;
+  const whole = wholeTag(catalog);
+  if (whole !== undefined) {
+    catalog.set("Lang", new PdfString(whole));
+    objects.change(objects.trailer.get("Root") as PdfRef, catalog);
+  }
+  const open: PdfValue[] = [catalog.get("StructTreeRoot") ?? null];
+  while (open.length > 0) {
+    const value = open.pop()!;
+    const element = objects.read(value);
+    if (!(element instanceof Map)) continue;
+    const own = wholeTag(element);
+    if (own !== undefined && value instanceof PdfRef) {
+      element.set("Lang", new PdfString(own));
+      objects.change(value, element);
+    }
+    const kids = objects.read(element.get("K"));
+    open.push(...(Array.isArray(kids) ? kids : [kids]).filter((kid) => kid instanceof PdfRef));
+  }
 }
 
 /** The pages under a node of their tree, in their order (7.7.3). */
@@ -97,7 +128,7 @@ function finishLinks(objects: PdfObjects, pages: Page[], marked: MarkedLink[]): 
     throw new FinishError("marker", `The typesetter's PDF lacks ${missing.size} of the marked links.`);
 }
 
-/** Makes a destination of each place, and names it beside those that the typesetter has named. */
+/** Makes a destination of each place, by its name, those that the typesetter has named too. */
 function namePlaces(objects: PdfObjects, catalog: PdfDict, pages: Page[], places: PdfPlace[]): void {
   const trees = objects.read(catalog.get("Names"));
   const known = trees instanceof Map ? objects.read(trees.get("Dests")) : null;
@@ -105,17 +136,14 @@ function namePlaces(objects: PdfObjects, catalog: PdfDict, pages: Page[], places
   const names = new Map<string, PdfValue>();
   for (let i = 0; i + 1 < list.length; i += 2) names.set((list[i] as PdfString).bytes, list[i + 1]!);
   for (const { id, by, page, x, y } of places) {
-    if (names.has(id)) continue;
-    const same = names.get(by);
-    if (same) {
-      names.set(id, same);
-      continue;
-    }
     const sheet = pages[page - 1];
     if (!sheet) throw new FinishError("page", `The typesetter's PDF lacks page ${page}.`);
-    const top = Math.min(sheet.height, sheet.height - y + lineHeight);
-    const xyz = new PdfName("XYZ");
-    names.set(id, objects.add([sheet.ref, xyz, hundredths(x), hundredths(top), null]));
+    const top = Math.min(sheet.height, sheet.height - y);
+    const here = [sheet.ref, new PdfName("XYZ"), hundredths(x), hundredths(top), null];
+    // The outline leads to what a heading's name leads to, so that is changed and not replaced.
+    const known = names.get(by);
+    if (known instanceof PdfRef) objects.change(known, here);
+    names.set(id, known ?? objects.add(here));
   }
   // A name tree is sorted by its keys (ISO 32000, 7.9.6).
   const sorted = [...names].sort(([a], [b]) => (a < b ? -1 : 1));

@@ -6,13 +6,6 @@ export interface ScriptRun {
   fonts: number | null;
 }
 
-interface ScriptFonts {
-  /** A regular expression of a run of the script's letters. */
-  pattern: string;
-  /** The first that has a shape for a letter sets it. */
-  families: string[];
-}
-
 /** The families in which books are set: all that is of no script in the list below is looked for in them, in this order. */
 export const textFamilies = [
   "Literata",
@@ -89,50 +82,70 @@ function cjkLetters(script: string, tag: string): string {
 
 /** The fonts for the scripts of a book, and its texts in runs of one script each. */
 export class BookScripts {
-  readonly families: string[][];
+  /** By the numbers that runs have. */
+  readonly families: string[][] = [];
+  private readonly scripts: string[];
   private readonly runs: RegExp | null;
+  /** The number of the first font for each language. */
+  private readonly firsts = new Map<string, number>();
 
   /** @param text all of the book's */
-  constructor(text: string, language: string) {
-    const fonts = scriptFonts(text, language);
-    this.families = fonts.map(({ families }) => families);
+  constructor(
+    text: string,
+    private readonly language: string,
+  ) {
+    this.scripts = scriptsIn(text);
+    const patterns = this.groups().map((group) => (ofCjk.has(group[0]!) ? cjkRun(group) : runOf(group[0]!)));
     this.runs =
-      fonts.length > 0 ? new RegExp(fonts.map(({ pattern }) => `(${pattern})`).join("|"), "gu") : null;
+      patterns.length > 0 ? new RegExp(patterns.map((pattern) => `(${pattern})`).join("|"), "gu") : null;
   }
 
-  /** A text as the typesetter takes it: as it is, where the book's own fonts set all of it. */
-  spell(text: string): string | ScriptRun[] {
+  /**
+   * A text as the typesetter takes it: as it is, where the book's own fonts set all of it.
+   * @param language where it is in another than the book
+   */
+  spell(text: string, language = this.language): string | ScriptRun[] {
     if (this.runs === null) return text;
+    const first = this.firstOf(language);
     const spelled: ScriptRun[] = [];
     let at = 0;
     for (const match of text.matchAll(this.runs)) {
       if (match.index > at) spelled.push({ letters: text.slice(at, match.index), fonts: null });
-      spelled.push({ letters: match[0], fonts: match.slice(1).findIndex((group) => group !== undefined) });
+      const group = match.slice(1).findIndex((one) => one !== undefined);
+      spelled.push({ letters: match[0], fonts: first + group });
       at = match.index + match[0].length;
     }
     if (at === 0) return text;
     if (at < text.length) spelled.push({ letters: text.slice(at), fonts: null });
     return spelled;
   }
+
+  /** The scripts that are set by one font each, those of Chinese, Japanese and Korean together. */
+  private groups(): string[][] {
+    const cjk = this.scripts.filter((script) => ofCjk.has(script));
+    const others = this.scripts.filter((script) => !ofCjk.has(script)).map((script) => [script]);
+    return cjk.length > 0 ? [...others, cjk] : others;
+  }
+
+  private firstOf(language: string): number {
+    let first = this.firsts.get(language);
+    if (first === undefined) {
+      this.firsts.set(language, (first = this.families.length));
+      this.families.push(...this.groups().map((group) => [...familiesOf(group, language), ...textFamilies]));
+    }
+    return first;
+  }
 }
 
-function scriptFonts(text: string, language: string): ScriptFonts[] {
-  const scripts = scriptsIn(text);
-  const cjk = scripts.filter((script) => ofCjk.has(script));
-  const fonts = scripts
-    .filter((script) => !ofCjk.has(script))
-    .map((script) => ({
-      pattern: runOf(script),
-      families: [shortNames[script] ?? familyOf(script, language), ...textFamilies],
-    }));
-  if (cjk.length > 0) {
-    // Where the language tells nothing, letters that one country alone uses do.
-    const telling = ["Hiragana", "Katakana", "Hangul", "Bopomofo"].filter((script) => cjk.includes(script));
-    const families = new Set([...telling, ...cjk].map((script) => familyOf(script, language)));
-    const pattern = `[${cjk.map((script) => `\\p{sc=${script}}`).join("")}${cjkSigns}]+`;
-    fonts.push({ pattern, families: [...families, ...textFamilies] });
-  }
-  return fonts;
+/** Where the language tells nothing of Han letters, letters that one country alone uses do. */
+function familiesOf(scripts: readonly string[], language: string): string[] {
+  const telling = ["Hiragana", "Katakana", "Hangul", "Bopomofo"].filter((script) => scripts.includes(script));
+  const families = [...telling, ...scripts].map((script) => shortNames[script] ?? familyOf(script, language));
+  return [...new Set(families)];
+}
+
+function cjkRun(scripts: readonly string[]): string {
+  return `[${scripts.map((script) => `\\p{sc=${script}}`).join("")}${cjkSigns}]+`;
 }
 
 /**

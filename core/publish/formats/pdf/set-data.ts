@@ -1,12 +1,16 @@
 import type { DestinationKind } from "../../../destination/kinds/kinds.ts";
 import type { Direction } from "../../../manuscript/direction.ts";
+import type { TypesetLanguage } from "./typeset-language.ts";
 import type { Hotspot } from "../../../manuscript/hotspot.ts";
+
+/** A language as the typesetter takes it, and its whole tag. */
+export type SetLanguage = TypesetLanguage & { tag: string };
 
 // What the typesetter's template reads. The author's text is data in it, never markup.
 
 /** A run of words, a link, or another thing that stands in a line. */
 export type SetInline =
-  | { kind: "text"; words: string; strong?: true; emphasis?: true; code?: true }
+  | { kind: "text"; words: string; strong?: true; emphasis?: true; code?: true; language?: SetLanguage }
   | { kind: "break" }
   /** Nothing, at which a line may end. */
   | { kind: "may-break" }

@@ -1,6 +1,7 @@
 import { topOfBook } from "../../../manuscript/book-index.ts";
 import { indexOf, pictureSuffix, type Book } from "../../../manuscript/book.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
+import { languageOf } from "../../../manuscript/language.ts";
 import { linkUses } from "../../../manuscript/links.ts";
 import { pageSize } from "../../../manuscript/page-layout.ts";
 import { hasOwnContents } from "../../../manuscript/signposts.ts";
@@ -8,6 +9,7 @@ import { writeDestination } from "../../../destination/destination.ts";
 import { travellingFiles } from "../../travelling-files.ts";
 import { markedLetter } from "./missing-letters.ts";
 import type { PrintedAddresses } from "./options.ts";
+import type { SetLanguage } from "./set-data.ts";
 import { TypesetWalk, type BookBeingSet, type MarkedLink } from "./typeset-walk.ts";
 import { BookScripts, codeFamilies, textFamilies } from "./script-fonts.ts";
 import { typesetLanguage } from "./typeset-language.ts";
@@ -26,6 +28,8 @@ export interface Typeset {
   /** Pictures to be laid beside the JSON, by path. */
   pictures: Map<string, Uint8Array>;
   marked: MarkedLink[];
+  /** The whole tags of its languages, by what the typesetter writes of them. */
+  languages: ReadonlyMap<string, string>;
 }
 
 /**
@@ -66,9 +70,11 @@ export function typesetBook(
     book.language,
   );
   const written = (data: unknown): string =>
-    JSON.stringify(data, (key, value: unknown) =>
-      typeof value === "string" && setKeys.has(key) ? scripts.spell(withoutMissing(value, missing)) : value,
-    );
+    JSON.stringify(data, function (this: { language?: SetLanguage }, key, value: unknown) {
+      return typeof value === "string" && setKeys.has(key)
+        ? scripts.spell(withoutMissing(value, missing), this.language?.tag)
+        : value;
+    });
   const set = alone === null ? book.chapters.map((_, i) => i) : [alone.chapter];
   const walkOf = (at: number): TypesetWalk =>
     new TypesetWalk({ doc: book.chapters[at]!.doc, at, index }, setting);
@@ -108,7 +114,18 @@ export function typesetBook(
       held: Object.fromEntries(setting.held),
     }),
   );
-  return { files, pictures, marked: setting.marked };
+  const languages = new Map<string, string>();
+  const nameLanguage = (tag: string): void => {
+    const { lang, region } = typesetLanguage(tag);
+    languages.set(region === null ? lang : `${lang}-${region}`, tag);
+  };
+  for (const { doc } of book.chapters)
+    doc.descendants((node) => {
+      const tag = node.isText ? languageOf(node) : null;
+      if (tag !== null) nameLanguage(tag);
+    });
+  nameLanguage(book.language);
+  return { files, pictures, marked: setting.marked, languages };
 }
 
 function withoutMissing(text: string, missing: ReadonlyMap<string, string>): string {

@@ -5,6 +5,7 @@ import type { CaptionedBlock } from "../../../manuscript/captions.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { hotspotBox } from "../../../manuscript/hotspot.ts";
 import { runText, type InlineRun } from "../../../manuscript/links.ts";
+import { languageOf } from "../../../manuscript/language.ts";
 import { numberNotes, referenceId, type NumberedNote } from "../../../manuscript/notes.ts";
 import { gapSign } from "../../../manuscript/references.ts";
 import {
@@ -30,6 +31,7 @@ import { breakable } from "./breakable.ts";
 import { withoutDeepNests } from "./deep-nests.ts";
 import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
 import type { PrintedAddresses } from "./options.ts";
+import { typesetLanguage } from "./typeset-language.ts";
 import type { SetBlock, SetCaption, SetChapter, SetInline, SetNote, SetTextLink } from "./set-data.ts";
 
 /** A link as it is to be in the finished PDF, by the address that marks it in the typesetter's. */
@@ -92,6 +94,8 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   protected readonly inlineHandlers: InlineHandlers<SetInline, Style> = {
     text: (node) => {
       const marks = new Set(node.marks.map((mark) => mark.type.name));
+      const tag = languageOf(node);
+      const language = tag === null ? {} : { language: { ...typesetLanguage(tag), tag } };
       return breakable(node.text!).flatMap((words, i): SetInline[] => [
         ...(i > 0 ? [{ kind: "may-break" } as const] : []),
         {
@@ -100,6 +104,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
           ...(marks.has("strong") ? { strong: true } : {}),
           ...(marks.has("emphasis") ? { emphasis: true } : {}),
           ...(marks.has("code") ? { code: true } : {}),
+          ...language,
         },
       ]);
     },
