@@ -46,6 +46,8 @@ export const Margin = memo(function Margin({
 
   const lay = (): void => {
     if (!box.current || view.isDestroyed) return;
+    // A link may have been removed since, and the text changed under a card that waits to be drawn.
+    if (uses.some(({ to }) => to > view.state.doc.content.size)) return;
     const window = (box.current.closest("[data-scroll]") ?? document.documentElement).getBoundingClientRect();
     const origin = box.current.getBoundingClientRect().top;
     const seen = linksInView(view, uses, window);
@@ -77,8 +79,7 @@ export const Margin = memo(function Margin({
 
   useLayoutEffect(() => {
     latestLay.current = lay;
-    // A link may have been removed since, and the text changed under a card that waits to be drawn.
-    if (uses.every(({ to }) => to <= view.state.doc.content.size)) lay();
+    lay();
   });
 
   // Pictures and fonts that arrive late, a window that changes, and scrolling bring other lines into view.
