@@ -5,6 +5,8 @@ export interface NumberedNote {
   id: string;
   number: number;
   references: number;
+  /** For each reference, in the order of the text, the note in which it stands; null for one in the text itself. */
+  standsIn: readonly (string | null)[];
   node: Node;
 }
 
@@ -19,7 +21,8 @@ export function numberNotes(doc: Node): NumberedNote[] {
   return ordered(notes, references).map((id, i) => ({
     id,
     number: i + 1,
-    references: references.get(id) ?? 0,
+    references: references.get(id)?.length ?? 0,
+    standsIn: references.get(id) ?? [],
     node: notes.get(id)!,
   }));
 }
@@ -38,17 +41,21 @@ function notesIn(doc: Node): Map<string, Node> {
   return new Map([...notes].reverse());
 }
 
-function referencesIn(doc: Node, notes: Map<string, Node>): Map<string, number> {
-  const references = new Map<string, number>();
-  doc.descendants((node) => {
-    if (node.type.name !== "note_reference") return;
-    const id = node.attrs["note"] as string;
-    if (notes.has(id)) references.set(id, (references.get(id) ?? 0) + 1);
-  });
+/** In what each reference stands, by the notes to which they lead. */
+function referencesIn(doc: Node, notes: Map<string, Node>): Map<string, (string | null)[]> {
+  const references = new Map<string, (string | null)[]>();
+  for (const block of doc.children) {
+    const within = block.type.name === "note" ? (block.attrs["id"] as string) : null;
+    block.descendants((node) => {
+      if (node.type.name !== "note_reference") return;
+      const id = node.attrs["note"] as string;
+      if (notes.has(id)) references.set(id, [...(references.get(id) ?? []), within]);
+    });
+  }
   return references;
 }
 
-function ordered(notes: Map<string, Node>, references: Map<string, number>): string[] {
+function ordered(notes: Map<string, Node>, references: Map<string, unknown>): string[] {
   return [...references.keys(), ...[...notes.keys()].filter((id) => !references.has(id))];
 }
 

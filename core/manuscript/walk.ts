@@ -3,6 +3,7 @@ import type { BookIndex } from "./book-index.ts";
 import { captionedBlocks, type CaptionedBlock } from "./captions.ts";
 import { inlineRuns, type InlineRun } from "./links.ts";
 import { turnedDirection, type Direction } from "./direction.ts";
+import { numberNotes, type NumberedNote } from "./notes.ts";
 import { HeadingLevels } from "./outline.ts";
 import { positionOfReference, referenceWords, type ReferenceWords } from "./references.ts";
 import { referenceAttrs, type LinkAttrs } from "./attributes.ts";
@@ -48,10 +49,14 @@ export abstract class ChapterWalk<Block, Inline, Style> {
   protected abstract readonly inlineHandlers: InlineHandlers<Inline, Style>;
   protected readonly levels = new HeadingLevels();
   protected readonly index: BookIndex;
+  private readonly notesHere: ReadonlyMap<string, NumberedNote>;
   private readonly referred = new Map<string, number>();
+  /** The note that is being written; null in the text itself. */
+  private within: string | null = null;
 
   constructor(protected readonly chapter: WalkedChapter) {
     this.index = chapter.index;
+    this.notesHere = new Map(numberNotes(chapter.doc).map((note) => [note.id, note]));
   }
 
   protected abstract returnLink(link: ReturnLink): Block;
@@ -119,10 +124,26 @@ export abstract class ChapterWalk<Block, Inline, Style> {
     return referenceWords(reference, index, from, hasPages);
   }
 
-  /** Which reference to a note the one is that is written now, from 1. */
+  /** Writes what stands in a note. */
+  protected inNote<T>(note: string, write: () => T): T {
+    const before = this.within;
+    this.within = note;
+    const written = write();
+    this.within = before;
+    return written;
+  }
+
+  /**
+   * Which reference to a note the one is that is written now, from 1, in the order of the text: notes may be written
+   * in another.
+   */
   protected nextReference(note: string): number {
-    const which = (this.referred.get(note) ?? 0) + 1;
-    this.referred.set(note, which);
-    return which;
+    const all = this.notesHere.get(note)?.standsIn ?? [];
+    const key = JSON.stringify([this.within, note]);
+    const here = this.referred.get(key) ?? 0;
+    this.referred.set(key, here + 1);
+    let seen = 0;
+    const at = all.findIndex((within) => within === this.within && seen++ === here);
+    return at + 1;
   }
 }

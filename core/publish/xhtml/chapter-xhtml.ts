@@ -100,20 +100,22 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     const asides = this.notes.map((note) => {
       const { number } = this.index.places.get(note.id)!;
       const back = this.waysBack(note);
-      return `<aside${this.epubType("footnote")} role="doc-footnote"${this.id(note.node)}>\n<p class="note-number">${number}${back ? " " + back : ""}</p>\n${this.lines(note.node)}\n</aside>`;
+      return `<aside${this.epubType("footnote")} role="doc-footnote"${this.id(note.node)}>\n<p class="note-number">${number}${back ? " " + back : ""}</p>\n${this.inNote(note.id, () => this.lines(note.node))}\n</aside>`;
     });
     return `<div class="notes">\n${asides.join("\n")}\n</div>\n`;
   }
 
-  private waysBack({ id, references }: NumberedNote): string {
+  private waysBack({ id, references, standsIn }: NumberedNote): string {
     const { index, chapter } = this.context;
-    const page = this.context.pageOf({ chapter, note: null });
-    return Array.from({ length: references }, (_, i) => {
-      const name = returnName(index, i + 1, references);
-      const label = name === null ? "" : ` aria-label="${escapeXml(name)}"`;
-      const href = hrefTo(this.context, page, referenceId(id, i + 1));
-      return `<a role="doc-backlink" href="${href}"${label}>${escapeXml(index.conventions.returnWords)}</a>`;
-    }).join(" ");
+    return standsIn
+      .map((note, i) => {
+        const page = this.context.pageOf({ chapter, note });
+        const name = returnName(index, i + 1, references);
+        const label = name === null ? "" : ` aria-label="${escapeXml(name)}"`;
+        const href = hrefTo(this.context, page, referenceId(id, i + 1));
+        return `<a role="doc-backlink" href="${href}"${label}>${escapeXml(index.conventions.returnWords)}</a>`;
+      })
+      .join(" ");
   }
 
   private epubType(type: string): string {

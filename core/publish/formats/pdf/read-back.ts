@@ -198,7 +198,10 @@ function linksAt(dest: unknown, pages: readonly ReadPage[]): string[] {
   const page = pages.find(({ object }) => object === ref.num);
   if (!page) return [];
   const links = page.links.filter(({ apparatus }) => !apparatus);
-  const marks = page.marks.map(({ words, annotation }) => ({ text: words, boxes: [annotation.rect] }));
+  const marks = [...page.marks, ...page.marksInNotes].map(({ words, annotation }) => ({
+    text: words,
+    boxes: [annotation.rect],
+  }));
   return [...links, ...marks]
     .filter(({ boxes }) =>
       boxes.some(([, , , high = 0]) => high < top + besideMarks && high > top - belowMarks),

@@ -32,6 +32,8 @@ export interface ReadPage {
   object: number;
   links: ExportedLink[];
   marks: { words: string; annotation: Annotation }[];
+  /** Marks of notes that stand in notes themselves. */
+  marksInNotes: { words: string; annotation: Annotation }[];
   /** Notes by the links on their numbers. */
   notes: { text: string; annotation: Annotation }[];
   entries: { words: string; annotation: Annotation }[];
@@ -48,7 +50,7 @@ export async function readPage(
 ): Promise<ReadPage> {
   const object = (page.ref as { num: number } | null)?.num ?? -1;
   const links: ExportedLink[] = [];
-  const read: ReadPage = { object, links, marks: [], notes: [], entries: [], pictures: [] };
+  const read: ReadPage = { object, links, marks: [], marksInNotes: [], notes: [], entries: [], pictures: [] };
   // For the screen, pdf.js would read the page's text once more, only to tell what lies under each annotation.
   const all = (await page.getAnnotations({ intent: "print" })) as Annotation[];
   const annotations = all.filter(({ subtype }) => subtype === "Link");
@@ -93,6 +95,8 @@ export async function readPage(
         take(lines, words, apparatus);
         if (within.entry) read.entries.push({ words: words.text, annotation });
         if (within.label && within.note === null) read.marks.push({ words: words.text, annotation });
+        if (within.label && within.note?.isUntold === false)
+          read.marksInNotes.push({ words: words.text, annotation });
         if (within.label && within.note?.isUntold) {
           read.notes.push({ text: within.note.text, annotation });
           within.note.isUntold = false;

@@ -73,7 +73,6 @@ const gap: SetInline = { kind: "text", words: gapSign, strong: true };
 /** Writes a chapter as the data that the typesetter's template reads. */
 export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   private readonly notes: ReadonlyMap<string, NumberedNote>;
-  private readonly notesSet = new Set<string>();
 
   protected readonly blockHandlers: BlockHandlers<SetBlock, Style> = {
     title: (node) => [this.heading(node, 0)],
@@ -142,7 +141,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
 
   private note(note: NumberedNote): SetNote {
     const label = this.label(note.id);
-    const content = withoutDeepNests(this.blocks(note.node, plain), depthOfNotes);
+    const content = this.inNote(note.id, () => withoutDeepNests(this.blocks(note.node, plain), depthOfNotes));
     // A place of its own above a list would lie on the line before it.
     const isWithin = label !== null && content[0]?.kind !== "paragraph" && placedInWords(content, label);
     return {
@@ -313,13 +312,14 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   private noteReference(id: string): SetInline[] {
     const note = this.notes.get(id);
     if (!note) return [gap];
-    const here = this.anchorHere(referenceId(id, this.nextReference(id)));
+    const which = this.nextReference(id);
+    const here = this.anchorHere(referenceId(id, which));
     const number = this.index.places.get(id)!.number!;
     if (this.index.conventions.notesAt !== "page")
       return [...here, { kind: "raised-link", words: number, url: this.toPlace(id, number) }];
     const footnote = `fn-${id}`;
-    if (this.notesSet.has(id)) return [...here, { kind: "note-again", number, footnote }];
-    this.notesSet.add(id);
+    // A note that is called in another too stands where the text first calls it.
+    if (which > 1) return [...here, { kind: "note-again", number, footnote }];
     return [...here, { kind: "note", footnote, ...this.note(note) }];
   }
 
