@@ -205,10 +205,27 @@
   set-inlines(caption.content, set-blocks)
 }
 
-#let set-blocks(blocks) = for block-data in blocks {
+// The items of a list, parted before those that are to begin on the next page.
+#let in-parts(items, inside) = {
+  let parts = ((),)
+  for item in items {
+    let parts-here = not inside and item.any(part => part.at("keep", default: none) == "next-page")
+    if parts-here { parts.push(()) }
+    parts.last().push(item)
+  }
+  parts
+}
+
+#let set-blocks(blocks, inside: true) = for block-data in blocks {
   let kind = block-data.kind
   set text(dir: if block-data.direction == "rtl" { rtl } else { ltr }) if "direction" in block-data
-  if kind == "paragraph" { par(set-inlines(block-data.content, set-blocks)) }
+  if kind == "paragraph" {
+    let keep = block-data.at("keep", default: none)
+    set text(costs: (widow: 0%, orphan: 0%)) if keep != none
+    // Nothing but the page itself can be broken.
+    if keep == "next-page" and not inside { colbreak(weak: true) }
+    par(set-inlines(block-data.content, set-blocks))
+  }
   else if kind == "heading" {
     let words = block-data.content.map(item => {
       let piece = set-inlines((item,), set-blocks)
@@ -229,8 +246,20 @@
       },
     )
   }
-  else if kind == "bullets" { list(..block-data.items.map(item => set-blocks(item))) }
-  else if kind == "numbers" { enum(start: block-data.start, ..block-data.items.map(item => set-blocks(item))) }
+  else if kind == "bullets" {
+    for (i, part) in in-parts(block-data.items, inside).enumerate() {
+      if i > 0 { colbreak(weak: true) }
+      if part.len() > 0 { list(..part.map(item => set-blocks(item))) }
+    }
+  }
+  else if kind == "numbers" {
+    let start = block-data.start
+    for (i, part) in in-parts(block-data.items, inside).enumerate() {
+      if i > 0 { colbreak(weak: true) }
+      if part.len() > 0 { enum(start: start, ..part.map(item => set-blocks(item))) }
+      start += part.len()
+    }
+  }
   else if kind == "table" {
     let rows = block-data.rows.map(row => row.map(cell => set-cell(cell, set-blocks))).flatten()
     let head = block-data.head.map(row => row.map(cell => set-cell(cell, set-blocks))).flatten()
@@ -314,7 +343,7 @@
 #for path in book.chapters {
   let chapter = json(path)
   running.update(spell(chapter.title))
-  set-blocks(chapter.blocks)
+  set-blocks(chapter.blocks, inside: false)
 }
 
 #if book.notes.len() > 0 {

@@ -1,15 +1,21 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { CodedError } from "@vennet/core/errors";
-import { NodeCompiler } from "@myriaddreamin/typst-ts-node-compiler";
-import { pictureSuffix, type Book, type PictureFile } from "@vennet/core/manuscript/book";
+import { NodeCompiler, type NodeTypstDocument } from "@myriaddreamin/typst-ts-node-compiler";
+import { indexOf, pictureSuffix, type Book, type PictureFile } from "@vennet/core/manuscript/book";
 import { chapterTitle } from "@vennet/core/manuscript/chapter";
 import { pictureAttrs } from "@vennet/core/manuscript/attributes";
 import type { ExportWarning } from "@vennet/core/publish/export-warning";
 import { finishPdf, type PdfPlace } from "@vennet/core/publish/formats/pdf/finish-pdf";
 import { findMissingLetters } from "@vennet/core/publish/formats/pdf/missing-letters";
 import type { PrintedAddresses } from "@vennet/core/publish/formats/pdf/options";
-import { typesetBook, type ChapterAlone, type Typeset } from "@vennet/core/publish/formats/pdf/typeset-book";
+import { keepNotes, type Keep } from "@vennet/core/publish/formats/pdf/stray-notes";
+import {
+  typesetBook,
+  type ChapterAlone,
+  type Typeset,
+  type TypesetChoices,
+} from "@vennet/core/publish/formats/pdf/typeset-book";
 import { FontShapes, fontFolders, typesettingFonts } from "./fonts.ts";
 
 /** The typesetter refused the book; the message is its own, in plain words as far as it has any. */
@@ -22,6 +28,8 @@ export class TypesetError extends CodedError {
 // Nothing lies in this folder: every file that the compiler may read is given to it in memory.
 const workspace = "/vennet-typesetter";
 const main = `${workspace}/book.typ`;
+/** Each costs a setting of what follows; most books need one. */
+const mostRounds = 12;
 
 /**
  * Sets books with Typst. One instance keeps what it has set, so that a book set again after an edit
@@ -54,7 +62,7 @@ export class Typesetter {
     const { letters, changes } = findMissingLetters(book, this.shapes);
     const warnings = changes.map(({ code, chapter, message }): ExportWarning => ({ code, chapter, message }));
     const set = (whole: Book, part = alone): Uint8Array =>
-      this.set(typesetBook(whole, addresses, part, letters), accessible);
+      this.setNotesByMarks(whole, { addresses, alone: part, missing: letters }, accessible);
     try {
       return { pdf: set(book), warnings };
     } catch (error) {
@@ -67,7 +75,20 @@ export class Typesetter {
     }
   }
 
-  private set({ files, pictures, marked, languages }: Typeset, accessible: boolean): Uint8Array {
+  /** Sets a book, and again what notes began on another page than their marks, until none does or nothing helps. */
+  private setNotesByMarks(book: Book, choices: TypesetChoices, accessible: boolean): Uint8Array {
+    const index = indexOf(book);
+    let keeps = new Map<string, Keep>();
+    for (let round = 1; ; round++) {
+      const typeset = typesetBook(book, { ...choices, keeps });
+      const { document, places } = this.compile(typeset);
+      const next = round < mostRounds ? keepNotes(index, places, keeps) : null;
+      if (next === null) return this.finished(document, places, typeset, accessible);
+      keeps = next;
+    }
+  }
+
+  private compile({ files, pictures }: Typeset): { document: NodeTypstDocument; places: PdfPlace[] } {
     this.give(new Map<string, string | Uint8Array>([...files, ...pictures]));
     const compiled = this.compiler.compile({ mainFilePath: main, resetRead: false });
     if (!compiled.result) {
@@ -77,18 +98,27 @@ export class Typesetter {
         [...new Set(diagnostics.map((one) => one.message))].join("; ") || "unknown reason",
       );
     }
+    const [places] = this.compiler.query(compiled.result, { selector: "<places>", field: "value" }) as [
+      PdfPlace[],
+    ];
+    return { document: compiled.result, places };
+  }
+
+  private finished(
+    document: NodeTypstDocument,
+    places: PdfPlace[],
+    { marked, languages }: Typeset,
+    accessible: boolean,
+  ): Uint8Array {
     let pdf: Uint8Array;
     try {
-      pdf = this.compiler.pdf(compiled.result, accessible ? { pdfStandard: "ua-1" } : {});
+      pdf = this.compiler.pdf(document, accessible ? { pdfStandard: "ua-1" } : {});
     } catch (error) {
       const messages = [...(error as Error).message.matchAll(/message: "((?:[^"\\]|\\.)*)"/g)].map(
         (match) => match[1]!,
       );
       throw new TypesetError([...new Set(messages)].join("; ") || (error as Error).message);
     }
-    const [places] = this.compiler.query(compiled.result, { selector: "<places>", field: "value" }) as [
-      PdfPlace[],
-    ];
     // Keeps what the last few settings used, and lets go of the rest.
     this.compiler.evictCache(5);
     return finishPdf(pdf, marked, places, languages);

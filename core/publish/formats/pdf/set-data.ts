@@ -1,5 +1,6 @@
 import type { DestinationKind } from "../../../destination/kinds/kinds.ts";
 import type { Direction } from "../../../manuscript/direction.ts";
+import type { Keep } from "./stray-notes.ts";
 import type { TypesetLanguage } from "./typeset-language.ts";
 import type { Hotspot } from "../../../manuscript/hotspot.ts";
 
@@ -69,8 +70,8 @@ export interface SetCaption {
   content: SetInline[];
 }
 
-/** A block, and its direction where that is not the book's. */
-export type SetBlock = SetKind & { direction?: Direction };
+/** A block, its direction where that is not the book's, and what is asked of it for its notes. */
+export type SetBlock = SetKind & { direction?: Direction; keep?: Keep };
 
 type SetKind =
   | { kind: "paragraph" | "listing"; content: SetInline[] }

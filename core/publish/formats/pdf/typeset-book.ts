@@ -10,12 +10,24 @@ import { travellingFiles } from "../../travelling-files.ts";
 import { markedLetter } from "./missing-letters.ts";
 import type { PrintedAddresses } from "./options.ts";
 import type { SetLanguage } from "./set-data.ts";
+import type { Keep } from "./stray-notes.ts";
 import { TypesetWalk, type BookBeingSet, type MarkedLink } from "./typeset-walk.ts";
 import { BookScripts, codeFamilies, textFamilies } from "./script-fonts.ts";
 import { typesetLanguage } from "./typeset-language.ts";
 
 /** What the typesetter's template reads: JSON files by path. Author text is data in them, never markup. */
 export type TypesetFiles = Map<string, string>;
+
+/** How a book is set. */
+export interface TypesetChoices {
+  addresses?: PrintedAddresses;
+  /** One chapter without the others. */
+  alone?: ChapterAlone | null;
+  /** What stands in the place of letters that no font has. */
+  missing?: ReadonlyMap<string, string>;
+  /** What is asked of the paragraphs in which notes are called first, by the ids of the notes. */
+  keeps?: ReadonlyMap<string, Keep>;
+}
 
 /** One chapter that is set without the others, with the page numbers of the rest as they are known. */
 export interface ChapterAlone {
@@ -35,14 +47,12 @@ export interface Typeset {
 /**
  * The data from which the typesetter makes a PDF: `book.json` and one file a chapter. A link into the book,
  * and one with a description, carries a marker for its address; whoever finishes the PDF puts in where it
- * leads. `missing` says what stands in the place of letters that no font has. `places` in `book.json` names every landing place whose position is asked for. Numbers and references are those of
+ * leads. `places` in `book.json` names every landing place whose position is asked for. Numbers and references are those of
  * the whole book also where one chapter is set alone.
  */
 export function typesetBook(
   book: Book,
-  addresses: PrintedAddresses = "none",
-  alone: ChapterAlone | null = null,
-  missing: ReadonlyMap<string, string> = new Map(),
+  { addresses = "none", alone = null, missing = new Map(), keeps = new Map() }: TypesetChoices = {},
 ): Typeset {
   const pictures = new Map<string, Uint8Array>();
   const picturePaths = new Map<string, string>();
@@ -57,6 +67,7 @@ export function typesetBook(
     files: travellingFiles(book),
     picturePaths,
     addresses,
+    keeps,
     markerBase: unusedMarker(book),
     marked: [],
     printed: [],

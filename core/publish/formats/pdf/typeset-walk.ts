@@ -31,6 +31,7 @@ import { breakable } from "./breakable.ts";
 import { withoutDeepNests } from "./deep-nests.ts";
 import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
 import type { PrintedAddresses } from "./options.ts";
+import type { Keep } from "./stray-notes.ts";
 import { typesetLanguage } from "./typeset-language.ts";
 import type { SetBlock, SetCaption, SetChapter, SetInline, SetNote, SetTextLink } from "./set-data.ts";
 
@@ -47,6 +48,7 @@ export interface BookBeingSet {
   readonly files: ReadonlyMap<string, TravellingFile>;
   readonly picturePaths: ReadonlyMap<string, string>;
   readonly addresses: PrintedAddresses;
+  readonly keeps: ReadonlyMap<string, Keep>;
   readonly markerBase: string;
   readonly marked: MarkedLink[];
   /** The web addresses that are printed in a list at the end, in parts between which a line may end. */
@@ -163,8 +165,22 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
 
   protected override block(node: Node, style: Style): SetBlock[] {
     const direction = this.turned(node);
+    const keep = this.keepOf(node);
     const set = super.block(node, style);
-    return direction === null ? set : set.map((block) => ({ ...block, direction }));
+    return set.map((block) => ({
+      ...block,
+      ...(direction === null ? {} : { direction }),
+      ...(keep === null ? {} : { keep }),
+    }));
+  }
+
+  /** What is asked of a paragraph for the notes that it calls. */
+  private keepOf(node: Node): Keep | null {
+    if (this.book.keeps.size === 0 || node.type.name !== "paragraph") return null;
+    const keeps = node.children
+      .filter(({ type }) => type.name === "note_reference")
+      .flatMap(({ attrs }) => this.book.keeps.get(attrs["note"] as string) ?? []);
+    return keeps.includes("next-page") ? "next-page" : (keeps[0] ?? null);
   }
 
   protected override captioned({ node, caption, captionFirst }: CaptionedBlock): SetBlock[] {

@@ -1,0 +1,48 @@
+import { expect, test } from "@jest/globals";
+import { getDocument } from "@vennet/core/pdf/pdf-js";
+import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
+import { bookOf } from "@vennet/core/test/sample-book";
+import fc from "fast-check";
+import { Typesetter } from "./typesetter.ts";
+
+const word = fc.constantFrom(
+  ..."the tide comes over stones and walkers wait for the keeper to ring".split(" "),
+);
+const words = (most: number) => fc.array(word, { minLength: 3, maxLength: most });
+const paragraph = fc.record({
+  inList: fc.boolean(),
+  calls: fc.array(fc.tuple(words(40), words(40)), { minLength: 1, maxLength: 3 }),
+});
+
+test("every note at the foot of a page begins on the page of its mark", async () => {
+  const paragraphs = fc.sample(fc.array(paragraph, { minLength: 70, maxLength: 80 }), {
+    seed: 7,
+    numRuns: 2,
+  });
+  for (const list of paragraphs) {
+    let count = 0;
+    const notes: string[] = [];
+    const text = list.map(({ inList, calls }) => {
+      const lines = calls.map(([before, note]) => {
+        count++;
+        notes.push(`[^n${count}]: Note${count}begins ${note.join(" ")}`);
+        return `${before.join(" ")}[^n${count}]`;
+      });
+      return `${inList ? "- " : ""}${lines.join(" ")} and on.`;
+    });
+    const { pdf } = new Typesetter().write(bookOf(`# A\n\n${[...text, ...notes].join("\n\n")}`), true);
+    const document = await getDocument({ data: new Uint8Array(pdf), verbosity: 0 }).promise;
+    const begins = new Map<string, number>();
+    for (let page = 1; page <= document.numPages; page++) {
+      const { items } = await (await document.getPage(page)).getTextContent();
+      const shown = items.map((item) => ("str" in item ? item.str : "")).join(" ");
+      for (const [, note] of shown.matchAll(/Note(\d+)begins/g)) begins.set(note!, page);
+    }
+    const marks = (await readPdf(pdf)).notes.map(({ words: mark, where }) => [
+      mark,
+      Number(/\d+/.exec(where)![0]),
+    ]);
+    expect(marks).toHaveLength(count);
+    expect(marks).toEqual(marks.map(([mark]) => [mark, begins.get(mark as string)]));
+  }
+});
