@@ -87,7 +87,7 @@ export class PageLinks {
     if (attributes["role"] === "doc-footnote") this.noteDepths.push(this.tags.length);
     if (tag === "svg") this.pictures.push(sizeOf(attributes));
     if (attributes["role"] === "doc-pagebreak" && id !== undefined)
-      this.breaks.set(id, attributes["aria-label"] ?? "");
+      this.breaks.set(id, attributes["aria-label"] ?? attributes["title"] ?? "");
     if (tag === "a" && attributes["href"] !== undefined) this.enterLink(attributes, attributes["href"]);
     const link = this.open.at(-1);
     if (!link) return;

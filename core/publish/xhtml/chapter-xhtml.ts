@@ -100,7 +100,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     const asides = this.notes.map((note) => {
       const { number } = this.index.places.get(note.id)!;
       const back = this.waysBack(note);
-      return `<aside${this.epubType("footnote")} role="doc-footnote"${this.id(note.node)}>\n<p class="note-number">${number}${back ? " " + back : ""}</p>\n${this.inNote(note.id, () => this.lines(note.node))}\n</aside>`;
+      return `<aside${this.epubType("footnote")} role="doc-footnote" aria-label="${number}"${this.id(note.node)}>\n<p class="note-number">${number}${back ? " " + back : ""}</p>\n${this.inNote(note.id, () => this.lines(note.node))}\n</aside>`;
     });
     return `<div class="notes">\n${asides.join("\n")}\n</div>\n`;
   }
@@ -150,12 +150,13 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   }
 
   private heading(node: Node, level: number): string {
+    const pages = this.pagesWithin(node.textContent);
     const words = this.words(node);
     if (words.replace(/<[^>]*>/g, "").trim() === "") return `<div${this.id(node)}>${words}</div>`;
     const tag = `h${this.levels.next(level)}`;
     const number = this.index.places.get(node.attrs["id"] as string)?.number ?? null;
     const lead = number === null ? "" : `<span class="number">${number}</span> `;
-    return `<${tag}${this.dir(node)}${this.id(node)}>${lead}${words}</${tag}>`;
+    return `${pages}<${tag}${this.dir(node)}${this.id(node)}>${lead}${words}</${tag}>`;
   }
 
   private signposts(node: Node): string {
@@ -211,9 +212,10 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     const only = run.nodes.length === 1 && run.nodes[0]!.type.name === "picture" ? run.nodes[0]! : null;
     if (only && pictureAttrs(only).hotspots.length > 0)
       return [pictureXhtml(pictureAttrs(only), link, this.context)];
+    const pages = this.pagesWithin(run.nodes.map((node) => node.text ?? "").join(""));
     const content = run.nodes.flatMap((node) => this.inline(node)).join("");
     const href = hrefOf(this.context, link.destination);
-    if (href === null) return [`<span class="no-link">${content}</span>`];
+    if (href === null) return [`${pages}<span class="no-link">${content}</span>`];
     const title =
       (link.description ? ` title="${escapeXml(link.description)}"` : "") + linkId(this.context, link.id);
     const look = link.asText ? "as-text" : link.destination.kind;
@@ -223,7 +225,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
       const name = `${runText(run)} (${this.index.words.newWindow})`;
       opens = ` target="_blank" rel="noopener" aria-label="${escapeXml(name)}"`;
     }
-    return [`<a class="${look}" href="${escapeXml(href)}"${title}${opens}>${content}</a>`];
+    return [`${pages}<a class="${look}" href="${escapeXml(href)}"${title}${opens}>${content}</a>`];
   }
 
   /** Text, with a mark before each character with which a page of the PDF begins (DPUB-ARIA 1.1). */
@@ -238,10 +240,24 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
       const { offset, label } = pageBreaks[this.pagesBegun]!;
       if (offset >= this.written) break;
       out += escapeXml(text.slice(done, offset - start));
-      out += `<span${this.epubType("pagebreak")} role="doc-pagebreak" id="${pageId(label)}" aria-label="${escapeXml(label)}"></span>`;
+      out += pageBreak(label, this.context.medium);
       done = offset - start;
     }
     return out + escapeXml(text.slice(done));
+  }
+
+  /** The marks of pages that begin in so much of the text that comes, before it: in a name they would be part of it. */
+  private pagesWithin(text: string): string {
+    if (this.isInNotes) return "";
+    const { pageBreaks } = this.context;
+    let out = "";
+    for (
+      ;
+      pageBreaks[this.pagesBegun] && pageBreaks[this.pagesBegun]!.offset < this.written + text.length;
+      this.pagesBegun++
+    )
+      out += pageBreak(pageBreaks[this.pagesBegun]!.label, this.context.medium);
+    return out;
   }
 
   private inLanguage(tag: string, text: string): string {
@@ -262,6 +278,12 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     this.context.usedIds.add(id);
     return ` id="${id}"`;
   }
+}
+
+/** The mark of a page of the PDF that begins (DPUB-ARIA 1.1, doc-pagebreak). */
+export function pageBreak(label: string, medium: PageContext["medium"]): string {
+  const type = medium === "epub" ? ' epub:type="pagebreak"' : "";
+  return `<span${type} role="doc-pagebreak" id="${pageId(label)}" title="${escapeXml(label)}"></span>`;
 }
 
 /** The id at which a page of the PDF begins. */

@@ -27,7 +27,9 @@ export async function readPageStarts(bytes: Uint8Array): Promise<PageStart[]> {
     for (let number = 1; number <= document.numPages; number++) {
       const page = await document.getPage(number);
       const words = await firstWords(page, (await texts.of(number)).marked);
-      if (words !== "") starts.push({ label: labels?.[number - 1] || String(number), words });
+      // A page that has no number where others have one is none of those that are told.
+      const label = labels ? labels[number - 1]! : String(number);
+      if (words !== "" && label !== "") starts.push({ label, words });
       page.cleanup();
     }
     return starts;

@@ -4,6 +4,7 @@ import { topOfBook, type BookIndex } from "../../../manuscript/book-index.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../../../manuscript/signposts.ts";
 import { bookStyle } from "../../book-style.ts";
+import { conformsTo, hasEarnedConformance } from "./conformance.ts";
 import { coverSvg } from "./cover.ts";
 import { languageDirection } from "../../../manuscript/direction.ts";
 import { pictureSize } from "../../../manuscript/picture-size.ts";
@@ -11,9 +12,9 @@ import { bytesOf, entryDate } from "../../export-folder.ts";
 import { travellingFiles, type TravellingFile } from "../../travelling-files.ts";
 import type { FontFace } from "../format.ts";
 import { findPageBreaks, type PageStart } from "./page-breaks.ts";
-import { chapterXhtml, notesXhtml, pageId } from "../../xhtml/chapter-xhtml.ts";
+import { chapterXhtml, notesXhtml, pageBreak, pageId } from "../../xhtml/chapter-xhtml.ts";
 import { escapeXml } from "../../xhtml/escape-xml.ts";
-import type { PageBreak, PageContext } from "../../xhtml/page-context.ts";
+import type { PageContext } from "../../xhtml/page-context.ts";
 
 const notesPage = "notes.xhtml";
 const coverPage = "cover.xhtml";
@@ -37,7 +38,7 @@ export function writeEpub(book: Book, { fonts, pages: pdf }: EpubExtras = nothin
   const index = indexOf(book);
   const used = usedPictures(book);
   const pictures = book.pictures.filter((picture) => used.has(picture.id));
-  const breaks = pdf ? findPageBreaks(book, pdf.starts) : new Map<number, PageBreak[]>();
+  const breaks = findPageBreaks(book, pdf?.starts ?? []);
   const chapterName = (i: number): string => `chapter-${String(i + 1).padStart(3, "0")}.xhtml`;
   const shown = new Map(
     pictures.map((picture) => [
@@ -66,7 +67,7 @@ export function writeEpub(book: Book, { fonts, pages: pdf }: EpubExtras = nothin
     medium: "epub",
     picture: (id) => shown.get(id) ?? null,
     files: travelling,
-    pageBreaks: breaks.get(chapter) ?? [],
+    pageBreaks: breaks.inChapters.get(chapter) ?? [],
     usedIds: new Set(),
     hasAreas: false,
   });
@@ -92,9 +93,12 @@ export function writeEpub(book: Book, { fonts, pages: pdf }: EpubExtras = nothin
   }
   const manifestPictures = pictures.map((p): [string, string] => [shown.get(p.id)!.href, p.mediaType]);
   const companions = [...travelling.values()];
-  const pageList = [...breaks].flatMap(([chapter, list]) =>
-    list.map(({ label }) => ({ label, href: `${chapterName(chapter)}#${pageId(label)}` })),
-  );
+  const pageList = [
+    ...breaks.before.map((label) => ({ label, href: `#${pageId(label)}` })),
+    ...[...breaks.inChapters].flatMap(([chapter, list]) =>
+      list.map(({ label }) => ({ label, href: `${chapterName(chapter)}#${pageId(label)}` })),
+    ),
+  ];
   files["EPUB/package.opf"] = text(
     packageDocument(book, {
       pages: [...pages.keys()],
@@ -105,7 +109,7 @@ export function writeEpub(book: Book, { fonts, pages: pdf }: EpubExtras = nothin
       pageSource: pageList.length > 0 ? pdf!.source : null,
     }),
   );
-  files["EPUB/nav.xhtml"] = text(navigationDocument(book, index, pageOf, pageList));
+  files["EPUB/nav.xhtml"] = text(navigationDocument(book, index, pageOf, pageList, breaks.before));
   files["EPUB/style.css"] = text(fontRules(fonts) + bookStyle(book));
   files[`EPUB/${coverPicture}`] = text(coverSvg(book));
   files[`EPUB/${coverPage}`] = text(
@@ -219,6 +223,7 @@ function packageDocument(
         ? "Reflowable text with headings, a table of contents and linked notes; every picture has a text alternative."
         : "Reflowable text with headings, a table of contents and linked notes; some pictures have no text alternative.",
     ),
+    ...(hasEarnedConformance(book) ? [`    <meta property="dcterms:conformsTo">${conformsTo}</meta>`] : []),
   ].join("\n");
   // EPUB 3.3, D.3.10: from where the page numbers come.
   const source =
@@ -290,6 +295,7 @@ function navigationDocument(
   index: BookIndex,
   pageOf: PageContext["pageOf"],
   pageList: { label: string; href: string }[],
+  pagesBefore: readonly string[],
 ): string {
   const entries = signpostsOf(
     {
@@ -327,7 +333,8 @@ function navigationDocument(
       : `<nav epub:type="page-list" role="doc-pagelist" aria-label="${escapeXml(pages)}" hidden=""><ol>${pageList
           .map(({ label, href }) => `<li><a href="${href}">${escapeXml(label)}</a></li>`)
           .join("\n")}</ol></nav>\n`;
-  const body = `<nav epub:type="toc" role="doc-toc" id="toc" aria-labelledby="toc-heading"><h1 id="toc-heading">${escapeXml(contents)}</h1>
+  const begun = pagesBefore.map((label) => pageBreak(label, "epub")).join("");
+  const body = `${begun}<nav epub:type="toc" role="doc-toc" id="toc" aria-labelledby="toc-heading"><h1 id="toc-heading">${escapeXml(contents)}</h1>
 ${list(nested(all))}</nav>
 ${numbers}<nav epub:type="landmarks" aria-label="Landmarks" hidden=""><ol><li><a epub:type="cover" href="${coverPage}">${escapeXml(cover)}</a></li><li><a epub:type="toc" href="#toc">${escapeXml(contents)}</a></li><li><a epub:type="bodymatter" href="${pageOf({ chapter: 0, note: null })}">Text</a></li></ol></nav>`;
   return page(book, contents, body);
