@@ -41,7 +41,6 @@ export class PdfPageTexts {
 
 /** Letters that are shown together, and the marked content in which they stand. */
 export interface PageLetters extends ShownLetters {
-  content: string | null;
   /** Null where they are blank. */
   box: Box | null;
 }

@@ -6,6 +6,8 @@ export interface ShownLetters {
   y: number;
   height: number;
   isRightToLeft: boolean;
+  /** The marked content in which they stand. */
+  content: string | null;
   /** Whether a line ends after them. */
   endsLine: boolean;
 }
@@ -20,39 +22,48 @@ const sameLine = 0.6;
  */
 export function inReadingOrder<Letters extends ShownLetters>(shown: readonly Letters[]): Letters[] {
   const read: Letters[] = [];
+  const turned = new Set(shown.filter(turns).map(({ content }) => content));
+  // Signs that are of the same content as words from right to left are read so too, others only between such words.
+  const isOfThem = (letters: Letters): boolean =>
+    turns(letters) || (isNeutral(letters) && letters.content !== null && turned.has(letters.content));
   for (let at = 0; at < shown.length;) {
     const first = shown[at]!;
     let end = at + 1;
-    if (turns(first) || isBlank(first))
-      while (
-        end < shown.length &&
-        isOnLineOf(first, shown[end]!) &&
-        (turns(shown[end]!) || isBlank(shown[end]!))
-      )
-        end++;
-    const run = shown.slice(at, end);
-    const endsLine = run.some((letters) => letters.endsLine);
-    if (run.some(turns))
+    if (isOfThem(first)) {
+      let next = at + 1;
+      for (; next < shown.length && isOnLineOf(first, shown[next]!); next++) {
+        if (isOfThem(shown[next]!)) end = next + 1;
+        else if (!isNeutral(shown[next]!)) break;
+      }
+      // Of two that begin at one point, as the parts of some joined letters, the one behind is read first.
+      const run = shown.slice(at, end).reverse();
+      const endsLine = run.some((letters) => letters.endsLine);
       run
         .sort((a, b) => b.x - a.x)
-        .forEach(({ words, ...letters }, i) =>
+        .forEach((letters, i) =>
           read.push({
             ...letters,
-            words: words.replace(
-              marksBefore,
-              (_, all: string, letter: string) => letter + [...all].reverse().join(""),
-            ),
+            words: turnedBack(letters.words),
             endsLine: endsLine && i === run.length - 1,
-          } as Letters),
+          }),
         );
-    else read.push(...run);
+    } else read.push(first);
     at = end;
   }
   return read.some(({ words }) => marks.test(words)) ? readOnce(read) : read;
 }
 
-const marks = /\p{M}/u;
+/** Blanks and signs, which have no direction of their own. */
+function isNeutral({ words }: ShownLetters): boolean {
+  return !/[\p{L}\p{N}]/u.test(words);
+}
+
 /** A letter that was turned round with its marks. */
+function turnedBack(words: string): string {
+  return words.replace(marksBefore, (_, all: string, letter: string) => letter + [...all].reverse().join(""));
+}
+
+const marks = /\p{M}/u;
 const marksBefore = /^(\p{M}+)(\P{M})/u;
 const turns = ({ isRightToLeft }: ShownLetters): boolean => isRightToLeft;
 const isBlank = ({ words }: ShownLetters): boolean => words.trim() === "";

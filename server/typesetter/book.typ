@@ -52,7 +52,10 @@
 // An entry of the contents is a link itself; links in a heading's words would be links inside it.
 #show outline.entry: it => {
   show link: inner => if type(inner.dest) == str { inner.body } else { inner }
-  it
+  // The signs of direction that the typesetter puts around words and number make some readers drop letters beside them.
+  show regex("[\u{202a}-\u{202e}\u{2060}]"): none
+  // One that could be broken leaves a link of no height at the foot of a page.
+  block(breakable: false, it)
 }
 
 // Words, or runs of them each of which has fonts for its script.
