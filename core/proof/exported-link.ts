@@ -111,6 +111,8 @@ export interface FormatTraits {
   isPaged: boolean;
   /** Whether notes are its own, and whoever shows them makes the ways there and back. */
   hasOwnNotes: boolean;
+  /** Whether it keeps relative links to what is not the book's. */
+  keepsRelative: boolean;
   /** Whether the book's title stands above its text. */
   hasTitle: boolean;
   /** Whether its links can open windows. */

@@ -13,6 +13,7 @@ import { pictureAttrs, referenceAttrs, signpostAttrs } from "../manuscript/attri
 import { returnName } from "../manuscript/return-name.ts";
 import { returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
 import { findCompanion, type ArrivedFile } from "./companion-path.ts";
+import { fileBeside } from "./exported-folder.ts";
 import type { ExportReading, ReadArea } from "./exported-link.ts";
 import { landingWords } from "./landing.ts";
 
@@ -195,7 +196,12 @@ export function manuscriptLinks(
   });
 
   function expectationOf(way: Outside, words: string): Pick<ManuscriptLink, "expected" | "reason"> {
-    if (way.kind === "words") return { expected: null, reason: way.reason };
+    if (way.kind === "relative") {
+      if (!traits.keepsRelative) return { expected: null, reason: way.reason };
+      const beside = fileBeside(way.path);
+      const value = beside.kind === "file" ? beside.path : way.path;
+      return { expected: { kind: "file", value, arrived: "whole" }, reason: null };
+    }
     if (way.kind === "address") return { expected: { kind: "address", value: way.address }, reason: null };
     if (way.kind === "place")
       return index.places.has(way.target)

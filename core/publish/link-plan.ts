@@ -57,7 +57,7 @@ const staysHome = "Become words: the files stay at home, as chosen.";
 
 /** What an export with these options will make of every kind of link that a book has, in a fixed order. */
 export function planLinks(book: Book, options: ExportOptions): PlannedLinks[] {
-  const { hasPages, becomes, becomesToo } = formats[options.format];
+  const { hasPages, keepsRelative, becomes, becomesToo } = formats[options.format];
   const index = indexOf(book);
   const travelling = travellingFiles({ ...book, leavesFiles: false });
   const leaves = leavesFiles(options);
@@ -83,7 +83,7 @@ export function planLinks(book: Book, options: ExportOptions): PlannedLinks[] {
         else if (!hasPages && reference.form.startsWith("page")) withoutPage++;
         continue;
       }
-      const way = travel(use.destination, index, travelling);
+      const way = travel(use.destination, index, travelling, keepsRelative);
       if (way.kind === "words") plan.lost.push({ chapter, text: use.text, reason: way.reason });
     }
     for (const { references } of numberNotes(doc)) if (references > 0) planOf("note").count += references;

@@ -9,6 +9,9 @@ import { schema } from "../manuscript/schema.ts";
 import { compareLinks } from "../proof/compare.ts";
 import type { ExportReading } from "../proof/exported-link.ts";
 import { manuscriptLinks } from "../proof/manuscript-links.ts";
+import { prove } from "../proof/prove.ts";
+import { exportOptions } from "./formats/formats.ts";
+import { planLinks } from "./link-plan.ts";
 import { readDocx } from "./formats/docx/read-back.ts";
 import { readMarkdown } from "./formats/markdown/read-back.ts";
 import { readWebPage } from "./formats/web/read-back.ts";
@@ -214,4 +217,28 @@ test("a text document that somebody has meddled with is proven to have lost what
     "other-destination",
     "other-destination",
   ]);
+});
+
+test("Markdown keeps relative links to what is not the book's, and the proof compares them", () => {
+  const book = bookOf(
+    '# A\n\nSee [a](docs/a.md), [b](../b%20c.md#x), [c](./x?y=1), [d](/root.md), [f](a.md#h "title") and ![](p.png).',
+  );
+  const { bytes } = writeMarkdown(book, "a.md");
+  const text = new TextDecoder().decode(bytes);
+  for (const link of [
+    "[a](docs/a.md)",
+    "[b](../b%20c.md#x)",
+    "[c](./x?y=1)",
+    "[d](/root.md)",
+    '[f](a.md#h "title")',
+  ])
+    expect(text).toContain(link);
+  expect(prove(book, readMarkdown(bytes))).toMatchObject({ complete: true, intact: 5, total: 5 });
+  const elsewhere = new TextEncoder().encode(text.replace("docs/a.md", "docs/b.md"));
+  expect(prove(book, readMarkdown(elsewhere)).complete).toBe(false);
+  const { lost } = planLinks(book, exportOptions({ format: "markdown" })).find(
+    ({ kind }) => kind === "file",
+  )!;
+  expect(lost).toEqual([]);
+  expect(planLinks(book, exportOptions({ format: "pdf" }))[0]!.lost).toHaveLength(5);
 });

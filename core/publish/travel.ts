@@ -23,11 +23,12 @@ export function hrefOfTravel(way: Travel, ofPlace: (place: IndexedPlace) => stri
   }
 }
 
-/** What an export makes of a destination. */
+/** What an export makes of a destination. @param keepsRelative whether paths to files that are not the book's stay */
 export function travel(
   destination: Destination,
   { places }: BookIndex,
   files: ReadonlyMap<string, TravellingFile>,
+  keepsRelative = false,
 ): Travel {
   const way = kindOf(destination).outside(destination);
   if (way.kind === "place") {
@@ -42,5 +43,7 @@ export function travel(
       ? { kind: "file", file }
       : { kind: "words", reason: "The companion file is gone. Give the link another destination." };
   }
+  if (way.kind === "relative")
+    return keepsRelative ? { kind: "address", address: way.path } : { kind: "words", reason: way.reason };
   return way;
 }

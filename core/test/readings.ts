@@ -2,6 +2,7 @@ import type { ExportReading, FormatTraits } from "../proof/exported-link.ts";
 
 export const flowing: FormatTraits = {
   isPaged: false,
+  keepsRelative: false,
   hasOwnNotes: false,
   hasTitle: true,
   opensWindows: false,

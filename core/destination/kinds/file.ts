@@ -45,7 +45,8 @@ export const file: DestinationKindOf<FileDestination> = {
     if ("share" in to) return { kind: "address", address: to.share };
     if ("file" in to) return { kind: "file", file: to.file };
     return {
-      kind: "words",
+      kind: "relative",
+      path: to.path,
       reason: `The file “${to.path}” does not travel with the book. Give a web address, or bring the manuscript in with an address from which its relative links start.`,
     };
   },

@@ -10,12 +10,13 @@ export interface Asked {
   host: string;
 }
 
-/** What becomes of a destination that leaves the house: an address, a jump, a file, or words without a link. */
+/** What becomes of a destination that leaves the house: an address, a jump, a file, or a path of which nothing more is known. */
 export type Outside =
   | { kind: "address"; address: string }
   | { kind: "place"; target: string }
   | { kind: "file"; file: string }
-  | { kind: "words"; reason: string };
+  /** Where a text is gone on with, it leads to whatever lies beside it; nowhere else, for the reason. */
+  | { kind: "relative"; path: string; reason: string };
 
 /** Reads one field of a value from outside: a text that is not empty and not longer than an address may be. */
 export type ReadField = (key: string) => string;

@@ -62,6 +62,8 @@ export interface Format<O extends Options = Options, C = Chosen<O>> {
   options: O;
   /** Whether it is set in pages: cross-references may tell them, and places have one. */
   hasPages: boolean;
+  /** Whether it is a text for going on with, in which relative links to whatever lies beside it stay. */
+  keepsRelative?: boolean;
   /** What it makes of links, where that is not what is made of them everywhere. */
   becomes: Partial<Record<PlannedKind, string>>;
   /** What it makes of links of a kind besides, with these choices. */

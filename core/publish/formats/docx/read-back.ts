@@ -19,6 +19,7 @@ const documentPath = "word/document.xml";
 
 const traits: FormatTraits = {
   isPaged: false,
+  keepsRelative: false,
   hasOwnNotes: true,
   hasTitle: true,
   opensWindows: false,

@@ -14,6 +14,7 @@ import {
 
 const traits: FormatTraits = {
   isPaged: false,
+  keepsRelative: false,
   hasOwnNotes: false,
   hasTitle: true,
   opensWindows: false,

@@ -10,6 +10,7 @@ export const markdown: Format<typeof markdownOptions> = {
   doing: "Writing the Markdown",
   options: markdownOptions,
   hasPages: false,
+  keepsRelative: true,
   becomes: {
     place: "Jump to the place, which is an anchor of HTML.",
     area: "This format has no areas: each is a link behind its picture.",

@@ -29,6 +29,7 @@ const shownHtml = 60;
 
 const traits: FormatTraits = {
   isPaged: false,
+  keepsRelative: true,
   hasOwnNotes: true,
   hasTitle: false,
   opensWindows: false,

@@ -274,7 +274,7 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
   }
 
   private href(destination: Destination): string | null {
-    return hrefOfTravel(travel(destination, this.index, this.book.files), ({ id }) => `#${id}`);
+    return hrefOfTravel(travel(destination, this.index, this.book.files, true), ({ id }) => `#${id}`);
   }
 
   private place(id: string): PhrasingContent[] {

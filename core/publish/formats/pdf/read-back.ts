@@ -18,6 +18,7 @@ import { PdfPageTexts } from "../../../pdf/page-text.ts";
 
 const traits: FormatTraits = {
   isPaged: true,
+  keepsRelative: false,
   hasOwnNotes: false,
   hasTitle: true,
   opensWindows: false,

@@ -15,6 +15,7 @@ type Node = DefaultTreeAdapterTypes.Node;
 
 const traits: FormatTraits = {
   isPaged: false,
+  keepsRelative: false,
   hasOwnNotes: false,
   hasTitle: true,
   opensWindows: true,
