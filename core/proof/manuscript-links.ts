@@ -229,7 +229,9 @@ export function manuscriptLinks(
     const links = noteLinks(at, index);
     doc.descendants((node) => {
       if (node.type.name !== "signposts") return;
-      for (const { words, id } of signpostsOf(signpostAttrs(node), index, at)) links.push({ words, to: id });
+      for (const { words, id } of signpostsOf(signpostAttrs(node), index, at))
+        // On pages the whole row is the link, and tells the page.
+        links.push({ words: traits.isPaged ? `${words} ${pageOfPlace.get(id) ?? "?"}` : words, to: id });
     });
     for (const { words, list } of returnLinksOf(doc, at, index)) links.push({ words, to: list });
     return links;

@@ -285,12 +285,14 @@
         strong(spell(block-data.heading))
       })
       for entry in block-data.entries {
-        par(hanging-indent: 1.2em * entry.depth + 1em, {
+        block(breakable: false, par(hanging-indent: 1.2em * entry.depth + 1em, {
           h(1.2em * entry.depth)
-          link(entry.url, spell(entry.words))
-          box(width: 1fr, inset: (x: 0.5em), text(fill: rgb("#8a857a"), repeat(gap: 0.35em, justify: false)[.]))
-          page-of(entry.page)
-        })
+          link(entry.url, {
+            spell(entry.words)
+            box(width: 1fr, inset: (x: 0.5em), text(fill: rgb("#8a857a"), repeat(gap: 0.35em, justify: false)[.]))
+            page-of(entry.page)
+          })
+        }))
       }
     })
   }

@@ -9,6 +9,7 @@ import {
   type PdfDict,
   type PdfValue,
 } from "../../../pdf/pdf-values.ts";
+import { tagSignposts } from "./tag-signposts.ts";
 import type { MarkedLink } from "./typeset-walk.ts";
 
 /** A PDF was not as the typesetter writes it, so it could not be finished. */
@@ -53,7 +54,9 @@ export function finishPdf(
   const objects = new PdfObjects(pdf);
   const catalog = objects.dictionary(objects.trailer.get("Root"));
   const pages = pagesUnder(objects, catalog.get("Pages") as PdfRef);
-  finishLinks(objects, pages, marked);
+  const lists = finishLinks(objects, pages, marked);
+  const structure = catalog.get("StructTreeRoot");
+  if (structure instanceof PdfRef) tagSignposts(objects, structure, lists);
   if (places.length > 0) namePlaces(objects, catalog, pages, places);
   for (const page of pages) layAreasOver(objects, page);
   nameLanguages(objects, catalog, languages);
@@ -106,8 +109,9 @@ function pagesUnder(objects: PdfObjects, ref: PdfRef): Page[] {
   ];
 }
 
-/** Writes the annotations of the marked links anew. */
-function finishLinks(objects: PdfObjects, pages: Page[], marked: MarkedLink[]): void {
+/** Writes the annotations of the marked links anew. @returns the signpost lists of those that are entries of one */
+function finishLinks(objects: PdfObjects, pages: Page[], marked: MarkedLink[]): Map<number, string> {
+  const lists = new Map<number, string>();
   const byMarker = new Map(marked.map((link) => [link.marker, link]));
   const missing = new Set(byMarker.keys());
   for (const { ref, dictionary } of pages.flatMap(({ annotations }) => annotations)) {
@@ -116,6 +120,7 @@ function finishLinks(objects: PdfObjects, pages: Page[], marked: MarkedLink[]): 
     const link = uri instanceof PdfString ? byMarker.get(uri.bytes) : undefined;
     if (!link) continue;
     missing.delete(link.marker);
+    if (link.list !== undefined) lists.set(ref.number, link.list);
     if ("place" in link.to) {
       dictionary.delete("A");
       dictionary.set("Dest", new PdfString(link.to.place));
@@ -126,6 +131,7 @@ function finishLinks(objects: PdfObjects, pages: Page[], marked: MarkedLink[]): 
   }
   if (missing.size > 0)
     throw new FinishError("marker", `The typesetter's PDF lacks ${missing.size} of the marked links.`);
+  return lists;
 }
 
 /** Makes a destination of each place, by its name, those that the typesetter has named too. */

@@ -105,7 +105,8 @@ export async function readPage(
       return;
     }
     const inside = {
-      entry: within.entry || node.role === "TOCI",
+      // The typesetter's own list refers to what it leads to; an author's is made of links (ISO 32000-1, table 333).
+      entry: within.entry || node.role === "Reference",
       label: within.label || node.role === "Lbl",
       note: node.role === "Note" ? { text: wordsUnder(node, marked).text, isUntold: true } : within.note,
     };
@@ -209,9 +210,16 @@ function whyBeside(
   }
   if (all > 0 && on < all * leastOnWords) return "Its area does not lie on its words.";
   const isElsewhere = boxes.some(
-    (box) => box[2] - box[0] > leastWords && !words.some((one) => meets(one, box)),
+    (box) =>
+      box[2] - box[0] > leastWords && !words.some((one) => meets(one, box)) && !liesBetween(box, words),
   );
   return words.length > 0 && isElsewhere ? "A part of its area does not lie on its words." : null;
+}
+
+/** Whether a box lies between words of one line, as what leads the eye from an entry to its page. */
+function liesBetween(box: Box, words: readonly Box[]): boolean {
+  const onLine = words.filter((one) => one[1] < box[3] && box[1] < one[3]);
+  return onLine.some((one) => one[2] <= box[0] + 1) && onLine.some((one) => one[0] >= box[2] - 1);
 }
 
 function wordsUnder(node: StructureNode, marked: ReadonlyMap<string, readonly PageLetters[]>): Words {

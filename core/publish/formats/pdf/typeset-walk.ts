@@ -40,6 +40,8 @@ export interface MarkedLink {
   marker: string;
   to: { address: string } | { place: string };
   description: string;
+  /** The signpost list of which it is an entry. */
+  list?: string;
 }
 
 /** What the chapters of a book that is set share. */
@@ -226,7 +228,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
       depth,
       words,
       page: id,
-      url: this.toPlace(id, words),
+      url: this.toPlace(id, words, list.id),
     }));
     return { kind: "signposts", label: this.label(list.id), heading: list.heading, entries };
   }
@@ -279,13 +281,13 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     return this.mark({ address }, description || wordsAndHost(words, address));
   }
 
-  private toPlace(place: string, description: string): string {
-    return this.mark({ place }, description);
+  private toPlace(place: string, description: string, list?: string): string {
+    return this.mark({ place }, description, list);
   }
 
-  private mark(to: MarkedLink["to"], description: string): string {
+  private mark(to: MarkedLink["to"], description: string, list?: string): string {
     const marker = `${this.book.markerBase}${this.book.marked.length}`;
-    this.book.marked.push({ marker, to, description });
+    this.book.marked.push({ marker, to, description, ...(list === undefined ? {} : { list }) });
     return marker;
   }
 
