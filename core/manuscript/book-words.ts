@@ -1,3 +1,5 @@
+import { wordsOfScripts } from "./book-words-of-scripts.ts";
+
 /** The words that a book's apparatus needs, in its language. */
 export interface BookWords {
   figure: string;
@@ -45,6 +47,7 @@ const english: BookWords = {
 };
 
 const byLanguage: Record<string, BookWords> = {
+  ...wordsOfScripts,
   en: english,
   de: {
     figure: "Abbildung",
@@ -152,5 +155,8 @@ const byLanguage: Record<string, BookWords> = {
 
 /** The words for a language given as a BCP 47 tag; English for one that has none here. */
 export function bookWords(language: string): BookWords {
-  return byLanguage[language.toLowerCase().split("-")[0]!] ?? english;
+  const tag = language.toLowerCase();
+  const [own] = tag.split("-") as [string];
+  const isTraditional = own === "zh" && /-(hant|tw|hk|mo)\b/.test(tag);
+  return byLanguage[isTraditional ? "zh-hant" : own] ?? english;
 }

@@ -4,6 +4,8 @@
 #let blue = rgb("#1d4f8f")
 #let rule = 0.5pt + rgb("#8a857a")
 
+#let text-width = (book.layout.width - book.layout.inner - book.layout.outer) * 1mm
+
 #set document(title: book.name, author: book.writer, date: none)
 #set text(
   font: book.fonts.text,
@@ -170,9 +172,12 @@
   }
   else if item.kind == "note-again" { footnote(numbering: _ => item.number, label(item.footnote)) }
   else if item.kind == "picture" {
+    // As high as the line, or as wide as the author gave it, of the text.
     let in-line = context {
       let natural = measure(image(item.file))
-      box(height: 1.2em, set-picture(item, natural.width * (1.2em.to-absolute() / natural.height), 1.2em.to-absolute()))
+      let width = if item.percent == none { natural.width * (1.2em.to-absolute() / natural.height) } else { text-width * item.percent / 100 }
+      let height = natural.height * (width / natural.width)
+      box(width: width, height: height, set-picture(item, width, height))
     }
     if item.alone { set-alone(item, none) } else { in-line }
   }
