@@ -1,4 +1,5 @@
-import { bookWords, type BookWords } from "./book-words.ts";
+import type { ApparatusWords } from "./apparatus-words.ts";
+import { bookWords } from "./book-words.ts";
 import type { ChapterRole } from "./chapter-role.ts";
 import type { Conventions, CountedBy } from "./conventions.ts";
 import { languageDirection, type Direction } from "./direction.ts";
@@ -35,7 +36,7 @@ export class BookIndex {
   readonly places: ReadonlyMap<string, IndexedPlace>;
   /** The same places in reading order. */
   readonly inOrder: readonly IndexedPlace[];
-  readonly words: BookWords;
+  readonly words: ApparatusWords;
   /** In which direction the book is read. */
   readonly direction: Direction;
   /** The indexes of the pages outside the reading order. */

@@ -1,7 +1,7 @@
-import type { BookWords } from "./book-words.ts";
+import type { ApparatusWords } from "./apparatus-words.ts";
 
 /** The words of a book's apparatus in languages of other scripts than Latin, by the beginnings of their tags. */
-export const wordsOfScripts: Record<string, BookWords> = {
+export const wordsOfScripts: Record<string, ApparatusWords> = {
   ar: {
     figure: "الشكل",
     table: "الجدول",

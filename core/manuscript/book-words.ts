@@ -1,30 +1,7 @@
+import type { ApparatusWords } from "./apparatus-words.ts";
 import { wordsOfScripts } from "./book-words-of-scripts.ts";
 
-/** The words that a book's apparatus needs, in its language. */
-export interface BookWords {
-  figure: string;
-  table: string;
-  page: string;
-  above: string;
-  below: string;
-  notes: string;
-  contents: string;
-  questions: string;
-  figures: string;
-  tables: string;
-  places: string;
-  /** Pages outside the reading order. */
-  companions: string;
-  /** The list of page numbers. */
-  pages: string;
-  cover: string;
-  addresses: string;
-  backToText: string;
-  newWindow: string;
-  fileInside: string;
-}
-
-const english: BookWords = {
+const english: ApparatusWords = {
   figure: "Figure",
   table: "Table",
   page: "page",
@@ -46,7 +23,7 @@ const english: BookWords = {
     "This file goes with the book. An e-reader that does not open it keeps it inside the e-book all the same.",
 };
 
-const byLanguage: Record<string, BookWords> = {
+const byLanguage: Record<string, ApparatusWords> = {
   ...wordsOfScripts,
   en: english,
   de: {
@@ -154,7 +131,7 @@ const byLanguage: Record<string, BookWords> = {
 };
 
 /** The words for a language given as a BCP 47 tag; English for one that has none here. */
-export function bookWords(language: string): BookWords {
+export function bookWords(language: string): ApparatusWords {
   const tag = language.toLowerCase();
   const [own] = tag.split("-") as [string];
   const isTraditional = own === "zh" && /-(hant|tw|hk|mo)\b/.test(tag);

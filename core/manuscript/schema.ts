@@ -1,11 +1,10 @@
-import { Schema, type Attrs, type Node } from "prosemirror-model";
-import { assertDestination, readHref, writeDestination } from "../destination/destination.ts";
-import { kindOf } from "../destination/kinds/kinds.ts";
+import { Schema, type Node } from "prosemirror-model";
+import { assertDestination, writeDestination } from "../destination/destination.ts";
 import * as checks from "./attribute-checks.ts";
 import { languageTag } from "./language.ts";
 import { linkAttrs, type LinkAttrs } from "./attributes.ts";
-import { assertHotspots, type Hotspot } from "./hotspot.ts";
-import { newId } from "./ids.ts";
+import { attrsFromDom, cellFromDom, hotspotsFromDom, linkFromDom, linkFromHref } from "./from-dom.ts";
+import { assertHotspots } from "./hotspot.ts";
 
 const idAttr = { validate: checks.checkId };
 const cellAttrs = {
@@ -14,15 +13,6 @@ const cellAttrs = {
   colwidth: { default: null, validate: checks.checkColumnWidths },
   align: { default: null, validate: checks.checkAlign },
 };
-
-function cellFromDom(dom: HTMLElement): Attrs {
-  const align = dom.style.textAlign || dom.getAttribute("align");
-  return {
-    colspan: Number(dom.getAttribute("colspan") ?? 1),
-    rowspan: Number(dom.getAttribute("rowspan") ?? 1),
-    align: align === "left" || align === "center" || align === "right" ? align : null,
-  };
-}
 
 function cellToDom(node: Node): Record<string, string> {
   const attrs: Record<string, string> = {};
@@ -353,51 +343,6 @@ export const schema = new Schema({
     },
   },
 });
-
-/** The attributes as the editor itself wrote them to the clipboard; whatever else is there is refused. */
-function attrsFromDom(dom: HTMLElement): Attrs | false {
-  try {
-    return JSON.parse(dom.dataset["attrs"] ?? "") as Attrs;
-  } catch {
-    return false;
-  }
-}
-
-function hotspotsFromDom(dom: HTMLElement): Hotspot[] {
-  try {
-    const hotspots: unknown = JSON.parse(dom.dataset["hotspots"] ?? "[]");
-    assertHotspots(hotspots);
-    return hotspots;
-  } catch {
-    return [];
-  }
-}
-
-function linkFromDom(dom: HTMLElement): Attrs | false {
-  try {
-    const destination: unknown = JSON.parse(dom.dataset["destination"] ?? "null");
-    assertDestination(destination);
-    return {
-      id: dom.dataset["link"],
-      destination,
-      description: dom.dataset["description"] || null,
-      asText: dom.hasAttribute("data-as-text"),
-      newWindow: dom.hasAttribute("data-new-window"),
-    };
-  } catch {
-    return false;
-  }
-}
-
-function linkFromHref(dom: HTMLElement): Attrs | false {
-  try {
-    const destination = readHref(dom.getAttribute("href") ?? "", null);
-    if (kindOf(destination).schemes.length === 0) return false;
-    return { id: newId(), destination, description: dom.getAttribute("title") || null };
-  } catch {
-    return false;
-  }
-}
 
 /** The link on an inline node, or null. A cross-reference is a link itself and carries no other. */
 export function linkOn(node: Node): LinkAttrs | null {

@@ -1,6 +1,5 @@
 import type { BookIndex } from "../../../manuscript/book-index.ts";
 import { referenceId } from "../../../manuscript/notes.ts";
-import type { PdfPlace } from "./finish-pdf.ts";
 
 /**
  * How a paragraph is set so that its notes begin on the page of their marks: with lines that may stand alone at the
@@ -16,7 +15,7 @@ export type Keep = "lines" | "next-page";
  */
 export function keepNotes(
   index: BookIndex,
-  places: readonly PdfPlace[],
+  places: readonly { id: string; page: number }[],
   before: ReadonlyMap<string, Keep>,
 ): Map<string, Keep> | null {
   if (index.conventions.notesAt !== "page") return null;

@@ -1,0 +1,65 @@
+import type { Attrs } from "prosemirror-model";
+import { assertDestination, readHref } from "../destination/destination.ts";
+import { kindOf } from "../destination/kinds/kinds.ts";
+import { assertHotspots, type Hotspot } from "./hotspot.ts";
+import { newId } from "./ids.ts";
+
+// What the schema reads of elements that are pasted; whatever is not as it should be is refused.
+
+/** What a cell of a table spans, and how it is aligned. */
+export function cellFromDom(dom: HTMLElement): Attrs {
+  const align = dom.style.textAlign || dom.getAttribute("align");
+  return {
+    colspan: Number(dom.getAttribute("colspan") ?? 1),
+    rowspan: Number(dom.getAttribute("rowspan") ?? 1),
+    align: align === "left" || align === "center" || align === "right" ? align : null,
+  };
+}
+
+/** The attributes as the editor itself wrote them to the clipboard; whatever else is there is refused. */
+export function attrsFromDom(dom: HTMLElement): Attrs | false {
+  try {
+    return JSON.parse(dom.dataset["attrs"] ?? "") as Attrs;
+  } catch {
+    return false;
+  }
+}
+
+/** A picture's areas; none where they are not as they should be. */
+export function hotspotsFromDom(dom: HTMLElement): Hotspot[] {
+  try {
+    const hotspots: unknown = JSON.parse(dom.dataset["hotspots"] ?? "[]");
+    assertHotspots(hotspots);
+    return hotspots;
+  } catch {
+    return [];
+  }
+}
+
+/** A link as the editor itself wrote it to the clipboard. */
+export function linkFromDom(dom: HTMLElement): Attrs | false {
+  try {
+    const destination: unknown = JSON.parse(dom.dataset["destination"] ?? "null");
+    assertDestination(destination);
+    return {
+      id: dom.dataset["link"],
+      destination,
+      description: dom.dataset["description"] || null,
+      asText: dom.hasAttribute("data-as-text"),
+      newWindow: dom.hasAttribute("data-new-window"),
+    };
+  } catch {
+    return false;
+  }
+}
+
+/** A link of any other program: only addresses. */
+export function linkFromHref(dom: HTMLElement): Attrs | false {
+  try {
+    const destination = readHref(dom.getAttribute("href") ?? "", null);
+    if (kindOf(destination).schemes.length === 0) return false;
+    return { id: newId(), destination, description: dom.getAttribute("title") || null };
+  } catch {
+    return false;
+  }
+}
