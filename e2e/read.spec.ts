@@ -173,6 +173,42 @@ test("every link of each file is walked in its reader, and lands where the manus
     const { violations } = await new AxeBuilder({ page }).exclude("iframe").setLegacyMode().analyze();
     expect(violations.map(({ id, nodes }) => [id, nodes[0]!.target])).toEqual([]);
   }
+  // What each came to is kept with its file.
+  await page.goto(`/books/${bookId}/export`);
+  await expect(page.getByText(/^\d+ links walked .*, all as intended$/)).toHaveCount(3);
+});
+
+test("a press that meets something else, and a link that its reader does not have, are steps that failed", async ({
+  page,
+  quiet,
+}) => {
+  quiet.push("Blocked script execution");
+  const bookId = await openOwnBook(page, markdown);
+  const id = await exported(page, bookId, { format: "web" });
+  await page.route(`**/exports/${id}/file`, async (route) => {
+    const answer = await route.fetch();
+    const body = (await answer.text())
+      .replace(
+        /<a [^>]*>the office<\/a>/,
+        '<span style="position:relative">$&<b style="position:absolute;inset:0">Over it</b></span>',
+      )
+      .replace(/<a [^>]*>(the ways)<\/a>/, "$1");
+    await route.fulfill({ response: answer, body });
+  });
+  await page.goto(`/books/${bookId}/read/${id}`);
+  await page.getByRole("button", { name: "Walk the links" }).click();
+  const walk = page.getByRole("complementary", { name: "The walk" });
+  await walk.getByRole("button", { name: "Walk", exact: true }).click();
+  await expect(walk.getByText(/links walked, 2 not as intended/)).toBeVisible({ timeout: 30_000 });
+  await walk.getByLabel("Only what differs").check();
+  await expect(walk.getByRole("listitem").filter({ hasText: "the office" })).toContainText(
+    "Something else lies where it is pressed: “Over it”.",
+  );
+  await expect(walk.getByRole("listitem").filter({ hasText: "the ways" })).toContainText(
+    "It cannot be pressed in this reader.",
+  );
+  await page.goto(`/books/${bookId}/export`);
+  await expect(page.getByText(/^\d+ links walked .*, 2 not as intended$/)).toBeVisible();
 });
 
 test("a file whose link leads elsewhere than the manuscript means is told by the walk", async ({

@@ -3,9 +3,10 @@ import { InjectDataSource } from "@nestjs/typeorm";
 import type { LinkProof } from "@vennet/core/proof/compare";
 import { stringify } from "csv-stringify/sync";
 import { DataSource } from "typeorm";
+import { columns } from "../database/columns.ts";
 import { notFound } from "../errors/problem.ts";
 import { Export } from "./export.entity.ts";
-import type { ExportAnswer, ExportListingAnswer, ProofRowAnswer } from "./exports.dto.ts";
+import type { ExportAnswer, ExportListingAnswer, ProofRowAnswer, WalkRequest } from "./exports.dto.ts";
 
 const listed = 50;
 
@@ -29,6 +30,13 @@ export class ExportHistoryService {
     const row = await this.database.manager.findOneBy(Export, { id, bookId });
     if (!row) throw notFound("export");
     return row;
+  }
+
+  /** Keeps what walking a file's links came to, in the place of what was kept before. */
+  async keepWalk(bookId: string, id: string, { walked, differing }: WalkRequest): Promise<void> {
+    await this.find(bookId, id);
+    const walk = { walkedAt: new Date().toISOString(), walked, differing };
+    await this.database.manager.update(Export, { id }, columns<Export>({ walk }));
   }
 
   /** An export with its whole proof. */
@@ -118,7 +126,7 @@ function rowAnswer({ link, verdict, found, note }: LinkProof["rows"][number]): P
 
 function listing(row: Export): ExportListingAnswer {
   const { id, format, options, warnings, fileName, size, tookMs, revision } = row;
-  const { complete, intact, total, extra, madeWrong, faults } = row;
+  const { complete, intact, total, extra, madeWrong, faults, walk } = row;
   return {
     id,
     format,
@@ -136,5 +144,6 @@ function listing(row: Export): ExportListingAnswer {
     extra,
     madeWrong,
     faults,
+    walk,
   };
 }

@@ -78,6 +78,18 @@ export class Export {
   @Column("int", { unsigned: true, default: 0 })
   faults: number;
 
+  /** What walking its links came to, the last time; null where nobody has. */
+  @Column(jsonColumn({ nullable: true }))
+  walk: KeptWalk | null;
+
   @Column("datetime", { precision: 3 })
   createdAt: Date;
+}
+
+/** What walking the links of a file in a reader came to. */
+export interface KeptWalk {
+  walkedAt: string;
+  walked: number;
+  /** The links that did not lead where they should. */
+  differing: { where: string; text: string; difference: string }[];
 }

@@ -1,5 +1,16 @@
-import { Body, Controller, Get, Header, HttpCode, Param, Post, Res, StreamableFile } from "@nestjs/common";
-import { ApiCreatedResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
+import {
+  Body,
+  Controller,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  Post,
+  Put,
+  Res,
+  StreamableFile,
+} from "@nestjs/common";
+import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
 import type { Response } from "express";
 import { OpenBook } from "../access/book.guard.ts";
 import { Book } from "../books/book.entity.ts";
@@ -7,7 +18,13 @@ import { FilesService } from "../files/files.service.ts";
 import { JobAnswer, jobAnswer } from "../jobs/jobs.controller.ts";
 import { JobsService } from "../jobs/jobs.service.ts";
 import { ExportChoicesShape } from "./export-choices.dto.ts";
-import { ExportAnswer, ExportListingAnswer, OpenTextRequest, PreflightAnswer } from "./exports.dto.ts";
+import {
+  ExportAnswer,
+  ExportListingAnswer,
+  OpenTextRequest,
+  PreflightAnswer,
+  WalkRequest,
+} from "./exports.dto.ts";
 import { ExportHistoryService } from "./export-history.service.ts";
 import { ExportsService } from "./exports.service.ts";
 
@@ -66,6 +83,17 @@ export class ExportsController {
   @ApiOkResponse({ type: ExportAnswer })
   async one(@OpenBook() book: Book, @Param("exportId") id: string): Promise<ExportAnswer> {
     return this.history.answer(book.id, id);
+  }
+
+  @Put(":exportId/walk")
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  async keepWalk(
+    @OpenBook() book: Book,
+    @Param("exportId") id: string,
+    @Body() request: WalkRequest,
+  ): Promise<void> {
+    await this.history.keepWalk(book.id, id, request);
   }
 
   @Get(":exportId/proof.csv")

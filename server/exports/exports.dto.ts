@@ -4,7 +4,18 @@ import type { LinkVerdict } from "@vennet/core/proof/compare";
 import { exportFormats, type ExportFormat } from "@vennet/core/publish/formats/formats";
 import type { ExportWarning } from "@vennet/core/publish/export-warning";
 import type { PlannedKind } from "@vennet/core/publish/formats/format";
-import { IsObject } from "class-validator";
+import { Type } from "class-transformer";
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsInt,
+  IsObject,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from "class-validator";
 import { ExportChoicesShape } from "./export-choices.dto.ts";
 import { AsSent } from "../http/request-pipe.ts";
 
@@ -28,6 +39,41 @@ export class ExportWarningAnswer implements ExportWarning {
   chapter: string | null;
   @ApiProperty()
   message: string;
+}
+
+export class DifferingStepShape {
+  @ApiProperty({ description: "Where the link stands, as the proof tells it." })
+  @IsString()
+  @MaxLength(1_000)
+  where: string;
+  @ApiProperty()
+  @IsString()
+  @MaxLength(1_000)
+  text: string;
+  @ApiProperty({ description: "In what it differs from what is intended." })
+  @IsString()
+  @MaxLength(1_000)
+  difference: string;
+}
+
+/** What walking the links of an exported file in a reader came to. */
+export class WalkRequest {
+  @ApiProperty()
+  @IsInt()
+  @Min(0)
+  @Max(1_000_000)
+  walked: number;
+  @ApiProperty({ type: [DifferingStepShape] })
+  @IsArray()
+  @ArrayMaxSize(5_000)
+  @ValidateNested({ each: true })
+  @Type(() => DifferingStepShape)
+  differing: DifferingStepShape[];
+}
+
+export class WalkAnswer extends WalkRequest {
+  @ApiProperty()
+  walkedAt: string;
 }
 
 export class ExportListingAnswer {
@@ -67,6 +113,12 @@ export class ExportListingAnswer {
     description: "How much else of the file does something to links: lists that lead astray, scripts.",
   })
   faults: number;
+  @ApiProperty({
+    type: WalkAnswer,
+    nullable: true,
+    description: "What walking its links came to, the last time.",
+  })
+  walk: WalkAnswer | null;
 }
 
 export class ProofRowAnswer {

@@ -185,6 +185,7 @@ export class ExportsService {
           size: file.size,
           proof,
           ...numbers,
+          walk: null,
           createdAt: new Date(),
         }),
       );

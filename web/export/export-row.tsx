@@ -30,6 +30,14 @@ export function ExportRow({ one }: { one: ExportListing }) {
           Text after {plural(one.revision, "save")}
           {isOlder && ", changed since"}
         </p>
+        {one.walk && (
+          <p className={`text-sm ${one.walk.differing.length > 0 ? "text-red" : "text-faint"}`}>
+            {plural(one.walk.walked, "link")} walked {shownDate(one.walk.walkedAt)},{" "}
+            {one.walk.differing.length === 0
+              ? "all as intended"
+              : `${one.walk.differing.length} not as intended`}
+          </p>
+        )}
         {one.warnings.map(({ message, chapter }, i) => (
           <p key={i} className="mt-1 flex items-start gap-1.5 text-sm">
             <TriangleAlert aria-hidden size={14} className="mt-0.5 shrink-0 text-red" />

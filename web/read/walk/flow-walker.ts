@@ -32,6 +32,7 @@ export function screenKey({ path, fragment, link }: Pick<ScreenState, "path" | "
 /** Drives the reader of e-books and web pages. */
 export class FlowWalker implements Walker {
   private hasJumped = false;
+  private view: ShownScreen | null = null;
 
   constructor(
     private readonly file: OpenFlow,
@@ -62,11 +63,15 @@ export class FlowWalker implements Walker {
     const { path, at } = link as FlowLink;
     const state: ScreenState = { path, fragment: "", link: at, screen: null };
     this.reader.current.go(state);
-    return miniature(await this.shown.of(screenKey(state)));
+    this.view = await this.shown.of(screenKey(state));
+    return miniature(this.view);
   }
 
   async follow(link: FileLink): Promise<Landed> {
     const { href, words } = link as FlowLink;
+    const missed = this.view?.target ? whatTakesPress(this.view.target) : null;
+    this.hasJumped = false;
+    if (missed !== null) return { at: "missed", what: missed };
     const pressed = this.reader.current.press({ name: words, href });
     this.hasJumped = "goesTo" in pressed;
     if ("asks" in pressed) {
@@ -86,6 +91,18 @@ export class FlowWalker implements Walker {
     else this.reader.current.stay();
     await new Promise((resolve) => setTimeout(resolve));
   }
+}
+
+/** What a press on the middle of a link's first line meets in its place; null where it meets the link, or cannot be tried. */
+function whatTakesPress(link: Element): string | null {
+  const lines = [...link.getClientRects()];
+  if (lines.length > 0 && lines.every(({ width, height }) => width * height === 0))
+    return "Its area has no size.";
+  const [first] = lines.filter(({ width, height }) => width * height > 0);
+  if (!first) return null;
+  const met = link.ownerDocument.elementFromPoint(first.left + first.width / 2, first.top + first.height / 2);
+  if (!met || link.contains(met) || met.contains(link)) return null;
+  return `Something else lies where it is pressed: “${met.textContent?.trim().slice(0, 40) || met.localName}”.`;
 }
 
 function shortName(path: string): string {

@@ -14,6 +14,7 @@ export function intentionsOf(proof: Pick<ExportWithProof, "rows" | "madeRows">):
 
 /** What differs from the manuscript's intention; null where nothing does. */
 export function differenceOf(landed: Landed, intended: Row | undefined): string | null {
+  if (landed.at === "missed") return landed.what;
   if (landed.at === "nowhere") return "It leads nowhere in the file.";
   if (landed.at === "file" && !landed.isThere) return "Its file did not come along.";
   // The file's own links, such as those of its contents list, are nobody's intention.

@@ -55,7 +55,10 @@ export class PdfWalker implements Walker {
   }
 
   async follow(link: FileLink): Promise<Landed> {
-    const { link: pressed } = link as PdfLink;
+    const { page, link: pressed } = link as PdfLink;
+    this.hasJumped = false;
+    const missed = await this.whatTakesPress(page, pressed);
+    if (missed !== null) return { at: "missed", what: missed };
     const followed = await this.reader.current.follow(pressed);
     this.hasJumped = "goesTo" in followed && followed.goesTo !== null;
     if ("asks" in followed) {
@@ -71,6 +74,20 @@ export class PdfWalker implements Walker {
     // The line begins below the landing.
     const picture = crop(view, (landing.y ?? view.height) - 10);
     return { at: "place", on: `Page ${landing.page}`, words, picture };
+  }
+
+  /** What a press on the middle of a link's first line meets in its place: readers give it to the last that lies there. */
+  private async whatTakesPress(page: number, { id, boxes }: PageLink): Promise<string | null> {
+    const first = boxes.find(({ width, height }) => width > 0.5 && height > 0.5);
+    if (!first) return "Its area has no size.";
+    const [x, y] = [first.left + first.width / 2, first.top + first.height / 2];
+    const links = await linksOf(await this.pdf.document.getPage(page), 1);
+    const met = links.findLast((one) =>
+      one.boxes.some(
+        ({ left, top, width, height }) => x >= left && x <= left + width && y >= top && y <= top + height,
+      ),
+    );
+    return met && met.id !== id ? `Another link lies where it is pressed: “${met.name}”.` : null;
   }
 
   async back(): Promise<void> {

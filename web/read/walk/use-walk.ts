@@ -15,8 +15,6 @@ export interface Step {
 
 export interface Walk {
   steps: Step[];
-  /** The links that the proof has found in the file, and its reader has not. */
-  absent: ExportWithProof["rows"];
   /** The step that is under way or comes next. */
   next: number;
   isUnderWay: boolean;
@@ -29,13 +27,17 @@ export interface Walk {
   goTo: (step: number) => void;
 }
 
+const notPressed = "It cannot be pressed in this reader.";
+
 /** Follows every link of a file in its reader, one after the other, and compares with what the manuscript intends. */
-export function useWalk(walker: Walker, proof: ExportWithProof): Walk {
+export function useWalk(walker: Walker, proof: ExportWithProof, keep: (steps: Step[]) => void): Walk {
   const [steps, setSteps] = useState<Step[]>([]);
-  const [absent, setAbsent] = useState<Walk["absent"]>([]);
   const [next, setNext] = useState(0);
   const [isUnderWay, setUnderWay] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  const [hasWalked, setWalked] = useState(false);
+  // What else is told of the file may change while it is walked.
+  const { rows, madeRows } = proof;
   const isWanted = useRef(false);
   const isBusy = useRef(false);
 
@@ -43,7 +45,7 @@ export function useWalk(walker: Walker, proof: ExportWithProof): Walk {
     let isLeft = false;
     walker.links().then(
       (links) => {
-        const intentions = intentionsOf(proof);
+        const intentions = intentionsOf({ rows, madeRows });
         const fresh = links.map((link) => ({
           link,
           intended: intentions.get(link.where) ?? null,
@@ -51,9 +53,15 @@ export function useWalk(walker: Walker, proof: ExportWithProof): Walk {
           landed: null,
           difference: null,
         }));
-        if (isLeft) return;
-        setSteps(fresh);
-        setAbsent(unwalked(intentions, links));
+        // The manuscript's links are counted, not the reader's: one that cannot be pressed there is a step that failed.
+        const absent = unwalked(intentions, links).map((row): Step => ({
+          link: { where: row.found[0]!, on: row.found[0]!, words: row.text },
+          intended: row,
+          start: null,
+          landed: { at: "missed", what: notPressed },
+          difference: notPressed,
+        }));
+        if (!isLeft) setSteps([...fresh, ...absent]);
       },
       (error: unknown) => {
         if (!isLeft) setProblem((error as Error).message);
@@ -63,18 +71,20 @@ export function useWalk(walker: Walker, proof: ExportWithProof): Walk {
       isLeft = true;
       isWanted.current = false;
     };
-  }, [walker, proof]);
+  }, [walker, rows, madeRows]);
 
   const walk = async (from: number, most: number): Promise<void> => {
     if (isBusy.current) return;
     isBusy.current = true;
     isWanted.current = true;
     setUnderWay(true);
+    setWalked(true);
     setProblem(null);
     try {
       for (let i = from; i < Math.min(steps.length, from + most) && isWanted.current; i++) {
         setNext(i);
-        const { link, intended } = steps[i]!;
+        const { link, intended, landed: known } = steps[i]!;
+        if (known?.at === "missed" && known.what === notPressed) continue;
         const start = await walker.show(link);
         const landed = await walker.follow(link);
         const difference = differenceOf(landed, intended ?? undefined);
@@ -90,9 +100,17 @@ export function useWalk(walker: Walker, proof: ExportWithProof): Walk {
       setUnderWay(false);
     }
   };
+  // What all steps came to is kept with the file.
+  const isDone = steps.length > 0 && steps.every(({ landed }) => landed !== null);
+  const latestKeep = useRef(keep);
+  useEffect(() => {
+    latestKeep.current = keep;
+  });
+  useEffect(() => {
+    if (hasWalked && isDone && !isUnderWay) latestKeep.current(steps);
+  }, [hasWalked, isDone, isUnderWay, steps]);
   return {
     steps,
-    absent,
     next,
     isUnderWay,
     problem,

@@ -1,6 +1,8 @@
 import { BadgeCheck, TriangleAlert } from "lucide-react";
 import { useRef, useState } from "react";
-import type { ExportWithProof } from "../../api/client";
+import { answerOf, api, type ExportWithProof } from "../../api/client";
+import { useStale } from "../../api/stale";
+import { useBook } from "../../book-page";
 import { Button } from "../../parts/button";
 import { Problem, Waiting } from "../../parts/notice";
 import { Progress } from "../../parts/progress";
@@ -11,9 +13,26 @@ import type { Landed, Walker } from "./walker";
 
 /** The robot that follows every link of the file in its reader, and what it found. */
 export function WalkPanel({ walker, proof }: { walker: Walker; proof: ExportWithProof }) {
-  const walk = useWalk(walker, proof);
+  const { id: bookId } = useBook();
+  const stale = useStale();
+  const [keepProblem, setKeepProblem] = useState<string | null>(null);
+  const walk = useWalk(walker, proof, (steps) => {
+    const differing = steps.flatMap(({ link: { where, words }, intended, difference }) =>
+      difference === null ? [] : [{ where, text: (intended?.text || words).slice(0, 1_000), difference }],
+    );
+    const params = { path: { bookId, exportId: proof.id } };
+    answerOf(
+      api.PUT("/api/books/{bookId}/exports/{exportId}/walk", {
+        params,
+        body: { walked: steps.length, differing },
+      }),
+    ).then(
+      () => stale("export"),
+      (error: unknown) => setKeepProblem(`What the walk came to is not kept: ${(error as Error).message}`),
+    );
+  });
   const [onlyDiffering, setOnlyDiffering] = useState(false);
-  const { steps, absent, next, isUnderWay } = walk;
+  const { steps, next, isUnderWay } = walk;
   const walked = steps.filter(({ landed }) => landed !== null);
   const differing = walked.filter(({ difference }) => difference !== null);
   const isDone = steps.length > 0 && walked.length === steps.length;
@@ -23,12 +42,13 @@ export function WalkPanel({ walker, proof }: { walker: Walker; proof: ExportWith
     <div className="flex h-full flex-col gap-2">
       <h2 className="font-serif text-lg">Walk the links</h2>
       {walk.problem && <Problem>{walk.problem}</Problem>}
+      {keepProblem && <Problem>{keepProblem}</Problem>}
       <div className="flex flex-wrap items-center gap-2">
         {isUnderWay ? (
           <Button onClick={walk.pause}>Pause</Button>
         ) : (
           <Button kind="main" onClick={walk.begin}>
-            {walked.length === 0 ? "Walk" : isDone ? "Walk again" : "Walk on"}
+            {isDone ? "Walk again" : next === 0 ? "Walk" : "Walk on"}
           </Button>
         )}
         <Button disabled={isUnderWay} onClick={walk.stepOn}>
@@ -42,12 +62,6 @@ export function WalkPanel({ walker, proof }: { walker: Walker; proof: ExportWith
         {walked.length > 0 &&
           (differing.length > 0 ? `, ${differing.length} not as intended` : ", all as intended")}
       </p>
-      {absent.length > 0 && (
-        <p className="text-sm text-red">
-          {plural(absent.length, "link")} of the manuscript cannot be pressed in this reader:{" "}
-          {absent.map(({ text }) => `“${text}”`).join(", ")}
-        </p>
-      )}
       <ol
         className="-mx-4 min-h-0 grow overflow-y-auto border-t border-hairline"
         aria-label="Links of the file"
@@ -113,7 +127,7 @@ function StepRow({
       </div>
       {landed && (
         <>
-          <div className="mt-1 grid grid-cols-2 gap-2">
+          <div className={landed.at === "missed" ? "hidden" : "mt-1 grid grid-cols-2 gap-2"}>
             <Thumbnail picture={start} what={`Where “${words}” stands`} />
             {landed.at === "place" ? (
               <Thumbnail picture={landed.picture} what={`Where “${words}” lands`} />

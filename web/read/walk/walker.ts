@@ -12,7 +12,9 @@ export type Landed =
   | { at: "place"; on: string; words: string; picture: string | null }
   | { at: "address"; address: string }
   | { at: "file"; path: string; isThere: boolean }
-  | { at: "nowhere" };
+  | { at: "nowhere" }
+  /** The press met something else, or nothing. */
+  | { at: "missed"; what: string };
 
 /** A reader as a robot drives it: by what a press on it does. */
 export interface Walker {
