@@ -30,6 +30,7 @@ const mostWordsDropped = 6;
  * the text has nothing, since it begins in a note or has changed since, begins where the next does.
  */
 export function findPageBreaks(book: Pick<Book, "chapters">, pages: readonly PageStart[]): PageBreaks {
+  if (pages.length === 0) return { inChapters: new Map(), before: [] };
   const { letters, offsets, starts } = lettersOfBook(book);
   // A page before the text may have the number of one in it.
   const own = pages.filter((page) => pages.findLast(({ label }) => label === page.label) === page);
