@@ -34,7 +34,7 @@ test("a book from right to left is written so, and its PDF read and walked so", 
 test("words are said to be in another language, and no more", async ({ page }) => {
   await openOwnBook(page, "# Mottos\n\nThe motto is à marée basse, they say.");
   await selectWords(page, "à marée basse");
-  const tool = page.getByRole("button", { name: "Language of the words" });
+  const tool = page.getByRole("button", { name: "In another language" });
   await tool.click();
   const field = page.getByLabel("These words are in (the book is in English)");
   await field.fill("french");

@@ -57,18 +57,26 @@ async function readText(
   const sequences = items.filter((item) => "type" in item && item.type !== "endMarkedContent").length;
   const actual = await (await actualTexts).ofPage(number, sequences);
   const shown: PageLetters[] = [];
-  const open: { content: string | null; actual: string | null }[] = [];
+  const open: { content: string | null; actual: string | null; isReversed: boolean }[] = [];
   let begun = 0;
   for (const item of items) {
     if ("type" in item) {
       if (item.type === "endMarkedContent") open.pop();
-      else open.push({ content: item.id ?? null, actual: actual[begun++] ?? null });
+      else
+        open.push({
+          content: item.id ?? null,
+          actual: actual[begun++] ?? null,
+          isReversed: (item as { tag?: string }).tag === "ReversedChars",
+        });
       continue;
     }
     // What a piece says stands for all its letters (ISO 32000-1, 14.9.4).
     const said = open.find((one) => one.actual !== null);
     const blanks = item.str.trim() === "";
-    const words = said && !blanks ? said.actual! : item.str;
+    const isReversed = open.some((one) => one.isReversed);
+    // pdf.js turns round words that are written from right to left, and leaves signs alone.
+    const shownWords = isReversed && item.dir !== "rtl" ? [...item.str].reverse().join("") : item.str;
+    const words = said && !blanks ? said.actual! : shownWords;
     if (said && !blanks) said.actual = "";
     const [, , , , x, y] = item.transform as [number, number, number, number, number, number];
     shown.push({
@@ -78,7 +86,7 @@ async function readText(
       height: item.height,
       content: open.findLast(({ content }) => content !== null)?.content ?? null,
       box: blanks ? null : [x, y, x + item.width, y + item.height * xHeight],
-      isRightToLeft: item.dir === "rtl",
+      isRightToLeft: item.dir === "rtl" || (isReversed && !blanks),
       endsLine: item.hasEOL,
     });
   }

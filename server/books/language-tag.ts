@@ -9,7 +9,7 @@ export function IsLanguageTag(): PropertyDecorator {
     validator: {
       validate: (value: unknown) => typeof value === "string" && languageTag(value) !== null,
       defaultMessage: (given?: ValidationArguments) =>
-        `“${String(given?.value)}” is no language. It is written as “en”, “de-CH” or “zh-Hant-TW”.`,
+        `“${String(given?.value)}” is no language. A language is written as “en”, “de-CH” or “zh-Hant-TW”.`,
     },
   });
   const write = Transform(({ value }: { value: unknown }) =>

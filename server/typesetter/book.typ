@@ -122,7 +122,6 @@
 // A note's words, with the ways back to the text at their end. `opens` makes its first paragraph: at the foot of a
 // page it stands on the line of its number.
 #let set-note(note, opens, set-inlines, set-blocks) = {
-  set text(dir: if note.content.at(0).direction == "rtl" { rtl } else { ltr }) if "direction" in note.content.at(0)
   let back = for way in note.returns { h(0.4em); link(way.url, spell(way.words)) }
   let first = note.content.at(0)
   let rest = note.content.slice(1)
@@ -226,7 +225,8 @@
 
 #let set-blocks(blocks, inside: true) = for block-data in blocks {
   let kind = block-data.kind
-  set text(dir: if block-data.direction == "rtl" { rtl } else { ltr }) if "direction" in block-data
+  // Set before the paragraph: within one, each piece would get signs of direction.
+  set text(dir: if block-data.at("direction", default: book.direction) == "rtl" { rtl } else { ltr })
   if kind == "paragraph" {
     let keep = block-data.at("keep", default: none)
     set text(costs: (widow: 0%, orphan: 0%)) if keep != none

@@ -28,6 +28,8 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   private written = 0;
   private pagesBegun = 0;
   private isInNotes = false;
+  /** How many lists and tables around what is written are turned round. */
+  private turnedAround = 0;
 
   protected readonly blockHandlers: BlockHandlers<string, void> = {
     title: (node) => [this.heading(node, 0)],
@@ -35,10 +37,12 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     paragraph: (node) => [`<p${this.dir(node)}>${this.words(node)}</p>`],
     blockquote: (node) => [`<blockquote>${this.lines(node)}</blockquote>`],
     code_block: (node) => [`<pre${this.dir(node)}><code>${this.words(node)}</code></pre>`],
-    bullet_list: (node) => [`<ul${this.dir(node)}>${this.items(node)}</ul>`],
+    bullet_list: (node) => [`<ul${this.dir(node)}>${this.inside(node, () => this.items(node))}</ul>`],
     ordered_list: (node) => {
       const start = node.attrs["start"] as number;
-      return [`<ol${this.dir(node)}${start === 1 ? "" : ` start="${start}"`}>${this.items(node)}</ol>`];
+      return [
+        `<ol${this.dir(node)}${start === 1 ? "" : ` start="${start}"`}>${this.inside(node, () => this.items(node))}</ol>`,
+      ];
     },
     table: (node) => [this.table(node)],
     section_break: () => ["<hr/>"],
@@ -181,8 +185,8 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   }
 
   private table(node: Node): string {
-    const rows = node.children.map(
-      (row) => `<tr>${row.children.map((cell) => this.cell(cell)).join("")}</tr>`,
+    const rows = this.inside(node, () =>
+      node.children.map((row) => `<tr>${row.children.map((cell) => this.cell(cell)).join("")}</tr>`),
     );
     const head = countHeadRows(node);
     const thead = head > 0 ? `<thead>${rows.slice(0, head).join("")}</thead>` : "";
@@ -265,9 +269,18 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     return `<span lang="${escapeXml(tag)}"${xml}>${text}</span>`;
   }
 
+  /** Within a list or table that is turned round, blocks that are not say so too. */
   private dir(node: Node): string {
-    const turned = this.turned(node);
+    const turned = this.turned(node) ?? (this.turnedAround > 0 ? this.index.direction : null);
     return turned === null ? "" : ` dir="${turned}"`;
+  }
+
+  private inside<T>(node: Node, write: () => T): T {
+    const isTurned = this.turned(node) !== null;
+    if (isTurned) this.turnedAround++;
+    const written = write();
+    if (isTurned) this.turnedAround--;
+    return written;
   }
 
   private id(node: Node): string {

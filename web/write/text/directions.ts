@@ -34,9 +34,10 @@ const lists = new Set(["bullet_list", "ordered_list", "table"]);
 
 function turnedIn(doc: Node, from: number, to: number, book: Direction): Decoration[] {
   const found: Decoration[] = [];
-  doc.nodesBetween(from, to, (node, position) => {
+  doc.nodesBetween(from, to, (node, position, parent) => {
     if (!node.isTextblock && !lists.has(node.type.name)) return;
-    const dir = turnedDirection(node, book);
+    // What it stands in may be turned round.
+    const dir = turnedDirection(node, book) ?? (parent === doc ? null : book);
     if (dir) found.push(Decoration.node(position, position + node.nodeSize, { dir }));
   });
   return found;

@@ -36,7 +36,7 @@ export function LanguagePanel({
   const tag = languageTag(given);
   return (
     <form
-      aria-label="Language of the words"
+      aria-label="In another language"
       className="absolute inset-x-0 z-20 flex flex-wrap items-end gap-x-4 gap-y-1 border-y-2 border-blue bg-paper py-2 font-sans text-[0.95rem]"
       style={{ top: top(words.to) }}
       onSubmit={(event) => {

@@ -160,7 +160,7 @@ export function Toolbar({
         {tool("Italic", Italic, toggleMark(emphasis!), hasMark(state, emphasis!))}
         {tool("Code", Code, toggleMark(code!), hasMark(state, code!))}
         <Tool
-          label="Language of the words"
+          label="In another language"
           icon={Languages}
           pressed={hasMark(state, language!)}
           disabled={wordsInLanguage(state) === null}

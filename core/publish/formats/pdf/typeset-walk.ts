@@ -77,6 +77,7 @@ const gap: SetInline = { kind: "text", words: gapSign, strong: true };
 /** Writes a chapter as the data that the typesetter's template reads. */
 export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   private readonly notes: ReadonlyMap<string, NumberedNote>;
+  private cellsOpen = 0;
 
   protected readonly blockHandlers: BlockHandlers<SetBlock, Style> = {
     title: (node) => [this.heading(node, 0)],
@@ -245,7 +246,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
         rowspan: cell.attrs["rowspan"] as number,
         align: cell.attrs["align"] as string | null,
         head: cell.type.name === "table_header",
-        content: this.blocks(cell, plain),
+        content: this.inCell(cell),
       })),
     );
     const head = node.children.slice(0, headRows);
@@ -256,6 +257,13 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
       rows: rows.slice(headRows),
       repeats: !head.some(leadsSomewhere),
     };
+  }
+
+  private inCell(cell: Node): SetBlock[] {
+    this.cellsOpen++;
+    const content = this.blocks(cell, plain);
+    this.cellsOpen--;
+    return content;
   }
 
   protected linked(link: LinkAttrs, run: InlineRun, style: Style): SetInline[] {
@@ -322,7 +330,8 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
       alt,
       decorative: decorative || alt === "",
       alone: isPictureAlone,
-      percent: width,
+      // In a line of a cell there is no width of which it could be a part.
+      percent: isPictureAlone || this.cellsOpen === 0 ? width : null,
       hotspots,
     };
   }
