@@ -1,3 +1,4 @@
+import { parseUrl } from "../destination/parse-url.ts";
 import { askedAddress } from "../destination/kinds/web.ts";
 import {
   outcome,
@@ -54,7 +55,7 @@ export function nextStep(address: string, hops: Hop[]): NextStep {
 }
 
 function followRedirect(last: Hop, hops: Hop[]): NextStep {
-  const target = URL.canParse(last.location!, last.address) ? new URL(last.location!, last.address) : null;
+  const target = parseUrl(last.location!, last.address);
   if (!target || (target.protocol !== "http:" && target.protocol !== "https:")) {
     return stop("broken", "bad-redirect", hops);
   }

@@ -1,3 +1,4 @@
+import { parseUrl } from "@vennet/core/destination/parse-url";
 import { isIP } from "node:net";
 import type { RequestHandler } from "express";
 import helmet from "helmet";
@@ -55,7 +56,7 @@ export function checkHost({ ownNames }: Settings): RequestHandler {
 }
 
 function hostNameOf(host: string | undefined): string | null {
-  if (host === undefined || !/^[\w.:[\]-]+$/.test(host) || !URL.canParse(`http://${host}`)) return null;
+  if (host === undefined || !/^[\w.:[\]-]+$/.test(host) || parseUrl(`http://${host}`) === null) return null;
   return new URL(`http://${host}`).hostname.replace(/^\[|\]$|\.$/g, "");
 }
 

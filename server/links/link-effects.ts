@@ -1,3 +1,4 @@
+import { parseUrl } from "@vennet/core/destination/parse-url";
 import { sameDestination } from "@vennet/core/destination/destination";
 import { webDestination } from "@vennet/core/destination/kinds/web";
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
@@ -65,7 +66,7 @@ function readHost(given: string | undefined, field: string): string {
     .trim()
     .replace(/^https?:\/\//i, "")
     .replace(/\/.*$/s, "");
-  if (text === "" || !URL.canParse(`https://${text}`))
+  if (text === "" || parseUrl(`https://${text}`) === null)
     throw new Problem(400, "host", `“${given ?? ""}” is not a host, such as tides.hesterley.example.`, field);
   return new URL(`https://${text}`).host;
 }

@@ -1,3 +1,4 @@
+import { parseUrl } from "../parse-url.ts";
 import { parse as parseDomain } from "tldts";
 import { DestinationError } from "../errors.ts";
 import { schemeOf } from "../scheme.ts";
@@ -23,7 +24,7 @@ export function webDestination(address: string): WebDestination {
       `An address that begins with “${scheme}” cannot be a link. Web addresses begin with http:// or https://.`,
     );
   }
-  const url = URL.canParse(address) ? new URL(address) : null;
+  const url = parseUrl(address);
   if (!url || url.hostname === "") {
     throw new DestinationError(
       "address",
