@@ -1,7 +1,7 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { contentOperators } from "./content-operators.ts";
 import { PdfError } from "./errors.ts";
 import { PdfObjects } from "./pdf-objects.ts";
-import { PdfParser } from "./pdf-parser.ts";
 import { PdfName, PdfRef, readTextString, type PdfDict, type PdfValue } from "./pdf-values.ts";
 
 /**
@@ -46,26 +46,12 @@ export class ActualTexts {
   }
 }
 
-const operator = /[A-Za-z'"*][A-Za-z0-9'"*]*/y;
-const number = /[+\-.\d][\d.]*/y;
-
-/** Each sequence of a page's content (7.8.2) with what it stands for. */
+/** Each sequence of a page's content with what it stands for. */
 function textsOf(content: string, objects: PdfObjects, resources: PdfDict): (string | null)[] {
   const found: (string | null)[] = [];
-  const parser = new PdfParser(content, 0);
-  let operands: PdfValue[] = [];
-  while (!parser.isAtEnd()) {
-    number.lastIndex = operator.lastIndex = parser.at;
-    const amount = number.exec(content);
-    const word = amount ? null : operator.exec(content)?.[0];
-    if (amount) parser.at = number.lastIndex;
-    else if (word === undefined) operands.push(parser.value());
-    else if (word !== null) {
-      parser.at = operator.lastIndex;
-      if (word === "BMC") found.push(null);
-      if (word === "BDC") found.push(textOf(operands.at(-1), objects, resources));
-      operands = [];
-    }
+  for (const { name, operands } of contentOperators(content)) {
+    if (name === "BMC") found.push(null);
+    if (name === "BDC") found.push(textOf(operands.at(-1), objects, resources));
   }
   return found;
 }

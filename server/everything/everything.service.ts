@@ -43,7 +43,7 @@ export class EverythingService {
   private async markdown(book: Book, folder: string): Promise<ZipEntry> {
     const manuscript = await this.manuscripts.of(book);
     const options = exportOptions({ format: "markdown" });
-    const taken = await this.workers.run("preflight", { book: manuscript, options, hasPages: false });
+    const taken = await this.workers.run("preflight", { book: manuscript, options });
     const pictures = await this.manuscripts.picturesOf(book.id, taken.pictures);
     const fileBytes = await this.manuscripts.fileBytesOf(taken.companions);
     const { bytes, isFolder } = await this.workers.run("exportBook", {

@@ -105,7 +105,7 @@ export class ExportsService {
     const { manuscript } = text;
     const { obstacles, ...taken } = await this.workers.run(
       "preflight",
-      { book: manuscript, options, hasPages: false },
+      { book: manuscript, options },
       signal,
     );
     if (obstacles.length > 0) {

@@ -11,8 +11,8 @@ import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 
 const shapes = new FontShapes();
 
-/** What an export would refuse, what it would change, what becomes of every kind of link, and the files that it takes along, by their ids. */
-export function run(input: { book: PlainBook; options: ExportOptions; hasPages: boolean }): {
+/** What an export would refuse, what it would change where `hasPages` is known, what becomes of every kind of link, and the files that it takes along, by their ids. */
+export function run(input: { book: PlainBook; options: ExportOptions; hasPages?: boolean }): {
   obstacles: Obstacle[];
   changes: ForeseenChange[];
   links: PlannedLinks[];
@@ -26,7 +26,7 @@ export function run(input: { book: PlainBook; options: ExportOptions; hasPages: 
   return {
     // Whether the file makes a claim that no picture without words may break.
     obstacles: [...findObstacles(prepared, isStrict?.(options) ?? false), ...(obstacles?.(prepared) ?? [])],
-    changes: foreseeChanges(prepared, options, { shapes, hasPages }),
+    changes: hasPages === undefined ? [] : foreseeChanges(prepared, options, { shapes, hasPages }),
     links: planLinks(book, options),
     pictures: [...usedPictures(prepared)],
     companions: [...travellingFiles(prepared).keys()],

@@ -1,5 +1,5 @@
 import { PdfObjects } from "@vennet/core/pdf/pdf-objects";
-import { PdfParser } from "@vennet/core/pdf/pdf-parser";
+import { contentOperators } from "@vennet/core/pdf/content-operators";
 import {
   PdfName,
   PdfRef,
@@ -93,31 +93,15 @@ class Judge {
     const streams = Array.isArray(contents) ? contents : [page.get("Contents")];
     const text = streams.map((stream) => this.objects.stream(stream)).join("\n");
     const open: boolean[] = [];
-    const parser = new PdfParser(text, 0);
-    const word = /[A-Za-z'"*][A-Za-z0-9'"*]*/y;
-    const number = /[+\-.\d][\d.]*/y;
-    let operands: PdfValue[] = [];
-    while (!parser.isAtEnd()) {
-      number.lastIndex = word.lastIndex = parser.at;
-      if (number.test(text)) {
-        parser.at = number.lastIndex;
-        continue;
-      }
-      const operator = word.exec(text)?.[0];
-      if (operator === undefined) {
-        operands.push(parser.value());
-        continue;
-      }
-      parser.at = word.lastIndex;
-      if (operator === "BDC" || operator === "BMC") {
+    for (const { name, operands } of contentOperators(text)) {
+      if (name === "BDC" || name === "BMC") {
         const properties = operands.at(-1);
         const isArtifact = nameOf(operands[0]) === "Artifact";
         open.push(isArtifact || (properties instanceof Map && properties.has("MCID")));
       }
-      if (operator === "EMC") open.pop();
-      if (/^(Tj|TJ|Do|S|f|f\*|B|B\*)$/.test(operator))
+      if (name === "EMC") open.pop();
+      if (/^(Tj|TJ|Do|S|f|f\*|B|B\*)$/.test(name))
         this.want("01-005 something is shown that is neither content nor an artifact", open.includes(true));
-      operands = [];
     }
   }
 

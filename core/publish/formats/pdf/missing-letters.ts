@@ -93,7 +93,8 @@ interface TextAt {
   from: number | null;
 }
 
-function textsOf(doc: Book["chapters"][number]["doc"]): TextAt[] {
+/** The texts of a chapter that are set: those of its blocks, and the headings of its signpost lists. */
+export function textsOf(doc: Book["chapters"][number]["doc"]): TextAt[] {
   const texts: TextAt[] = [];
   doc.descendants((node, position) => {
     // What stands in words is as long as one letter.

@@ -7,7 +7,7 @@ import { pageSize } from "../../../manuscript/page-layout.ts";
 import { hasOwnContents } from "../../../manuscript/signposts.ts";
 import { writeDestination } from "../../../destination/destination.ts";
 import { travellingFiles } from "../../travelling-files.ts";
-import { markedLetter } from "./missing-letters.ts";
+import { markedLetter, textsOf } from "./missing-letters.ts";
 import type { PrintedAddresses } from "./options.ts";
 import type { SetLanguage } from "./set-data.ts";
 import type { Keep } from "./stray-notes.ts";
@@ -77,7 +77,12 @@ export function typesetBook(
   };
   const files: TypesetFiles = new Map();
   const scripts = new BookScripts(
-    [book.title, book.author, ...book.chapters.map(({ doc }) => JSON.stringify(doc))].join("\n"),
+    [
+      book.title,
+      book.author,
+      ...Object.values(index.words),
+      ...book.chapters.flatMap(({ doc }) => textsOf(doc).map(({ text }) => text)),
+    ].join("\n"),
     book.language,
   );
   const written = (data: unknown): string =>
