@@ -49,14 +49,15 @@ export abstract class ChapterWalk<Block, Inline, Style> {
   protected abstract readonly inlineHandlers: InlineHandlers<Inline, Style>;
   protected readonly levels = new HeadingLevels();
   protected readonly index: BookIndex;
-  private readonly notesHere: ReadonlyMap<string, NumberedNote>;
+  /** The chapter’s notes in the order of their numbers, by their ids. */
+  protected readonly notes: ReadonlyMap<string, NumberedNote>;
   private readonly referred = new Map<string, number>();
   /** The note that is being written; null in the text itself. */
   private within: string | null = null;
 
   constructor(protected readonly chapter: WalkedChapter) {
     this.index = chapter.index;
-    this.notesHere = new Map(numberNotes(chapter.doc).map((note) => [note.id, note]));
+    this.notes = new Map(numberNotes(chapter.doc).map((note) => [note.id, note]));
   }
 
   protected abstract returnLink(link: ReturnLink): Block;
@@ -138,7 +139,7 @@ export abstract class ChapterWalk<Block, Inline, Style> {
    * in another.
    */
   protected nextReference(note: string): number {
-    const all = this.notesHere.get(note)?.standsIn ?? [];
+    const all = this.notes.get(note)?.standsIn ?? [];
     const key = JSON.stringify([this.within, note]);
     const here = this.referred.get(key) ?? 0;
     this.referred.set(key, here + 1);

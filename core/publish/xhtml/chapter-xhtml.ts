@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import type { CaptionedBlock } from "../../manuscript/captions.ts";
 import { runText, type InlineRun } from "../../manuscript/links.ts";
-import { numberNotes, referenceId, type NumberedNote } from "../../manuscript/notes.ts";
+import { referenceId, type NumberedNote } from "../../manuscript/notes.ts";
 import { gapSign } from "../../manuscript/references.ts";
 import { pictureAttrs, referenceAttrs, signpostAttrs, type LinkAttrs } from "../../manuscript/attributes.ts";
 import { nested, signpostsOf, type ReturnLink, type SignpostBranch } from "../../manuscript/signposts.ts";
@@ -23,7 +23,6 @@ export function notesXhtml(doc: Node, context: PageContext): string {
 }
 
 class XhtmlWalk extends ChapterWalk<string, string, void> {
-  private readonly notes: NumberedNote[];
   /** How many characters of the text have been written, and how many pages have begun in them. */
   private written = 0;
   private pagesBegun = 0;
@@ -76,7 +75,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     note_reference: (node) => {
       const id = node.attrs["note"] as string;
       const note = this.index.places.get(id);
-      if (!note || !this.notes.some((own) => own.id === id)) return [`<sup class="gap">${gapSign}</sup>`];
+      if (!note || !this.notes.has(id)) return [`<sup class="gap">${gapSign}</sup>`];
       const href = hrefOfPlace(this.context, note);
       return [
         `<sup><a${this.epubType("noteref")} role="doc-noteref" href="${href}" id="${referenceId(id, this.nextReference(id))}">${note.number}</a></sup>`,
@@ -89,7 +88,6 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     private readonly context: PageContext,
   ) {
     super({ doc, at: context.chapter, index: context.index });
-    this.notes = numberNotes(doc);
   }
 
   section(): string {
@@ -99,9 +97,9 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   }
 
   noteSection(): string {
-    if (this.notes.length === 0) return "";
+    if (this.notes.size === 0) return "";
     this.isInNotes = true;
-    const asides = this.notes.map((note) => {
+    const asides = [...this.notes.values()].map((note) => {
       const { number } = this.index.places.get(note.id)!;
       const back = this.waysBack(note);
       return `<aside${this.epubType("footnote")} role="doc-footnote" aria-label="${number}"${this.id(note.node)}>\n<p class="note-number">${number}${back ? " " + back : ""}</p>\n${this.inNote(note.id, () => this.lines(note.node))}\n</aside>`;

@@ -30,7 +30,6 @@ import {
 } from "../../../manuscript/book.ts";
 import { languageOf } from "../../../manuscript/language.ts";
 import type { InlineRun } from "../../../manuscript/links.ts";
-import { numberNotes, type NumberedNote } from "../../../manuscript/notes.ts";
 import { textWidth } from "../../../manuscript/page-layout.ts";
 import { pictureSize } from "../../../manuscript/picture-size.ts";
 import { gapSign } from "../../../manuscript/references.ts";
@@ -133,7 +132,6 @@ interface BookBeingWritten {
 
 class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
   private readonly links: DocxLinks;
-  private readonly notes: ReadonlyMap<string, NumberedNote>;
 
   protected readonly blockHandlers: BlockHandlers<Block, Style> = {
     title: (node) => [this.heading(node, 0)],
@@ -179,7 +177,6 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
   ) {
     super(chapter);
     this.links = writing.links;
-    this.notes = new Map(numberNotes(chapter.doc).map((note) => [note.id, note]));
   }
 
   wholeChapter(): Block[] {

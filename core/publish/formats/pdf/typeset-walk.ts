@@ -6,7 +6,7 @@ import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { hotspotBox } from "../../../manuscript/hotspot.ts";
 import { runText, type InlineRun } from "../../../manuscript/links.ts";
 import { languageOf } from "../../../manuscript/language.ts";
-import { numberNotes, referenceId, type NumberedNote } from "../../../manuscript/notes.ts";
+import { referenceId, type NumberedNote } from "../../../manuscript/notes.ts";
 import { gapSign } from "../../../manuscript/references.ts";
 import {
   pictureAttrs,
@@ -76,7 +76,6 @@ const gap: SetInline = { kind: "text", words: gapSign, strong: true };
 
 /** Writes a chapter as the data that the typesetter's template reads. */
 export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
-  private readonly notes: ReadonlyMap<string, NumberedNote>;
   private cellsOpen = 0;
 
   protected readonly blockHandlers: BlockHandlers<SetBlock, Style> = {
@@ -124,7 +123,6 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     private readonly book: BookBeingSet,
   ) {
     super(chapter);
-    this.notes = new Map(numberNotes(chapter.doc).map((note) => [note.id, note]));
   }
 
   wholeChapter(): SetChapter {
