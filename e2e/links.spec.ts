@@ -118,6 +118,29 @@ test("following shows the full address and asks first", async ({ page, context }
   await expect(window.getByRole("heading")).toHaveText("Sound Ferries — timetable");
 });
 
+test("nothing is offered to open until the server has said who answers for the name", async ({
+  page,
+  context,
+}) => {
+  let say = () => {};
+  const said = new Promise<void>((resolve) => (say = resolve));
+  await page.route("**/api/health", async (route) => {
+    await said;
+    await route.continue();
+  });
+  await page.reload();
+  await text(page).locator("a").click();
+  await page.keyboard.press("Control+Enter");
+  await expect(page.getByText("This leaves the book.")).toBeVisible();
+  await expect(page.getByRole("link", { name: "Open in a new tab" })).toBeHidden();
+  say();
+  const [window] = await Promise.all([
+    context.waitForEvent("page"),
+    page.getByRole("link", { name: "Open in a new tab" }).click(),
+  ]);
+  await expect(window.getByRole("heading")).toHaveText("Sound Ferries — timetable");
+});
+
 test("an address pasted over words links them; pasted text brings safe links alone", async ({
   page,
   quiet,

@@ -13,13 +13,14 @@ export interface StandIns {
   answers: (address: string) => boolean;
 }
 
-/** The stand-ins, or null while none run. */
-export function useStandIns(): StandIns | null {
+/** The stand-ins, null where none run, or undefined until the server has said so. */
+export function useStandIns(): StandIns | null | undefined {
   const health = useQuery({
     queryKey: keys.health,
     queryFn: () => answerOf(api.GET("/api/health")),
     staleTime: Infinity,
   });
+  if (health.isPending) return undefined;
   const base = health.data?.standInWeb;
   if (!base) return null;
   return {

@@ -1,11 +1,12 @@
 import type { Destination, DestinationKind } from "@vennet/core/destination/kinds/kinds";
+import { isReservedName } from "@vennet/core/reach/address-policy";
 import { FileText, Globe, Mail, MapPin, Phone, type LucideIcon } from "lucide-react";
 import type { StandIns } from "../api/stand-ins";
 
 /** How a destination is opened. */
 export interface Way {
   words: string;
-  /** What a browser opens; null where there is nothing to open. */
+  /** What a browser opens; null where there is nothing to open, or until it is known who answers. */
   href: string | null;
 }
 
@@ -16,7 +17,11 @@ interface KindOnScreen<K extends DestinationKind> {
   /** Words of a link, for showing its look. */
   sample: string;
   /** The way to such a destination; a name kept for examples is answered for by the stand-ins. */
-  way: (destination: Extract<Destination, { kind: K }>, bookId: string, standIns: StandIns | null) => Way;
+  way: (
+    destination: Extract<Destination, { kind: K }>,
+    bookId: string,
+    standIns: StandIns | null | undefined,
+  ) => Way;
 }
 
 /** How each kind of destination is shown. */
@@ -37,7 +42,10 @@ export const kinds: { readonly [K in DestinationKind]: KindOnScreen<K> } = {
             words: "The stand-in mail opens with the message filled in. Nothing is sent.",
             href: standIns.mail(address),
           }
-        : { words: "Your mail program opens with the message filled in.", href: address },
+        : {
+            words: "Your mail program opens with the message filled in.",
+            href: standIns === undefined ? null : address,
+          },
   },
   file: {
     icon: FileText,
@@ -65,14 +73,16 @@ export const kinds: { readonly [K in DestinationKind]: KindOnScreen<K> } = {
 };
 
 /** The way to a destination. */
-export function wayTo(bookId: string, destination: Destination, standIns: StandIns | null): Way {
+export function wayTo(bookId: string, destination: Destination, standIns: StandIns | null | undefined): Way {
   return kinds[destination.kind].way(destination as never, bookId, standIns);
 }
 
-function wayToWeb(address: string, standIns: StandIns | null): Way {
+function wayToWeb(address: string, standIns: StandIns | null | undefined): Way {
+  const words = "This leaves the book.";
+  if (standIns === undefined && isReservedName(new URL(address).hostname)) return { words, href: null };
   const standIn = standIns?.web(address) ?? null;
   return {
-    words: `This leaves the book.${standIn ? " The name is kept for examples, so the stand-in web answers for it." : ""}`,
+    words: `${words}${standIn ? " The name is kept for examples, so the stand-in web answers for it." : ""}`,
     href: standIn ?? address,
   };
 }
