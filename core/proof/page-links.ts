@@ -76,8 +76,9 @@ export class PageLinks {
     this.watch.style(sheet);
   }
 
-  /** A tag and its attributes, by their names without the prefix of XLink. */
-  enter(tag: string, attributes: Attributes): void {
+  /** A tag and its attributes, those of SVG 1.1 with the prefix of XLink. */
+  enter(tag: string, given: Attributes): void {
+    const attributes = withoutPrefix(given);
     this.tags.push(tag);
     this.watch.enter(tag, attributes);
     const { id } = attributes;
@@ -91,6 +92,7 @@ export class PageLinks {
     if (tag === "a" && attributes["href"] !== undefined) this.enterLink(attributes, attributes["href"]);
     const link = this.open.at(-1);
     if (!link) return;
+    if (tag === "a") link.unreachable ??= whyTwoWays(given);
     link.unreachable ??= this.watch.unreachable;
     const picture = this.pictures.at(-1);
     if (picture && shapes.has(tag)) link.area ??= areaOf(tag, attributes, picture);
@@ -216,4 +218,20 @@ function whyNoArea(area: ReadArea | null): string | null {
   const ys = area.points.map(([, y]) => y);
   const hasSize = Math.max(...xs) > Math.min(...xs) && Math.max(...ys) > Math.min(...ys);
   return hasSize ? null : "Its area of the picture has no size.";
+}
+
+/** Attributes by their names alone; one of SVG 2 comes before its elder of XLink (SVG 2, 16.1.6). */
+function withoutPrefix(attributes: Attributes): Attributes {
+  const named = (ofXLink: boolean): [string, string][] =>
+    Object.entries(attributes).flatMap(([name, value]): [string, string][] =>
+      name.startsWith("xlink:") === ofXLink ? [[name.replace("xlink:", ""), value]] : [],
+    );
+  return Object.fromEntries([...named(true), ...named(false)]);
+}
+
+/** Which of the two addresses of a link in SVG is followed depends on the reader's program. */
+function whyTwoWays({ href, "xlink:href": older }: Attributes): string | null {
+  return href === undefined || older === undefined || href === older
+    ? null
+    : `It leads to “${href}” or to “${older}”, as the reader’s program has it.`;
 }

@@ -7,6 +7,7 @@ import { areaEmptied } from "./area-emptied.ts";
 import { areaNameDropped } from "./area-name-dropped.ts";
 import { areaShapeDropped } from "./area-shape-dropped.ts";
 import { areaShifted } from "./area-shifted.ts";
+import { areaTwoWays } from "./area-two-ways.ts";
 import { areaTakesNoPress } from "./area-takes-no-press.ts";
 import { areasSwapped } from "./areas-swapped.ts";
 import { aroundAriaHidden } from "./around-aria-hidden.ts";
@@ -157,6 +158,7 @@ export const mutations: readonly Mutation[] = [
   areaShapeDropped,
   areasSwapped,
   areaShifted,
+  areaTwoWays,
   areaTakesNoPress,
   shapeOverArea,
   areaNameDropped,

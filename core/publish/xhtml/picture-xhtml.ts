@@ -50,6 +50,7 @@ function areaSvg(hotspot: Hotspot, picture: ShownPicture, context: PageContext):
   const title =
     (hotspot.description ? ` xlink:title="${escapeXml(hotspot.description)}"` : "") +
     linkId(context, hotspot.id);
-  // Its title child is the area's name (SVG Accessibility API Mappings, 8.1.1).
-  return `<a xlink:href="${escapeXml(href)}"${title}><title>${escapeXml(hotspot.alt)}</title>${shape}${underline}</a>`;
+  // Its title child is the area's name (SVG Accessibility API Mappings, 8.1.1). Programs know the address of SVG 2
+  // or that of SVG 1.1; some take what has the latter for a picture to load.
+  return `<a href="${escapeXml(href)}" xlink:href="${escapeXml(href)}"${title}><title>${escapeXml(hotspot.alt)}</title>${shape}${underline}</a>`;
 }

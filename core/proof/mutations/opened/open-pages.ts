@@ -73,10 +73,10 @@ export function withAttribute(tag: string, name: string, value: string): string 
 }
 
 export function withoutAttribute(tag: string, name: string): string {
-  return tag.replace(new RegExp(`\\s(?:xlink:)?${name}="[^"]*"`), "");
+  return tag.replace(new RegExp(`\\s(?:xlink:)?${name}="[^"]*"`, "g"), "");
 }
 
 /** A link's first tag with another address. */
 export function withHref(tag: string, href: string): string {
-  return tag.replace(/href="[^"]*"/, `href="${href}"`);
+  return tag.replace(/href="[^"]*"/g, `href="${href}"`);
 }

@@ -154,20 +154,13 @@ function readPage(files: Record<string, Uint8Array>, file: string): PageLinks {
     textOf(files, file),
     file,
     ({ name, attributes }) => {
-      page.enter(name, withoutPrefixes(attributes));
+      page.enter(name, attributes);
       if (name !== "link" || attributes["rel"] !== "stylesheet") return;
       page.style(textOf(files, resolve(file, attributes["href"] ?? "").file));
     },
     { onText: (text) => page.text(text), onClose: () => page.leave() },
   );
   return page;
-}
-
-/** The attributes of HTML, and those of SVG 1.1 that carry the prefix of XLink. */
-function withoutPrefixes(attributes: Record<string, string>): Record<string, string> {
-  return Object.fromEntries(
-    Object.entries(attributes).map(([name, value]) => [name.replace(/^xlink:/, ""), value]),
-  );
 }
 
 function resolve(from: string, href: string): { file: string; fragment: string } {

@@ -86,7 +86,9 @@ function readPage(name: string, bytes: Uint8Array, beside: ReadonlyMap<string, U
     if (node.nodeName === "#text") page.text((node as DefaultTreeAdapterTypes.TextNode).value);
     const tag = isElement(node) ? node : null;
     if (tag) {
-      const attributes = Object.fromEntries(tag.attrs.map((attribute) => [attribute.name, attribute.value]));
+      const attributes = Object.fromEntries(
+        tag.attrs.map(({ prefix, name, value }) => [prefix ? `${prefix}:${name}` : name, value]),
+      );
       page.enter(tag.tagName, attributes);
       const sheet = attributes["rel"] === "stylesheet" ? beside.get(attributes["href"] ?? "") : undefined;
       if (sheet) page.style(new TextDecoder().decode(sheet));
