@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { indexOf } from "../manuscript/book.ts";
-import { bookWith, chapter, heading, text } from "../test/book-of-places.ts";
+import { defaultConventions } from "../manuscript/conventions.ts";
+import { bookWith, chapter, heading, note, noteMark, see, text } from "../test/book-of-places.ts";
 import type { ReadEntry, ReadList } from "./exported-link.ts";
 import { judgeLists, judgePageList } from "./judge-lists.ts";
 
@@ -47,6 +48,39 @@ describe("a list by which readers find the way", () => {
 
   test("goes as deep as it should, and no deeper", () => {
     expect(faults([whole[0]!, whole[2]!], { levels: 1 })).toEqual([]);
+  });
+});
+
+describe("a list of a PDF", () => {
+  const withNotes = bookWith(
+    [
+      chapter("walks", "Walks", heading("way", 1, "Here ", see("r1", "walks")), text("Go.", noteMark("n1"))),
+      chapter("inns", "Inns", text("Sleep."), note("n1", "Soundly.")),
+    ],
+    { conventions: { ...defaultConventions, notesAt: "book" } },
+  );
+  const listed = [
+    entry("walks", "Walks 1"),
+    { ...entry("way", "Here Walks 1"), landing: "Here Walks" },
+    entry("inns", "Inns 2"),
+    { words: "Notes 3", targets: [], landing: "Notes\n1 Soundly." },
+  ];
+  const faultsOf = (entries: ReadEntry[]): string[] => {
+    const list = { name: "The list", levels: 2, isAsShown: false, hasCompanions: true, isOwn: true, entries };
+    return judgeLists(withNotes, indexOf(withNotes), [list], true).map(({ what }) => what);
+  };
+
+  test("says a heading’s own words, whatever is shown of its references", () => {
+    expect(faultsOf(listed)).toEqual([]);
+    expect(faultsOf(listed.with(1, { ...listed[1]!, words: "Here 1" }))).toEqual([]);
+    expect(faultsOf(listed.with(1, { ...listed[1]!, words: "Somewhere else 1" }))).toHaveLength(2);
+  });
+
+  test("has the notes that stand at the end of the book, and leads to them", () => {
+    expect(faultsOf(listed.slice(0, 3))).toEqual(["“Notes” is not in it where it should be."]);
+    expect(faultsOf(listed.with(3, { ...listed[3]!, targets: ["walks"], landing: "Walks" }))).toEqual([
+      "“Notes” leads elsewhere.",
+    ]);
   });
 });
 

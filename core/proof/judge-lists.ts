@@ -8,10 +8,11 @@ import { lettersOf } from "./letters.ts";
 
 /** One entry that a list ought to have. */
 interface Wanted {
-  id: string;
+  /** The place's id; null for what has none in the manuscript. */
+  id: string | null;
   words: string;
-  /** Whether its words are all that it has. */
-  isPlain: boolean;
+  /** Its words between what is no word of it: a reference, a note, a picture; some lists show those. */
+  pieces: readonly string[];
   landing: string | null;
 }
 
@@ -37,7 +38,8 @@ export function judgeLists(
     const faults: Fault[] = [];
     const tell = (what: string): void => void faults.push({ where: name, what });
     let next = 0;
-    for (const one of hasCompanions ? [...wanted, ...companions] : wanted) {
+    const notes = isPaged ? notesOf(index) : [];
+    for (const one of [...wanted, ...(hasCompanions ? companions : []), ...notes]) {
       const at = entries.findIndex((entry, i) => i >= next && says(one, entry, isPaged));
       if (at === -1) {
         tell(`“${one.words}” is not in it where it should be.`);
@@ -46,7 +48,8 @@ export function judgeLists(
       for (const passed of entries.slice(next, at)) judgeOther(passed);
       next = at + 1;
       const { targets, landing } = entries[at]!;
-      const isThere = !targets.some((id) => index.places.has(id)) || targets.includes(one.id);
+      const isThere =
+        !targets.some((id) => index.places.has(id)) || (one.id !== null && targets.includes(one.id));
       if (landing === null || !isThere || !landsRight(one.landing, landing))
         tell(`“${one.words}” leads elsewhere.`);
     }
@@ -59,7 +62,7 @@ export function judgeLists(
       const isKnown = known.some(
         (one) =>
           typeof one === "string" &&
-          says({ words: one, isPlain: true }, { words, targets: [], landing }, isPaged),
+          says({ words: one, pieces: [one] }, { words, targets: [], landing }, isPaged),
       );
       if (!isKnown) tell(`“${words}” is in it, and in no heading.`);
       else if (landing === null) tell(`“${words}” leads nowhere.`);
@@ -94,11 +97,18 @@ function wantedOf(
     const { doc } = book.chapters[place.chapter]!;
     const label = index.labelOf(place);
     const words = label === null ? place.words : `${label} ${place.words}`;
-    const isPlain = doc
-      .nodeAt(place.position)!
-      .children.every(({ isText, type }) => isText || type.name === "anchor");
-    return [{ id: place.id, words, isPlain, landing: landingWords(place, doc, which.isPaged) }];
+    const pieces = [label === null ? "" : `${label} `];
+    for (const { isText, text, type } of doc.nodeAt(place.position)!.children)
+      if (isText) pieces.push(pieces.pop()! + text!);
+      else if (type.name !== "anchor") pieces.push("");
+    return [{ id: place.id, words, pieces, landing: landingWords(place, doc, which.isPaged) }];
   });
+}
+
+/** The entry of all notes, where they stand at the end of a book with pages. */
+function notesOf({ conventions, inOrder, words }: BookIndex): Wanted[] {
+  const hasNotes = conventions.notesAt === "book" && inOrder.some(({ kind }) => kind === "note");
+  return hasNotes ? [{ id: null, words: words.notes, pieces: [words.notes], landing: words.notes }] : [];
 }
 
 /**
@@ -106,20 +116,12 @@ function wantedOf(
  * heading, a reference or a picture, is shown by some lists.
  */
 function says(
-  { words, isPlain }: Pick<Wanted, "words" | "isPlain">,
+  { words, pieces }: Pick<Wanted, "words" | "pieces">,
   entry: ReadEntry,
   isPaged: boolean,
 ): boolean {
-  const wanted = lettersOf(words);
   const found = lettersOf(entry.words);
-  if (!isPaged) return wanted === found;
-  if (!isPlain) return isWithin(wanted, found);
-  return found.startsWith(wanted) && /^[\p{N}ivxlcdm]*$/iu.test(found.slice(wanted.length));
-}
-
-/** Whether all letters of some words stand in others, in their order. */
-function isWithin(wanted: string, found: string): boolean {
-  let next = 0;
-  for (const letter of found) if (letter === wanted[next]) next++;
-  return next === wanted.length;
+  if (!isPaged) return lettersOf(words) === found;
+  const literal = pieces.map((piece) => lettersOf(piece).replace(/[\\^$.*+?()[\]{}|]/g, "\\$&"));
+  return new RegExp(`^${literal.join(".*")}[\\p{N}ivxlcdm]*$`, "iu").test(found);
 }

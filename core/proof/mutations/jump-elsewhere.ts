@@ -1,6 +1,6 @@
 import { PdfString } from "../../pdf/pdf-values.ts";
 import type { Mutation } from "./mutation.ts";
-import { withHref } from "./opened/open-pages.ts";
+import { withHref, type LinkElement } from "./opened/open-pages.ts";
 import { markdownLinks } from "./opened/text-links.ts";
 
 /** It lands where another link should. */
@@ -9,13 +9,11 @@ export const jumpElsewhere: Mutation = {
   pages(file, pick) {
     const links = file.ownLinks().filter(({ href }) => href.includes("#"));
     const link = pick(links);
-    const other = pick(links.filter(({ href }) => href !== link?.href));
+    const whole = ({ href, path }: LinkElement): string =>
+      href.startsWith("#") ? `${path.split("/").at(-1)}${href}` : href;
+    const other = pick(links.filter((one) => link && whole(one) !== whole(link)));
     if (!link || !other) return false;
-    const href =
-      other.href.startsWith("#") && other.path !== link.path
-        ? `${other.path.split("/").at(-1)}${other.href}`
-        : other.href;
-    file.relink(link, { tag: withHref(link.tag, href) });
+    file.relink(link, { tag: withHref(link.tag, other.path === link.path ? other.href : whole(other)) });
     return true;
   },
   pdf(file, pick) {
