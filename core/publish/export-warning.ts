@@ -6,8 +6,11 @@ export interface ExportWarning {
   message: string;
 }
 
-/** The same as it is told before the export, with where it stands in the text. */
-export interface ForeseenChange extends ExportWarning {
-  /** Positions in the document of a chapter, given by its index. */
+/** Something that is told before an export. */
+export interface Foreseen {
+  /** Where it stands: positions in the document of a chapter, given by its index; null where it is about the whole book. */
   at: { chapter: number; from: number; to: number } | null;
 }
+
+/** What an export will warn of. */
+export interface ForeseenChange extends ExportWarning, Foreseen {}

@@ -8,6 +8,7 @@ import type { KnownBefore } from "./formats/format.ts";
 const known: KnownBefore = {
   shapes: { has: (_, codePoint) => codePoint < 0x600 },
   hasPages: false,
+  damaged: new Set(),
 };
 const book = bookWith([
   chapter(
@@ -40,6 +41,16 @@ test.each(exportFormats)(
     expect(inText[2]!.message).toContain("“sound.png” stands in its place");
   },
 );
+
+test("a damaged picture is told wherever it stands, as the format shows it", () => {
+  const damaged = { ...known, damaged: new Set(["dot"]) };
+  const told = (format: "pdf" | "epub"): string[] =>
+    foreseeChanges(book, exportOptions({ format }), damaged)
+      .filter(({ message }) => message.includes("damaged"))
+      .map(({ message }) => message);
+  expect(told("pdf")).toEqual([expect.stringContaining("its text alternative stands in its place")]);
+  expect(told("epub")).toEqual([expect.stringContaining("readers’ programs may not show it")]);
+});
 
 test("a PDF tells letters without a shape where they stand, an e-book that it has no pages to tell", () => {
   const [letter] = foreseen({ format: "pdf" }).filter(({ code }) => code === "letter");

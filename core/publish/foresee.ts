@@ -4,6 +4,7 @@ import { indexOf, type Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import { numberNotes } from "../manuscript/notes.ts";
 import { gapSign, referenceWords } from "../manuscript/references.ts";
+import { damagedPicture } from "./damaged-picture.ts";
 import type { ForeseenChange } from "./export-warning.ts";
 import type { KnownBefore } from "./formats/format.ts";
 import { formats, type ExportOptions } from "./formats/formats.ts";
@@ -53,6 +54,8 @@ export function foreseeChanges(book: Book, options: ExportOptions, known: KnownB
           position,
           node,
         );
+      else if (known.damaged.has(file))
+        tell("picture", damagedPicture(pictureAttrs(node), format.hasPages), position, node);
       else if (!isStrict && alt.trim() === "" && !decorative)
         tell(
           "picture-alternative",

@@ -2,13 +2,19 @@ import { checkBook, nothingKnown } from "../checks/check-book.ts";
 import { rules } from "../checks/check-chapter.ts";
 import type { Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
+import type { Foreseen } from "./export-warning.ts";
 import { pictureAttrs } from "../manuscript/attributes.ts";
 
-/** Something in the book that stops an export, with where it stands and what to do. */
-export interface Obstacle {
+/** Something in the book that stops an export, with where it stands and what to do; its message goes on behind the name of its chapter. */
+export interface Obstacle extends Foreseen {
   code: "no-chapters" | "no-title" | "picture-alternative" | "empty-title" | "finding" | "long-word";
   chapter: string | null;
   message: string;
+}
+
+/** All that is to be said of an obstacle where nothing else tells its chapter. */
+export function obstacleWords({ chapter, message }: Obstacle): string {
+  return chapter ? `Chapter “${chapter}”: ${message}` : message;
 }
 
 const graveRules = rules.filter(({ severity }) => severity === "stop");
@@ -23,6 +29,7 @@ export function findObstacles(book: Book, accessible: boolean): Obstacle[] {
     obstacles.push({
       code: "no-title",
       chapter: null,
+      at: null,
       message: "The book has no title. Give it one on the Shelf.",
     });
   }
@@ -30,6 +37,7 @@ export function findObstacles(book: Book, accessible: boolean): Obstacle[] {
     obstacles.push({
       code: "no-chapters",
       chapter: null,
+      at: null,
       message: "The book has no chapter yet. Write one first.",
     });
   }
@@ -39,17 +47,19 @@ export function findObstacles(book: Book, accessible: boolean): Obstacle[] {
       obstacles.push({
         code: "empty-title",
         chapter,
+        at: { chapter: i, from: 1, to: 1 },
         message: `Chapter ${i + 1} has no title. The contents list needs one.`,
       });
     }
-    doc.descendants((node) => {
+    doc.descendants((node, from) => {
       if (!accessible || node.type.name !== "picture") return;
       const { alt, decorative, source, file } = pictureAttrs(node);
       if (file !== null && alt.trim() === "" && !decorative) {
         obstacles.push({
           code: "picture-alternative",
           chapter,
-          message: `Chapter “${chapter}”: the picture ${source ? `“${source}” ` : ""}has no text alternative. Select it and say what it shows, or mark it as decorative.`,
+          at: { chapter: i, from, to: from + node.nodeSize },
+          message: `the picture ${source ? `“${source}” ` : ""}has no text alternative. Select it and say what it shows, or mark it as decorative.`,
         });
       }
     });
@@ -60,7 +70,8 @@ export function findObstacles(book: Book, accessible: boolean): Obstacle[] {
     obstacles.push({
       code: "finding",
       chapter: title,
-      message: `Chapter “${title}”${link ? `, the link “${link.text}”` : ""}: ${message}`,
+      at: link && { chapter, from: link.from, to: link.to },
+      message: link ? `the link “${link.text}”: ${message}` : message,
     });
   }
   return obstacles;

@@ -28,6 +28,7 @@ import { House1764000000008 } from "./migrations/1764000000008-house.ts";
 import { AmongStrangers1764000000009 } from "./migrations/1764000000009-among-strangers.ts";
 import { ProofFaults1764000000010 } from "./migrations/1764000000010-proof-faults.ts";
 import { WalksKept1764000000011 } from "./migrations/1764000000011-walks-kept.ts";
+import { PicturesTried1764000000012 } from "./migrations/1764000000012-pictures-tried.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
 /** How many connections a server has at most: MariaDB lets 151 in by itself, from all servers that share it. */
@@ -74,6 +75,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       AmongStrangers1764000000009,
       ProofFaults1764000000010,
       WalksKept1764000000011,
+      PicturesTried1764000000012,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

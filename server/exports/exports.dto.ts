@@ -188,11 +188,23 @@ export class ExportAnswer extends ExportListingAnswer {
   faultsFound: FaultAnswer[];
 }
 
-export class ObstacleAnswer {
-  @ApiProperty()
-  code: string;
+/** Something that is told before an export, with where it stands; null where it is about the whole book. */
+class ForeseenAnswer {
+  @ApiProperty({ type: String, nullable: true, description: "The chapter's title." })
+  chapter: string | null;
+  @ApiProperty({ type: String, nullable: true })
+  chapterId: string | null;
+  @ApiProperty({ type: Number, nullable: true, description: "Where it begins in the chapter's document." })
+  from: number | null;
+  @ApiProperty({ type: Number, nullable: true, description: "Where it ends." })
+  to: number | null;
   @ApiProperty()
   message: string;
+}
+
+export class ObstacleAnswer extends ForeseenAnswer {
+  @ApiProperty()
+  code: string;
 }
 
 export class LostLinkAnswer {
@@ -217,13 +229,9 @@ export class PlannedLinksAnswer {
   lost: LostLinkAnswer[];
 }
 
-export class ForeseenChangeAnswer extends ExportWarningAnswer {
-  @ApiProperty({ type: String, nullable: true })
-  chapterId: string | null;
-  @ApiProperty({ type: Number, nullable: true, description: "Where it begins in the chapter's document." })
-  from: number | null;
-  @ApiProperty({ type: Number, nullable: true, description: "Where it ends." })
-  to: number | null;
+export class ForeseenChangeAnswer extends ForeseenAnswer {
+  @ApiProperty({ enum: ["letter", "picture", "page-list", "gap", "picture-alternative"] })
+  code: ExportWarning["code"];
 }
 
 /** What is known before an export: what stops it, and what becomes of every kind of link. */

@@ -5,6 +5,7 @@ import { FilesModule } from "../files/files.module.ts";
 import { JobsModule } from "../jobs/jobs.module.ts";
 import { OperatingModule } from "../operating/operating.module.ts";
 import { WorkersModule } from "../workers/workers.module.ts";
+import { DamagedPicturesService } from "./damaged-pictures.service.ts";
 import { ExportHistoryService } from "./export-history.service.ts";
 import { ExportsController } from "./exports.controller.ts";
 import { ExportsService } from "./exports.service.ts";
@@ -13,6 +14,6 @@ import { ExportsService } from "./exports.service.ts";
 @Module({
   imports: [AccountsModule, BooksModule, FilesModule, JobsModule, OperatingModule, WorkersModule],
   controllers: [ExportsController],
-  providers: [ExportHistoryService, ExportsService],
+  providers: [DamagedPicturesService, ExportHistoryService, ExportsService],
 })
 export class ExportsModule {}

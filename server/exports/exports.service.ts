@@ -23,8 +23,11 @@ import { DiskRoom } from "../operating/disk-room.ts";
 import type { PlainBook } from "../workers/plain-book.ts";
 import type { Tasks } from "../workers/tasks.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
+import { DamagedPicturesService } from "./damaged-pictures.service.ts";
 import { Export } from "./export.entity.ts";
 import type { PreflightAnswer } from "./exports.dto.ts";
+import type { Foreseen } from "@vennet/core/publish/export-warning";
+import { obstacleWords } from "@vennet/core/publish/preflight";
 import { lastWithPages } from "./last-with-pages.ts";
 
 type Exported = Tasks["exportBook"]["output"];
@@ -47,6 +50,7 @@ export class ExportsService {
     private readonly jobs: JobsService,
     private readonly disk: DiskRoom,
     private readonly quota: QuotaService,
+    private readonly damagedPictures: DamagedPicturesService,
   ) {
     jobs.define("export", { work: (job, report, signal) => this.run(job, report, signal) });
   }
@@ -62,20 +66,25 @@ export class ExportsService {
   async preflight(book: Book, choices: ExportChoices): Promise<PreflightAnswer> {
     const options = exportOptions(choices);
     const manuscript = await this.manuscripts.of(book);
-    const hasPages = (await lastWithPages(this.database, book.id)) !== null;
+    const [last, damaged] = await Promise.all([
+      lastWithPages(this.database, book.id),
+      this.damagedPictures.of(book.id),
+    ]);
+    const hasPages = last !== null;
     const { obstacles, changes, links } = await this.workers.run("preflight", {
       book: manuscript,
       options,
-      hasPages,
+      known: { hasPages, damaged },
+    });
+    const withPlace = <F extends Foreseen>({ at, ...foreseen }: F) => ({
+      ...foreseen,
+      chapterId: at && manuscript.chapters[at.chapter]!.id,
+      from: at && at.from,
+      to: at && at.to,
     });
     return {
-      obstacles: obstacles.map(({ code, message }) => ({ code, message })),
-      changes: changes.map(({ at, ...change }) => ({
-        ...change,
-        chapterId: at && manuscript.chapters[at.chapter]!.id,
-        from: at && at.from,
-        to: at && at.to,
-      })),
+      obstacles: obstacles.map(withPlace),
+      changes: changes.map(withPlace),
       links,
       hasPages,
     };
@@ -109,7 +118,7 @@ export class ExportsService {
       signal,
     );
     if (obstacles.length > 0) {
-      throw new Problem(422, obstacles[0]!.code, obstacles.map((obstacle) => obstacle.message).join("\n"));
+      throw new Problem(422, obstacles[0]!.code, obstacles.map(obstacleWords).join("\n"));
     }
     const stem = fileStem(manuscript.title);
     const { suffix, needsLastPages } = formats[options.format];

@@ -381,7 +381,9 @@ ${"Filler. ".repeat(200)}
       `/books/${body.book.id}/exports/preflight`,
       { format: "pdf" },
     );
-    expect(preflight.body.obstacles.map(({ code }) => code)).toEqual(["picture-alternative"]);
+    expect(preflight.body.obstacles).toEqual([
+      expect.objectContaining({ code: "picture-alternative", chapter: "Paths", from: 8, to: 9 }),
+    ]);
     expect((await author.exported(body.book.id, "pdf", { accessible: false })).proof.complete).toBe(true);
     expect((await author.exported(body.book.id, "epub")).proof.complete).toBe(true);
   });
@@ -416,11 +418,19 @@ ${"Filler. ".repeat(200)}
       {},
       { "map.png": damaged },
     );
+    const preflight = await author.call<any>("POST", `/books/${body.book.id}/exports/preflight`, {
+      format: "pdf",
+    });
     const proof = await author.exported(body.book.id, "pdf");
     expect(proof.proof.warnings).toEqual([
       { code: "picture", chapter: "Paths", message: expect.stringContaining("“map.png” is damaged") },
     ]);
     expect(proof.proof.complete).toBe(true);
+    // It was told before, with where it stands.
+    const [{ message }] = proof.proof.warnings;
+    expect(preflight.body.changes).toEqual([
+      expect.objectContaining({ code: "picture", message, from: 8, to: 9 }),
+    ]);
   });
 
   test("an export can be cancelled, and leaves nothing", async () => {

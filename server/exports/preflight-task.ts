@@ -1,4 +1,5 @@
 import { usedPictures } from "@vennet/core/manuscript/book";
+import type { KnownBefore } from "@vennet/core/publish/formats/format";
 import { formats, type ExportOptions } from "@vennet/core/publish/formats/formats";
 import { planLinks, type PlannedLinks } from "@vennet/core/publish/link-plan";
 import { foreseeChanges } from "@vennet/core/publish/foresee";
@@ -11,22 +12,26 @@ import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 
 const shapes = new FontShapes();
 
-/** What an export would refuse, what it would change where `hasPages` is known, what becomes of every kind of link, and the files that it takes along, by their ids. */
-export function run(input: { book: PlainBook; options: ExportOptions; hasPages?: boolean }): {
+/** What an export would refuse, what it would change where it is told what is known, what becomes of every kind of link, and the files that it takes along, by their ids. */
+export function run(input: {
+  book: PlainBook;
+  options: ExportOptions;
+  known?: Omit<KnownBefore, "shapes">;
+}): {
   obstacles: Obstacle[];
   changes: ForeseenChange[];
   links: PlannedLinks[];
   pictures: string[];
   companions: string[];
 } {
-  const { options, hasPages } = input;
+  const { options, known } = input;
   const book = bookOfPlain(input.book);
   const prepared = prepare(book, options);
   const { isStrict, obstacles } = formats[options.format];
   return {
     // Whether the file makes a claim that no picture without words may break.
     obstacles: [...findObstacles(prepared, isStrict?.(options) ?? false), ...(obstacles?.(prepared) ?? [])],
-    changes: hasPages === undefined ? [] : foreseeChanges(prepared, options, { shapes, hasPages }),
+    changes: known ? foreseeChanges(prepared, options, { shapes, ...known }) : [],
     links: planLinks(book, options),
     pictures: [...usedPictures(prepared)],
     companions: [...travellingFiles(prepared).keys()],

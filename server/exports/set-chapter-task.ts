@@ -18,7 +18,7 @@ export function run({
 }): Uint8Array {
   const whole = bookOfPlain(book);
   const [longWord] = longWordsOf(whole.chapters[chapter]!.doc);
-  if (longWord) throw new CodedError("long-word", longWord);
+  if (longWord) throw new CodedError("long-word", longWord.told);
   const pages = new Map(Object.entries(pageOfPlace));
   return typesetter().write(whole, false, "none", { chapter, pageOfPlace: pages }).pdf;
 }

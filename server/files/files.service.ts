@@ -182,8 +182,11 @@ export class FilesService {
     return row;
   }
 
-  private async insertRow(manager: EntityManager, about: Omit<StoredFile, "changedAt">): Promise<StoredFile> {
-    const row = { ...about, name: about.name.slice(0, 255), changedAt: new Date() };
+  private async insertRow(
+    manager: EntityManager,
+    about: Omit<StoredFile, "changedAt" | "isSound">,
+  ): Promise<StoredFile> {
+    const row = { ...about, name: about.name.slice(0, 255), isSound: null, changedAt: new Date() };
     await manager.insert(StoredFile, row);
     return row;
   }

@@ -30,6 +30,10 @@ export class StoredFile {
   @Column("varchar", { length: 10, default: "picture" })
   role: FileRole;
 
+  /** Whether a picture can be decoded; null until it was tried, and for other files. */
+  @Column("boolean", { nullable: true })
+  isSound: boolean | null;
+
   @Column("datetime", { precision: 3, default: () => "CURRENT_TIMESTAMP(3)" })
   changedAt: Date;
 }

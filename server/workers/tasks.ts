@@ -32,6 +32,11 @@ export const tasks = {
     limits: { minutes: 1, megabytes: 2048 },
     load: () => import("../exports/preflight-task.ts"),
   },
+  tryPicture: {
+    processes: 1,
+    limits: { minutes: 1, megabytes: 2048 },
+    load: () => import("../exports/try-picture-task.ts"),
+  },
   setChapter: {
     processes: 1,
     limits: { minutes: 1, megabytes: 3072 },

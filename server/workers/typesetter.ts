@@ -5,6 +5,7 @@ import { NodeCompiler, type NodeTypstDocument } from "@myriaddreamin/typst-ts-no
 import { indexOf, pictureSuffix, type Book, type PictureFile } from "@vennet/core/manuscript/book";
 import { chapterTitle } from "@vennet/core/manuscript/chapter";
 import { pictureAttrs } from "@vennet/core/manuscript/attributes";
+import { damagedPicture } from "@vennet/core/publish/damaged-picture";
 import type { ExportWarning } from "@vennet/core/publish/export-warning";
 import { finishPdf, type PdfPlace } from "@vennet/core/publish/formats/pdf/finish-pdf";
 import { findMissingLetters } from "@vennet/core/publish/formats/pdf/missing-letters";
@@ -125,7 +126,7 @@ export class Typesetter {
   }
 
   /** Whether the typesetter can decode a picture, tried with the picture alone. */
-  private canShow({ mediaType, bytes }: PictureFile): boolean {
+  canShow({ mediaType, bytes }: PictureFile): boolean {
     const path = `${workspace}/tried.${pictureSuffix[mediaType]}`;
     this.compiler.mapShadow(path, Buffer.from(bytes));
     this.compiler.addSource(`${workspace}/tried.typ`, `#image("tried.${pictureSuffix[mediaType]}")`);
@@ -165,12 +166,7 @@ function damage({ id }: PictureFile, { chapters }: Book): ExportWarning {
       if (node.type.name === "picture" && node.attrs["file"] === id) shown ??= pictureAttrs(node);
     });
     if (!shown) continue;
-    const { source, alt } = shown as ReturnType<typeof pictureAttrs>;
-    return {
-      code: "picture",
-      chapter: chapterTitle(doc),
-      message: `The picture “${source ?? alt}” is damaged and cannot be shown; its text alternative stands in its place. Bring it in anew.`,
-    };
+    return { code: "picture", chapter: chapterTitle(doc), message: damagedPicture(shown, true) };
   }
   return { code: "picture", chapter: null, message: "A picture is damaged." };
 }

@@ -2,7 +2,6 @@ import { kindNames, type DestinationKind } from "@vennet/core/destination/kinds/
 import { Link } from "react-router";
 import type { Preflight } from "../api/client";
 import { kinds } from "../destinations/kinds";
-import { Problem } from "../parts/notice";
 import { plural } from "../parts/wording";
 
 const shownAtOnce = 6;
@@ -25,11 +24,21 @@ export function PreflightTable({ bookId, preflight }: { bookId: string; prefligh
   return (
     <>
       {obstacles.length > 0 && (
-        <Problem>
-          {`Before the book can go out:\n${obstacles.map(({ message }) => `– ${message}`).join("\n")}`}
-        </Problem>
+        <Foreseen
+          bookId={bookId}
+          all={obstacles}
+          name="What stops the export"
+          summary={plural(obstacles.length, "thing stops the export", "things stop the export")}
+        />
       )}
-      {changes.length > 0 && <Changes bookId={bookId} changes={changes} />}
+      {changes.length > 0 && (
+        <Foreseen
+          bookId={bookId}
+          all={changes}
+          name="What goes out changed"
+          summary={plural(changes.length, "thing goes out changed", "things go out changed")}
+        />
+      )}
       {links.length === 0 ? (
         <p className="py-3 text-faint">The book has no links yet.</p>
       ) : (
@@ -61,14 +70,23 @@ export function PreflightTable({ bookId, preflight }: { bookId: string; prefligh
   );
 }
 
-function Changes({ bookId, changes }: { bookId: string; changes: Preflight["changes"] }) {
+/** What is told before an export, each with the place where it stands. */
+function Foreseen({
+  bookId,
+  all,
+  name,
+  summary,
+}: {
+  bookId: string;
+  all: readonly Pick<Preflight["changes"][number], "chapter" | "chapterId" | "from" | "to" | "message">[];
+  name: string;
+  summary: string;
+}) {
   return (
-    <details className="mb-2 border-l-2 border-red pl-2" open={changes.length <= shownAtOnce}>
-      <summary className="text-red">
-        {plural(changes.length, "thing goes out changed", "things go out changed")}
-      </summary>
-      <ul className="max-h-64 overflow-y-auto text-sm" tabIndex={0} aria-label="What goes out changed">
-        {changes.map(({ chapter, chapterId, from, to, message }, i) => (
+    <details className="mb-2 border-l-2 border-red pl-2" open={all.length <= shownAtOnce}>
+      <summary className="text-red">{summary}</summary>
+      <ul className="max-h-64 overflow-y-auto text-sm" tabIndex={0} aria-label={name}>
+        {all.map(({ chapter, chapterId, from, to, message }, i) => (
           <li key={i} className="border-t border-hairline py-1 [overflow-wrap:anywhere] first:border-t-0">
             {chapterId !== null && (
               <Link to={`/books/${bookId}/write/${chapterId}?at=${from}-${to}`} className="underline">

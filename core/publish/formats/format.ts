@@ -50,6 +50,8 @@ export interface KnownBefore {
   shapes: Shapes;
   /** Whether there is an exported file that has pages. */
   hasPages: boolean;
+  /** The ids of pictures that cannot be decoded. */
+  damaged: ReadonlySet<string>;
 }
 
 /** Everything that is to be known of a format in which books go out. */

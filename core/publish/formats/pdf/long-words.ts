@@ -6,18 +6,31 @@ const longest = 5_000;
 const lettersShown = 30;
 // Scripts that are written without blanks have a line's end after any letter. Split, not matched: to look for a run of
 // so many letters from every letter on would itself cost the square.
-const ends = new RegExp(`[\\s${unspacedScripts}]+`, "u");
+const ends = new RegExp(`([\\s${unspacedScripts}]+)`, "u");
 
-/** What to tell of each word of a chapter that is too long to be set on a page, with its first letters. */
-export function longWordsOf(doc: Node): string[] {
-  const told: string[] = [];
-  doc.descendants((node) => {
+/** A word that is too long to be set on a page: what to tell of it, and where it stands in the document. */
+interface LongWord {
+  told: string;
+  from: number;
+  to: number;
+}
+
+/** Each word of a chapter that is too long to be set on a page, told with its first letters. */
+export function longWordsOf(doc: Node): LongWord[] {
+  const found: LongWord[] = [];
+  doc.descendants((node, position) => {
     if (!node.isTextblock) return;
-    for (const word of node.textBetween(0, node.content.size, " ", " ").split(ends))
-      if (word.length > longest)
-        told.push(
-          `“${word.slice(0, lettersShown)}…” is a word of ${word.length.toLocaleString("en")} letters, which no page can hold. Put blanks into it.`,
-        );
+    // What is no text takes one place in the document, and is one blank here.
+    let from = position + 1;
+    // Words, and between them their ends.
+    const pieces = node.textBetween(0, node.content.size, " ", " ").split(ends);
+    for (const [i, { length }] of pieces.entries()) {
+      if (i % 2 === 0 && length > longest) {
+        const told = `“${pieces[i]!.slice(0, lettersShown)}…” is a word of ${length.toLocaleString("en")} letters, which no page can hold. Put blanks into it.`;
+        found.push({ told, from, to: from + length });
+      }
+      from += length;
+    }
   });
-  return told;
+  return found;
 }

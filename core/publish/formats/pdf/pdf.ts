@@ -25,12 +25,13 @@ export const pdf: Format<typeof pdfOptions> = {
   becomesToo: (kind, { addresses }) => (kind === "web" ? printed[addresses] : ""),
   isStrict: ({ accessible }) => accessible,
   obstacles: ({ chapters }) =>
-    chapters.flatMap(({ doc }) => {
+    chapters.flatMap(({ doc }, i) => {
       const chapter = chapterTitle(doc);
-      return longWordsOf(doc).map((told) => ({
+      return longWordsOf(doc).map(({ told, from, to }) => ({
         code: "long-word" as const,
         chapter,
-        message: `Chapter “${chapter}”: ${told}`,
+        at: { chapter: i, from, to },
+        message: told,
       }));
     }),
   foresees: (book, _, { shapes }) => findMissingLetters(book, shapes).changes,
