@@ -35,6 +35,7 @@ import { mailSlip } from "./mail-slip.ts";
 import { shareTooNarrow } from "./share-too-narrow.ts";
 import type { CheckContext, Finding, Rule } from "./finding.ts";
 import { hotspotOverlap } from "./hotspot-overlap.ts";
+import { ownLook } from "./own-look.ts";
 import { looksLikeText } from "./looks-like-text.ts";
 import { noName } from "./no-name.ts";
 import { noteAlone } from "./note-alone.ts";
@@ -81,6 +82,7 @@ export const rules: Rule[] = [
   httpsAnswers,
   rawAddress,
   looksLikeText,
+  ownLook,
   sameWords,
   neighbours,
   fileUntold,

@@ -1,4 +1,4 @@
-import { paperColour, textColour, type LinkLook } from "../manuscript/looks.ts";
+import { paperColour, textColour, type OwnLook } from "../manuscript/looks.ts";
 
 /**
  * The contrast ratio of two colours, written as #rrggbb, from 1 to 21 (WCAG 2.2, "contrast ratio" and
@@ -24,7 +24,7 @@ export interface JudgedLook {
 }
 
 /** Judges a look against the book's text and paper. */
-export function judgeLook({ colour, underline }: LinkLook): JudgedLook {
+export function judgeLook({ colour, underline }: OwnLook): JudgedLook {
   const onPaper = contrastRatio(colour, paperColour);
   const besideText = contrastRatio(colour, textColour);
   return { onPaper, besideText, isReadable: onPaper >= 4.5, isTold: underline !== "none" || besideText >= 3 };

@@ -67,7 +67,7 @@ export interface CheckContext {
 /** A link as the rules see it, of whatever publication it is. */
 export type CheckedLink = Pick<
   PublicationLink,
-  "id" | "text" | "parts" | "destination" | "description" | "on" | "asText"
+  "id" | "text" | "parts" | "destination" | "description" | "on" | "asText" | "look"
 >;
 
 /** Something that a rule found. */

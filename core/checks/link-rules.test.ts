@@ -166,6 +166,26 @@ describe("words", () => {
       expect([words, times("thin-words", [link(words)])]).toEqual([words, 0]);
   });
 
+  // WCAG 2.2 SC 1.4.3 and 1.4.1: contrasts of standards' examples, #0000ee 2.235 beside black among them.
+  test("a look of one's own is told where it is too faint, or is not told from the text", () => {
+    const styled = (colour: string, underline = "none", more = {}): Node =>
+      schema.text("the office", [
+        schema.mark("link", {
+          id: `l${serial++}`,
+          destination: office,
+          look: { colour, underline, bold: false },
+          ...more,
+        }),
+      ]);
+    expect(times("own-look", [styled("#777777", "solid")])).toBe(1);
+    expect(times("own-look", [styled("#767676", "solid")])).toBe(0);
+    expect(times("own-look", [styled("#0000ee")])).toBe(1);
+    expect(times("own-look", [styled("#0000ee", "dotted")])).toBe(0);
+    expect(times("own-look", [styled("#777777", "solid", { asText: true }), link("here too")])).toBe(0);
+    const [finding] = found(chapter("c", "C", text(styled("#777777"))), "own-look");
+    expect(finding!.mend).toEqual({ look: null });
+  });
+
   test("more than 100 characters are too many", () => {
     expect(times("long-words", [link("a".repeat(101))])).toBe(1);
     expect(times("long-words", [link("a".repeat(100))])).toBe(0);

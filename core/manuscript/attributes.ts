@@ -1,6 +1,7 @@
 import type { Mark, Node } from "prosemirror-model";
 import type { Destination } from "../destination/kinds/kinds.ts";
 import type { Hotspot } from "./hotspot.ts";
+import type { OwnLook } from "./looks.ts";
 
 // What the nodes and marks of the schema carry, as types.
 
@@ -12,12 +13,14 @@ export interface LinkAttrs {
   description: string | null;
   /** Whether it looks like the text around it, in place of the look of its kind. */
   asText: boolean;
+  /** A look of its own, in place of that of its kind; null for none. */
+  look: OwnLook | null;
   /** Whether a web page opens it in a new window. */
   newWindow: boolean;
 }
 
 /** What a new link is like besides. */
-export const defaultLink = { asText: false, newWindow: false };
+export const defaultLink = { asText: false, look: null, newWindow: false };
 
 /** What a cross-reference says of its target. */
 export type ReferenceForm = "text" | "number" | "page" | "page-and-text" | "above-or-below";

@@ -2,7 +2,7 @@ import { Fragment, type Node } from "prosemirror-model";
 import { pictureAttrs } from "./attributes.ts";
 import type { LinkChange } from "./edit-links.ts";
 import { linkUses, type LinkUse } from "./links.ts";
-import { schema } from "./schema.ts";
+import { linkMark, schema } from "./schema.ts";
 
 /** What is to become of a link: a change, its removal, or nothing. */
 export type LinkEffect = LinkChange | "remove" | null;
@@ -103,8 +103,7 @@ class Edits {
 /** The mark that a link has then; undefined where it keeps the one that it has. */
 function markOf(use: LinkUse, change: LinkChange): ReturnType<typeof schema.mark> | undefined {
   if (Object.keys(change).every((key) => key === "text")) return undefined;
-  const { id, destination, description, asText, newWindow } = { ...use, ...change };
-  return schema.mark("link", { id, destination, description, asText, newWindow });
+  return linkMark({ ...use, ...change });
 }
 
 function withMark(node: Node, mark: ReturnType<typeof schema.mark> | null): Node {

@@ -5,9 +5,10 @@ import { ManuscriptError } from "./errors.ts";
 import type { Hotspot } from "./hotspot.ts";
 import { withId } from "./fresh-ids.ts";
 import { newId } from "./ids.ts";
+import type { OwnLook } from "./looks.ts";
 import { linkUses, type LinkUse } from "./links.ts";
 import { pictureAttrs } from "./attributes.ts";
-import { linkOn, schema } from "./schema.ts";
+import { linkMark, linkOn, schema } from "./schema.ts";
 
 /** What may be changed about a link; what is left out stays. */
 export interface LinkChange {
@@ -15,6 +16,7 @@ export interface LinkChange {
   destination?: Destination;
   description?: string | null;
   asText?: boolean;
+  look?: OwnLook | null;
   newWindow?: boolean;
 }
 
@@ -36,8 +38,7 @@ export function changeLink(change: Transform, use: LinkUse, to: LinkChange): voi
     });
     return;
   }
-  const { id, destination, description, asText, newWindow } = { ...use, ...to };
-  const mark = schema.mark("link", { id, destination, description, asText, newWindow });
+  const mark = linkMark({ ...use, ...to });
   if (Object.keys(to).some((key) => key !== "text")) {
     for (const part of use.parts) change.addMark(part.from, part.to, mark);
   }
@@ -161,8 +162,7 @@ export function giveOwnIds(change: Transform): void {
       links.add(use.id);
       continue;
     }
-    const { destination, description, asText, newWindow } = use;
-    const mark = schema.mark("link", { id: newId(), destination, description, asText, newWindow });
+    const mark = linkMark({ ...use, id: newId() });
     for (const part of use.parts) change.addMark(part.from, part.to, mark);
   }
 }

@@ -3,6 +3,7 @@ import { assertDestination, readHref } from "../destination/destination.ts";
 import { kindOf } from "../destination/kinds/kinds.ts";
 import { assertHotspots, type Hotspot } from "./hotspot.ts";
 import { newId } from "./ids.ts";
+import { assertOwnLook, type OwnLook } from "./looks.ts";
 
 // What the schema reads of elements that are pasted; whatever is not as it should be is refused.
 
@@ -46,11 +47,19 @@ export function linkFromDom(dom: HTMLElement): Attrs | false {
       destination,
       description: dom.dataset["description"] || null,
       asText: dom.hasAttribute("data-as-text"),
+      look: lookFromDom(dom),
       newWindow: dom.hasAttribute("data-new-window"),
     };
   } catch {
     return false;
   }
+}
+
+function lookFromDom({ dataset }: HTMLElement): OwnLook | null {
+  if (dataset["look"] === undefined) return null;
+  const look: unknown = JSON.parse(dataset["look"]);
+  assertOwnLook(look);
+  return look;
 }
 
 /** A link of any other program: only addresses. */

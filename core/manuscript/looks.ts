@@ -14,6 +14,9 @@ export interface LinkLook {
   hover: HoverStyle;
 }
 
+/** The look of one link, in place of that of its kind; pointed at, it does as its kind does. */
+export type OwnLook = Pick<LinkLook, "colour" | "underline" | "bold">;
+
 /** The look of each kind of link. */
 export type LinkLooks = Record<DestinationKind, LinkLook>;
 
@@ -44,13 +47,27 @@ export function assertLooks(value: unknown): asserts value is Partial<LinkLooks>
   for (const [kind, given] of Object.entries(value)) {
     if (!kindNames.includes(kind as DestinationKind))
       throw new RangeError(`No links are of the kind “${kind}”.`);
-    const look = (given ?? {}) as Record<string, unknown>;
-    if (typeof look["colour"] !== "string" || !/^#[0-9a-f]{6}$/i.test(look["colour"]))
-      throw new RangeError("A link's colour is written as #rrggbb.");
-    if (!underlines.includes(look["underline"]))
-      throw new RangeError("A link's underline is none, solid, dotted or dashed.");
-    if (typeof look["bold"] !== "boolean") throw new RangeError("A link is bold or not.");
-    if (!hovers.includes(look["hover"]))
+    assertOwnLook(given);
+    if (!hovers.includes((given as { hover?: unknown }).hover))
       throw new RangeError("A link that is pointed at is the same, underlined or shaded.");
   }
+}
+
+/** Whether two links look the same by themselves. */
+export function sameLook(one: OwnLook | null, other: OwnLook | null): boolean {
+  if (one === null || other === null) return one === other;
+  return one.colour === other.colour && one.underline === other.underline && one.bold === other.bold;
+}
+
+/**
+ * Says whether a value read from outside is the look of one link.
+ * @throws RangeError with what is wrong
+ */
+export function assertOwnLook(value: unknown): asserts value is OwnLook {
+  const look = (value ?? {}) as Record<string, unknown>;
+  if (typeof look["colour"] !== "string" || !/^#[0-9a-f]{6}$/i.test(look["colour"]))
+    throw new RangeError("A link's colour is written as #rrggbb.");
+  if (!underlines.includes(look["underline"]))
+    throw new RangeError("A link's underline is none, solid, dotted or dashed.");
+  if (typeof look["bold"] !== "boolean") throw new RangeError("A link is bold or not.");
 }

@@ -1,10 +1,11 @@
-import { Schema, type Node } from "prosemirror-model";
+import { Schema, type Mark, type Node } from "prosemirror-model";
 import { assertDestination, writeDestination } from "../destination/destination.ts";
 import * as checks from "./attribute-checks.ts";
 import { languageTag } from "./language.ts";
 import { linkAttrs, type LinkAttrs } from "./attributes.ts";
 import { attrsFromDom, cellFromDom, hotspotsFromDom, linkFromDom, linkFromHref } from "./from-dom.ts";
 import { assertHotspots } from "./hotspot.ts";
+import { assertOwnLook, type OwnLook } from "./looks.ts";
 
 const idAttr = { validate: checks.checkId };
 const cellAttrs = {
@@ -277,6 +278,12 @@ export const schema = new Schema({
           validate: "string|null",
         },
         asText: { default: false, validate: "boolean" },
+        look: {
+          default: null,
+          validate: (value: unknown) => {
+            if (value !== null) assertOwnLook(value);
+          },
+        },
         newWindow: { default: false, validate: "boolean" },
       },
       inclusive: false,
@@ -303,6 +310,7 @@ export const schema = new Schema({
             "data-destination": JSON.stringify(attrs.destination),
             "data-description": attrs.description ?? "",
             ...(attrs.asText ? { "data-as-text": "" } : {}),
+            ...(attrs.look ? { "data-look": JSON.stringify(attrs.look), style: lookStyle(attrs.look) } : {}),
             ...(attrs.newWindow ? { "data-new-window": "" } : {}),
           },
           0,
@@ -344,9 +352,20 @@ export const schema = new Schema({
   },
 });
 
+/** A link's mark. */
+export function linkMark({ id, destination, description, asText, look, newWindow }: LinkAttrs): Mark {
+  return schema.mark("link", { id, destination, description, asText, look, newWindow });
+}
+
 /** The link on an inline node, or null. A cross-reference is a link itself and carries no other. */
 export function linkOn(node: Node): LinkAttrs | null {
   if (node.type.name === "cross_reference") return null;
   const mark = schema.marks.link!.isInSet(node.marks);
   return mark ? linkAttrs(mark) : null;
+}
+
+/** A link's own look for the page on which it is written. */
+function lookStyle({ colour, underline, bold }: OwnLook): string {
+  const line = underline === "none" ? "none" : `underline ${underline}`;
+  return `--link-colour: ${colour}; --link-line: ${line}; --link-weight: ${bold ? "700" : "inherit"}`;
 }

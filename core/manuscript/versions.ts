@@ -3,6 +3,7 @@ import type { Node } from "prosemirror-model";
 import { sameDestination } from "../destination/destination.ts";
 import type { Destination } from "../destination/kinds/kinds.ts";
 import { linkUses, type LinkUse } from "./links.ts";
+import { sameLook, type OwnLook } from "./looks.ts";
 
 /** What became of one link from one version of a chapter to another. */
 export type LinkDifference =
@@ -15,6 +16,8 @@ export interface LinkState {
   text: string;
   destination: Destination;
   description: string | null;
+  /** A look of its own; left out in what was kept before there were any. */
+  look?: OwnLook | null;
 }
 
 /** A stretch of text that both versions have, or only one. */
@@ -46,6 +49,7 @@ export function linkDifferences(before: Node, after: Node): LinkDifference[] {
     else if (
       was.text !== use.text ||
       was.description !== use.description ||
+      !sameLook(was.look, use.look) ||
       !sameDestination(was.destination, use.destination)
     )
       differences.push({ kind: "changed", before: state(was), after: state(use) });
@@ -54,8 +58,8 @@ export function linkDifferences(before: Node, after: Node): LinkDifference[] {
   return differences;
 }
 
-function state({ id, text, destination, description }: LinkUse): LinkState {
-  return { id, text, destination, description };
+function state({ id, text, destination, description, look }: LinkUse): LinkState {
+  return { id, text, destination, description, look };
 }
 
 function textDifferences(before: Node, after: Node): TextPart[][] {

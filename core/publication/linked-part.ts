@@ -1,5 +1,6 @@
 import type { Destination } from "../destination/kinds/kinds.ts";
 import type { LinkEffect } from "../manuscript/change-links.ts";
+import type { OwnLook } from "../manuscript/looks.ts";
 import type { Place } from "../manuscript/outline.ts";
 import type { LinkDifference } from "../manuscript/versions.ts";
 
@@ -14,6 +15,8 @@ export interface PublicationLink {
   description: string | null;
   /** Whether it looks like the text around it. */
   asText: boolean;
+  /** A look of its own; null where it has that of its kind. */
+  look: OwnLook | null;
   /** What it is on. */
   on: "words" | "picture" | "hotspot" | "reference";
   /** The words of the heading that it stands under; empty before the first. */

@@ -45,3 +45,13 @@ test("links are changed at once, what changed is told, and is taken back where i
   expect(moved.part.takenBack(differences).count).toBe(0);
   expect(before.changed(() => null)).toEqual({ part: before, count: 0 });
 });
+
+test("a link's own look is a difference, and is taken back with it", () => {
+  const before = chapter();
+  const look = { colour: "#7a1fa2", underline: "none" as const, bold: true };
+  const { part } = before.changed(({ text }) => (text === "a" ? { look } : null));
+  const differences = before.differences(part);
+  expect(differences).toEqual([expect.objectContaining({ kind: "changed" })]);
+  expect(part.links()[0]!.look).toEqual(look);
+  expect(part.takenBack(differences).part.links()[0]!.look).toBeNull();
+});

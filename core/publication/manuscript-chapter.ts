@@ -13,19 +13,22 @@ export class ManuscriptChapter implements LinkedPart<Node> {
   links(): readonly PublicationLink[] {
     const headings = headingsOf(this.content);
     let passed = 0;
-    return linkUses(this.content).map(({ id, text, parts, destination, description, asText, on, from }) => {
-      while (passed < headings.length && headings[passed]!.position < from) passed++;
-      return {
-        id,
-        text,
-        parts,
-        destination,
-        description,
-        asText,
-        on,
-        under: headings[passed - 1]?.text ?? "",
-      };
-    });
+    return linkUses(this.content).map(
+      ({ id, text, parts, destination, description, asText, look, on, from }) => {
+        while (passed < headings.length && headings[passed]!.position < from) passed++;
+        return {
+          id,
+          text,
+          parts,
+          destination,
+          description,
+          asText,
+          look,
+          on,
+          under: headings[passed - 1]?.text ?? "",
+        };
+      },
+    );
   }
 
   places(): readonly Place[] {
@@ -64,9 +67,9 @@ function backFrom(difference: Exclude<LinkDifference, { kind: "removed" }>, use:
   const { after } = difference;
   if (!sameDestination(use.destination, after.destination)) return null;
   if (difference.kind === "added") return "remove";
-  const { destination, description, text } = difference.before;
+  const { destination, description, text, look } = difference.before;
   const words = text === after.text || use.text !== after.text ? {} : { text };
-  return { destination, description, ...words };
+  return { destination, description, ...words, ...(look === undefined ? {} : { look }) };
 }
 
 function headingsOf(doc: Node): { position: number; text: string }[] {

@@ -1,6 +1,7 @@
 import { picturesIn, type Book } from "../manuscript/book.ts";
 import { kindNames } from "../destination/kinds/kinds.ts";
-import type { HoverStyle, LinkLooks } from "../manuscript/looks.ts";
+import { linkUses } from "../manuscript/links.ts";
+import type { HoverStyle, LinkLooks, OwnLook } from "../manuscript/looks.ts";
 
 const base = `body { font-family: serif; line-height: 1.5; margin: 0 4%; overflow-wrap: break-word; }
 h1, h2, h3, h4, h5 { line-height: 1.25; text-align: start; hyphens: none; }
@@ -35,7 +36,7 @@ const hovers: Record<HoverStyle, string> = {
 
 /** The style sheet of a book's pages: e-books carry no inline styles, so every choice is a rule. */
 export function bookStyle(book: Book): string {
-  return base + lookRules(book.looks) + widthRules(book);
+  return base + lookRules(book.looks) + ownLookRules(book) + widthRules(book);
 }
 
 /** What web pages do with a link that is pointed at. */
@@ -47,12 +48,31 @@ export function hoverRules(looks: LinkLooks): string {
 }
 
 function lookRules(looks: LinkLooks): string {
-  const rules = kindNames.map((kind) => {
-    const { colour, underline, bold } = looks[kind];
-    const line = underline === "none" ? "none" : `underline ${underline}`;
-    return `a.${kind} { color: ${colour}; text-decoration: ${line};${bold ? " font-weight: bold;" : ""} }\n`;
-  });
+  const rules = kindNames.map((kind) => lookRule(kind, looks[kind]));
   return `${rules.join("")}a.as-text { color: inherit; text-decoration: none; }\n`;
+}
+
+function lookRule(name: string, { colour, underline, bold }: OwnLook): string {
+  const line = underline === "none" ? "none" : `underline ${underline}`;
+  return `a.${name} { color: ${colour}; text-decoration: ${line}; font-weight: ${bold ? "bold" : "inherit"}; }\n`;
+}
+
+/** The class of links that have the same look of their own. */
+export function lookClass({ colour, underline, bold }: OwnLook): string {
+  return `own-${colour.slice(1).toLowerCase()}-${underline}${bold ? "-bold" : ""}`;
+}
+
+/** A class for each look that single links of the book have. */
+function ownLookRules({ chapters }: Book): string {
+  const looks = new Map(
+    chapters.flatMap(({ doc }) =>
+      linkUses(doc).flatMap(({ look }) => (look === null ? [] : [[lookClass(look), look] as const])),
+    ),
+  );
+  return [...looks]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([name, look]) => lookRule(name, look))
+    .join("");
 }
 
 /** A class for each width that the book's pictures are shown at. */

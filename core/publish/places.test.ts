@@ -208,6 +208,20 @@ describe("looks", () => {
     expect(page).toContain('<a class="as-text" href="https://tides.example/" id="l">the office</a>');
   });
 
+  test("a link's own look goes before that of its kind, by a rule of its own", () => {
+    const look = { colour: "#7A1FA2", underline: "dotted", bold: true };
+    const files = unzipSync(writeEpub(book({ look })));
+    expect(strFromU8(files["EPUB/chapter-001.xhtml"]!)).toContain(
+      '<a class="web own-7a1fa2-dotted-bold" href="https://tides.example/" id="l">the office</a>',
+    );
+    const sheet = strFromU8(files["EPUB/style.css"]!);
+    const rule =
+      "a.own-7a1fa2-dotted-bold { color: #7A1FA2; text-decoration: underline dotted; font-weight: bold; }";
+    // Of equal weight, so the later one holds.
+    expect(sheet.indexOf(rule)).toBeGreaterThan(sheet.indexOf("a.web {"));
+    expect(strFromU8(unzipSync(writeEpub(book({ look: null })))["EPUB/style.css"]!)).not.toContain("own-");
+  });
+
   // WCAG 2.2 SC 3.2.5, technique G201.
   test("a new window is told in the link's name, on web pages alone", () => {
     const html = strFromU8(writeWebPage(book({ newWindow: true })));

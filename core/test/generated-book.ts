@@ -74,6 +74,8 @@ const inline: fc.Arbitrary<Make<Node[]>> = fc.oneof(
           destination: to,
           description,
           newWindow: newWindow && to.kind === "web",
+          look:
+            newWindow && to.kind !== "web" ? { colour: "#7a1fa2", underline: "dashed", bold: true } : null,
         });
         const marks: Mark[] = [link, ...more];
         return [schema.text(text, marks), schema.text(", ")];

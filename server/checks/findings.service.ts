@@ -115,6 +115,7 @@ export class FindingsService {
 function told(link: LinkUse, to: LinkChange): { before: string; after: string } {
   if (to.destination)
     return { before: writeDestination(link.destination), after: writeDestination(to.destination) };
+  if (to.look !== undefined) return { before: "a look of its own", after: "that of its kind" };
   if (to.text !== undefined) return { before: link.text, after: to.text };
   return { before: link.description ?? "", after: to.description ?? "" };
 }

@@ -89,10 +89,10 @@
   else { book.alone.pages.at(place, default: "?") }
 }
 
-// A link in the look that the author gave its kind.
-#let set-look(kind, body) = {
-  if kind == "text" { return body }
-  let look = book.looks.at(kind)
+// A link in the look that the author gave it or its kind.
+#let set-look(given, body) = {
+  if given == "text" { return body }
+  let look = if type(given) == str { book.looks.at(given) } else { given }
   let paint = rgb(look.colour)
   let inked = if look.bold { text(fill: paint, weight: "bold", body) } else { text(fill: paint, body) }
   if look.underline == "none" { return inked }

@@ -1,14 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { kindNames } from "@vennet/core/destination/kinds/kinds";
-import { judgeLook } from "@vennet/core/checks/contrast";
-import {
-  defaultLooks,
-  type HoverStyle,
-  type LinkLook,
-  type LinkLooks,
-  type UnderlineStyle,
-} from "@vennet/core/manuscript/looks";
-import { CircleAlert, CircleCheck } from "lucide-react";
+import { defaultLooks, type HoverStyle, type LinkLook, type LinkLooks } from "@vennet/core/manuscript/looks";
 import { Fragment, useState } from "react";
 import { answerOf, api } from "../api/client";
 import { useStale } from "../api/stale";
@@ -17,6 +9,7 @@ import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
 import { KindMark } from "../destinations/kind-mark";
 import { kinds } from "../destinations/kinds";
+import { JudgedLook, LookFields } from "../destinations/look-fields";
 import { LinksFrame } from "./links-frame";
 
 const hovers: [HoverStyle, string][] = [
@@ -24,7 +17,6 @@ const hovers: [HoverStyle, string][] = [
   ["underlined", "is underlined"],
   ["shaded", "is shaded"],
 ];
-const underlines: UnderlineStyle[] = ["none", "solid", "dotted", "dashed"];
 
 /** How the links of each kind look in the book, on paper as it is chosen, with what WCAG says of it. */
 export function LooksPage() {
@@ -70,38 +62,7 @@ export function LooksPage() {
                 <span className="w-28">
                   <KindMark kind={kind} />
                 </span>
-                <label className="flex items-center gap-2">
-                  Colour
-                  <input
-                    type="color"
-                    value={looks[kind].colour}
-                    onChange={(event) => set(kind, { colour: event.target.value })}
-                    className="h-8 w-12 border border-hairline bg-paper"
-                  />
-                </label>
-                <label className="flex items-center gap-2">
-                  Underline
-                  <select
-                    value={looks[kind].underline}
-                    onChange={(event) => set(kind, { underline: event.target.value as UnderlineStyle })}
-                    className="min-h-8 border border-hairline bg-paper px-1"
-                  >
-                    {underlines.map((one) => (
-                      <option key={one} value={one}>
-                        {one}
-                      </option>
-                    ))}
-                  </select>
-                </label>
-                <label className="flex items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="size-4 accent-blue"
-                    checked={looks[kind].bold}
-                    onChange={(event) => set(kind, { bold: event.target.checked })}
-                  />
-                  Bold
-                </label>
+                <LookFields look={looks[kind]} onChange={(to) => set(kind, to)} />
                 <label className="flex items-center gap-2">
                   On web pages, pointed at, it
                   <select
@@ -116,7 +77,7 @@ export function LooksPage() {
                     ))}
                   </select>
                 </label>
-                <Judgement look={looks[kind]} />
+                <JudgedLook look={looks[kind]} />
               </fieldset>
             ))}
           </div>
@@ -150,33 +111,6 @@ function Sample({ look, words }: { look: LinkLook; words: string }) {
       }}
     >
       {words}
-    </span>
-  );
-}
-
-/** What WCAG says, with its limits. */
-function Judgement({ look }: { look: LinkLook }) {
-  const { onPaper, besideText, isReadable, isTold } = judgeLook(look);
-  return (
-    <div role="status" className="ml-auto grid gap-0.5 text-sm">
-      <Verdict isGood={isReadable}>
-        {onPaper.toFixed(2)} on paper, {isReadable ? "enough" : "too little"}: 4.5 is asked (SC 1.4.3)
-      </Verdict>
-      <Verdict isGood={isTold}>
-        {look.underline !== "none"
-          ? `${besideText.toFixed(2)} beside the text, and underlined`
-          : `${besideText.toFixed(2)} beside the text, ${isTold ? "enough" : "too little"} without an underline: 3 is asked (SC 1.4.1)`}
-      </Verdict>
-    </div>
-  );
-}
-
-function Verdict({ isGood, children }: { isGood: boolean; children: React.ReactNode }) {
-  const Icon = isGood ? CircleCheck : CircleAlert;
-  return (
-    <span className={`flex items-center gap-1.5 ${isGood ? "" : "text-red"}`}>
-      <Icon aria-hidden size={14} />
-      <span>{children}</span>
     </span>
   );
 }

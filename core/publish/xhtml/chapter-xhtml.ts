@@ -8,6 +8,7 @@ import { nested, signpostsOf, type ReturnLink, type SignpostBranch } from "../..
 import { countHeadRows } from "../../manuscript/tables.ts";
 import { ChapterWalk, type BlockHandlers, type InlineHandlers } from "../../manuscript/walk.ts";
 import { returnName } from "../../manuscript/return-name.ts";
+import { lookClass } from "../book-style.ts";
 import { escapeXml } from "./escape-xml.ts";
 import { hrefOf, hrefOfPlace, hrefTo, linkId, type PageContext } from "./page-context.ts";
 import { pictureXhtml } from "./picture-xhtml.ts";
@@ -220,7 +221,8 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     if (href === null) return [`${pages}<span class="no-link">${content}</span>`];
     const title =
       (link.description ? ` title="${escapeXml(link.description)}"` : "") + linkId(this.context, link.id);
-    const look = link.asText ? "as-text" : link.destination.kind;
+    const { kind } = link.destination;
+    const look = link.asText ? "as-text" : link.look ? `${kind} ${lookClass(link.look)}` : kind;
     let opens = "";
     if (link.newWindow && this.context.medium === "web" && /^https?:/.test(href)) {
       // WCAG 2.2 SC 3.2.5, technique G201: who follows it is told before.

@@ -14,6 +14,7 @@ import { ReferenceCard } from "../references/reference-card";
 import type { CardActions, CardContext, CardState } from "./card-context";
 import { CardFinding } from "./card-finding";
 import { FollowPanel } from "./follow-panel";
+import { LinkLookChoice } from "./link-look";
 import { KindMark } from "../../destinations/kind-mark";
 
 const unchecked: CardState = { state: "unchecked", reason: "Not asked yet.", movedTo: null };
@@ -177,17 +178,7 @@ function CardForm({ use, whole, actions }: { use: LinkUse; whole: string; action
         <Field name="address" label="Leads to" defaultValue={whole} problem={problem} spellCheck={false} />
       )}
       <Field name="description" label="Description" defaultValue={use.description ?? ""} />
-      {use.on === "words" && (
-        <label className="col-span-full flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="accent-blue"
-            checked={use.asText}
-            onChange={(event) => actions.change(use, { asText: event.target.checked })}
-          />
-          Looks like the text around it
-        </label>
-      )}
+      {use.on === "words" && <LinkLookChoice use={use} onChange={(to) => actions.change(use, to)} />}
       {use.on !== "hotspot" && typeable && (
         <label className="col-span-full flex items-center gap-1.5">
           <input

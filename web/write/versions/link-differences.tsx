@@ -1,5 +1,6 @@
 import { nameDestination } from "@vennet/core/destination/destination";
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
+import { sameLook } from "@vennet/core/manuscript/looks";
 import type { LinkDifference, LinkState } from "@vennet/core/manuscript/versions";
 import { Minus, PencilLine, Plus } from "lucide-react";
 import { plural } from "../../parts/wording";
@@ -49,6 +50,10 @@ export function LinkDifferences({
                         serif
                       />
                     )}
+                    {difference.before.look !== undefined &&
+                      !sameLook(difference.before.look, difference.after.look ?? null) && (
+                        <Change before={lookWords(difference.before)} after={lookWords(difference.after)} />
+                      )}
                   </>
                 ) : (
                   <>
@@ -69,6 +74,12 @@ export function LinkDifferences({
 
 function place({ destination }: LinkState, names: DestinationNames): string {
   return nameDestination(destination, names);
+}
+
+function lookWords({ look }: LinkState): string {
+  return look
+    ? `${look.colour}, ${look.underline === "none" ? "no" : look.underline} underline${look.bold ? ", bold" : ""}`
+    : "look of its kind";
 }
 
 function Change({ before, after, serif = false }: { before: string; after: string; serif?: boolean }) {

@@ -7,6 +7,9 @@ import { travel } from "../../travel.ts";
 import { travellingFiles, type TravellingFile } from "../../travelling-files.ts";
 import type { DocxLink } from "./finish-docx.ts";
 
+/** Underlines by their names in a text document (ECMA-376, ST_Underline). */
+const lines = { solid: "single", dotted: "dotted", dashed: "dash" } as const;
+
 /** The links of a text document that is written, and the bookmarks that they lead to. */
 export class DocxLinks {
   /** What finishing the document puts in the place of each marker. */
@@ -30,12 +33,12 @@ export class DocxLinks {
   }
 
   /** How the words of a link look. */
-  look({ asText, destination }: LinkAttrs): IRunOptions {
+  look({ asText, look, destination }: LinkAttrs): IRunOptions {
     if (asText) return {};
-    const { colour, underline, bold } = this.book.looks[destination.kind];
+    const { colour, underline, bold } = look ?? this.book.looks[destination.kind];
     return {
       color: colour.replace("#", ""),
-      ...(underline === "none" ? {} : { underline: {} }),
+      ...(underline === "none" ? {} : { underline: { type: lines[underline] } }),
       ...(bold ? { bold } : {}),
     };
   }

@@ -1,5 +1,6 @@
 import type { DestinationKind } from "../../../destination/kinds/kinds.ts";
 import type { Direction } from "../../../manuscript/direction.ts";
+import type { OwnLook } from "../../../manuscript/looks.ts";
 import type { Keep } from "./stray-notes.ts";
 import type { TypesetLanguage } from "./typeset-language.ts";
 import type { Hotspot } from "../../../manuscript/hotspot.ts";
@@ -16,7 +17,7 @@ export type SetInline =
   /** Nothing, at which a line may end. */
   | { kind: "may-break" }
   | { kind: "anchor"; label: string }
-  | { kind: "link"; look: DestinationKind | "text"; url: string; content: SetInline[] }
+  | { kind: "link"; look: DestinationKind | "text" | OwnLook; url: string; content: SetInline[] }
   /** The number of the page on which a place falls. */
   | { kind: "page"; place: string }
   | { kind: "raised-link"; words: string; url: string }

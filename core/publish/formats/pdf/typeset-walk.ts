@@ -269,7 +269,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     const url = this.target(link.destination, link.description, runText(run));
     if (url === null) return content;
     const { kind } = link.destination;
-    const set: SetInline = { kind: "link", look: link.asText ? "text" : kind, url, content };
+    const set: SetInline = { kind: "link", look: link.asText ? "text" : (link.look ?? kind), url, content };
     if (link.destination.kind !== "web" || this.book.addresses === "none" || !style.mayPrint) return [set];
     const address = breakable(link.destination.address);
     const number = ++this.book.printedCount;
