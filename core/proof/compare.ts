@@ -131,9 +131,13 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
   };
 }
 
-/** Takes the first of the links with the same words and destination, of those that say they are what this one is. */
-function takeLike(found: Found[], { role }: ManuscriptLink): Found | undefined {
-  const alike = found.findIndex(({ link }) => link.role === role);
+/**
+ * Takes the first of the links with the same words and destination, of those that say they are what this one is.
+ * Areas of a picture have no words on a page; there their descriptions tell them apart.
+ */
+function takeLike(found: Found[], { role, isArea, description, text }: ManuscriptLink): Found | undefined {
+  const said = isArea ? found.findIndex(({ link }) => link.description === (description ?? text)) : -1;
+  const alike = said === -1 ? found.findIndex(({ link }) => link.role === role) : said;
   return found.splice(Math.max(0, alike), 1)[0];
 }
 

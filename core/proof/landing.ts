@@ -3,6 +3,8 @@ import type { IndexedPlace } from "../manuscript/book-index.ts";
 
 // So many letters tell one place from the next, and still stand on one line of a narrow cell.
 const compared = 12;
+/** Fewer letters at the end of a page say nothing. */
+const leastBegun = 2;
 
 /** As many characters of the text at a landing place are worth reading. */
 export const landingLength = 240;
@@ -58,8 +60,17 @@ function isTelling(words: string): boolean {
 export function landsRight(expected: string | null, found: string): boolean {
   if (expected === null) return true;
   const lines = found.split("\n").map(lettersOf).filter(Boolean);
-  const at = lines.join("").indexOf(lettersOf(expected).slice(0, compared));
-  return at !== -1 && at < lines[0]!.length;
+  const there = lines.join("");
+  const begin = lettersOf(expected).slice(0, compared);
+  const at = there.indexOf(begin);
+  return lines.length > 0 && (at === -1 ? goesOn(begin, there, lines[0]!) : at < lines[0]!.length);
+}
+
+/** Whether words begin on the last line of a page and go on overleaf. */
+function goesOn(begin: string, there: string, first: string): boolean {
+  for (let length = begin.length - 1; length >= leastBegun; length--)
+    if (there.endsWith(begin.slice(0, length))) return there.length - length < first.length;
+  return false;
 }
 
 function lettersOf(text: string): string {

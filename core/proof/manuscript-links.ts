@@ -221,7 +221,10 @@ export function manuscriptLinks(
   function wordsAt(place: IndexedPlace): string | null {
     // The top of the book stands in no chapter; not every format has a title above them.
     if (place.chapter === -1) return traits.hasTitle ? book.title : null;
-    return landingWords(place, book.chapters[place.chapter]!.doc, traits.isPaged);
+    const words = landingWords(place, book.chapters[place.chapter]!.doc, traits.isPaged);
+    // On a page a caption's words may stand on the line below its label.
+    const isCaption = place.kind === "figure" || place.kind === "table";
+    return traits.isPaged && isCaption && words !== null ? `${index.labelOf(place) ?? ""} ${words}` : words;
   }
 
   function madeLinks(at: number): MadeLink[] {

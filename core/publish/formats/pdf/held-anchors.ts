@@ -1,7 +1,7 @@
 import type { SetBlock, SetInline } from "./set-data.ts";
 
 /**
- * Sets each anchor that stands between words behind the first letter of those after it: what has no width would
+ * Sets each anchor that stands between words behind the first letter of those after it, or behind the mark of a note: what has no width would
  * stay behind at a line's end when they go on to the next line.
  */
 export function withAnchorsHeld(words: SetInline[]): SetInline[] {
@@ -22,6 +22,7 @@ function heldBy(item: SetInline, anchors: SetInline[]): SetInline[] {
     const [first, ...rest] = item.content;
     return first ? [{ ...item, content: [...heldBy(first, anchors), ...rest] }] : [...anchors, item];
   }
+  if (item.kind === "note" || item.kind === "note-again") return [item, ...anchors];
   const end = item.kind === "text" ? endOfFirst(item.words) : 0;
   if (item.kind !== "text" || end === 0 || end === item.words.length) return [...anchors, item];
   return [
