@@ -8,6 +8,11 @@ import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 import type { TaskEvent } from "../workers/task.ts";
 import { typesetter } from "../workers/typesetter.ts";
 
+/** How much of a hundred is done when each begins; long books were measured. */
+const shares = { writing: 5, reading: 40, comparing: 97 };
+/** Milliseconds between two things that are told. */
+const pause = 200;
+
 /** An exported file, and what came of reading it back. */
 interface Exported extends Written {
   numbers: ProofNumbers;
@@ -30,15 +35,23 @@ export async function run(
   const { options, name, lastPages } = input;
   const book = prepare(bookOfPlain(input.book), options);
   const { doing, write, readBack } = formats[options.format];
-  tell({ done: 1, message: doing });
+  tell({ done: shares.writing, message: doing });
   const written = await write(book, options, {
     name,
     lastPages,
     textFonts,
     setPages: (...given) => typesetter().write(...given),
   });
-  tell({ done: 2, message: "Reading the file back" });
-  const reading = await readBack(written.bytes);
+  const message = "Reading the file back";
+  tell({ done: shares.reading, message });
+  let told = Date.now();
+  const reading = await readBack(written.bytes, (page, of) => {
+    if (Date.now() - told < pause) return;
+    told = Date.now();
+    const share = (page / of) * (shares.comparing - shares.reading);
+    tell({ done: Math.round(shares.reading + share), message: `${message}: page ${page} of ${of}` });
+  });
+  tell({ done: shares.comparing, message: "Comparing the links" });
   const proof = prove(book, reading);
   return {
     ...written,

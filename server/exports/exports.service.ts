@@ -108,7 +108,7 @@ export class ExportsService {
   private async run(job: Job, report: Report, signal: AbortSignal): Promise<string> {
     const begun = Date.now();
     const options = exportOptions(job.input as unknown as ExportChoices);
-    const tell = ({ done = 0, message = "" }): void => report({ done, total: 3, message });
+    const tell = ({ done = 0, message = "" }): void => report({ done, total: 100, message });
     tell({ message: "Reading the manuscript" });
     const text = await this.readText(job.bookId!);
     const { manuscript } = text;
@@ -133,7 +133,7 @@ export class ExportsService {
     const exported = await this.workers.run("exportBook", { book, options, name, lastPages }, signal, tell);
     signal.throwIfAborted();
     await this.keep(text, options, stem, exported, begun);
-    tell({ done: 3 });
+    tell({ done: 100 });
     return summary(exported.numbers);
   }
 

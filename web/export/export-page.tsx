@@ -8,13 +8,13 @@ import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
-import { Progress } from "../parts/progress";
 import type { Choices } from "./formats/format-on-screen";
 import { defaultChoices, formatNames, formats } from "./formats/formats";
 import { ExportRow } from "./export-row";
 import { layoutWords } from "./layout-words";
 import { PreflightTable } from "./preflight";
 import { Presets } from "./presets";
+import { UnderWay } from "./under-way";
 
 /** Exports the book, and shows for every export whether all of its links are in the file. */
 export function ExportPage() {
@@ -119,15 +119,7 @@ export function ExportPage() {
           {Settings && <Settings />}
           <div className="mt-4 flex flex-col gap-3">
             {problem && <Problem>{problem}</Problem>}
-            {busy && (
-              <div className="border border-hairline bg-paper p-4">
-                <div className="mb-2 flex items-center justify-between gap-2">
-                  <span role="status">{job.message || "Waiting for its turn"} …</span>
-                  <Button onClick={() => void cancel(job)}>Cancel</Button>
-                </div>
-                <Progress label="Export" done={job.done} total={job.total} />
-              </div>
-            )}
+            {busy && <UnderWay job={job} onCancel={() => void cancel(job)} />}
             {job?.state === "failed" && <Problem>{`The last export was not made.\n${job.message}`}</Problem>}
             {job?.state === "cancelled" && <p role="status">The last export was cancelled.</p>}
           </div>

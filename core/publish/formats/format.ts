@@ -54,6 +54,9 @@ export interface KnownBefore {
   damaged: ReadonlySet<string>;
 }
 
+/** Told how many pages of how many are done. */
+export type TellPage = (page: number, of: number) => void;
+
 /** Everything that is to be known of a format in which books go out. */
 export interface Format<O extends Options = Options, C = Chosen<O>> {
   mediaType: string;
@@ -81,7 +84,8 @@ export interface Format<O extends Options = Options, C = Chosen<O>> {
   write(book: Book, options: C, tools: WriteTools): Promise<Written> | Written;
   /**
    * Reads the links out of such a file's own bytes, knowing nothing of the writer.
+   * @param tell is told of each page that is read, where it is read by pages
    * @throws ProofError where it cannot be read
    */
-  readBack(bytes: Uint8Array): Promise<ExportReading> | ExportReading;
+  readBack(bytes: Uint8Array, tell?: TellPage): Promise<ExportReading> | ExportReading;
 }

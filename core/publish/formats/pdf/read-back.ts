@@ -30,9 +30,13 @@ const levelsOfContents = 3;
  * Reads every link out of a PDF's own bytes with pdf.js: its annotations for the destinations, its
  * structure tree for the words (ISO 14289-1, 7.18.5: each link annotation is inside a Link element).
  * A link annotation outside the structure tree is returned with no text, so that no proof passes it.
+ * @param tell is told of each page that is read
  * @throws ProofError where the file cannot be opened.
  */
-export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
+export async function readPdf(
+  bytes: Uint8Array,
+  tell: (page: number, of: number) => void = () => undefined,
+): Promise<ExportReading> {
   const { main, beside } = openExport(bytes);
   const task = getDocument({
     // pdf.js takes the buffer for itself, so it gets a copy.
@@ -56,6 +60,7 @@ export async function readPdf(bytes: Uint8Array): Promise<ExportReading> {
       const page = await document.getPage(number);
       read.push(await readPage(page, number, texts, unreachable));
       page.cleanup();
+      tell(number, document.numPages);
     }
     const links = read.flatMap((page) => page.links);
     const named = (await document.getDestinations()) as Record<string, unknown[]>;
