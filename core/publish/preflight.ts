@@ -10,6 +10,8 @@ export interface Obstacle extends Foreseen {
   code: "no-chapters" | "no-title" | "picture-alternative" | "empty-title" | "finding" | "long-word";
   chapter: string | null;
   message: string;
+  /** The rule that can mend it by one press, and the link at which; left out where none can. */
+  mend?: { rule: string; linkId: string };
 }
 
 /** All that is to be said of an obstacle where nothing else tells its chapter. */
@@ -64,7 +66,7 @@ export function findObstacles(book: Book, accessible: boolean): Obstacle[] {
       }
     });
   });
-  for (const { severity, chapter, link, message } of checkBook(book, nothingKnown, graveRules)) {
+  for (const { rule, severity, chapter, link, message, mend } of checkBook(book, nothingKnown, graveRules)) {
     if (severity !== "stop" || chapter === null) continue;
     const title = chapterTitle(book.chapters[chapter]!.doc);
     obstacles.push({
@@ -72,6 +74,7 @@ export function findObstacles(book: Book, accessible: boolean): Obstacle[] {
       chapter: title,
       at: link && { chapter, from: link.from, to: link.to },
       message: link ? `the link “${link.text}”: ${message}` : message,
+      ...(link && mend ? { mend: { rule, linkId: link.id } } : {}),
     });
   }
   return obstacles;

@@ -1,4 +1,4 @@
-import { ApiProperty } from "@nestjs/swagger";
+import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { kindNames } from "@vennet/core/destination/kinds/kinds";
 import type { LinkVerdict } from "@vennet/core/proof/compare";
 import { exportFormats, type ExportFormat } from "@vennet/core/publish/formats/formats";
@@ -202,9 +202,18 @@ class ForeseenAnswer {
   message: string;
 }
 
+class MendNameAnswer {
+  @ApiProperty({ description: "The rule that mends it." })
+  rule: string;
+  @ApiProperty()
+  linkId: string;
+}
+
 export class ObstacleAnswer extends ForeseenAnswer {
   @ApiProperty()
   code: string;
+  @ApiPropertyOptional({ type: MendNameAnswer, description: "What mends it by one press." })
+  mend?: MendNameAnswer;
 }
 
 export class LostLinkAnswer {

@@ -1,11 +1,12 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answerOf, api, type Job } from "../api/client";
+import { answerOf, api, type Job, type Preflight } from "../api/client";
 import { useStale } from "../api/stale";
 import { keys } from "../api/keys";
 import { isUnderWay, useJob } from "../api/use-job";
 import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
+import { useStepDone } from "../links/use-step-done";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import type { Choices } from "./formats/format-on-screen";
@@ -21,6 +22,7 @@ export function ExportPage() {
   const book = useBook();
   const queries = useQueryClient();
   const stale = useStale();
+  const stepDone = useStepDone(book.id);
   const params = { path: { bookId: book.id } };
   const [options, setOptions] = useState(defaultChoices("pdf"));
   const [problem, setProblem] = useState<string | null>(null);
@@ -56,6 +58,16 @@ export function ExportPage() {
   const cancel = async (under: Job): Promise<void> => {
     try {
       await answerOf(api.DELETE("/api/jobs/{jobId}", { params: { path: { jobId: under.id } } }));
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  const mend = async ({ chapterId, mend: by }: Preflight["obstacles"][number]): Promise<void> => {
+    if (!by || chapterId === null) return;
+    setProblem(null);
+    try {
+      const body = { rule: by.rule, links: [{ chapterId, linkId: by.linkId }] };
+      stepDone(await answerOf(api.POST("/api/books/{bookId}/findings/mend", { params, body })));
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -113,7 +125,13 @@ export function ExportPage() {
               <h2 className="mb-1 text-sm text-faint">What becomes of the links</h2>
               {preflight.error && <Problem>{preflight.error.message}</Problem>}
               {preflight.isPending && <Waiting what="Looking through the links" />}
-              {preflight.data && <PreflightTable bookId={book.id} preflight={preflight.data} />}
+              {preflight.data && (
+                <PreflightTable
+                  bookId={book.id}
+                  preflight={preflight.data}
+                  onMend={(one) => void mend(one)}
+                />
+              )}
             </section>
           </div>
           {Settings && <Settings />}

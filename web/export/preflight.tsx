@@ -2,6 +2,7 @@ import { kindNames, type DestinationKind } from "@vennet/core/destination/kinds/
 import { Link } from "react-router";
 import type { Preflight } from "../api/client";
 import { kinds } from "../destinations/kinds";
+import { Button } from "../parts/button";
 import { plural } from "../parts/wording";
 
 const shownAtOnce = 6;
@@ -19,7 +20,15 @@ const words: Record<Exclude<Planned["kind"], DestinationKind>, string> & Record<
 };
 
 /** What is known before an export: what stops it, what it changes, and what becomes of every kind of link in this format. */
-export function PreflightTable({ bookId, preflight }: { bookId: string; preflight: Preflight }) {
+export function PreflightTable({
+  bookId,
+  preflight,
+  onMend,
+}: {
+  bookId: string;
+  preflight: Preflight;
+  onMend: (obstacle: Preflight["obstacles"][number]) => void;
+}) {
   const { obstacles, changes, links } = preflight;
   return (
     <>
@@ -27,6 +36,7 @@ export function PreflightTable({ bookId, preflight }: { bookId: string; prefligh
         <Foreseen
           bookId={bookId}
           all={obstacles}
+          onMend={onMend}
           name="What stops the export"
           summary={plural(obstacles.length, "thing stops the export", "things stop the export")}
         />
@@ -76,27 +86,37 @@ function Foreseen({
   all,
   name,
   summary,
+  onMend,
 }: {
   bookId: string;
-  all: readonly Pick<Preflight["changes"][number], "chapter" | "chapterId" | "from" | "to" | "message">[];
+  all: Preflight["obstacles"] | Preflight["changes"];
   name: string;
   summary: string;
+  onMend?: (obstacle: Preflight["obstacles"][number]) => void;
 }) {
   return (
     <details className="mb-2 border-l-2 border-red pl-2" open={all.length <= shownAtOnce}>
       <summary className="text-red">{summary}</summary>
       <ul className="max-h-64 overflow-y-auto text-sm" tabIndex={0} aria-label={name}>
-        {all.map(({ chapter, chapterId, from, to, message }, i) => (
-          <li key={i} className="border-t border-hairline py-1 [overflow-wrap:anywhere] first:border-t-0">
-            {chapterId !== null && (
-              <Link to={`/books/${bookId}/write/${chapterId}?at=${from}-${to}`} className="underline">
-                {chapter || "Chapter without a title"}
-              </Link>
-            )}
-            {chapterId !== null && ": "}
-            {message}
-          </li>
-        ))}
+        {all.map((foreseen, i) => {
+          const { chapter, chapterId, from, to, message } = foreseen;
+          return (
+            <li key={i} className="border-t border-hairline py-1 [overflow-wrap:anywhere] first:border-t-0">
+              {chapterId !== null && (
+                <Link to={`/books/${bookId}/write/${chapterId}?at=${from}-${to}`} className="underline">
+                  {chapter || "Chapter without a title"}
+                </Link>
+              )}
+              {chapterId !== null && ": "}
+              {message}
+              {onMend && "mend" in foreseen && foreseen.mend && (
+                <Button kind="quiet" className="ml-1" onClick={() => onMend(foreseen)}>
+                  Mend
+                </Button>
+              )}
+            </li>
+          );
+        })}
       </ul>
     </details>
   );

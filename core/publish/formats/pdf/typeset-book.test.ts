@@ -61,6 +61,7 @@ test("a finding that stops export is told with its place", () => {
       chapter: "Walks",
       at: { chapter: 0, from: 8, to: 18 },
       message: expect.stringMatching(/^the link “the office”: .* Take it out\.$/),
+      mend: { rule: "credentials", linkId: expect.any(String) },
     },
   ]);
 });
