@@ -33,7 +33,7 @@ export const tasks = {
     load: () => import("../exports/preflight-task.ts"),
   },
   tryPicture: {
-    processes: 1,
+    processes: 2,
     limits: { minutes: 1, megabytes: 2048 },
     load: () => import("../exports/try-picture-task.ts"),
   },

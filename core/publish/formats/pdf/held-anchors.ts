@@ -1,8 +1,8 @@
 import type { SetBlock, SetInline } from "./set-data.ts";
 
 /**
- * Sets each anchor that stands between words behind the first letter of those after it, or behind the mark of a note: what has no width would
- * stay behind at a line's end when they go on to the next line.
+ * Sets each anchor that stands between words behind the first letter of those after it, or behind the mark of a note:
+ * what has no width would stay behind at a line's end when they go on to the next line.
  */
 export function withAnchorsHeld(words: SetInline[]): SetInline[] {
   const out: SetInline[] = [];
