@@ -12,13 +12,19 @@ export function wordsAt({ target, body }: ShownScreen): string {
 }
 
 function landedText(target: Element | null, body: Element): string {
-  if (!target) return body.textContent ?? "";
-  if (target.textContent?.trim()) return target.textContent;
+  if (!target) return seenWords(body);
+  if (target.textContent?.trim()) return seenWords(target);
   const block = blockOf(target, body);
   const after = target.ownerDocument.createRange();
   after.setStartAfter(target);
   after.setEndAfter(block);
-  return after.toString().trim() || block.textContent?.trim() || block.nextElementSibling?.textContent || "";
+  const next = block.nextElementSibling;
+  return after.toString().trim() || seenWords(block).trim() || (next === null ? "" : seenWords(next));
+}
+
+/** The words of an element as they are shown, those of blocks and list entries apart; pictures in SVG have no such. */
+function seenWords(element: Element): string {
+  return (element as HTMLElement).innerText ?? element.textContent ?? "";
 }
 
 /** A small picture of the text around what is shown, set as the page sets it. */
