@@ -311,7 +311,7 @@ test("the looks of links are the book's own, in both exports, and nothing but lo
   expect((await epubcheck(kept("looks.epub", epub.bytes))).output).toContain("No errors or warnings");
   const css = strFromU8(unzipSync(epub.bytes)["EPUB/style.css"]!);
   expect(css).toContain("a.web { color: #8a1f5c; text-decoration: underline dashed; font-weight: bold; }");
-  expect(css).toContain("a.place { color: #1d4f8f; text-decoration: none; }");
+  expect(css).toContain("a.place { color: #1d4f8f; text-decoration: none; font-weight: inherit; }");
 });
 
 describe("what is hard to set", () => {
