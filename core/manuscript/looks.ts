@@ -53,6 +53,16 @@ export function assertLooks(value: unknown): asserts value is Partial<LinkLooks>
   }
 }
 
+/** An underline as CSS writes it (`text-decoration`). */
+export function underlineCss(underline: UnderlineStyle): string {
+  return underline === "none" ? "none" : `underline ${underline}`;
+}
+
+/** A look for the page on which it is written: what its style sheet reads of it. */
+export function lookVariables({ colour, underline, bold }: OwnLook): string {
+  return `--link-colour: ${colour}; --link-line: ${underlineCss(underline)}; --link-weight: ${bold ? "700" : "inherit"};`;
+}
+
 /** Whether two links look the same by themselves. */
 export function sameLook(one: OwnLook | null, other: OwnLook | null): boolean {
   if (one === null || other === null) return one === other;

@@ -5,7 +5,7 @@ import { languageTag } from "./language.ts";
 import { linkAttrs, type LinkAttrs } from "./attributes.ts";
 import { attrsFromDom, cellFromDom, hotspotsFromDom, linkFromDom, linkFromHref } from "./from-dom.ts";
 import { assertHotspots } from "./hotspot.ts";
-import { assertOwnLook, type OwnLook } from "./looks.ts";
+import { assertOwnLook, lookVariables } from "./looks.ts";
 
 const idAttr = { validate: checks.checkId };
 const cellAttrs = {
@@ -310,7 +310,9 @@ export const schema = new Schema({
             "data-destination": JSON.stringify(attrs.destination),
             "data-description": attrs.description ?? "",
             ...(attrs.asText ? { "data-as-text": "" } : {}),
-            ...(attrs.look ? { "data-look": JSON.stringify(attrs.look), style: lookStyle(attrs.look) } : {}),
+            ...(attrs.look
+              ? { "data-look": JSON.stringify(attrs.look), style: lookVariables(attrs.look) }
+              : {}),
             ...(attrs.newWindow ? { "data-new-window": "" } : {}),
           },
           0,
@@ -362,10 +364,4 @@ export function linkOn(node: Node): LinkAttrs | null {
   if (node.type.name === "cross_reference") return null;
   const mark = schema.marks.link!.isInSet(node.marks);
   return mark ? linkAttrs(mark) : null;
-}
-
-/** A link's own look for the page on which it is written. */
-function lookStyle({ colour, underline, bold }: OwnLook): string {
-  const line = underline === "none" ? "none" : `underline ${underline}`;
-  return `--link-colour: ${colour}; --link-line: ${line}; --link-weight: ${bold ? "700" : "inherit"}`;
 }

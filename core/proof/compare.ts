@@ -173,7 +173,7 @@ function judge(link: ManuscriptLink, present: Found[], reading: ExportReading, o
       const note = "The link is there, but its landing place is not.";
       return { link, verdict: "dead-end", found: where, note };
     }
-    if (!landsRight(link.landing, landing)) {
+    if (!landsRight(link.landing, landing, traits.isPaged)) {
       const note = `It lands on “${foldBlanks(landing).slice(0, shownLanding)}”.`;
       return { link, verdict: "shifted", found: where, note };
     }

@@ -142,6 +142,9 @@ export interface ExportReading {
   faults: Fault[];
 }
 
+/** Told how many pages of how many are read. */
+export type TellPage = (page: number, of: number) => void;
+
 /** Words with each run of blanks as one, and none at the ends: what a reader sees of them. */
 export function foldBlanks(text: string): string {
   return text.replace(/\s+/g, " ").trim();

@@ -50,7 +50,7 @@ export function judgeLists(
       const { targets, landing } = entries[at]!;
       const isThere =
         !targets.some((id) => index.places.has(id)) || (one.id !== null && targets.includes(one.id));
-      if (landing === null || !isThere || !landsRight(one.landing, landing))
+      if (landing === null || !isThere || !landsRight(one.landing, landing, isPaged))
         tell(`“${one.words}” leads elsewhere.`);
     }
     for (const entry of entries.slice(next)) judgeOther(entry);

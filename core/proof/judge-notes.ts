@@ -38,7 +38,7 @@ export function judgeNotes(book: Book, index: BookIndex, { traits, notes }: Expo
       faults.push({ where: found.where, what: `The mark ${found.words} stands where ${number} should.` });
     else if (found.landing === null)
       faults.push({ where: found.where, what: `The mark ${number} leads to no note.` });
-    else if (!landsRight(landing, found.landing))
+    else if (!landsRight(landing, found.landing, traits.isPaged))
       faults.push({ where: found.where, what: `The mark ${number} leads to another note.` });
     else if (!found.leadsBack)
       faults.push({ where: found.where, what: `The note ${number} does not lead back to its mark.` });

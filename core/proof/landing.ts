@@ -56,14 +56,15 @@ function isTelling(words: string): boolean {
  * Whether the words that an exported file has at a landing place are those that ought to stand there.
  * @param found what stands there, the line on which a reader lands before all others; theirs begin on it,
  * numbers and signs before them aside
+ * @param inPages whether pages are landed on, where words may go on overleaf
  */
-export function landsRight(expected: string | null, found: string): boolean {
+export function landsRight(expected: string | null, found: string, inPages: boolean): boolean {
   if (expected === null) return true;
   const lines = found.split("\n").map(lettersOf).filter(Boolean);
   const there = lines.join("");
   const begin = lettersOf(expected).slice(0, compared);
   const at = there.indexOf(begin);
-  return lines.length > 0 && (at === -1 ? goesOn(begin, there, lines[0]!) : at < lines[0]!.length);
+  return lines.length > 0 && (at === -1 ? inPages && goesOn(begin, there, lines[0]!) : at < lines[0]!.length);
 }
 
 /** Whether words begin on the last line of a page and go on overleaf. */

@@ -1,7 +1,7 @@
 import { picturesIn, type Book } from "../manuscript/book.ts";
 import { kindNames } from "../destination/kinds/kinds.ts";
 import { linkUses } from "../manuscript/links.ts";
-import type { HoverStyle, LinkLooks, OwnLook } from "../manuscript/looks.ts";
+import { underlineCss, type HoverStyle, type LinkLooks, type OwnLook } from "../manuscript/looks.ts";
 
 const base = `body { font-family: serif; line-height: 1.5; margin: 0 4%; overflow-wrap: break-word; }
 h1, h2, h3, h4, h5 { line-height: 1.25; text-align: start; hyphens: none; }
@@ -53,8 +53,7 @@ function lookRules(looks: LinkLooks): string {
 }
 
 function lookRule(name: string, { colour, underline, bold }: OwnLook): string {
-  const line = underline === "none" ? "none" : `underline ${underline}`;
-  return `a.${name} { color: ${colour}; text-decoration: ${line}; font-weight: ${bold ? "bold" : "inherit"}; }\n`;
+  return `a.${name} { color: ${colour}; text-decoration: ${underlineCss(underline)}; font-weight: ${bold ? "bold" : "inherit"}; }\n`;
 }
 
 /** The class of links that have the same look of their own. */

@@ -8,7 +8,7 @@ import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 import type { TaskEvent } from "../workers/task.ts";
 import { typesetter } from "../workers/typesetter.ts";
 
-/** How much of a hundred is done when each begins; long books were measured. */
+/** How much of a hundred is done when each begins, about; of long PDFs reading back takes the most. */
 const shares = { writing: 5, reading: 40, comparing: 97 };
 /** Milliseconds between two things that are told. */
 const pause = 200;

@@ -32,8 +32,16 @@ const verdicts: LinkVerdict[] = [
   "left-out",
 ];
 
+const warningCodes: ExportWarning["code"][] = [
+  "letter",
+  "picture",
+  "page-list",
+  "gap",
+  "picture-alternative",
+];
+
 export class ExportWarningAnswer implements ExportWarning {
-  @ApiProperty({ enum: ["letter", "picture", "page-list", "gap", "picture-alternative"] })
+  @ApiProperty({ enum: warningCodes })
   code: ExportWarning["code"];
   @ApiProperty({ type: String, nullable: true })
   chapter: string | null;
@@ -239,7 +247,7 @@ export class PlannedLinksAnswer {
 }
 
 export class ForeseenChangeAnswer extends ForeseenAnswer {
-  @ApiProperty({ enum: ["letter", "picture", "page-list", "gap", "picture-alternative"] })
+  @ApiProperty({ enum: warningCodes })
   code: ExportWarning["code"];
 }
 

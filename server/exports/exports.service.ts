@@ -3,12 +3,14 @@ import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { picturesInJson } from "@vennet/core/manuscript/pictures-in-json";
 import type { ProofNumbers } from "@vennet/core/proof/compare";
+import type { Foreseen } from "@vennet/core/publish/export-warning";
 import {
   exportOptions,
   formats,
   type ExportChoices,
   type ExportOptions,
 } from "@vennet/core/publish/formats/formats";
+import { obstacleWords } from "@vennet/core/publish/preflight";
 import { DataSource } from "typeorm";
 import { actingAccount } from "../access/acting-account.ts";
 import { QuotaService } from "../accounts/quota.service.ts";
@@ -26,8 +28,6 @@ import { WorkerPools } from "../workers/worker-pools.ts";
 import { DamagedPicturesService } from "./damaged-pictures.service.ts";
 import { Export } from "./export.entity.ts";
 import type { PreflightAnswer } from "./exports.dto.ts";
-import type { Foreseen } from "@vennet/core/publish/export-warning";
-import { obstacleWords } from "@vennet/core/publish/preflight";
 import { lastWithPages } from "./last-with-pages.ts";
 
 type Exported = Tasks["exportBook"]["output"];

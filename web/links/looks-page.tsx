@@ -1,6 +1,12 @@
 import { useMutation } from "@tanstack/react-query";
 import { kindNames } from "@vennet/core/destination/kinds/kinds";
-import { defaultLooks, type HoverStyle, type LinkLook, type LinkLooks } from "@vennet/core/manuscript/looks";
+import {
+  defaultLooks,
+  underlineCss,
+  type HoverStyle,
+  type LinkLook,
+  type LinkLooks,
+} from "@vennet/core/manuscript/looks";
 import { Fragment, useState } from "react";
 import { answerOf, api } from "../api/client";
 import { useStale } from "../api/stale";
@@ -105,7 +111,7 @@ function Sample({ look, words }: { look: LinkLook; words: string }) {
     <span
       style={{
         color: look.colour,
-        textDecoration: look.underline === "none" ? "none" : `underline ${look.underline}`,
+        textDecoration: underlineCss(look.underline),
         textUnderlineOffset: "0.18em",
         fontWeight: look.bold ? 700 : undefined,
       }}

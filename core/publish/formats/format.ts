@@ -1,6 +1,6 @@
 import type { DestinationKind } from "../../destination/kinds/kinds.ts";
 import type { Book } from "../../manuscript/book.ts";
-import type { ExportReading } from "../../proof/exported-link.ts";
+import type { ExportReading, TellPage } from "../../proof/exported-link.ts";
 import type { ExportWarning, ForeseenChange } from "../export-warning.ts";
 import type { Obstacle } from "../preflight.ts";
 import type { Shapes } from "./pdf/missing-letters.ts";
@@ -53,9 +53,6 @@ export interface KnownBefore {
   /** The ids of pictures that cannot be decoded. */
   damaged: ReadonlySet<string>;
 }
-
-/** Told how many pages of how many are done. */
-export type TellPage = (page: number, of: number) => void;
 
 /** Everything that is to be known of a format in which books go out. */
 export interface Format<O extends Options = Options, C = Chosen<O>> {

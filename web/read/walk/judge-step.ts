@@ -23,7 +23,8 @@ export function differenceOf(landed: Landed, intended: Row | undefined): string 
   if (landed.at !== leadsTo) return `It should lead to ${expected ?? "no place"}.`;
   if (landed.at === "address" && landed.address !== expected) return `It should lead to ${expected}.`;
   if (landed.at === "file" && landed.path !== expected) return `It should lead to ${expected}.`;
-  if (landed.at === "place" && !landsRight(landing, landed.words)) return `It should land on “${landing}”.`;
+  if (landed.at === "place" && !landsRight(landing, landed.words, false))
+    return `It should land on “${landing}”.`;
   return null;
 }
 

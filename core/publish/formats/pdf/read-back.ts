@@ -8,6 +8,7 @@ import {
   type ReadEntry,
   type ReadList,
   type ReadNote,
+  type TellPage,
 } from "../../../proof/exported-link.ts";
 import { openExport } from "../../../proof/exported-folder.ts";
 import { getDocument, VerbosityLevel } from "../../../pdf/pdf-js.ts";
@@ -33,10 +34,7 @@ const levelsOfContents = 3;
  * @param tell is told of each page that is read
  * @throws ProofError where the file cannot be opened.
  */
-export async function readPdf(
-  bytes: Uint8Array,
-  tell: (page: number, of: number) => void = () => undefined,
-): Promise<ExportReading> {
+export async function readPdf(bytes: Uint8Array, tell: TellPage = () => undefined): Promise<ExportReading> {
   const { main, beside } = openExport(bytes);
   const task = getDocument({
     // pdf.js takes the buffer for itself, so it gets a copy.
