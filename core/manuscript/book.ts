@@ -1,4 +1,5 @@
 import type { Node } from "prosemirror-model";
+import type { BookFonts, FontFace } from "./book-fonts.ts";
 import type { ChapterRole } from "./chapter-role.ts";
 import { BookIndex } from "./book-index.ts";
 import type { Conventions } from "./conventions.ts";
@@ -45,6 +46,10 @@ export interface Book {
   conventions: Conventions;
   /** How the pages of its PDF are laid out. */
   layout: PageLayout;
+  /** In which of the author's own fonts it is set. */
+  fonts: BookFonts;
+  /** The faces that the author brought; none where nothing is set. */
+  fontFaces: readonly FontFace[];
 }
 
 export interface BookChapter {

@@ -1,6 +1,6 @@
 /** Something of the book that an export cannot take over as it is, though it goes on. */
 export interface ExportWarning {
-  code: "letter" | "picture" | "page-list" | "gap" | "picture-alternative";
+  code: "letter" | "font" | "picture" | "page-list" | "gap" | "picture-alternative";
   /** The chapter in which it stands; null where it is about the whole book. */
   chapter: string | null;
   message: string;

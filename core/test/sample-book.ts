@@ -1,5 +1,6 @@
 import { hastToManuscript, type ManuscriptOfTree } from "../import/hast-to-manuscript/hast-to-manuscript.ts";
 import { readMarkdownText } from "../import/markdown/markdown.ts";
+import { usualFonts } from "../manuscript/book-fonts.ts";
 import { defaultConventions } from "../manuscript/conventions.ts";
 import { defaultLooks } from "../manuscript/looks.ts";
 import { defaultLayout } from "../manuscript/page-layout.ts";
@@ -36,6 +37,8 @@ export function bookOf(markdown: string, more: Partial<Book> = {}): Book {
     looks: defaultLooks,
     conventions: defaultConventions,
     layout: defaultLayout,
+    fonts: usualFonts,
+    fontFaces: [],
     ...more,
   };
 }

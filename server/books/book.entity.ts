@@ -1,3 +1,4 @@
+import type { BookFonts } from "@vennet/core/manuscript/book-fonts";
 import type { Conventions } from "@vennet/core/manuscript/conventions";
 import type { PageLayout } from "@vennet/core/manuscript/page-layout";
 import type { LinkLooks } from "@vennet/core/manuscript/looks";
@@ -38,6 +39,10 @@ export class Book {
   /** How the pages of its PDF are laid out; null for the usual. */
   @Column(jsonColumn({ nullable: true }))
   layout: PageLayout | null;
+
+  /** In which fonts of the author's own it is set; null for the usual. */
+  @Column(jsonColumn({ nullable: true }))
+  fonts: BookFonts | null;
 
   /** Its sets of choices for exports; null for none. */
   @Column(jsonColumn({ nullable: true }))

@@ -1,5 +1,6 @@
 import { kindNames } from "@vennet/core/destination/kinds/kinds";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
+import { assertFonts, type BookFonts } from "@vennet/core/manuscript/book-fonts";
 import {
   assertConventions,
   defaultConventions,
@@ -65,6 +66,16 @@ export class ConventionsShape implements Conventions {
   returnWords: string;
 }
 
+/** The families of the author's own, by what is set in them; null for the usual. */
+class BookFontsShape implements BookFonts {
+  @ApiProperty({ type: String, nullable: true })
+  text: string | null;
+  @ApiProperty({ type: String, nullable: true })
+  headings: string | null;
+  @ApiProperty({ type: String, nullable: true })
+  code: string | null;
+}
+
 /** A set of choices by a name. */
 export class PresetShape {
   @ApiProperty()
@@ -105,6 +116,11 @@ export class ChangeBookRequest {
   @IsOptional()
   @FitsCore("isLayout", assertLayout)
   layout?: PageLayout;
+
+  @ApiPropertyOptional({ type: BookFontsShape, description: "In which of the author’s own fonts it is set." })
+  @IsOptional()
+  @FitsCore("isFonts", assertFonts)
+  fonts?: BookFonts;
 
   @ApiPropertyOptional({ type: [PresetShape], description: "Its sets of choices for exports, by name." })
   @IsOptional()
@@ -174,6 +190,8 @@ export class BookAnswer {
   links: number;
   @ApiProperty({ type: PageLayoutShape })
   layout: PageLayout;
+  @ApiProperty({ type: BookFontsShape })
+  fonts: BookFonts;
   @ApiProperty({ type: [PresetShape] })
   presets: Preset[];
   @ApiProperty({ description: "Who reads it: `anyone`, or the name of a group." })

@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { emptyChapter } from "@vennet/core/manuscript/chapter";
+import { usualFonts } from "@vennet/core/manuscript/book-fonts";
 import { defaultConventions } from "@vennet/core/manuscript/conventions";
 import { completeLooks } from "@vennet/core/manuscript/looks";
 import { defaultLayout } from "@vennet/core/manuscript/page-layout";
@@ -15,7 +16,7 @@ import { nextRun } from "../reach/next-run.ts";
 import { Book } from "./book.entity.ts";
 import type { BookAnswer, ChangeBookRequest, LinkStatesAnswer, NewBookRequest } from "./books.dto.ts";
 
-const inExports = new Set(["title", "author", "language", "looks", "conventions", "layout"]);
+const inExports = new Set(["title", "author", "language", "looks", "conventions", "layout", "fonts"]);
 
 /** The books on the Shelf, and their settings. */
 @Injectable()
@@ -132,6 +133,7 @@ export class BooksService {
         looks: completeLooks(book.looks),
         conventions: book.conventions ?? defaultConventions,
         layout: book.layout ?? defaultLayout,
+        fonts: book.fonts ?? usualFonts,
         presets: book.presets ?? [],
         audience: book.audience,
         freshHours: book.freshHours,

@@ -1,5 +1,6 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import { usualFonts, type BookFonts, type FontFace } from "@vennet/core/manuscript/book-fonts";
 import type { PictureFile } from "@vennet/core/manuscript/book";
 import { defaultConventions } from "@vennet/core/manuscript/conventions";
 import { completeLooks } from "@vennet/core/manuscript/looks";
@@ -18,7 +19,7 @@ export class ManuscriptsService {
     private readonly files: FilesService,
   ) {}
 
-  /** The book's text as the exports take it; its pictures are read apart, since most uses want none. */
+  /** The book's text as the exports take it; its pictures and fonts are read apart, since most uses want none. */
   async of(book: Book, manager: EntityManager = this.database.manager): Promise<PlainBook> {
     const rows = await manager.find(Chapter, {
       where: { bookId: book.id, deletedAt: IsNull() },
@@ -41,6 +42,8 @@ export class ManuscriptsService {
       looks: completeLooks(book.looks),
       conventions: book.conventions ?? defaultConventions,
       layout: book.layout ?? defaultLayout,
+      fonts: book.fonts ?? usualFonts,
+      fontFaces: [],
     };
   }
 
@@ -52,6 +55,19 @@ export class ManuscriptsService {
       files.map(async ({ id, mediaType }) => ({
         id,
         mediaType: mediaType as PictureFile["mediaType"],
+        bytes: await this.files.read(id),
+      })),
+    );
+  }
+
+  /** The faces of the families that a book is set in. */
+  async facesOf(bookId: string, fonts: BookFonts): Promise<FontFace[]> {
+    const families = new Set(Object.values(fonts));
+    const files = (await this.files.fonts(bookId)).filter(({ font }) => families.has(font.family));
+    return Promise.all(
+      files.map(async ({ id, mediaType, font }) => ({
+        ...font,
+        mediaType: mediaType as FontFace["mediaType"],
         bytes: await this.files.read(id),
       })),
     );

@@ -29,6 +29,7 @@ import { AmongStrangers1764000000009 } from "./migrations/1764000000009-among-st
 import { ProofFaults1764000000010 } from "./migrations/1764000000010-proof-faults.ts";
 import { WalksKept1764000000011 } from "./migrations/1764000000011-walks-kept.ts";
 import { PicturesTried1764000000012 } from "./migrations/1764000000012-pictures-tried.ts";
+import { OwnFonts1764000000013 } from "./migrations/1764000000013-own-fonts.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
 /** How many connections a server has at most: MariaDB lets 151 in by itself, from all servers that share it. */
@@ -76,6 +77,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       ProofFaults1764000000010,
       WalksKept1764000000011,
       PicturesTried1764000000012,
+      OwnFonts1764000000013,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

@@ -11,7 +11,7 @@ import { StoredFile } from "../files/stored-file.entity.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import type { ZipEntry } from "./zip-stream.ts";
 
-const folders = { picture: "pictures", companion: "files", export: "exports" };
+const folders = { picture: "pictures", companion: "files", font: "fonts", export: "exports" };
 
 /** Gives an author all that their account holds, to keep or to take elsewhere. */
 @Injectable()
@@ -23,7 +23,7 @@ export class EverythingService {
     private readonly workers: WorkerPools,
   ) {}
 
-  /** A folder for each book: its text as Markdown and whole as JSON, its pictures, companion files and exported files. */
+  /** A folder for each book: its text as Markdown and whole as JSON, its pictures, companion files, fonts and exported files. */
   async *of({ id: accountId, name, email }: Account): AsyncGenerator<ZipEntry> {
     const { manager } = this.database;
     yield json("account.json", { name, email });

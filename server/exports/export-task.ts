@@ -1,6 +1,7 @@
 import { numbersOf, type ProofNumbers } from "@vennet/core/proof/compare";
 import { prove } from "@vennet/core/proof/prove";
 import type { Written } from "@vennet/core/publish/formats/format";
+import { ownFonts } from "@vennet/core/publish/own-fonts";
 import { prepare } from "@vennet/core/publish/prepare";
 import { formats, type ExportOptions } from "@vennet/core/publish/formats/formats";
 import { textFonts } from "../workers/fonts.ts";
@@ -40,7 +41,7 @@ export async function run(
     name,
     lastPages,
     textFonts,
-    setPages: (...given) => typesetter().write(...given),
+    setPages: (...given) => typesetter(ownFonts(book, "pdf").faces).write(...given),
   });
   const message = "Reading the file back";
   tell({ done: shares.reading, message });

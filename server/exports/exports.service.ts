@@ -66,13 +66,14 @@ export class ExportsService {
   async preflight(book: Book, choices: ExportChoices): Promise<PreflightAnswer> {
     const options = exportOptions(choices);
     const manuscript = await this.manuscripts.of(book);
-    const [last, damaged] = await Promise.all([
+    const [last, damaged, fontFaces] = await Promise.all([
       lastWithPages(this.database, book.id),
       this.damagedPictures.of(book.id),
+      this.manuscripts.facesOf(book.id, manuscript.fonts),
     ]);
     const hasPages = last !== null;
     const { obstacles, changes, links } = await this.workers.run("preflight", {
-      book: manuscript,
+      book: { ...manuscript, fontFaces },
       options,
       known: { hasPages, damaged },
     });
@@ -97,9 +98,10 @@ export class ExportsService {
     if (chapter === -1) throw notFound("chapter");
     book.chapters[chapter]!.document = JSON.stringify(document);
     const pictures = await this.manuscripts.picturesOf(row.id, picturesInJson(document));
+    const fontFaces = await this.manuscripts.facesOf(row.id, book.fonts);
     const last = await lastWithPages(this.database, row.id);
     return this.workers.run("setChapter", {
-      book: { ...book, pictures },
+      book: { ...book, pictures, fontFaces },
       chapter,
       pageOfPlace: last?.pageOfPlace ?? {},
     });
@@ -122,13 +124,14 @@ export class ExportsService {
     }
     const stem = fileStem(manuscript.title);
     const { suffix, needsLastPages } = formats[options.format];
-    const [pictures, fileBytes, lastPages] = await Promise.all([
+    const [pictures, fileBytes, fontFaces, lastPages] = await Promise.all([
       this.manuscripts.picturesOf(manuscript.id, taken.pictures),
       this.manuscripts.fileBytesOf(taken.companions),
+      this.manuscripts.facesOf(manuscript.id, manuscript.fonts),
       needsLastPages?.(options) ? this.readLastPages(job.bookId!) : null,
     ]);
     signal.throwIfAborted();
-    const book = { ...manuscript, pictures, fileBytes };
+    const book = { ...manuscript, pictures, fileBytes, fontFaces };
     const name = `${stem}.${suffix}`;
     const exported = await this.workers.run("exportBook", { book, options, name, lastPages }, signal, tell);
     signal.throwIfAborted();

@@ -4,13 +4,12 @@ import { formats, type ExportOptions } from "@vennet/core/publish/formats/format
 import { planLinks, type PlannedLinks } from "@vennet/core/publish/link-plan";
 import { foreseeChanges } from "@vennet/core/publish/foresee";
 import type { ForeseenChange } from "@vennet/core/publish/export-warning";
+import { ownFonts } from "@vennet/core/publish/own-fonts";
 import { findObstacles, type Obstacle } from "@vennet/core/publish/preflight";
 import { prepare } from "@vennet/core/publish/prepare";
 import { travellingFiles } from "@vennet/core/publish/travelling-files";
 import { FontShapes } from "../workers/fonts.ts";
 import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
-
-const shapes = new FontShapes();
 
 /** What an export would refuse, what it would change where it is told what is known, what becomes of every kind of link, and the files that it takes along, by their ids. */
 export function run(input: {
@@ -31,7 +30,9 @@ export function run(input: {
   return {
     // Whether the file makes a claim that no picture without words may break.
     obstacles: [...findObstacles(prepared, isStrict?.(options) ?? false), ...(obstacles?.(prepared) ?? [])],
-    changes: known ? foreseeChanges(prepared, options, { shapes, ...known }) : [],
+    changes: known
+      ? foreseeChanges(prepared, options, { shapes: new FontShapes(ownFonts(book, "pdf").faces), ...known })
+      : [],
     links: planLinks(book, options),
     pictures: [...usedPictures(prepared)],
     companions: [...travellingFiles(prepared).keys()],

@@ -1,4 +1,5 @@
 import { longWordsOf } from "@vennet/core/publish/formats/pdf/long-words";
+import { ownFonts } from "@vennet/core/publish/own-fonts";
 import { CodedError } from "@vennet/core/errors";
 import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 import { typesetter } from "../workers/typesetter.ts";
@@ -20,5 +21,6 @@ export function run({
   const [longWord] = longWordsOf(whole.chapters[chapter]!.doc);
   if (longWord) throw new CodedError("long-word", longWord.told);
   const pages = new Map(Object.entries(pageOfPlace));
-  return typesetter().write(whole, false, "none", { chapter, pageOfPlace: pages }).pdf;
+  const { faces } = ownFonts(whole, "pdf");
+  return typesetter(faces).write(whole, false, "none", { chapter, pageOfPlace: pages }).pdf;
 }

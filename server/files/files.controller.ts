@@ -34,7 +34,7 @@ import {
   StoredCompanionsAnswer,
 } from "./files.dto.ts";
 import { FilesService } from "./files.service.ts";
-import { receiveFiles } from "./receive-files.ts";
+import { receiveFiles, takenAndRefused } from "./receive-files.ts";
 import type { StoredFile } from "./stored-file.entity.ts";
 
 const fileForm = {
@@ -83,15 +83,8 @@ export class FilesController {
       this.files.storeCompanion(id, name, content),
     );
     if (results.length === 0) throw new Problem(400, "no-file", "Choose a file.", "file");
-    const answers: StoredCompanionsAnswer = { stored: [], refused: [] };
-    for (const result of results) {
-      if (result.status === "fulfilled")
-        answers.stored.push({ file: answer(result.value.file, 0), warning: result.value.warning });
-      else if (result.reason instanceof Problem)
-        answers.refused.push({ code: result.reason.code, message: result.reason.message });
-      else throw result.reason;
-    }
-    return answers;
+    const { taken, refused } = takenAndRefused(results);
+    return { stored: taken.map(({ file, warning }) => ({ file: answer(file, 0), warning })), refused };
   }
 
   @Put("files/:fileId/content")

@@ -3,6 +3,7 @@ import { createReadStream } from "node:fs";
 import { Readable } from "node:stream";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import type { FaceFacts } from "@vennet/core/manuscript/book-fonts";
 import type { CompanionFile } from "@vennet/core/manuscript/book";
 import { DataSource, type EntityManager } from "typeorm";
 import { notFound, Problem } from "../errors/problem.ts";
@@ -171,6 +172,14 @@ export class FilesService {
     return this.database.manager.findBy(StoredFile, { bookId, role: "picture" });
   }
 
+  /** The fonts of a book, by their families. */
+  async fonts(bookId: string, manager: EntityManager = this.database.manager): Promise<StoredFont[]> {
+    const files = await manager.findBy(StoredFile, { bookId, role: "font" });
+    return files
+      .filter((file): file is StoredFont => file.font !== null)
+      .sort(({ font: a }, { font: b }) => order(a).localeCompare(order(b)));
+  }
+
   private async insert(
     manager: EntityManager,
     id: string,
@@ -184,9 +193,15 @@ export class FilesService {
 
   private async insertRow(
     manager: EntityManager,
-    about: Omit<StoredFile, "changedAt" | "isSound">,
+    about: AboutFile & Pick<StoredFile, "id" | "size" | "sha256">,
   ): Promise<StoredFile> {
-    const row = { ...about, name: about.name.slice(0, 255), isSound: null, changedAt: new Date() };
+    const row = {
+      font: null,
+      ...about,
+      name: about.name.slice(0, 255),
+      isSound: null,
+      changedAt: new Date(),
+    };
     await manager.insert(StoredFile, row);
     return row;
   }
@@ -210,7 +225,15 @@ export class FilesService {
   }
 }
 
-type AboutFile = Pick<StoredFile, "bookId" | "name" | "mediaType" | "role">;
+/** A font, of which something is known. */
+export type StoredFont = StoredFile & { font: FaceFacts };
+
+function order({ family, weight, stretch, italic }: FaceFacts): string {
+  return `${family}\n${String(weight * 1000 + stretch).padStart(6, "0")}${italic ? 1 : 0}`;
+}
+
+type AboutFile = Pick<StoredFile, "bookId" | "name" | "mediaType" | "role"> &
+  Partial<Pick<StoredFile, "font">>;
 
 interface FileToStore extends AboutFile {
   id?: string;

@@ -1,8 +1,28 @@
 import type { Readable } from "node:stream";
+import { CodedError } from "@vennet/core/errors";
 import busboy from "busboy";
 import type { Request } from "express";
 import { Problem } from "../errors/problem.ts";
 import { uploadedName, uploadLimit } from "./uploaded-file.ts";
+
+/**
+ * Of files that were received: what was made of those that were taken, and why the others were not.
+ * @throws whatever is no refusal
+ */
+export function takenAndRefused<T>(results: readonly PromiseSettledResult<T>[]): {
+  taken: T[];
+  refused: { code: string; message: string }[];
+} {
+  const taken: T[] = [];
+  const refused: { code: string; message: string }[] = [];
+  for (const result of results) {
+    if (result.status === "fulfilled") taken.push(result.value);
+    else if (result.reason instanceof Problem || result.reason instanceof CodedError)
+      refused.push({ code: result.reason.code, message: result.reason.message });
+    else throw result.reason;
+  }
+  return { taken, refused };
+}
 
 /**
  * Reads the files of a form one after the other, each as a stream, and gives what was made of them. A file

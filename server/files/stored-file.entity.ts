@@ -1,10 +1,12 @@
+import type { FaceFacts } from "@vennet/core/manuscript/book-fonts";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
+import { jsonColumn } from "../database/json-column.ts";
 
 /** What a file is for; one that was sent for an import belongs to no book yet. */
-export type FileRole = "picture" | "companion" | "export" | "upload";
+export type FileRole = "picture" | "companion" | "font" | "export" | "upload";
 
-/** A picture, a companion file or an exported file. Its bytes lie in chunks, so that one database backup is whole. */
+/** A picture, a companion file, a font or an exported file. Its bytes lie in chunks, so that one database backup is whole. */
 @Entity("stored_file")
 export class StoredFile {
   @PrimaryColumn("char", { length: 36 })
@@ -33,6 +35,10 @@ export class StoredFile {
   /** Whether a picture can be decoded; null until it was tried, and for other files. */
   @Column("boolean", { nullable: true })
   isSound: boolean | null;
+
+  /** What is known of a font; null for other files. */
+  @Column(jsonColumn({ nullable: true }))
+  font: FaceFacts | null;
 
   @Column("datetime", { precision: 3, default: () => "CURRENT_TIMESTAMP(3)" })
   changedAt: Date;

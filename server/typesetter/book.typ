@@ -38,7 +38,7 @@
   size: 8.6pt,
   hyphenate: false,
 )
-#show heading: set text(hyphenate: false)
+#show heading: set text(font: book.fonts.headings, hyphenate: false)
 #show heading: set par(justify: false)
 #show heading: set block(above: 1.5em, below: 0.8em)
 #show heading.where(level: 1): it => {
@@ -315,7 +315,7 @@
 #if book.alone == none { page(numbering: none)[
   #v(50mm)
   #align(center)[
-    #par(justify: false, text(size: 24pt, weight: "bold", hyphenate: false, here-is(book.top) + spell(book.title)))
+    #par(justify: false, text(font: book.fonts.headings, size: 24pt, weight: "bold", hyphenate: false, here-is(book.top) + spell(book.title)))
     #v(8mm)
     #text(size: 12pt, spell(book.author))
   ]

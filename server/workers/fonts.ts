@@ -2,16 +2,24 @@ import { existsSync, readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { create, type Font } from "fontkit";
-import type { FontFace } from "@vennet/core/publish/formats/format";
-import type { Shapes } from "@vennet/core/publish/formats/pdf/missing-letters";
+import type { FontFace } from "@vennet/core/manuscript/book-fonts";
+import type { Shapes } from "@vennet/core/publish/formats/pdf/script-fonts";
 
 const require = createRequire(import.meta.url);
 
+// Literata is under the SIL Open Font License, which its OS/2 tables say too.
+const literata = {
+  family: "Literata",
+  permission: "installable",
+  canBeSubset: true,
+  stretch: 100,
+  mediaType: "font/ttf",
+} as const;
 const faces: Omit<FontFace, "bytes">[] = [
-  { family: "Literata", weight: 400, italic: false },
-  { family: "Literata", weight: 400, italic: true },
-  { family: "Literata", weight: 700, italic: false },
-  { family: "Literata", weight: 700, italic: true },
+  { ...literata, weight: 400, italic: false },
+  { ...literata, weight: 400, italic: true },
+  { ...literata, weight: 700, italic: false },
+  { ...literata, weight: 700, italic: true },
 ];
 const textFiles = [
   "literata/400Regular/Literata_400Regular.ttf",
@@ -44,15 +52,34 @@ export function textFonts(): FontFace[] {
   return faces.map((face, i) => ({ ...face, bytes: new Uint8Array(read(textFiles[i]!)) }));
 }
 
-/** What the typesetter's fonts have shapes for, from their own character maps, each read when it is first asked for. */
+const usual = new Map<string, Font | null>();
+
+/** What fonts have shapes for, from their own character maps, each read when it is first asked for. */
 export class FontShapes implements Shapes {
-  private readonly fonts = new Map<string, Font | null>();
+  private readonly own = new Map<string, Font>();
+
+  /** @param faces the author's own, which go before those of the typesetter */
+  constructor(private readonly faces: readonly FontFace[]) {}
 
   has(family: string, codePoint: number): boolean {
-    let font = this.fonts.get(family);
-    if (font === undefined) this.fonts.set(family, (font = fontOf(family)));
-    return font?.hasGlyphForCodePoint(codePoint) ?? false;
+    return this.find(family)?.hasGlyphForCodePoint(codePoint) ?? false;
   }
+
+  private find(family: string): Font | null {
+    let font = this.own.get(family) ?? usual.get(family);
+    if (font !== undefined) return font;
+    const face = plainest(this.faces.filter((one) => one.family === family));
+    if (face) this.own.set(family, (font = create(Buffer.from(face.bytes)) as Font));
+    else usual.set(family, (font = fontOf(family)));
+    return font;
+  }
+}
+
+/** The face of a family that says what letters it has: the upright one of the usual weight and width, or the next to it. */
+function plainest(faces: readonly FontFace[]): FontFace | undefined {
+  const distance = ({ weight, italic, stretch }: FontFace): number =>
+    Math.abs(weight - 400) + Math.abs(stretch - 100) + (italic ? 1000 : 0);
+  return [...faces].sort((a, b) => distance(a) - distance(b))[0];
 }
 
 /** The regular face of a family; null where it is not on this machine. */

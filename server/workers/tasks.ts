@@ -37,6 +37,11 @@ export const tasks = {
     limits: { minutes: 1, megabytes: 2048 },
     load: () => import("../exports/try-picture-task.ts"),
   },
+  readFont: {
+    processes: 1,
+    limits: { minutes: 1, megabytes: 2048 },
+    load: () => import("../fonts/read-font-task.ts"),
+  },
   setChapter: {
     processes: 1,
     limits: { minutes: 1, megabytes: 3072 },

@@ -1,7 +1,9 @@
+import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { CodedError } from "@vennet/core/errors";
 import { NodeCompiler, type NodeTypstDocument } from "@myriaddreamin/typst-ts-node-compiler";
+import type { FontFace } from "@vennet/core/manuscript/book-fonts";
 import { indexOf, pictureSuffix, type Book, type PictureFile } from "@vennet/core/manuscript/book";
 import { chapterTitle } from "@vennet/core/manuscript/chapter";
 import { pictureAttrs } from "@vennet/core/manuscript/attributes";
@@ -38,12 +40,15 @@ const mostRounds = 12;
  */
 export class Typesetter {
   private readonly compiler: NodeCompiler;
-  private readonly shapes = new FontShapes();
+  private readonly shapes: FontShapes;
   /** The files of the book set last, so that only changed ones are given to the compiler again. */
   private given = new Map<string, string | Uint8Array>();
 
-  constructor() {
-    const fontArgs = [{ fontBlobs: typesettingFonts() }, { fontPaths: fontFolders() }];
+  /** @param faces the author's own fonts */
+  constructor(faces: readonly FontFace[] = []) {
+    this.shapes = new FontShapes(faces);
+    const own = faces.map(({ bytes }) => Buffer.from(bytes));
+    const fontArgs = [{ fontBlobs: [...own, ...typesettingFonts()] }, { fontPaths: fontFolders() }];
     this.compiler = NodeCompiler.create({ fontArgs, workspace });
     const template = join(import.meta.dirname, "../typesetter/book.typ");
     const built = join(import.meta.dirname, "../../typesetter/book.typ");
@@ -63,7 +68,11 @@ export class Typesetter {
     const { letters, changes } = findMissingLetters(book, this.shapes);
     const warnings = changes.map(({ code, chapter, message }): ExportWarning => ({ code, chapter, message }));
     const set = (whole: Book, part = alone): Uint8Array =>
-      this.setNotesByMarks(whole, { addresses, alone: part, missing: letters }, accessible);
+      this.setNotesByMarks(
+        whole,
+        { addresses, alone: part, missing: letters, shapes: this.shapes },
+        accessible,
+      );
     try {
       return { pdf: set(book), warnings };
     } catch (error) {
@@ -182,9 +191,18 @@ function readFirst(paths: string[]): string {
   throw new TypesetError("The typesetter's template book.typ is missing from this installation.");
 }
 
-let own: Typesetter | null = null;
+let plain: Typesetter | null = null;
+let withOwn: { key: string; typesetter: Typesetter } | null = null;
 
-/** The typesetter of this process, which keeps what it has set from one task to the next. */
-export function typesetter(): Typesetter {
-  return (own ??= new Typesetter());
+/**
+ * The typesetter of this process, which keeps what it has set from one task to the next; where a book has fonts of its
+ * author's, one that has these, and goes when another book's are asked for.
+ */
+export function typesetter(faces: readonly FontFace[] = []): Typesetter {
+  if (faces.length === 0) return (plain ??= new Typesetter());
+  const hash = createHash("sha256");
+  for (const { bytes } of faces) hash.update(bytes);
+  const key = hash.digest("hex");
+  if (withOwn?.key !== key) withOwn = { key, typesetter: new Typesetter(faces) };
+  return withOwn.typesetter;
 }

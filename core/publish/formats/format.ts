@@ -1,9 +1,10 @@
 import type { DestinationKind } from "../../destination/kinds/kinds.ts";
+import type { FontFace } from "../../manuscript/book-fonts.ts";
 import type { Book } from "../../manuscript/book.ts";
 import type { ExportReading, TellPage } from "../../proof/exported-link.ts";
 import type { ExportWarning, ForeseenChange } from "../export-warning.ts";
 import type { Obstacle } from "../preflight.ts";
-import type { Shapes } from "./pdf/missing-letters.ts";
+import type { Shapes } from "./pdf/script-fonts.ts";
 import type { ChapterAlone } from "./pdf/typeset-book.ts";
 import type { PrintedAddresses } from "./pdf/options.ts";
 import type { Chosen, Options } from "./option.ts";
@@ -19,14 +20,6 @@ export interface Written {
   warnings: ExportWarning[];
 }
 
-/** A face of a family whose letters may go into a file. */
-export interface FontFace {
-  family: string;
-  weight: number;
-  italic: boolean;
-  bytes: Uint8Array;
-}
-
 /** What an export has at hand besides the book. */
 export interface WriteTools {
   /** What the file is to be called. */
@@ -38,7 +31,7 @@ export interface WriteTools {
     addresses?: PrintedAddresses,
     alone?: ChapterAlone | null,
   ): { pdf: Uint8Array; warnings: ExportWarning[] };
-  /** The faces of the book's text. */
+  /** The usual faces of a book's text. */
   textFonts(): FontFace[];
   /** The last exported file that has pages; null where there is none. */
   lastPages: { name: string; bytes: Uint8Array } | null;

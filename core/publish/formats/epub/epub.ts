@@ -1,4 +1,5 @@
 import type { ExportWarning } from "../../export-warning.ts";
+import { fontWarnings, foreseeFonts } from "../../own-fonts.ts";
 import type { Format } from "../format.ts";
 import { epubOptions } from "./options.ts";
 import { readPageStarts } from "./page-starts.ts";
@@ -25,14 +26,21 @@ export const epub: Format<typeof epubOptions> = {
     note: "Lead to the note and back; devices that can show it over the page.",
   },
   needsLastPages: ({ pageList }) => pageList,
-  foresees: (_, { pageList }, { hasPages }) => (pageList && !hasPages ? [{ ...noPages, at: null }] : []),
+  foresees: (book, { pageList }, { hasPages }) => [
+    ...foreseeFonts(book, "epub"),
+    ...(pageList && !hasPages ? [{ ...noPages, at: null }] : []),
+  ],
   write: async (book, { fonts, pageList }, { textFonts, lastPages }) => {
     const pages =
       pageList && lastPages
         ? { starts: await readPageStarts(lastPages.bytes), source: lastPages.name }
         : null;
     const bytes = writeEpub(book, { fonts: fonts ? textFonts() : [], pages });
-    return { bytes, isFolder: false, warnings: pageList && !lastPages ? [noPages] : [] };
+    return {
+      bytes,
+      isFolder: false,
+      warnings: [...fontWarnings(book, "epub"), ...(pageList && !lastPages ? [noPages] : [])],
+    };
   },
   readBack: readEpub,
 };

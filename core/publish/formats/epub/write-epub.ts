@@ -1,16 +1,17 @@
 import { strToU8, zipSync, type Zippable } from "fflate";
+import { fontSuffix, type FontFace } from "../../../manuscript/book-fonts.ts";
 import { indexOf, pictureSuffix, picturesIn, usedPictures, type Book } from "../../../manuscript/book.ts";
 import { topOfBook, type BookIndex } from "../../../manuscript/book-index.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../../../manuscript/signposts.ts";
 import { bookStyle } from "../../book-style.ts";
+import { fontFaceRule, fontRules, ownFonts } from "../../own-fonts.ts";
 import { conformsTo, hasEarnedConformance } from "./conformance.ts";
 import { coverSvg } from "./cover.ts";
 import { languageDirection } from "../../../manuscript/direction.ts";
 import { pictureSize } from "../../../manuscript/picture-size.ts";
 import { bytesOf, entryDate } from "../../export-folder.ts";
 import { travellingFiles, type TravellingFile } from "../../travelling-files.ts";
-import type { FontFace } from "../format.ts";
 import { findPageBreaks, type PageStart } from "./page-breaks.ts";
 import { chapterXhtml, notesXhtml, pageBreak, pageId } from "../../xhtml/chapter-xhtml.ts";
 import { escapeXml } from "../../xhtml/escape-xml.ts";
@@ -22,6 +23,7 @@ const coverPicture = "cover.svg";
 
 /** What an e-book may have besides its text. */
 export interface EpubExtras {
+  /** The usual faces of text, for where the author has none of their own. */
   fonts: readonly FontFace[];
   /** The pages of a PDF of the book, and that file's name. */
   pages: { starts: readonly PageStart[]; source: string } | null;
@@ -34,7 +36,11 @@ const nothingMore: EpubExtras = { fonts: [], pages: null };
  * metadata (EPUB Accessibility 1.1). The same book gives the same bytes.
  * @returns the bytes of the container, `mimetype` first and stored (OCF 3.3, 4.3).
  */
-export function writeEpub(book: Book, { fonts, pages: pdf }: EpubExtras = nothingMore): Uint8Array {
+export function writeEpub(book: Book, { fonts: usual, pages: pdf }: EpubExtras = nothingMore): Uint8Array {
+  const own = ownFonts(book, "epub");
+  const isUsual = own.fonts.text === null && usual.length > 0;
+  const fonts = isUsual ? [...usual, ...own.faces] : own.faces;
+  const families = isUsual ? { ...own.fonts, text: usual[0]!.family } : own.fonts;
   const index = indexOf(book);
   const used = usedPictures(book);
   const pictures = book.pictures.filter((picture) => used.has(picture.id));
@@ -105,12 +111,16 @@ export function writeEpub(book: Book, { fonts, pages: pdf }: EpubExtras = nothin
       pictures: manifestPictures,
       companions,
       withAreas,
-      fonts: fonts.map((_, i) => fontName(i)),
+      fonts: fonts.map((face, i) => [fontName(face, i), face.mediaType]),
       pageSource: pageList.length > 0 ? pdf!.source : null,
     }),
   );
   files["EPUB/nav.xhtml"] = text(navigationDocument(book, index, pageOf, pageList, breaks.before));
-  files["EPUB/style.css"] = text(fontRules(fonts) + bookStyle(book));
+  files["EPUB/style.css"] = text(
+    fonts.map((face, i) => fontFaceRule(face, fontName(face, i))).join("") +
+      bookStyle(book) +
+      fontRules(families),
+  );
   files[`EPUB/${coverPicture}`] = text(coverSvg(book));
   files[`EPUB/${coverPage}`] = text(
     page(
@@ -119,8 +129,8 @@ export function writeEpub(book: Book, { fonts, pages: pdf }: EpubExtras = nothin
       `<section epub:type="cover"><img class="cover" src="${coverPicture}" alt="${escapeXml(`${index.words.cover}: ${book.title}, ${book.author}`)}"/></section>`,
     ),
   );
-  fonts.forEach(({ bytes }, i) => {
-    files[`EPUB/${fontName(i)}`] = [bytes, { mtime: entryDate, level: 6 }];
+  fonts.forEach((face, i) => {
+    files[`EPUB/${fontName(face, i)}`] = [face.bytes, { mtime: entryDate, level: 6 }];
   });
   files["EPUB/title.xhtml"] = text(
     page(
@@ -167,18 +177,8 @@ ${body}
 `;
 }
 
-function fontName(i: number): string {
-  return `font-${i + 1}.ttf`;
-}
-
-/** The rules that let the book's text be shown in its own letters. */
-function fontRules(fonts: readonly FontFace[]): string {
-  const faces = fonts.map(
-    ({ family, weight, italic }, i) =>
-      `@font-face { font-family: "${family}"; font-weight: ${weight}; font-style: ${italic ? "italic" : "normal"}; src: url("${fontName(i)}"); }\n`,
-  );
-  const [text] = fonts;
-  return text ? `${faces.join("")}html { font-family: "${text.family}", serif; }\n` : "";
+function fontName({ mediaType }: FontFace, i: number): string {
+  return `font-${i + 1}.${fontSuffix[mediaType]}`;
 }
 
 function packageDocument(
@@ -195,7 +195,7 @@ function packageDocument(
     pictures: [name: string, mediaType: string][];
     companions: TravellingFile[];
     withAreas: Set<string>;
-    fonts: string[];
+    fonts: [name: string, mediaType: string][];
     /** The file whose pages the page list tells; null where there is none. */
     pageSource: string | null;
   },
@@ -233,7 +233,7 @@ function packageDocument(
   const manifest = [
     `    <item id="cover-picture" href="${coverPicture}" media-type="image/svg+xml" properties="cover-image"/>`,
     `    <item id="cover" href="${coverPage}" media-type="application/xhtml+xml"/>`,
-    ...fonts.map((name, i) => `    <item id="font-${i + 1}" href="${name}" media-type="font/ttf"/>`),
+    ...fonts.map(([name, type], i) => `    <item id="font-${i + 1}" href="${name}" media-type="${type}"/>`),
     `    <item id="nav" href="nav.xhtml" media-type="application/xhtml+xml" properties="nav"/>`,
     `    <item id="style" href="style.css" media-type="text/css"/>`,
     `    <item id="title" href="title.xhtml" media-type="application/xhtml+xml"/>`,

@@ -1,6 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { bookOf } from "../../../test/sample-book.ts";
-import { findMissingLetters, type Shapes } from "./missing-letters.ts";
+import { findMissingLetters } from "./missing-letters.ts";
+import type { Shapes } from "./script-fonts.ts";
 
 /** Literata has Latin, and the family for Hebrew its letters and points. */
 const shapes: Shapes = {

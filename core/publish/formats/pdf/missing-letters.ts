@@ -2,17 +2,13 @@ import type { Book } from "../../../manuscript/book.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { scriptName, scriptOf } from "../../../manuscript/scripts.ts";
 import type { ForeseenChange } from "../../export-warning.ts";
-import { codeFamilies, familyOf, textFamilies } from "./script-fonts.ts";
+import { ownFonts } from "../../own-fonts.ts";
+import { codeFamilies, familiesOfBook, familyOf, type Shapes } from "./script-fonts.ts";
 
 const around = 24;
 
 /** What stands in a PDF for a letter that no font has. */
 export const standInLetter = "\u25a1";
-
-/** Which families have a shape for a code point. */
-export interface Shapes {
-  has(family: string, codePoint: number): boolean;
-}
 
 /** The letters of a book that cannot be set, each with what stands in its place, and what is to be told of them. */
 export interface MissingLetters {
@@ -25,9 +21,10 @@ export interface MissingLetters {
  * often it stands there and where first, those of one script after each other.
  */
 export function findMissingLetters(
-  book: Pick<Book, "title" | "author" | "chapters" | "language">,
+  book: Pick<Book, "title" | "author" | "chapters" | "language" | "fonts" | "fontFaces">,
   shapes: Shapes,
 ): MissingLetters {
+  const families = familiesOfBook(ownFonts(book, "pdf").fonts).text;
   const letters = new Map<string, string | null>();
   const found: {
     script: string;
@@ -39,7 +36,8 @@ export function findMissingLetters(
   }[] = [];
   const standIn = (letter: string): string | null => {
     let known = letters.get(letter);
-    if (known === undefined) letters.set(letter, (known = standInFor(letter, book.language, shapes)));
+    if (known === undefined)
+      letters.set(letter, (known = standInFor(letter, { language: book.language, families, shapes })));
     return known;
   };
   const look = (texts: Iterable<TextAt>, title: string | null, chapter: number): void => {
@@ -106,17 +104,24 @@ export function textsOf(doc: Book["chapters"][number]["doc"]): TextAt[] {
   return texts;
 }
 
-/** What stands in place of a letter; null where it can be set: where one family has it with all its marks, or it has no shape. */
-function standInFor(letter: string, language: string, shapes: Shapes): string | null {
-  if (isShown(letter, language, shapes)) return null;
-  // Marks that its family does not have are left out, and the letter stays.
-  const [bare] = [...letter] as [string];
-  return bare !== letter && isShown(bare, language, shapes) ? bare : standInLetter;
+/** By what letters are set. */
+interface SettingOfLetters {
+  language: string;
+  families: readonly string[];
+  shapes: Shapes;
 }
 
-function isShown(letter: string, language: string, shapes: Shapes): boolean {
+/** What stands in place of a letter; null where it can be set: where one family has it with all its marks, or it has no shape. */
+function standInFor(letter: string, setting: SettingOfLetters): string | null {
+  if (isShown(letter, setting)) return null;
+  // Marks that its family does not have are left out, and the letter stays.
+  const [bare] = [...letter] as [string];
+  return bare !== letter && isShown(bare, setting) ? bare : standInLetter;
+}
+
+function isShown(letter: string, { language, families: ofText, shapes }: SettingOfLetters): boolean {
   const script = scriptOf(letter);
-  const families = script === null ? textFamilies : [familyOf(script, language), ...textFamilies];
+  const families = script === null ? ofText : [familyOf(script, language), ...ofText];
   return [letter, letter.normalize("NFC")].some((spelled) => {
     const codes = [...spelled].filter((one) => !isShapeless(one)).map((one) => one.codePointAt(0)!);
     const hasAll = (family: string): boolean => codes.every((code) => shapes.has(family, code));

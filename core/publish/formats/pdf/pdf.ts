@@ -1,5 +1,6 @@
 import { asFolder } from "../../export-folder.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
+import { fontWarnings, foreseeFonts } from "../../own-fonts.ts";
 import type { Format } from "../format.ts";
 import { longWordsOf } from "./long-words.ts";
 import { findMissingLetters } from "./missing-letters.ts";
@@ -34,10 +35,13 @@ export const pdf: Format<typeof pdfOptions> = {
         message: told,
       }));
     }),
-  foresees: (book, _, { shapes }) => findMissingLetters(book, shapes).changes,
+  foresees: (book, _, { shapes }) => [
+    ...foreseeFonts(book, "pdf"),
+    ...findMissingLetters(book, shapes).changes,
+  ],
   write: (book, { accessible, addresses }, { name, setPages }) => {
     const set = setPages(book, accessible, addresses);
-    return { ...asFolder(book, name, set.pdf), warnings: set.warnings };
+    return { ...asFolder(book, name, set.pdf), warnings: [...fontWarnings(book, "pdf"), ...set.warnings] };
   },
   readBack: readPdf,
 };

@@ -1,9 +1,15 @@
+import type { BookFonts } from "../../../manuscript/book-fonts.ts";
 import { scriptName, scriptsIn } from "../../../manuscript/scripts.ts";
 
 /** A run of letters, and by which of the book's script fonts it is set; null for the book's own fonts. */
 export interface ScriptRun {
   letters: string;
   fonts: number | null;
+}
+
+/** Which families have a shape for a code point. */
+export interface Shapes {
+  has(family: string, codePoint: number): boolean;
 }
 
 /** The families in which books are set: all that is of no script in the list below is looked for in them, in this order. */
@@ -20,6 +26,30 @@ export const textFamilies = [
   "Noto Serif CJK SC",
 ];
 export const codeFamilies = ["JetBrains Mono", "Noto Sans", ...textFamilies.slice(1)];
+
+/** In which families a book is set. */
+export interface BookFamilies {
+  text: string[];
+  headings: string[];
+  code: string[];
+  /** Those of the author's own among them. */
+  own: string[];
+}
+
+/** The author's own families before the usual, and all of them in every part: a letter that one of them has is shown. */
+export function familiesOfBook({ text, headings, code }: BookFonts): BookFamilies {
+  const given = (families: (string | null)[]): string[] => [
+    ...new Set(families.filter((family) => family !== null)),
+  ];
+  const own = given([text, headings, code]);
+  const [codeUsual, ...codeOthers] = codeFamilies;
+  return {
+    text: given([...own, ...textFamilies]),
+    headings: given([headings, ...own, ...textFamilies]),
+    code: given([code ?? codeUsual!, ...own, codeUsual!, ...codeOthers]),
+    own,
+  };
+}
 
 const serif = new Set(
   "Ahom Armenian Balinese Bengali Devanagari Dogra Ethiopic Georgian Grantha Gujarati Gurmukhi Hebrew Kannada Khmer Khojki Lao Malayalam Myanmar Nyiakeng_Puachue_Hmong Sinhala Tamil Tangut Telugu Thai Tibetan Yezidi".split(
@@ -89,10 +119,16 @@ export class BookScripts {
   /** The number of the first font for each language. */
   private readonly firsts = new Map<string, number>();
 
-  /** @param text all of the book's */
+  /**
+   * @param text all of the book's
+   * @param fonts by which the rest of it is set
+   * @param shapes what the author's own have letters for
+   */
   constructor(
-    text: string,
+    private readonly text: string,
     private readonly language: string,
+    private readonly fonts: Pick<BookFamilies, "text" | "own">,
+    private readonly shapes: Shapes,
   ) {
     this.scripts = scriptsIn(text);
     const patterns = this.groups().map((group) => (ofCjk.has(group[0]!) ? cjkRun(group) : runOf(group[0]!)));
@@ -131,9 +167,23 @@ export class BookScripts {
     let first = this.firsts.get(language);
     if (first === undefined) {
       this.firsts.set(language, (first = this.families.length));
-      this.families.push(...this.groups().map((group) => [...familiesOf(group, language), ...textFamilies]));
+      this.families.push(
+        ...this.groups().map((group) => [
+          ...this.ownOf(group),
+          ...familiesOf(group, language),
+          ...this.fonts.text,
+        ]),
+      );
     }
     return first;
+  }
+
+  /** The author's own families that have all of the book's letters of some scripts: words are set in one font each. */
+  private ownOf(scripts: readonly string[]): string[] {
+    if (this.fonts.own.length === 0) return [];
+    const letters = new RegExp(`[${scripts.map((script) => `\\p{sc=${script}}`).join("")}]`, "gu");
+    const codes = [...new Set(this.text.match(letters))].map((letter) => letter.codePointAt(0)!);
+    return this.fonts.own.filter((family) => codes.every((code) => this.shapes.has(family, code)));
   }
 }
 

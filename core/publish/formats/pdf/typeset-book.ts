@@ -6,13 +6,14 @@ import { linkUses } from "../../../manuscript/links.ts";
 import { pageSize } from "../../../manuscript/page-layout.ts";
 import { hasOwnContents } from "../../../manuscript/signposts.ts";
 import { writeDestination } from "../../../destination/destination.ts";
+import { ownFonts } from "../../own-fonts.ts";
 import { travellingFiles } from "../../travelling-files.ts";
 import { markedLetter, textsOf } from "./missing-letters.ts";
 import type { PrintedAddresses } from "./options.ts";
 import type { SetLanguage } from "./set-data.ts";
 import type { Keep } from "./stray-notes.ts";
 import { TypesetWalk, type BookBeingSet, type MarkedLink } from "./typeset-walk.ts";
-import { BookScripts, codeFamilies, textFamilies } from "./script-fonts.ts";
+import { BookScripts, familiesOfBook, type Shapes } from "./script-fonts.ts";
 import { typesetLanguage } from "./typeset-language.ts";
 
 /** What the typesetter's template reads: JSON files by path. Author text is data in them, never markup. */
@@ -25,9 +26,13 @@ export interface TypesetChoices {
   alone?: ChapterAlone | null;
   /** What stands in the place of letters that no font has. */
   missing?: ReadonlyMap<string, string>;
+  /** What the author's own fonts have letters for. */
+  shapes?: Shapes;
   /** What is asked of the paragraphs in which notes are called first, by the ids of the notes. */
   keeps?: ReadonlyMap<string, Keep>;
 }
+
+const noShapes: Shapes = { has: () => false };
 
 /** One chapter that is set without the others, with the page numbers of the rest as they are known. */
 export interface ChapterAlone {
@@ -52,7 +57,13 @@ export interface Typeset {
  */
 export function typesetBook(
   book: Book,
-  { addresses = "none", alone = null, missing = new Map(), keeps = new Map() }: TypesetChoices = {},
+  {
+    addresses = "none",
+    alone = null,
+    missing = new Map(),
+    shapes = noShapes,
+    keeps = new Map(),
+  }: TypesetChoices = {},
 ): Typeset {
   const pictures = new Map<string, Uint8Array>();
   const picturePaths = new Map<string, string>();
@@ -76,6 +87,7 @@ export function typesetBook(
     held: new Map(),
   };
   const files: TypesetFiles = new Map();
+  const { own, ...families } = familiesOfBook(ownFonts(book, "pdf").fonts);
   const scripts = new BookScripts(
     [
       book.title,
@@ -84,6 +96,8 @@ export function typesetBook(
       ...book.chapters.flatMap(({ doc }) => textsOf(doc).map(({ text }) => text)),
     ].join("\n"),
     book.language,
+    { text: families.text, own },
+    shapes,
   );
   const written = (data: unknown): string =>
     JSON.stringify(data, function (this: { language?: SetLanguage }, key, value: unknown) {
@@ -117,7 +131,7 @@ export function typesetBook(
       direction: index.direction,
       looks: book.looks,
       layout: { ...book.layout, ...pageSize(book.layout) },
-      fonts: { text: textFamilies, code: codeFamilies, scripts: scripts.families },
+      fonts: { ...families, scripts: scripts.families },
       words: index.words,
       top: topOfBook,
       contents: alone === null && !hasOwnContents(book),

@@ -1,9 +1,11 @@
 import { zipSync, type Zippable } from "fflate";
 import type { BookIndex } from "../../../manuscript/book-index.ts";
+import { fontSuffix, type FontFace } from "../../../manuscript/book-fonts.ts";
 import { indexOf, pictureSuffix, usedPictures, type Book } from "../../../manuscript/book.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { pictureSize } from "../../../manuscript/picture-size.ts";
 import { bytesOf, entryDate } from "../../export-folder.ts";
+import { ownFonts } from "../../own-fonts.ts";
 import { travellingFiles } from "../../travelling-files.ts";
 import { contentsOf, htmlPage, titleOf, webStyle } from "./web-page.ts";
 import { chapterXhtml, notesXhtml } from "../../xhtml/chapter-xhtml.ts";
@@ -76,7 +78,10 @@ export function writeWebFolder(book: Book): Uint8Array {
     const body = `<main role="doc-endnotes" aria-labelledby="notes"><h1 id="notes">${escapeXml(name)}</h1>\n${notes.join("\n")}</main>\n${toIndex(index)}`;
     if (notes.length > 0) put(notesPage, htmlPage(book, `${name} – ${book.title}`, style, body));
   }
-  put("style.css", new TextEncoder().encode(webStyle(book)));
+  const own = ownFonts(book, "web");
+  const fontPath = ({ mediaType }: FontFace, i: number): string => `fonts/${i + 1}.${fontSuffix[mediaType]}`;
+  put("style.css", new TextEncoder().encode(webStyle(book, own, fontPath)));
+  own.faces.forEach((face, i) => put(fontPath(face, i), face.bytes));
   for (const { id, bytes } of pictures) put(shown.get(id)!.href, bytes);
   for (const { id, path } of files.values()) put(path, bytesOf(book, id));
   return zipSync(folder);

@@ -1,4 +1,5 @@
 import { topOfBook } from "../../../manuscript/book-index.ts";
+import type { FontFace } from "../../../manuscript/book-fonts.ts";
 import { indexOf, usedPictures, type Book } from "../../../manuscript/book.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { languageDirection } from "../../../manuscript/direction.ts";
@@ -6,6 +7,7 @@ import { pictureSize } from "../../../manuscript/picture-size.ts";
 import { hasOwnContents, nested, signpostsOf, type SignpostBranch } from "../../../manuscript/signposts.ts";
 import { dataAddress } from "../../data-address.ts";
 import { bookStyle, hoverRules } from "../../book-style.ts";
+import { fontFaceRule, fontRules, ownFonts, type OwnFonts } from "../../own-fonts.ts";
 import { travellingFiles } from "../../travelling-files.ts";
 import { chapterXhtml, notesXhtml } from "../../xhtml/chapter-xhtml.ts";
 import { escapeXml } from "../../xhtml/escape-xml.ts";
@@ -23,9 +25,10 @@ nav ul ul { padding-inline-start: 1.5em; }
 }
 `;
 
-/** The style sheet of a book's web pages. */
-export function webStyle(book: Book): string {
-  return bookStyle(book) + hoverRules(book.looks) + pageRules;
+/** The style sheet of a book's web pages, with the author's fonts where their bytes are. */
+export function webStyle(book: Book, own: OwnFonts, sourceOf: (face: FontFace, i: number) => string): string {
+  const faces = own.faces.map((face, i) => fontFaceRule(face, sourceOf(face, i)));
+  return faces.join("") + bookStyle(book) + fontRules(own.fonts) + hoverRules(book.looks) + pageRules;
 }
 
 /**
@@ -74,10 +77,12 @@ export function writeWebPage(book: Book): Uint8Array {
       ? ""
       : `<section role="doc-endnotes" aria-labelledby="notes"><h2 id="notes">${escapeXml(index.words.notes)}</h2>\n${notes.join("\n")}</section>\n`;
   const contents = hasOwnContents(book) ? "" : contentsOf(index, 1, (id) => `#${id}`);
+  const inside = (face: FontFace): string => dataAddress(face.mediaType, face.bytes);
+  const style = webStyle(book, ownFonts(book, "web"), inside);
   return htmlPage(
     book,
     book.title,
-    `<style>\n${webStyle(book)}</style>`,
+    `<style>\n${style}</style>`,
     `${titleOf(book)}
 ${contents}<main>
 ${chapters.join("\n")}

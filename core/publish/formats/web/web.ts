@@ -1,4 +1,5 @@
 import { asFolder } from "../../export-folder.ts";
+import { fontWarnings, foreseeFonts } from "../../own-fonts.ts";
 import type { Format } from "../format.ts";
 import { webOptions } from "./options.ts";
 import { readWebPage } from "./read-back.ts";
@@ -13,12 +14,13 @@ export const web: Format<typeof webOptions> = {
   options: webOptions,
   hasPages: false,
   becomes: { area: "Each area is a link in its exact shape, without script." },
+  foresees: (book) => foreseeFonts(book, "web"),
   write: (book, { pages }, { name }) => {
     const written =
       pages === "chapters"
         ? { bytes: writeWebFolder(book), isFolder: true }
         : asFolder(book, name, writeWebPage(book));
-    return { ...written, warnings: [] };
+    return { ...written, warnings: fontWarnings(book, "web") };
   },
   readBack: readWebPage,
 };
