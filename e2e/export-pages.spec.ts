@@ -39,6 +39,40 @@ test("pages are laid out as the author has it, and the proof is had as a table",
   );
 });
 
+test("a book goes out in a font that its author brought", async ({ page }) => {
+  // Of Debian's fonts-noto-core, which the application itself sets nothing in.
+  const font = "/usr/share/fonts/truetype/noto/NotoSerifDisplay-Regular.ttf";
+  const bookId = await openOwnBook(page, "# Tides\n\nSee [the office](https://tides.hesterley.example/).");
+  await page.goto(`/books/${bookId}/export`);
+  await page.getByRole("radio", { name: "E-book" }).check();
+  await page.getByText("Fonts:").click();
+  const notes = { name: "notes.ttf", mimeType: "font/ttf", buffer: Buffer.from("Low water at 6:45") };
+  const picker = page.getByLabel("Font files to bring in");
+  await picker.setInputFiles(notes);
+  await expect(page.getByRole("alert")).toHaveText("“notes.ttf” is no font. Bring a TTF or OTF file.");
+  await picker.setInputFiles(font);
+  await expect(page.getByText("Noto Serif Display, regular")).toBeVisible();
+  await expect(page.getByText("Installable embedding: goes into PDF, e-book, web page.")).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+  await page.getByRole("combobox", { name: "Text" }).selectOption("Noto Serif Display");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("text Noto Serif Display, headings as the text")).toBeVisible();
+
+  await page.getByRole("button", { name: "Export EPUB" }).click();
+  await expect(page.getByText("All 1 link intact")).toBeVisible({ timeout: 30_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Download" }).click(),
+  ]);
+  const inside = unzipSync(readFileSync(await download.path()));
+  expect(Buffer.from(inside["EPUB/font-1.ttf"]!).equals(readFileSync(font))).toBe(true);
+
+  // What is set in a font that has gone is told before the next export.
+  await page.getByRole("button", { name: "Remove Noto Serif Display, regular" }).click();
+  await expect(page.getByText("“Noto Serif Display” is not among the book’s fonts any more")).toBeVisible();
+});
+
 test("a companion file is in the folder with the web page that leads to it", async ({ page }) => {
   const bookId = await openOwnBook(page, "# Tides\n\nSee the plan.");
   const stored = await page.request.post(`/api/books/${bookId}/files`, {

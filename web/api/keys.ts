@@ -18,6 +18,7 @@ export const keys = {
   version: (bookId: string, chapterId: string, id: string) => ["version", bookId, chapterId, id],
   places: (bookId: string) => ["places", bookId],
   files: (bookId: string) => ["files", bookId],
+  fonts: (bookId: string) => ["fonts", bookId],
   fileText: (address: string) => ["fileText", address],
   drive: (bookId: string) => ["drive", bookId],
   ledger: (bookId: string, ...asked: unknown[]) => ["ledger", bookId, ...asked],

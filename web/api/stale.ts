@@ -41,11 +41,13 @@ const staleAfter = {
   places: [...destinations, "ledger", "findings"],
   /** Companion files came, went, or were called otherwise. */
   files: [...destinations, "ledger", "findings", "preflight"],
+  /** Fonts of the author's own came or went. */
+  fonts: ["fonts", "preflight"],
   /** A version was kept under a name. */
   versions: ["versions"],
   /** A finding was accepted, or that was taken back. */
   acceptances: ["acceptances", "findings"],
-  /** The book's title, looks, conventions, layout, presets or plan changed. */
+  /** The book's title, looks, conventions, layout, fonts, presets or plan changed. */
   settings: ["book", "books", "findings", "preflight"],
   /** A run over the destinations has come to its end. */
   run: ["destinations", "runs", "findings", "history", "books"],

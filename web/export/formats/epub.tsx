@@ -1,5 +1,6 @@
 import { epubOptions, type EpubOptions } from "@vennet/core/publish/formats/epub/options";
 import { lazy } from "react";
+import { FontsForm } from "../fonts-form";
 import type { FieldsProps, FormatOnScreen } from "./format-on-screen";
 import { Tick } from "./tick";
 
@@ -10,7 +11,8 @@ export const epub: FormatOnScreen<EpubOptions> = {
     "EPUB 3.3 with one file a chapter, cover, navigation, linked notes, the companion files inside, and what it says about its accessibility.",
   options: epubOptions,
   Fields: EpubFields,
-  words: ({ fonts, pageList }) => [fonts && "letters inside", !pageList && "without page numbers"],
+  words: ({ fonts, pageList }) => [fonts && "Literata inside", !pageList && "without page numbers"],
+  Settings: FontsForm,
   Reader: lazy(async () => ({ default: (await import("../../read/flow-export")).EpubExport })),
   Found: lazy(async () => ({ default: (await import("../found-in-flow")).FoundInEpub })),
 };
@@ -32,9 +34,9 @@ function EpubFields({ chosen, hasPages, onChange }: FieldsProps<EpubOptions>) {
       <Tick
         isOn={chosen.fonts}
         onChange={(fonts) => onChange({ fonts })}
-        hint="About 1 MB; readers may still choose their own."
+        hint="About 1 MB, where the text is in no font of yours: those are inside anyway. Readers may still choose their own."
       >
-        The book’s letters inside
+        Literata inside
       </Tick>
     </>
   );

@@ -1,6 +1,7 @@
 import { pdfOptions, type PdfOptions } from "@vennet/core/publish/formats/pdf/options";
 import { lazy } from "react";
 import { layoutWords } from "../layout-words";
+import { FontsForm } from "../fonts-form";
 import { PagesForm } from "../pages-form";
 import type { FieldsProps, FormatOnScreen } from "./format-on-screen";
 import { CompanionsTick, companionWords, Tick } from "./tick";
@@ -19,11 +20,20 @@ export const pdf: FormatOnScreen<PdfOptions> = {
     chosen.layout ? layoutWords(chosen.layout) : false,
     companionWords(chosen),
   ],
-  Settings: PagesForm,
+  Settings: PdfSettings,
   // They bring the reader of PDFs with them.
   Reader: lazy(async () => ({ default: (await import("../../read/pdf-export")).PdfExport })),
   Found: lazy(async () => ({ default: (await import("../found-in-pdf")).FoundInPdf })),
 };
+
+function PdfSettings() {
+  return (
+    <>
+      <PagesForm />
+      <FontsForm />
+    </>
+  );
+}
 
 function PdfFields({ chosen, onChange }: FieldsProps<PdfOptions>) {
   return (

@@ -1,5 +1,6 @@
 import { webOptions, type WebOptions } from "@vennet/core/publish/formats/web/options";
 import { lazy } from "react";
+import { FontsForm } from "../fonts-form";
 import type { FieldsProps, FormatOnScreen } from "./format-on-screen";
 import { CompanionsTick, companionWords, Tick } from "./tick";
 
@@ -13,6 +14,7 @@ export const web: FormatOnScreen<WebOptions> = {
     chosen.pages === "chapters" ? "a page for each chapter" : "one page",
     companionWords(chosen),
   ],
+  Settings: FontsForm,
   Reader: lazy(async () => ({ default: (await import("../../read/flow-export")).WebExport })),
   Found: lazy(async () => ({ default: (await import("../found-in-flow")).FoundInWeb })),
 };
