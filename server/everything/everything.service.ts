@@ -8,7 +8,7 @@ import { ManuscriptsService } from "../books/manuscripts.service.ts";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { FilesService } from "../files/files.service.ts";
 import { StoredFile } from "../files/stored-file.entity.ts";
-import { WorkerPools } from "../workers/worker-pools.ts";
+import { exportLane, WorkerPools } from "../workers/worker-pools.ts";
 import type { ZipEntry } from "./zip-stream.ts";
 
 const folders = { picture: "pictures", companion: "files", font: "fonts", export: "exports" };
@@ -46,7 +46,7 @@ export class EverythingService {
     const taken = await this.workers.run("preflight", { book: manuscript, options });
     const pictures = await this.manuscripts.picturesOf(book.id, taken.pictures);
     const fileBytes = await this.manuscripts.fileBytesOf(taken.companions);
-    const { bytes, isFolder } = await this.workers.run("exportBook", {
+    const { bytes, isFolder } = await this.workers.run(exportLane(manuscript.chapters), {
       book: { ...manuscript, pictures, fileBytes },
       options,
       name: "text.md",

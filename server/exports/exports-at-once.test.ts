@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { getDataSourceToken } from "@nestjs/typeorm";
 import type { DataSource } from "typeorm";
+import { WorkerPools, type LaneLoad } from "../workers/worker-pools.ts";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
 let server: TestServer;
@@ -54,4 +55,27 @@ test("an export tells the revision of the very text that is in it, whatever is s
       one.revision === revision ? null : `Saved after ${one.revision - 1}`,
     ]);
   }
+});
+
+test("a short book goes out while long ones of others hold every process for long books", async () => {
+  const long =
+    `# Tides\n\n${"The causeway is dry for three hours at low water. ".repeat(12).trim()}\n\n`.repeat(500);
+  const others = await Promise.all(
+    ["first", "second", "third"].map(async () => {
+      const client = await server.client().signUp();
+      const { id } = (await client.bringIn(long)).body.book;
+      const job = (await client.call<any>("POST", `/books/${id}/exports`, { format: "pdf" })).body;
+      return { client, job };
+    }),
+  );
+  const states = (): Promise<string[]> =>
+    Promise.all(
+      others.map(async ({ client, job }) => (await client.call<any>("GET", `/jobs/${job.id}`)).body.state),
+    );
+  const pools = server.app.get(WorkerPools);
+  const lane = (): LaneLoad => pools.load().find((one) => one.lane === "exportLongBook")!;
+  while (lane().running < lane().processes) await new Promise((resolve) => setTimeout(resolve, 20));
+  await author.exported(bookId, "pdf");
+  expect(await states()).toEqual(["running", "running", "running"]);
+  await Promise.all(others.map(({ client, job }) => client.call("DELETE", `/jobs/${job.id}`)));
 });

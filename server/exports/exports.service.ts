@@ -24,7 +24,7 @@ import { JobsService, type Report } from "../jobs/jobs.service.ts";
 import { DiskRoom } from "../operating/disk-room.ts";
 import type { PlainBook } from "../workers/plain-book.ts";
 import type { Tasks } from "../workers/tasks.ts";
-import { WorkerPools } from "../workers/worker-pools.ts";
+import { exportLane, WorkerPools } from "../workers/worker-pools.ts";
 import { DamagedPicturesService } from "./damaged-pictures.service.ts";
 import { Export } from "./export.entity.ts";
 import type { PreflightAnswer } from "./exports.dto.ts";
@@ -133,7 +133,8 @@ export class ExportsService {
     signal.throwIfAborted();
     const book = { ...manuscript, pictures, fileBytes, fontFaces };
     const name = `${stem}.${suffix}`;
-    const exported = await this.workers.run("exportBook", { book, options, name, lastPages }, signal, tell);
+    const lane = exportLane(manuscript.chapters);
+    const exported = await this.workers.run(lane, { book, options, name, lastPages }, signal, tell);
     signal.throwIfAborted();
     await this.keep(text, options, stem, exported, begun);
     tell({ done: 100 });

@@ -47,8 +47,13 @@ export const tasks = {
     limits: { minutes: 1, megabytes: 3072 },
     load: () => import("../exports/set-chapter-task.ts"),
   },
-  // One process more than an account may have jobs under way.
   exportBook: {
+    processes: 2,
+    limits: { minutes: 10, megabytes: 3072 },
+    load: () => import("../exports/export-task.ts"),
+  },
+  // No short book waits for long ones. One process more than an account may have jobs under way.
+  exportLongBook: {
     processes: 3,
     limits: { minutes: 10, megabytes: 3072 },
     load: () => import("../exports/export-task.ts"),

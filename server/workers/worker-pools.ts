@@ -11,6 +11,11 @@ export function lettersOf(chapters: readonly { document: string }[]): number {
   return chapters.reduce((sum, { document }) => sum + document.length, 0);
 }
 
+/** The lane in which a book with these chapters is exported. */
+export function exportLane(chapters: readonly { document: string }[]): "exportBook" | "exportLongBook" {
+  return lettersOf(chapters) > manyLetters ? "exportLongBook" : "exportBook";
+}
+
 /** How much one lane has to do. */
 export interface LaneLoad {
   lane: string;
