@@ -30,5 +30,6 @@ function surroundingBook(
     chapter.places.push({ ...place, position });
     if (page) pageOfPlace.set(place.id, page);
   });
-  return { ...book, chapters: [...chapters.values()], pageOfPlace };
+  const ledTo = new Set(listed.flatMap(({ id, uses }) => (uses > 0 ? [id] : [])));
+  return { ...book, chapters: [...chapters.values()], pageOfPlace, ledTo };
 }

@@ -19,6 +19,8 @@ export interface SurroundingBook {
   chapters: (PlacesOfChapter & { id: string })[];
   /** On which page of the last PDF each place fell. */
   pageOfPlace: ReadonlyMap<string, string>;
+  /** The places to which links of the book lead. */
+  ledTo: ReadonlySet<string>;
 }
 
 interface BookNumbers {
@@ -88,6 +90,14 @@ export function bookAround(
 ): { index: BookIndex; chapter: number; pages: ReadonlyMap<string, string> } | null {
   const { book, index, chapter } = key.getState(state)!;
   return book && index ? { index, chapter, pages: book.pageOfPlace } : null;
+}
+
+/** Whether links or cross-references lead to a place, from the open text as it stands or from other chapters. */
+export function isLedTo(state: EditorState, place: string): boolean {
+  const fromHere = linkUses(state.doc).some(
+    ({ destination }) => destination.kind === "place" && destination.target === place,
+  );
+  return fromHere || (key.getState(state)?.book?.ledTo.has(place) ?? false);
 }
 
 function marksOf(

@@ -11,6 +11,7 @@ import { EditorState, type Command } from "prosemirror-state";
 import { tableEditing } from "prosemirror-tables";
 import { EditorView } from "prosemirror-view";
 import { autoLink } from "./auto-link";
+import { formerIds } from "./block-kinds";
 import { directions } from "./directions";
 import { editorKeys } from "./editor-keys";
 import { withoutOwnLanguage } from "./language-commands";
@@ -58,6 +59,7 @@ export function createEditor(
       dropCursor({ color: "var(--blue)" }),
       gapCursor(),
       uniqueIds,
+      formerIds,
       pasteIds,
       linkMarks,
       bookNumbers(chapterId),

@@ -1,30 +1,14 @@
 import { schema } from "@vennet/core/manuscript/schema";
-import { baseKeymap, chainCommands, exitCode, setBlockType, toggleMark } from "prosemirror-commands";
+import { baseKeymap, chainCommands, exitCode, toggleMark } from "prosemirror-commands";
 import { redo, undo } from "prosemirror-history";
 import { keymap } from "prosemirror-keymap";
 import { liftListItem, sinkListItem, splitListItem } from "prosemirror-schema-list";
 import type { Command, Plugin } from "prosemirror-state";
 import { goToNextCell } from "prosemirror-tables";
+import { stepHeading } from "./block-kinds";
 import { insertAnchor } from "./insert-commands";
-import { newId } from "@vennet/core/manuscript/ids";
 
-const { list_item, heading, paragraph, hard_break } = schema.nodes;
-
-/** Turns the block at the cursor into a heading. */
-export function makeHeading(level: number): Command {
-  return (state, dispatch) => setBlockType(heading!, { id: newId(), level })(state, dispatch);
-}
-
-/** Goes one step down from paragraph over heading 1 to heading 4, or one step up again. */
-function stepHeading(step: 1 | -1): Command {
-  return (state, dispatch) => {
-    const { parent } = state.selection.$from;
-    if (parent.type !== heading && parent.type !== paragraph) return false;
-    const level = (parent.type === heading ? (parent.attrs["level"] as number) : 0) + step;
-    if (level < 0 || level > 4) return false;
-    return (level === 0 ? setBlockType(paragraph!) : makeHeading(level))(state, dispatch);
-  };
-}
+const { list_item, hard_break } = schema.nodes;
 
 const breakLine: Command = chainCommands(exitCode, (state, dispatch) => {
   dispatch?.(state.tr.replaceSelectionWith(hard_break!.create()).scrollIntoView());

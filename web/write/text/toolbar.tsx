@@ -24,7 +24,7 @@ import {
   Undo2,
   type LucideIcon,
 } from "lucide-react";
-import { setBlockType, toggleMark, wrapIn } from "prosemirror-commands";
+import { toggleMark, wrapIn } from "prosemirror-commands";
 import { redo, undo } from "prosemirror-history";
 import type { MarkType } from "prosemirror-model";
 import { wrapInList } from "prosemirror-schema-list";
@@ -41,7 +41,7 @@ import type { EditorView } from "prosemirror-view";
 import { Toolbar as Bar } from "radix-ui";
 import { useRef } from "react";
 import { Button } from "../../parts/button";
-import { makeHeading } from "./editor-keys";
+import { makeHeading, makeListing, makeParagraph } from "./block-kinds";
 import { useTakenLink } from "../links/taken-link";
 import { useTrail } from "../places/trail";
 import { wordsInLanguage } from "./language-commands";
@@ -143,7 +143,7 @@ export function Toolbar({
           disabled={style === "title"}
           onChange={(event) => {
             const { value } = event.target;
-            run(value === "text" ? setBlockType(nodes.paragraph!) : makeHeading(Number(value)));
+            run(value === "text" ? makeParagraph : makeHeading(Number(value)));
           }}
           className="min-h-7 border border-hairline bg-paper px-1 text-sm"
         >
@@ -173,7 +173,7 @@ export function Toolbar({
         {tool("Bulleted list", List, wrapInList(nodes.bullet_list!))}
         {tool("Numbered list", ListOrdered, wrapInList(nodes.ordered_list!))}
         {tool("Quotation", Quote, wrapIn(nodes.blockquote!))}
-        {tool("Listing", SquareCode, setBlockType(nodes.code_block!))}
+        {tool("Listing", SquareCode, makeListing)}
         <Gap />
         {tool("Table", Table, insertTable)}
         <Tool label="Picture" icon={ImagePlus} onPress={() => picker.current?.click()} />
