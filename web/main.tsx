@@ -3,6 +3,7 @@ import { StrictMode, type ComponentType } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import { ApiError } from "./api/client";
+import { keepFocus } from "./frame/kept-focus";
 import { showTheme } from "./frame/theme";
 import { UndoBar } from "./frame/undo-bar";
 import { SignedInOnly } from "./session/session";
@@ -10,6 +11,7 @@ import { Waiting } from "./parts/notice";
 import "./style.css";
 
 showTheme();
+keepFocus();
 
 const queries = new QueryClient({
   defaultOptions: {

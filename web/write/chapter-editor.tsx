@@ -2,7 +2,7 @@ import type { ChapterJson } from "@vennet/core/manuscript/chapter";
 import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
 import type { EditorView } from "prosemirror-view";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { createPortal } from "react-dom";
+import { createPortal, flushSync } from "react-dom";
 import type { LinkState } from "../api/client";
 import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
@@ -68,7 +68,7 @@ export function ChapterEditor({
 }) {
   const place = useRef<HTMLDivElement>(null);
   const { looks, language } = useBook();
-  const { view, state, surroundings } = useEditor({
+  const { view, state, showNow, surroundings } = useEditor({
     place,
     bookId,
     chapterId,
@@ -105,7 +105,9 @@ export function ChapterEditor({
 
   const topOf = useCallback(
     (editor: EditorView, position: number): number =>
-      editor.coordsAtPos(position).bottom - editor.dom.getBoundingClientRect().top + 8,
+      editor.coordsAtPos(Math.min(position, editor.state.doc.content.size)).bottom -
+      editor.dom.getBoundingClientRect().top +
+      8,
     [],
   );
   const { targets, madePage } = useNewTargets(bookId, setProblem);
@@ -125,8 +127,12 @@ export function ChapterEditor({
     if (next) editor.dispatch(selectLink(editor.state, next));
   };
   const follow = (editor: EditorView, use: LinkUse | null): void => {
-    if (use) editor.dispatch(selectLink(editor.state, use));
-    setFollowing(use?.id ?? null);
+    if (use && linkAtSelection(editor.state)?.id !== use.id) editor.dispatch(selectLink(editor.state, use));
+    // At once, so that no key that is typed next falls into the text.
+    flushSync(() => {
+      showNow();
+      setFollowing(use?.id ?? null);
+    });
   };
   const give = (editor: EditorView): void => giveTaken(editor, setProblem);
   surroundings.current = {

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { RadioGroup } from "radix-ui";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import { useStore } from "zustand";
@@ -68,9 +69,11 @@ export function WritePage() {
         }`}
       >
         <div className="flex max-h-40 min-h-0 flex-col md:max-h-none [&>nav]:min-h-0 [&>nav]:grow">
-          <div
-            role="radiogroup"
+          <RadioGroup.Root
             aria-label="What the column shows"
+            orientation="horizontal"
+            value={column}
+            onValueChange={(to) => setColumn(to as typeof column)}
             className="flex gap-4 border-r border-hairline bg-paper px-5 pt-2 pb-1"
           >
             {(
@@ -79,18 +82,15 @@ export function WritePage() {
                 ["places", "Places"],
               ] as const
             ).map(([one, words]) => (
-              <button
+              <RadioGroup.Item
                 key={one}
-                type="button"
-                role="radio"
-                aria-checked={column === one}
-                onClick={() => setColumn(one)}
+                value={one}
                 className="text-sm text-faint underline-offset-4 hover:text-blue aria-checked:font-semibold aria-checked:text-blue aria-checked:underline"
               >
                 {words}
-              </button>
+              </RadioGroup.Item>
             ))}
-          </div>
+          </RadioGroup.Root>
           {chapters.data && column === "places" ? (
             <PlacesList
               bookId={book.id}

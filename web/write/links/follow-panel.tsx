@@ -1,4 +1,5 @@
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
+import { useEffect, useRef } from "react";
 import { useStandIns } from "../../api/stand-ins";
 import { Button } from "../../parts/button";
 import { wayTo } from "../../destinations/kinds";
@@ -18,13 +19,21 @@ export function FollowPanel({
 }) {
   const standIns = useStandIns();
   const way = wayTo(bookId, destination, standIns);
+  const go = useRef<HTMLDivElement>(null);
+  const isKnown = way.href !== null || destination.kind === "place";
+  // Where the author goes on from here: the next key is for this panel, not for the text.
+  useEffect(() => go.current?.querySelector<HTMLElement>("a, button")?.focus(), [isKnown]);
   return (
-    <div className="mt-2 border-t border-hairline pt-2">
+    <div
+      className="mt-2 border-t border-hairline pt-2"
+      onKeyDown={(event) => {
+        if (event.key === "Escape") onDone();
+      }}
+    >
       <p>{way.words}</p>
-      <div className="mt-1 flex flex-wrap items-center gap-3">
+      <div ref={go} className="mt-1 flex flex-wrap items-center gap-3">
         {way.href !== null && (
           <a
-            autoFocus
             href={way.href}
             target="_blank"
             rel="noreferrer noopener"
@@ -35,12 +44,12 @@ export function FollowPanel({
           </a>
         )}
         {destination.kind === "place" && (
-          <Button autoFocus kind="main" onClick={() => onGoTo(destination.target)}>
+          <Button kind="main" onClick={() => onGoTo(destination.target)}>
             Go there
           </Button>
         )}
         <Button kind="quiet" onClick={onDone}>
-          Stay here
+          Cancel
         </Button>
       </div>
     </div>

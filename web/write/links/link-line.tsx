@@ -203,7 +203,7 @@ export function LinkLine({
         {failure && <span className="text-red">{failure}</span>}
       </div>
       {tracking && (
-        <Offer onTake={() => type(tracking.address)} action="Leave it out">
+        <Offer onTake={() => type(tracking.address)} action="Remove">
           The address tells where readers come from: {tracking.removed.join(", ")}.
         </Offer>
       )}
@@ -211,7 +211,7 @@ export function LinkLine({
         <p className="pl-[5.75rem] text-sm text-faint">Asking the page for its title …</p>
       )}
       {hasRawWords && title && (
-        <Offer onTake={() => setWords(title)} action="Take as words">
+        <Offer onTake={() => setWords(title)} action="Use as words">
           The page is called “{title}”.
         </Offer>
       )}
@@ -228,7 +228,7 @@ export function LinkLine({
                 : "Link"}
         </Button>
         <Button kind="quiet" className="!text-sm" onClick={onLeave}>
-          Leave as it was
+          Cancel
         </Button>
         <span className="ml-auto text-faint">A file can be dropped here</span>
       </div>

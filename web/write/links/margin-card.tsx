@@ -192,7 +192,7 @@ function CardForm({ use, whole, actions }: { use: LinkUse; whole: string; action
       )}
       <div className="col-span-full flex flex-wrap gap-x-3">
         <Button kind="quiet" type="submit" className="-ml-1">
-          Take
+          Apply
         </Button>
         {use.on !== "hotspot" && (
           <Button kind="quiet" onClick={() => actions.openLine(use)}>

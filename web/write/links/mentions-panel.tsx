@@ -119,9 +119,17 @@ export function MentionsPanel({
       {label}
     </label>
   );
+  const canLink = !busy && ticked.size > 0 && !found.isFetching;
   return (
-    <section
+    <form
       aria-label="Link every mention"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (canLink) void link();
+      }}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") onDone();
+      }}
       className="mx-auto my-6 max-w-4xl bg-paper p-6 shadow-[0_0_0_1px_var(--hairline)]"
     >
       <h1 className="font-serif text-xl">Link every mention</h1>
@@ -129,7 +137,12 @@ export function MentionsPanel({
         Each one ticked will lead to {nameDestination(use.destination, names)}
       </p>
       <div className="mt-3 grid gap-x-8 gap-y-2 md:grid-cols-[1fr_auto_auto]">
-        <Field label="Words to look for" value={phrase} onChange={(event) => setPhrase(event.target.value)} />
+        <Field
+          autoFocus
+          label="Words to look for"
+          value={phrase}
+          onChange={(event) => setPhrase(event.target.value)}
+        />
         <div className="grid content-start gap-1">
           {check("In the whole book", wholeBook, setWholeBook)}
           {check("Whole words only", wholeWords, setWholeWords)}
@@ -182,18 +195,14 @@ export function MentionsPanel({
             ),
         )}
       <div className="sticky bottom-0 mt-4 flex items-center gap-4 border-t border-hairline bg-paper py-3">
-        <Button
-          kind="main"
-          disabled={busy || ticked.size === 0 || found.isFetching}
-          onClick={() => void link()}
-        >
+        <Button kind="main" type="submit" disabled={!canLink}>
           {busy ? "Linking …" : `Link ${plural(ticked.size, "mention")}`}
         </Button>
         <Button kind="quiet" onClick={onDone}>
-          Leave as it was
+          Cancel
         </Button>
       </div>
-    </section>
+    </form>
   );
 }
 

@@ -10,7 +10,9 @@ import {
 } from "@vennet/core/manuscript/hotspot";
 import { newId } from "@vennet/core/manuscript/ids";
 import type { PictureAttrs } from "@vennet/core/manuscript/attributes";
-import { useEffect, useMemo, useState, type KeyboardEvent } from "react";
+import { RadioGroup } from "radix-ui";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { flushSync } from "react-dom";
 import { Button } from "../../parts/button";
 import { useDestinationNames } from "../../destinations/known-destinations";
 import { LinkLine } from "../links/link-line";
@@ -49,6 +51,7 @@ export function HotspotBench({
   const [chosenId, setChosenId] = useState<string | null>(picture.hotspots[0]?.id ?? null);
   const [isLinking, setLinking] = useState(false);
   const [asked, setAsked] = useState(false);
+  const areas = useRef<HTMLOListElement>(null);
   const hotspots = steps[at]!;
   const chosen = hotspots.find(({ id }) => id === chosenId) ?? null;
   const aimless = hotspots.filter(({ destination }) => destination === null);
@@ -66,6 +69,10 @@ export function HotspotBench({
     setChosenId(id);
     setTool("choose");
     setLinking(true);
+  };
+  const endLinking = (): void => {
+    flushSync(() => setLinking(false));
+    areas.current?.querySelector<HTMLElement>(`[data-area="${chosenId}"]`)?.focus();
   };
   const remove = (id: string): void => {
     set(hotspots.filter((hotspot) => hotspot.id !== id));
@@ -129,20 +136,24 @@ export function HotspotBench({
     <section aria-label="Hotspots" className="flex min-h-full flex-col bg-paper">
       <div className="sticky top-0 z-30 flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hairline bg-paper px-4 py-1.5">
         <h1 className="font-serif text-[1.05rem]">Hotspots</h1>
-        <div role="radiogroup" aria-label="Tool" className="flex flex-wrap gap-x-1">
+        <RadioGroup.Root
+          aria-label="Tool"
+          orientation="horizontal"
+          value={tool}
+          onValueChange={(to) => setTool(to as Tool)}
+          className="flex flex-wrap gap-x-1"
+        >
           {tools.map(([one, words]) => (
-            <button
+            <RadioGroup.Item
               key={one}
-              type="button"
-              role="radio"
-              aria-checked={tool === one}
-              onClick={() => setTool(one)}
+              value={one}
+              autoFocus={one === "choose" && picture.hotspots.length === 0}
               className="min-h-7 px-2 hover:bg-blue-wash aria-checked:bg-blue-wash aria-checked:text-blue aria-checked:underline aria-checked:underline-offset-4"
             >
               {words}
-            </button>
+            </RadioGroup.Item>
           ))}
-        </div>
+        </RadioGroup.Root>
         <Button
           kind="quiet"
           onClick={() =>
@@ -167,10 +178,10 @@ export function HotspotBench({
             </span>
           )}
           <Button kind="quiet" onClick={() => onDone(null)}>
-            Leave as it was
+            Cancel
           </Button>
           <Button kind="main" onClick={done}>
-            Take these hotspots
+            Apply
           </Button>
         </span>
       </div>
@@ -203,13 +214,15 @@ export function HotspotBench({
           </p>
         </div>
         <div className="min-w-0">
-          <ol aria-label="Areas, the lowest first" className="border-t border-hairline">
+          <ol ref={areas} aria-label="Areas, the lowest first" className="border-t border-hairline">
             {hotspots.map((hotspot, i) => (
               <li key={hotspot.id} className="border-b border-hairline">
                 <button
                   type="button"
                   aria-pressed={hotspot.id === chosenId}
                   aria-describedby="hotspot-keys"
+                  data-area={hotspot.id}
+                  autoFocus={hotspot.id === picture.hotspots[0]?.id}
                   onClick={() => setChosenId(hotspot.id)}
                   onFocus={() => setChosenId(hotspot.id)}
                   onKeyDown={(event) => onRowKey(event, hotspot)}
@@ -245,10 +258,10 @@ export function HotspotBench({
                 wordsLabel="What it is"
                 onMakePage={onMakePage}
                 onBringFile={onBringFile}
-                onLeave={() => setLinking(false)}
+                onLeave={endLinking}
                 onTake={({ destination, words, description }) => {
                   change(chosen.id, { destination, alt: words, description });
-                  setLinking(false);
+                  endLinking();
                 }}
               />
             </div>

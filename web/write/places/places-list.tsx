@@ -228,11 +228,17 @@ function AnchorActions({
       ),
     );
   return (
-    <div className="grid gap-2 border-y border-hairline px-4 py-2 font-sans text-sm text-ink">
+    <div
+      className="grid gap-2 border-y border-hairline px-4 py-2 font-sans text-sm text-ink"
+      onKeyDown={(event) => {
+        if (event.key === "Escape") onDone();
+      }}
+    >
       <label className="grid gap-0.5">
         <span className="text-faint">Name</span>
         <span className="flex gap-2">
           <input
+            autoFocus
             value={name}
             onChange={(event) => setName(event.target.value)}
             onKeyDown={(event) => event.key === "Enter" && rename()}
@@ -275,10 +281,10 @@ function AnchorActions({
       {problem && <Problem>{problem}</Problem>}
       <span className="flex gap-3">
         <Button kind="quiet" className="-ml-1 !text-sm" onClick={remove}>
-          Take the anchor out
+          Delete anchor
         </Button>
         <Button kind="quiet" className="!text-sm" onClick={onDone}>
-          Leave
+          Cancel
         </Button>
       </span>
     </div>

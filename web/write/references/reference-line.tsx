@@ -171,7 +171,7 @@ export function ReferenceLine({
           Put it in
         </Button>
         <Button kind="quiet" className="!text-sm" onClick={onLeave}>
-          Leave as it was
+          Cancel
         </Button>
       </div>
     </form>

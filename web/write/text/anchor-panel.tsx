@@ -2,6 +2,7 @@ import { NodeSelection, type EditorState } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 import { Button } from "../../parts/button";
 import { Field } from "../../parts/field";
+import { isJustMade, leaveAnchor } from "./made-anchor";
 import { plural } from "../../parts/wording";
 
 /** The selected anchor's name, which no reader sees, and what leads there. */
@@ -29,8 +30,10 @@ export function AnchorPanel({
       style={{ top: top(selection.from) }}
     >
       <Field
-        // An anchor that has no name yet is waiting for one.
-        autoFocus={name === ""}
+        key={id}
+        // One that was just put in is waiting for its name.
+        autoFocus={name === "" || isJustMade(state, id)}
+        onFocus={(event) => event.target.select()}
         className="min-w-60 grow"
         label="Name of the anchor, any words; readers never see it"
         value={name}
@@ -41,6 +44,7 @@ export function AnchorPanel({
         onKeyDown={(event) => {
           if (event.key !== "Enter" && event.key !== "Escape") return;
           event.preventDefault();
+          view.dispatch(leaveAnchor(view.state));
           view.focus();
         }}
       />
@@ -55,7 +59,7 @@ export function AnchorPanel({
             view.focus();
           }}
         >
-          Take it out
+          Delete
         </Button>
       )}
     </div>

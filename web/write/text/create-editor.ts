@@ -10,6 +10,7 @@ import type { Node } from "prosemirror-model";
 import { EditorState, type Command } from "prosemirror-state";
 import { tableEditing } from "prosemirror-tables";
 import { EditorView } from "prosemirror-view";
+import { focusReturns } from "../../frame/kept-focus";
 import { autoLink } from "./auto-link";
 import { formerIds } from "./block-kinds";
 import { directions } from "./directions";
@@ -18,10 +19,12 @@ import { withoutOwnLanguage } from "./language-commands";
 import { linkWords, selectLink, wordsOfSelection } from "./link-commands";
 import { linkMarks } from "./link-marks";
 import { bookNumbers } from "./book-numbers";
+import { madeAnchor } from "./made-anchor";
 import { pasteIds } from "./paste-ids";
 import { PictureView } from "../pictures/picture-view";
 import { keepSelection, readSelectionFirst } from "./read-selection";
 import { ReferenceView } from "./reference-view";
+import { selectedNodes } from "./selected-nodes";
 import { SignpostsView } from "./signposts-view";
 import { uniqueIds } from "./unique-ids";
 
@@ -60,6 +63,8 @@ export function createEditor(
       gapCursor(),
       uniqueIds,
       formerIds,
+      madeAnchor,
+      selectedNodes,
       pasteIds,
       linkMarks,
       bookNumbers(chapterId),
@@ -94,6 +99,14 @@ export function createEditor(
         new ReferenceView(document.createElement("span"), node, decorations),
       signposts: (node, _editor, _position, decorations) =>
         new SignpostsView(document.createElement("div"), node, decorations),
+    },
+    handleDOMEvents: {
+      [focusReturns](editor, event) {
+        // Its own way puts the cursor where it was, at once.
+        event.preventDefault();
+        editor.focus();
+        return true;
+      },
     },
     transformPasted: (slice) => withoutOwnLanguage(slice, language),
     // An address pasted onto selected words links them.

@@ -1,6 +1,7 @@
 import type { ResolvedPos } from "prosemirror-model";
 import { newId } from "@vennet/core/manuscript/ids";
 import { schema } from "@vennet/core/manuscript/schema";
+import { tellMadeAnchor } from "./made-anchor";
 import { NodeSelection, TextSelection, type Command } from "prosemirror-state";
 
 /** Puts a table of three columns with a head row where the cursor is. */
@@ -48,7 +49,9 @@ export const insertAnchor: Command = (state, dispatch) => {
   if (!$from.parent.inlineContent || $from.parent.type.spec.code) return false;
   if (dispatch) {
     const name = state.doc.textBetween(from, to, " ").trim().slice(0, 100);
-    const change = state.tr.insert(from, schema.node("anchor", { id: newId(), name }));
+    const id = newId();
+    const change = state.tr.insert(from, schema.node("anchor", { id, name }));
+    tellMadeAnchor(change, id, state.selection);
     dispatch(change.setSelection(NodeSelection.create(change.doc, from)).scrollIntoView());
   }
   return true;

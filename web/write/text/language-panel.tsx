@@ -63,7 +63,7 @@ export function LanguagePanel({
         }}
       />
       <Button kind="main" type="submit">
-        Keep
+        Apply
       </Button>
       {words.tag !== null && (
         <Button kind="quiet" onClick={() => keep(null)}>

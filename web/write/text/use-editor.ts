@@ -3,7 +3,7 @@ import { readChapter, withTitle, type ChapterJson } from "@vennet/core/manuscrip
 import type { LinkUse } from "@vennet/core/manuscript/links";
 import { NodeSelection, type Command, type EditorState } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
-import { startTransition, useEffect, useRef, useState, type RefObject } from "react";
+import { startTransition, useCallback, useEffect, useRef, useState, type RefObject } from "react";
 import { leaveFootprint, showPlace } from "../places/show-place";
 import type { ChapterSaver } from "../saving/chapter-saver";
 import { createEditor } from "./create-editor";
@@ -52,6 +52,8 @@ export function useEditor({
 }): {
   view: EditorView | null;
   state: EditorState | null;
+  /** Draws what stands around the text as it is at this moment. */
+  showNow: () => void;
   surroundings: RefObject<EditorSurroundings | null>;
 } {
   const [view, setView] = useState<EditorView | null>(null);
@@ -110,5 +112,6 @@ export function useEditor({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [json]);
 
-  return { view, state, surroundings };
+  const showNow = useCallback(() => view && setState(view.state), [view]);
+  return { view, state, showNow, surroundings };
 }

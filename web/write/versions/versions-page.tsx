@@ -87,8 +87,8 @@ export function VersionsPage() {
             name one.
           </p>
           <form onSubmit={(event) => void name(event)} className="mt-3 flex items-end gap-2">
-            <Field name="name" required maxLength={200} label="Keep it as it is now, as" className="grow" />
-            <Button type="submit">Keep</Button>
+            <Field name="name" required maxLength={200} label="Save it as it is now, as" className="grow" />
+            <Button type="submit">Save</Button>
           </form>
           {(problem ?? versions.error?.message) && <Problem>{problem ?? versions.error!.message}</Problem>}
           {versions.isPending && <Waiting what="Reading the versions" />}

@@ -1,0 +1,101 @@
+import { expect, openOwnBook, paste, proofs, saved, selectWords, test, text } from "./fixtures";
+
+test("linked words and whole texts are replaced by what is typed over them", async ({ page }) => {
+  await openOwnBook(
+    page,
+    "# Tides\n\nAsk [the office](https://tides.example/) or [the pilot](https://pilot.example/).\n\nLow water.",
+  );
+  await selectWords(page, "the office");
+  await page.keyboard.type("those who know");
+  await expect(text(page)).toContainText("Ask those who know or the pilot.");
+  await selectWords(page, "the pilot");
+  await page.keyboard.press("Backspace");
+  await page.keyboard.type("x");
+  await text(page).getByText("Low water.").click();
+  await page.keyboard.press("Control+a");
+  await page.keyboard.type("All is new.");
+  await expect(text(page)).toHaveText("All is new.");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Delete");
+  await page.keyboard.type("Again.");
+  await expect(text(page)).toHaveText("Again.");
+  await saved(page);
+});
+
+test("a heading keeps its id through levels, paragraphs and pasting over, and its links lead there", async ({
+  page,
+}) => {
+  const bookId = await openOwnBook(
+    page,
+    "# Tides\n\nSee [low water](#low-water).\n\n## Low water\n\nWade.\n\n## High water\n\nWait.",
+  );
+  const kind = page.getByLabel("Kind of paragraph");
+  await text(page).getByRole("heading", { name: "Low water" }).click();
+  await kind.selectOption("Heading 3");
+  await kind.selectOption("Paragraph");
+  await kind.selectOption("Heading 2");
+  // All of it, as another program gives it back: without ids.
+  await text(page).getByText("Wade.").click();
+  await page.keyboard.press("Control+a");
+  await paste(page, {
+    html: '<p>See <a href="https://tides.example/">the tables</a>.</p><h3>Low water</h3><p>Wade slowly.</p>',
+  });
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+a");
+  await text(page).evaluate((root) => {
+    const data = new DataTransfer();
+    const copy = new ClipboardEvent("copy", { clipboardData: data, bubbles: true, cancelable: true });
+    root.dispatchEvent(copy);
+    root.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await expect(text(page)).toContainText("Wait.");
+  await saved(page);
+  expect(await proofs(page, bookId)).toEqual(
+    ["pdf", "epub"].map((format) => ({ format, intact: 1, total: 1, extra: 0 })),
+  );
+});
+
+test("the focus goes where the author goes on, and comes back to the cursor", async ({ page }) => {
+  await openOwnBook(
+    page,
+    "# Tides\n\nAsk [the office](https://tides.example/) or see [low water](#low-water).\n\n## Low water\n\nWade slowly. The office opens at eight.",
+  );
+  // Following: the next key is for the panel, never for the linked words.
+  await selectWords(page, "the office");
+  await page.keyboard.press("Control+Enter");
+  await expect(page.getByRole("link", { name: "Open in a new tab" })).toBeFocused();
+  await page.keyboard.press("Escape");
+  await expect(text(page)).toBeFocused();
+  expect(await page.evaluate(() => getSelection()!.toString())).toBe("the office");
+
+  // An anchor: what is typed is its name, and then the text goes on.
+  await selectWords(page, "slowly");
+  await page.keyboard.press("Alt+a");
+  await page.keyboard.type("Wading");
+  await expect(page.getByLabel(/^Name of the anchor/)).toHaveValue("Wading");
+  await page.keyboard.press("Enter");
+  await expect(text(page)).toBeFocused();
+  expect(await page.evaluate(() => getSelection()!.toString())).toBe("slowly");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.type(" now");
+  await expect(text(page)).toContainText("Wade slowly now. The office");
+
+  // Every mention: two actions, and back to where it was begun.
+  await text(page).getByRole("link", { name: "the office" }).click();
+  await page.getByRole("button", { name: "Link every mention" }).click();
+  await expect(page.getByLabel("Words to look for")).toBeFocused();
+  await expect(page.getByRole("button", { name: "Link 1 mention" })).toBeEnabled();
+  await page.keyboard.press("Escape");
+  await expect(text(page)).toBeFocused();
+
+  // Places: renaming returns to the row; deleting goes to the row beside.
+  await page.getByRole("radio", { name: "Chapters" }).focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("radio", { name: "Places" })).toBeChecked();
+  const places = page.getByRole("navigation", { name: "Places" });
+  await places.getByRole("button", { name: "Change the anchor “Wading”" }).click();
+  await page.keyboard.type("!");
+  await page.keyboard.press("Escape");
+  await expect(places.getByRole("button", { name: "Change the anchor “Wading”" })).toBeFocused();
+});

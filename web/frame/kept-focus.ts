@@ -1,0 +1,95 @@
+/** Sent to what gets the focus back; whoever knows better where in it the author was takes that upon itself. */
+export const focusReturns = "focusreturns";
+
+const focusable =
+  "a[href], button:not(:disabled), input:not(:disabled):not([type=hidden]), select:not(:disabled), textarea:not(:disabled), summary, [contenteditable=true], [tabindex='0']";
+const mostRemembered = 20;
+
+interface Focused {
+  element: HTMLElement;
+  /** From its parent upwards, each with where in it the focus was. */
+  around: { parent: Element; index: number }[];
+}
+
+/**
+ * Keeps the focus on the page when what has it goes: a panel that closes, a row that is deleted, a button that becomes
+ * a field. It returns to where it came from, or goes to the row beside (WCAG 2.2 SC 2.4.3, 2.4.7); else whoever works
+ * by keys begins again at the top of the page.
+ */
+export function keepFocus(): void {
+  const before: HTMLElement[] = [];
+  let last: Focused | null = null;
+  addEventListener("focusin", ({ target }) => {
+    if (!(target instanceof HTMLElement)) return;
+    if (last && last.element !== target) before.push(last.element);
+    if (before.length > mostRemembered) before.shift();
+    last = { element: target, around: waysUp(target) };
+  });
+  addEventListener("focusout", ({ relatedTarget }) => {
+    const left = last;
+    if (relatedTarget !== null) return;
+    // Told also of what is about to go; whoever presses beside everything wants the focus nowhere.
+    setTimeout(() => {
+      if (left === last && left && isThere(left.element) && document.hasFocus() && !hasFocus()) last = null;
+    });
+  });
+  new MutationObserver(() => {
+    if (!last || hasFocus()) return;
+    // A button that waited while its work was done is there again.
+    if (isThere(last.element)) giveBack(last.element);
+    else if (!last.element.matches(":disabled") || !last.element.isConnected)
+      giveBack(placeFor(last, before));
+  }).observe(document.body, {
+    childList: true,
+    subtree: true,
+    attributeFilter: ["class", "hidden", "disabled", "open"],
+  });
+}
+
+/** Whether anything on the page has the focus. */
+function hasFocus(): boolean {
+  return document.activeElement !== null && document.activeElement !== document.body;
+}
+
+function waysUp(element: Element): Focused["around"] {
+  const around: Focused["around"] = [];
+  for (let child = element; child.parentElement; child = child.parentElement)
+    around.push({ parent: child.parentElement, index: [...child.parentElement.children].indexOf(child) });
+  return around;
+}
+
+/** Whether an element is on the page and can have the focus. */
+function isThere(element: HTMLElement): boolean {
+  return element.isConnected && element.matches(focusable) && element.checkVisibility();
+}
+
+function placeFor({ around }: Focused, before: readonly HTMLElement[]): HTMLElement | null {
+  const at = around.findIndex(({ parent }) => parent.isConnected);
+  if (at === -1) return null;
+  const { parent, index } = around[at]!;
+  const gone = around[at - 1]?.parent;
+  const beside = gone?.matches("li, tr, [role=row]") ? besideRow(parent, index) : null;
+  return (
+    beside ??
+    before.findLast(isThere) ??
+    firstIn(parent) ??
+    document.querySelector<HTMLElement>(`main ${focusable}`)
+  );
+}
+
+/** What can have the focus in the row that has come into the place of one that is gone, or in the last. */
+function besideRow(list: Element, index: number): HTMLElement | null {
+  const rows = [...list.children];
+  const row = rows[Math.min(index, rows.length - 1)];
+  return row ? firstIn(row) : null;
+}
+
+function firstIn(part: Element): HTMLElement | null {
+  return [...part.querySelectorAll<HTMLElement>(focusable)].find(isThere) ?? null;
+}
+
+function giveBack(place: HTMLElement | null): void {
+  if (!place) return;
+  const isFree = place.dispatchEvent(new CustomEvent(focusReturns, { cancelable: true }));
+  if (isFree) place.focus({ preventScroll: true });
+}
