@@ -39,7 +39,7 @@ test("no view of writing has a violation", async ({ page, quiet }) => {
   await page.getByRole("button", { name: "Link every mention" }).click();
   await expect(page.getByRole("heading", { name: "Link every mention" })).toBeVisible();
   expect.soft(await violations(page)).toEqual([]);
-  await page.getByRole("button", { name: "Leave as it was" }).click();
+  await page.getByRole("button", { name: "Cancel" }).click();
   await page.getByRole("link", { name: "The Monk's Path" }).click();
   await text(page)
     .locator(".picture img")
@@ -48,7 +48,7 @@ test("no view of writing has a violation", async ({ page, quiet }) => {
   await page.getByRole("button", { name: /^Hotspots: 3/ }).click();
   await expect(page.locator("canvas").first()).toBeVisible();
   expect.soft(await violations(page)).toEqual([]);
-  await page.getByRole("button", { name: "Leave as it was" }).click();
+  await page.getByRole("button", { name: "Cancel" }).click();
   await page.getByRole("link", { name: "Versions" }).click();
   await expect(page.getByRole("heading", { name: /link/ })).toBeVisible();
   expect.soft(await violations(page)).toEqual([]);
@@ -58,7 +58,7 @@ test("no view of writing has a violation", async ({ page, quiet }) => {
   await page.getByRole("radio", { name: "Places" }).click();
   await page.getByRole("button", { name: "Change the anchor “every island”" }).click();
   expect.soft(await violations(page)).toEqual([]);
-  await page.getByRole("button", { name: "Take the anchor out" }).click();
+  await page.getByRole("button", { name: "Delete anchor" }).click();
   await page.getByRole("button", { name: "Keys" }).click();
   expect.soft(await violations(page)).toEqual([]);
 });
@@ -127,7 +127,7 @@ test("no view of checks and exports has a violation", async ({ page, quiet }) =>
   quiet.push("Blocked script execution");
   const bookId = await openDemo(page);
   await page.goto(`/books/${bookId}/checks`);
-  await page.getByRole("button", { name: "Ask all addresses" }).click();
+  await page.getByRole("button", { name: "Check all" }).click();
   await expect(page.getByRole("progressbar")).toBeVisible();
   expect.soft(await violations(page)).toEqual([]);
   await expect(page.getByText("The last run asked")).toBeVisible({ timeout: 30_000 });

@@ -9,18 +9,18 @@ test("pages are laid out as the author has it, and the proof is had as a table",
   const bookId = await openOwnBook(page, "# Tides\n\nSee [the office](https://tides.hesterley.example/).");
   await page.goto(`/books/${bookId}/export`);
   await page.getByText("Pages of the PDF").click();
-  await page.getByLabel("Size").selectOption("its own");
+  await page.getByLabel("Page size").selectOption("its own");
   await page.getByLabel("Width, mm").fill("100");
   await page.getByLabel("Margin at the binding, mm").fill("60");
-  await page.getByRole("button", { name: "Lay out so" }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByRole("alert")).toContainText("leave less than 50 mm");
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map(({ id }) => id)).toEqual([]);
   await page.getByLabel("Margin at the binding, mm").fill("20");
   await page.getByLabel("Running heads").check();
-  await page.getByRole("button", { name: "Lay out so" }).click();
-  await expect(page.getByText("The next PDF is laid out so.")).toBeVisible();
-  await expect(page.getByText("100 × 210 mm, letters of 10.5 pt, running heads")).toBeVisible();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Saved: the next PDF is laid out so.")).toBeVisible();
+  await expect(page.getByText("100 × 210 mm, font size 10.5 pt, running heads")).toBeVisible();
 
   await page.getByRole("button", { name: "Export PDF" }).click();
   await page.getByRole("link", { name: "Link proof" }).click({ timeout: 30_000 });
@@ -56,7 +56,7 @@ test("a book goes out in a font that its author brought", async ({ page }) => {
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map(({ id }) => id)).toEqual([]);
   await page.getByRole("combobox", { name: "Text" }).selectOption("Noto Serif Display");
-  await page.getByRole("button", { name: "Save" }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByText("text Noto Serif Display, headings as the text")).toBeVisible();
 
   await page.getByRole("button", { name: "Export EPUB" }).click();
@@ -123,7 +123,7 @@ test("what becomes of each kind of link is told before, and a preset remembers w
   await page.getByLabel("A page for each chapter").check();
   const presets = page.getByRole("region", { name: "Presets" });
   await presets.getByLabel("Keep what is chosen now as").fill("For the wardens' site");
-  await presets.getByRole("button", { name: "Keep", exact: true }).click();
+  await presets.getByRole("button", { name: "Save preset" }).click();
   await expect(presets.getByRole("listitem")).toContainText("Web page, a page for each chapter");
 
   // Another visit: the usual choices again, and the preset's when it is taken up.

@@ -25,11 +25,11 @@ test("runs are remembered: what broke, since when, and the chart of all of them"
   quiet.push("422");
   await cause("reset");
   await page.goto(`/books/${bookId}/checks`);
-  await page.getByRole("button", { name: "Ask all addresses" }).click();
+  await page.getByRole("button", { name: "Check all" }).click();
   await expect(page.getByText("None newly broken")).toBeVisible();
   await cause("deleted", "refuge-r3");
   const plan = page.getByRole("article").filter({ hasText: share });
-  await plan.getByRole("button", { name: "Ask again" }).click();
+  await plan.getByRole("button", { name: "Check again" }).click();
   await expect(page.getByText("1 newly broken")).toBeVisible();
   await expect(plan).toContainText("Broken since");
   await plan.getByRole("button", { name: "History" }).click();
@@ -46,13 +46,13 @@ test("runs are remembered: what broke, since when, and the chart of all of them"
 
   await page.getByLabel("What is due is asked").selectOption("every Monday");
   await page.getByLabel("Readers of the book").selectOption("Causeway wardens");
-  await page.getByRole("button", { name: "Keep this plan" }).click();
+  await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("The plan is kept.")).toBeVisible();
   await page.reload();
   await expect(page.getByLabel("What is due is asked")).toHaveValue("0 3 * * 1");
   await page.getByLabel("What is due is asked").selectOption("by a cron expression");
   await page.getByLabel("Minute, hour, day, month, day of the week").fill("*/5 * * * *");
-  await page.getByRole("button", { name: "Keep this plan" }).click();
+  await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByRole("alert")).toContainText("at least an hour apart");
 
   const [report] = await Promise.all([
@@ -67,7 +67,7 @@ test("findings of a run are mended in the list and in the margin, and narrowed b
 }) => {
   await cause("reset");
   await page.goto(`/books/${bookId}/checks`);
-  await page.getByRole("button", { name: "Ask all addresses" }).click();
+  await page.getByRole("button", { name: "Check all" }).click();
   await expect(page.getByText("None newly broken")).toBeVisible();
   await page.getByRole("link", { name: "Findings" }).click();
   const broken = page.getByRole("region", { name: "A destination is broken" });

@@ -150,9 +150,9 @@ test("words, description and a page's title are given beside the destination; tr
   await open(page, "https://maps.hesterley.example/sheets");
   await page.keyboard.type("https://maps.hesterley.example/sheets?utm_source=letter&x=1");
   await expect(line(page)).toContainText("Hesterley Maps — sheets");
-  await line(page).getByRole("button", { name: "Take as words" }).click();
+  await line(page).getByRole("button", { name: "Use as words" }).click();
   await expect(line(page)).toContainText("utm_source");
-  await line(page).getByRole("button", { name: "Leave it out" }).click();
+  await line(page).getByRole("button", { name: "Remove" }).click();
   await line(page).getByLabel("Description").fill("All four causeways on one sheet");
   await page.keyboard.press("Enter");
   const link = text(page).getByRole("link", { name: "Hesterley Maps — sheets" });

@@ -15,8 +15,8 @@ test("links take the look of their kind, on the page and in the exports, with WC
   await web.getByLabel("Colour").fill("#c04000");
   await web.getByLabel("Bold").check();
   await expect(web.getByRole("status")).toContainText(/[345]\.\d\d beside the text, enough/);
-  await page.getByRole("button", { name: "Take these looks" }).click();
-  await expect(page.getByText("The book’s links look so now.")).toBeVisible();
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Saved: the book’s links look so now.")).toBeVisible();
 
   await page.getByRole("link", { name: "Write" }).click();
   const office = text(page).getByRole("link", { name: "the office" });

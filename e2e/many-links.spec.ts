@@ -125,8 +125,8 @@ test("a host is exchanged for all chosen links after a preview, and undone as on
 
 test("versions are named, compared with their links listed apart, and brought back", async ({ page }) => {
   await page.getByRole("link", { name: "Versions" }).click();
-  await page.getByLabel("Keep it as it is now, as").fill("Before the storm");
-  await page.getByRole("button", { name: "Keep" }).click();
+  await page.getByLabel("Save it as it is now, as").fill("Before the storm");
+  await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("Before the storm")).toBeVisible();
   await page.getByRole("link", { name: "Back to the text" }).click();
   await text(page).getByRole("link", { name: "tide office" }).click();

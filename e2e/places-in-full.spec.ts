@@ -70,8 +70,8 @@ test("a cross-reference is made by any part of a name, and follows its target's 
   await saved(page);
 
   await (await number(page)).selectOption({ label: "to headings 2: 3.1.4" });
-  await page.getByRole("button", { name: "Count so" }).click();
-  await expect(page.getByText("The book counts so now.")).toBeVisible();
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Saved: the book counts so now.")).toBeVisible();
   await write(page);
   await references(page).click();
   const card = page.getByLabel("Says");
@@ -102,8 +102,8 @@ test("a cross-reference is made by any part of a name, and follows its target's 
 
 test("numbers on the page follow as chapters are moved", async ({ page }) => {
   await (await number(page)).selectOption({ label: "chapters alone: 3" });
-  await page.getByRole("button", { name: "Count so" }).click();
-  await expect(page.getByText("The book counts so now.")).toBeVisible();
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Saved: the book counts so now.")).toBeVisible();
   await write(page);
   await openChapter(page, "Questions");
   const title = text(page).locator("h1");
@@ -198,8 +198,8 @@ test("tables and notes are counted as the book says; a note is referred to again
   await page.goto(`/books/${bookId}/links/numbers`);
   await page.getByLabel("Tables are counted").selectOption("chapter");
   await page.getByLabel("Words of the way back from a note").fill("to the text");
-  await page.getByRole("button", { name: "Count so" }).click();
-  await expect(page.getByText("The book counts so now.")).toBeVisible();
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Saved: the book counts so now.")).toBeVisible();
   await write(page);
   await expect(caption).toHaveAttribute("data-number", "Table 1.1");
   await expect(text(page).locator("aside .made-return")).toHaveText("to the text to the text ");

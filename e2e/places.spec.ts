@@ -104,7 +104,7 @@ test("a used anchor is taken out only with word about its links, and one undo br
   await places(page)
     .getByLabel(/^Where its 1 link/)
     .selectOption({ label: "Springs (Tides)" });
-  await places(page).getByRole("button", { name: "Take the anchor out" }).click();
+  await places(page).getByRole("button", { name: "Delete anchor" }).click();
   await expect(text(page).locator("[data-anchor]")).toHaveCount(0);
   await expect(page.getByRole("button", { name: "Link “at nine”" })).toContainText("Springs");
   await page.getByRole("status").getByRole("button", { name: "Undo" }).click();

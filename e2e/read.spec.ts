@@ -129,7 +129,7 @@ test("the exported e-book is read on a phone, a tablet and a grey screen that sh
   await expect(aside).toContainText("https://tides.hesterley.example/notes");
   await expect(aside.getByRole("link", { name: "Open in a new tab" })).toBeVisible();
   await page.getByLabel("On a").selectOption("grey screen");
-  await aside.getByRole("button", { name: "Stay here" }).click();
+  await aside.getByRole("button", { name: "Cancel" }).click();
   await screen.getByRole("link", { name: "the office" }).click();
   await expect(aside).toContainText("Tap the link once more to open it.");
   await screen.getByRole("link", { name: "the office" }).click();

@@ -38,11 +38,11 @@ test("an account is made, a manuscript brought in with what was left out, a book
   const row = page.getByRole("listitem").filter({ hasText: "Short walks" });
   await row.getByRole("button", { name: "Title, author, language" }).click();
   await row.getByLabel("Language").fill("german words");
-  await row.getByRole("button", { name: "Keep" }).click();
+  await row.getByRole("button", { name: "Save" }).click();
   await expect(row).toContainText("A language is written as");
   await row.getByLabel("Language").fill("de");
   await row.getByLabel("Title").fill("Kurze Wege");
-  await row.getByRole("button", { name: "Keep" }).click();
+  await row.getByRole("button", { name: "Save" }).click();
   const renamed = page.getByRole("listitem").filter({ hasText: "Kurze Wege" });
   await renamed.getByRole("button", { name: "Title, author, language" }).click();
   await renamed.getByRole("button", { name: "Delete the book" }).click();

@@ -78,14 +78,14 @@ try {
     // Some runs between which a shared file comes and goes, so that there is something to remember.
     for (const event of ["", "deleted", "", "reset", "", "deleted"]) {
       if (event !== "") await cause(event);
-      await page.getByRole("button", { name: "Ask all addresses" }).click();
+      await page.getByRole("button", { name: "Check all" }).click();
       await page.getByRole("progressbar", { name: "Addresses asked" }).waitFor();
       await page.getByText("The last run asked").waitFor();
     }
     const shared = page.getByRole("article").filter({ hasText: "drive.hesterley.example" });
     await shared.getByRole("button", { name: "History" }).click();
     await shared.getByRole("row").nth(3).waitFor();
-    await page.getByRole("button", { name: "Ask all addresses" }).click();
+    await page.getByRole("button", { name: "Check all" }).click();
     await page.getByText(/[234][0-9] of 5[0-9] addresses asked/).waitFor();
     await page.waitForTimeout(1100);
     await shot("checks");

@@ -123,7 +123,7 @@ export function CheckPlan() {
       {save.error && <Problem>{save.error.message}</Problem>}
       <div className="flex flex-wrap items-center gap-4 px-4 py-3">
         <Button kind="main" disabled={!isChanged || save.isPending} onClick={() => save.mutate()}>
-          {save.isPending ? "Saving …" : "Keep this plan"}
+          {save.isPending ? "Saving …" : "Save"}
         </Button>
         {save.isSuccess && !isChanged && <span role="status">The plan is kept.</span>}
       </div>

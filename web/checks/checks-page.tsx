@@ -38,14 +38,14 @@ export function ChecksPage() {
             ) : (
               <>
                 <Button disabled={all.length === 0} onClick={() => void run.begin({ which: "due" })}>
-                  Ask what is due
+                  Check what is due
                 </Button>
                 <Button
                   kind="main"
                   disabled={all.length === 0}
                   onClick={() => void run.begin({ which: "all" })}
                 >
-                  Ask all addresses
+                  Check all
                 </Button>
               </>
             )}

@@ -51,7 +51,7 @@ export function DestinationRow({
           )}
           {onAsk && (
             <Button kind="quiet" className="min-h-0 text-sm" onClick={onAsk}>
-              Ask again
+              Check again
             </Button>
           )}
         </p>

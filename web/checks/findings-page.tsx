@@ -126,7 +126,7 @@ export function FindingsPage() {
           )}
           {findings.data && run.isUnderWay && (
             <p role="status" className="mt-2 text-faint">
-              Asking: {run.job!.done} of {run.job!.total || "…"} addresses.
+              Checking: {run.job!.done} of {run.job!.total || "…"} addresses.
             </p>
           )}
           {run.problem && <Problem>{run.problem}</Problem>}
@@ -160,7 +160,7 @@ export function FindingsPage() {
                         disabled={run.isUnderWay}
                         onClick={() => void run.begin({ addresses: addressesOf(group) })}
                       >
-                        Ask {group.length === 1 ? "it" : "them"} again
+                        Check {group.length === 1 ? "it" : "them"} again
                       </Button>
                     )}
                     {mendable.length > 1 && mendable.length === allOf(first.rule).length && (

@@ -28,7 +28,7 @@ export function HealthPage() {
           {runs.error && <Problem>{runs.error.message}</Problem>}
           {runs.data && all.length === 0 && (
             <p className="mt-4 border border-hairline bg-paper p-10 font-serif text-lg">
-              No run has come to its end yet. Ask the addresses under Addresses, or plan runs here.
+              No run has come to its end yet. Check the addresses under Addresses, or plan runs here.
             </p>
           )}
           {all.length > 0 && (

@@ -12,5 +12,5 @@ export const sizes: [TrimName, string][] = [
 /** What the pages of a layout are, in a few words. */
 export function layoutWords({ trim, width, height, fontSize, runningHeads }: PageLayout): string {
   const size = trim === "own" ? `${width} × ${height} mm` : sizes.find(([name]) => name === trim)![1];
-  return `${size}, letters of ${fontSize} pt${runningHeads ? ", running heads" : ""}`;
+  return `${size}, font size ${fontSize} pt${runningHeads ? ", running heads" : ""}`;
 }

@@ -50,7 +50,7 @@ export function PagesForm() {
       </summary>
       <div className="grid gap-x-8 gap-y-3 border-t border-hairline px-5 py-4 md:grid-cols-3">
         <div className="grid content-start gap-3">
-          <Labelled label="Size">
+          <Labelled label="Page size">
             {(id) => (
               <select
                 id={id}
@@ -85,7 +85,7 @@ export function PagesForm() {
           ))}
         </fieldset>
         <div className="grid content-start gap-3">
-          <Labelled label="Letters, pt">
+          <Labelled label="Font size, pt">
             {(id) => (
               <input
                 id={id}
@@ -134,15 +134,15 @@ export function PagesForm() {
       {save.error && <Problem>{save.error.message}</Problem>}
       <div className="flex flex-wrap items-center gap-4 border-t border-hairline px-5 py-3">
         <Button disabled={!isChanged || save.isPending} onClick={() => save.mutate()}>
-          {save.isPending ? "Saving …" : "Lay out so"}
+          {save.isPending ? "Saving …" : "Save"}
         </Button>
         <Button kind="quiet" disabled={!isChanged} onClick={() => setLayout(book.layout)}>
-          As it was
+          Cancel
         </Button>
         <Button kind="quiet" onClick={() => setLayout(defaultLayout)}>
-          The usual
+          Default
         </Button>
-        {save.isSuccess && !isChanged && <span role="status">The next PDF is laid out so.</span>}
+        {save.isSuccess && !isChanged && <span role="status">Saved: the next PDF is laid out so.</span>}
       </div>
     </details>
   );

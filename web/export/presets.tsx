@@ -77,7 +77,7 @@ export function Presets({
       )}
       <form onSubmit={keep} className="mt-2 flex flex-wrap items-center gap-3">
         <label className="flex items-center gap-2">
-          Keep what is chosen now as
+          Save what is chosen now as
           <input
             value={name}
             maxLength={60}
@@ -86,7 +86,7 @@ export function Presets({
           />
         </label>
         <Button type="submit" disabled={name.trim() === "" || save.isPending}>
-          Keep
+          Save preset
         </Button>
       </form>
     </section>

@@ -70,7 +70,7 @@ export function LooksPage() {
                 </span>
                 <LookFields look={looks[kind]} onChange={(to) => set(kind, to)} />
                 <label className="flex items-center gap-2">
-                  On web pages, pointed at, it
+                  On web pages, on hover, it
                   <select
                     value={looks[kind].hover}
                     onChange={(event) => set(kind, { hover: event.target.value as HoverStyle })}
@@ -90,15 +90,15 @@ export function LooksPage() {
           {save.error && <Problem>{save.error.message}</Problem>}
           <div className="mt-4 flex flex-wrap items-center gap-4">
             <Button kind="main" disabled={!isChanged || save.isPending} onClick={() => save.mutate()}>
-              {save.isPending ? "Saving …" : "Take these looks"}
+              {save.isPending ? "Saving …" : "Save"}
             </Button>
             <Button kind="quiet" disabled={!isChanged} onClick={() => setLooks(book.looks)}>
-              As they were
+              Cancel
             </Button>
             <Button kind="quiet" onClick={() => setLooks(defaultLooks)}>
-              Blue and underlined
+              Default
             </Button>
-            {save.isSuccess && !isChanged && <span role="status">The book’s links look so now.</span>}
+            {save.isSuccess && !isChanged && <span role="status">Saved: the book’s links look so now.</span>}
           </div>
         </div>
       </div>

@@ -118,15 +118,15 @@ export function NumbersPage() {
           {save.error && <Problem>{save.error.message}</Problem>}
           <div className="mt-4 flex flex-wrap items-center gap-4">
             <Button kind="main" disabled={!isChanged || save.isPending} onClick={() => save.mutate()}>
-              {save.isPending ? "Saving …" : "Count so"}
+              {save.isPending ? "Saving …" : "Save"}
             </Button>
             <Button kind="quiet" disabled={!isChanged} onClick={() => setNow(book.conventions)}>
-              As it was
+              Cancel
             </Button>
             <Button kind="quiet" onClick={() => setNow(defaultConventions)}>
-              The usual
+              Default
             </Button>
-            {save.isSuccess && !isChanged && <span role="status">The book counts so now.</span>}
+            {save.isSuccess && !isChanged && <span role="status">Saved: the book counts so now.</span>}
           </div>
         </div>
       </div>

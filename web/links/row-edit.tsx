@@ -83,7 +83,7 @@ export function RowEdit({ bookId, row, onDone }: { bookId: string; row: LedgerRo
       {!isReference && <Field name="description" label="Description" defaultValue={row.description ?? ""} />}
       <div className="mt-5 flex gap-3">
         <Button type="submit" kind="main" disabled={busy}>
-          Take
+          Save
         </Button>
         {!isReference && (
           <Button kind="quiet" disabled={busy} onClick={() => void attempt(() => edit({ kind: "remove" }))}>
@@ -91,7 +91,7 @@ export function RowEdit({ bookId, row, onDone }: { bookId: string; row: LedgerRo
           </Button>
         )}
         <Button kind="quiet" onClick={onDone}>
-          Leave
+          Cancel
         </Button>
       </div>
     </form>

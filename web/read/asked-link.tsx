@@ -56,7 +56,7 @@ export function AskedLink({
           )}
           {file && <Button onClick={() => save(address, file)}>Save a copy</Button>}
           <Button kind="quiet" onClick={onDone}>
-            Stay here
+            Cancel
           </Button>
         </div>
       </div>

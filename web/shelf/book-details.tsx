@@ -46,7 +46,7 @@ export function BookDetails({ book, onClose }: { book: Book; onClose: () => void
       />
       <div className="flex flex-wrap items-center gap-3 md:col-span-3">
         <Button kind="main" type="submit" disabled={change.isPending}>
-          Keep
+          Save
         </Button>
         <Button kind="quiet" onClick={onClose}>
           Cancel
