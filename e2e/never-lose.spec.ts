@@ -99,3 +99,12 @@ test("the focus goes where the author goes on, and comes back to the cursor", as
   await page.keyboard.press("Escape");
   await expect(places.getByRole("button", { name: "Change the anchor “Wading”" })).toBeFocused();
 });
+
+test("a blank in a host is told, and no address is made of it", async ({ page }) => {
+  await openOwnBook(page, "# Tides\n\nAsk the office.");
+  await selectWords(page, "the office");
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("https://a b.example/");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("“https://a b.example/” is not a web address.")).toBeVisible();
+});
