@@ -91,7 +91,8 @@ test("the focus goes where the author goes on, and comes back to the cursor", as
 
   // Places: renaming returns to the row; deleting goes to the row beside.
   await page.getByRole("radio", { name: "Chapters" }).focus();
-  await page.keyboard.press("ArrowRight");
+  // A key is held for a moment, as fingers do.
+  await page.keyboard.press("ArrowRight", { delay: 80 });
   await expect(page.getByRole("radio", { name: "Places" })).toBeChecked();
   const places = page.getByRole("navigation", { name: "Places" });
   await places.getByRole("button", { name: "Change the anchor “Wading”" }).click();
@@ -107,4 +108,48 @@ test("a blank in a host is told, and no address is made of it", async ({ page })
   await page.keyboard.type("https://a b.example/");
   await page.keyboard.press("Enter");
   await expect(page.getByText("“https://a b.example/” is not a web address.")).toBeVisible();
+});
+
+test("two windows on one chapter take over what the other wrote, paragraph by paragraph", async ({
+  page,
+  quiet,
+}) => {
+  // The network that is away, and the old revisions that are refused.
+  quiet.push("ERR_INTERNET_DISCONNECTED", "409");
+  await openOwnBook(page, "# Tides\n\nFirst.\n\nSecond.\n\nThird.");
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  await expect(text(other)).toContainText("Third.");
+
+  // An untouched window takes over by itself.
+  await text(page).getByText("First.").click();
+  await page.keyboard.press("End");
+  await page.keyboard.type(" And more.");
+  await expect(text(other)).toContainText("First. And more.");
+
+  // Both write, each in a paragraph of its own, while neither has heard of the other.
+  await page.context().setOffline(true);
+  await text(page).getByText("Third.").click();
+  await page.keyboard.press("End");
+  await page.keyboard.type(" From here.");
+  await text(other).getByText("Second.").click();
+  await other.keyboard.press("End");
+  await other.keyboard.type(" From there.");
+  await page.context().setOffline(false);
+  const whole = ["First. And more.", "Second. From there.", "Third. From here."];
+  for (const window of [page, other])
+    await expect(text(window).locator("p")).toHaveText(whole, { timeout: 20_000 });
+
+  // The same paragraph by both is for the author to choose from.
+  await page.context().setOffline(true);
+  await page.keyboard.type(" Mine.");
+  await text(other).getByText("Third.").click();
+  await other.keyboard.press("End");
+  await other.keyboard.type(" Yours.");
+  await page.context().setOffline(false);
+  const asked = async (): Promise<number> => {
+    const counts = [page, other].map((window) => window.getByText("Choose the one to go on with").count());
+    return (await Promise.all(counts)).reduce((sum, count) => sum + count);
+  };
+  await expect.poll(asked).toBe(1);
 });

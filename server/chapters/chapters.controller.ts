@@ -1,22 +1,46 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put } from "@nestjs/common";
-import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  Patch,
+  Post,
+  Put,
+  Sse,
+  type MessageEvent,
+} from "@nestjs/common";
+import {
+  ApiCreatedResponse,
+  ApiNoContentResponse,
+  ApiOkResponse,
+  ApiProduces,
+  ApiTags,
+} from "@nestjs/swagger";
+import { map, type Observable } from "rxjs";
 import { OpenBook } from "../access/book.guard.ts";
 import { Book } from "../books/book.entity.ts";
 import {
   ChapterAnswer,
   ChapterListingAnswer,
+  ChapterRevisionAnswer,
   NewChapterRequest,
   OrderRequest,
   RenameChapterRequest,
   SaveChapterRequest,
   SavedAnswer,
 } from "./chapters.dto.ts";
+import { ChapterWatchService } from "./chapter-watch.service.ts";
 import { ChaptersService } from "./chapters.service.ts";
 
 @ApiTags("chapters")
 @Controller("books/:bookId/chapters")
 export class ChaptersController {
-  constructor(private readonly chapters: ChaptersService) {}
+  constructor(
+    private readonly chapters: ChaptersService,
+    private readonly watch: ChapterWatchService,
+  ) {}
 
   @Get()
   @ApiOkResponse({ type: [ChapterListingAnswer] })
@@ -34,6 +58,16 @@ export class ChaptersController {
   @ApiOkResponse({ type: [ChapterListingAnswer] })
   async reorder(@OpenBook() book: Book, @Body() request: OrderRequest): Promise<ChapterListingAnswer[]> {
     return this.chapters.reorder(book.id, request.chapters);
+  }
+
+  @Sse("events")
+  @ApiProduces("text/event-stream")
+  @ApiOkResponse({
+    type: [ChapterRevisionAnswer],
+    description: "The chapters in their order with their revisions, whenever any of it has changed.",
+  })
+  events(@OpenBook() book: Book): Observable<MessageEvent> {
+    return this.watch.watch(book.id).pipe(map((data) => ({ data })));
   }
 
   @Get(":chapterId")

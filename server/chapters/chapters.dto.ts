@@ -101,6 +101,16 @@ export class ChapterAnswer {
   document: Record<string, unknown>;
 }
 
+/** How often a chapter was saved, for windows that have it open. */
+export class ChapterRevisionAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty()
+  title: string;
+  @ApiProperty()
+  revision: number;
+}
+
 export class SavedAnswer {
   @ApiProperty()
   revision: number;

@@ -40,6 +40,11 @@ export class Client {
     };
   }
 
+  /** An answer that comes piece by piece. */
+  stream(path: string): Promise<Response> {
+    return fetch(`${this.url}/api${path}`, { headers: { cookie: this.cookie } });
+  }
+
   async signUp(name = "Pell Arrandine"): Promise<this> {
     const email = `${randomUUID()}@authors.example`;
     await this.call("POST", "/accounts", { name, email, password: "a long password" });
@@ -83,9 +88,7 @@ export class Client {
   async jobEnd(job: {
     id: string;
   }): Promise<{ state: string; message: string; done: number; total: number; events: number }> {
-    const response = await fetch(`${this.url}/api/jobs/${job.id}/events`, {
-      headers: { cookie: this.cookie },
-    });
+    const response = await this.stream(`/jobs/${job.id}/events`);
     let text = "";
     const decoder = new TextDecoder();
     const reader = response.body!.getReader();

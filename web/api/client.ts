@@ -9,6 +9,7 @@ export type Book = components["schemas"]["BookAnswer"];
 export type Imported = components["schemas"]["ImportAnswer"];
 export type ChapterListing = components["schemas"]["ChapterListingAnswer"];
 export type Chapter = components["schemas"]["ChapterAnswer"];
+export type ChapterRevision = components["schemas"]["ChapterRevisionAnswer"];
 export type Job = components["schemas"]["JobAnswer"];
 export type CheckedDestination = components["schemas"]["DestinationAnswer"];
 export type ReachRun = components["schemas"]["RunAnswer"];

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { RadioGroup } from "radix-ui";
+import { readChapter } from "@vennet/core/manuscript/chapter";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import { useStore } from "zustand";
@@ -17,6 +18,7 @@ import { PlacesList } from "./places/places-list";
 import { usePagesShown } from "./pages/pages-shown";
 import { ChapterSaver } from "./saving/chapter-saver";
 import { openChapter, type OpenedChapter } from "./saving/open-chapter";
+import { useLiveChapters } from "./saving/use-live-chapters";
 import { SaveState } from "./saving/save-state";
 import { TwoTexts } from "./saving/two-texts";
 
@@ -35,6 +37,7 @@ export function WritePage() {
     queryFn: () =>
       answerOf(api.GET("/api/books/{bookId}/chapters", { params: { path: { bookId: book.id } } })),
   });
+  useLiveChapters(book.id, chapterId ?? null, saver);
   const first = chapters.data?.[0];
   if (!chapterId && first) return <Navigate to={`/books/${book.id}/write/${first.id}?${search}`} replace />;
   return (
@@ -222,7 +225,7 @@ function WrittenChapter({
   const stale = useStale();
   const saver = useMemo(
     () =>
-      new ChapterSaver(bookId, chapterId, opened.revision, () => {
+      new ChapterSaver(bookId, chapterId, opened.revision, readChapter(opened.base), () => {
         void stale("text");
       }),
     [bookId, chapterId, opened, stale],

@@ -1,4 +1,5 @@
-import { writeChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
+import { readChapter, writeChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
+import { mergeTexts } from "@vennet/core/manuscript/merge-texts";
 import type { Node } from "prosemirror-model";
 import { createStore } from "zustand";
 import { answerOf, api, ApiError, type Chapter } from "../../api/client";
@@ -14,6 +15,13 @@ export type SaveStatus =
   /** Somebody else has saved the chapter since. */
   | { kind: "conflict"; mine: ChapterJson; theirs: Chapter }
   | { kind: "refused"; message: string };
+
+/** A text that is open to be written. */
+interface OpenText {
+  text: () => Node;
+  /** Shows another text in its place, where cursor and undo stay. */
+  show: (text: Node) => void;
+}
 
 const pauseBeforeDraft = 200;
 const pauseBeforeSave = 1_000;
@@ -34,8 +42,18 @@ export class ChapterSaver {
     private readonly bookId: string,
     private readonly chapterId: string,
     private revision: number,
+    /** The text of that revision, from which what is written is made. */
+    private base: Node,
     private readonly onSaved: () => void,
   ) {}
+
+  /** Where the text is written; null while it is not open. */
+  editor: OpenText | null = null;
+
+  /** The revision that the open text was made from. */
+  get madeFrom(): number {
+    return this.revision;
+  }
 
   /** Begins to listen to the window: for its closing, and for the network's return. */
   open(): void {
@@ -90,22 +108,26 @@ export class ChapterSaver {
   }
 
   /** Takes note that the server has changed the chapter by itself, and that the editor shows that text now. */
-  adopt(revision: number): void {
+  adopt(revision: number, text: Node): void {
     this.revision = revision;
+    this.base = text;
   }
 
   private readonly keepNow = (): void => {
     clearTimeout(this.draftTimer);
     // Once both texts are shown, the author's choice alone says what is kept.
     if (!this.doc || this.is("conflict")) return;
-    keepDraft({ chapterId: this.chapterId, revision: this.revision, document: writeChapter(this.doc) }).catch(
-      (error: unknown) => {
-        this.set({
-          kind: "refused",
-          message: `This browser cannot keep the text: ${(error as Error).message}`,
-        });
-      },
-    );
+    keepDraft({
+      chapterId: this.chapterId,
+      revision: this.revision,
+      document: writeChapter(this.doc),
+      base: writeChapter(this.base),
+    }).catch((error: unknown) => {
+      this.set({
+        kind: "refused",
+        message: `This browser cannot keep the text: ${(error as Error).message}`,
+      });
+    });
   };
 
   private async save(doc: Node): Promise<void> {
@@ -131,6 +153,7 @@ export class ChapterSaver {
   /** The server has a document now, under a new revision. */
   private async took(doc: Node, revision: number): Promise<void> {
     this.revision = revision;
+    this.base = doc;
     this.onSaved();
     if (this.doc === doc) {
       this.doc = null;
@@ -155,6 +178,7 @@ export class ChapterSaver {
         if (JSON.stringify(theirs.document) === JSON.stringify(mine))
           return await this.took(sent, theirs.revision);
         this.keepNow();
+        if (this.merge(readChapter(theirs.document), theirs.revision)) return;
         this.set({ kind: "conflict", mine: this.doc ? writeChapter(this.doc) : mine, theirs });
         return;
       } catch (again) {
@@ -167,6 +191,20 @@ export class ChapterSaver {
       return;
     }
     this.set({ kind: "refused", message: error.message });
+  }
+
+  /** Puts what was saved elsewhere and what is written here together; false where both changed the same paragraph. */
+  private merge(theirs: Node, revision: number): boolean {
+    const mine = this.editor?.text() ?? this.doc;
+    const merged = mine && mergeTexts(this.base, mine, theirs);
+    if (!merged) return false;
+    this.editor?.show(merged);
+    this.adopt(revision, theirs);
+    this.doc = this.editor?.text() ?? merged;
+    this.keepNow();
+    this.set({ kind: "unsaved" });
+    this.saveNow();
+    return true;
   }
 
   private schedule(pause: number): void {

@@ -6,6 +6,8 @@ export interface Draft {
   chapterId: string;
   revision: number;
   document: ChapterJson;
+  /** The text of that revision; left out by what was kept before texts were put together. */
+  base?: ChapterJson;
 }
 
 interface DraftSchema extends DBSchema {

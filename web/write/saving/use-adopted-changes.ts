@@ -1,10 +1,16 @@
 import { readChapter } from "@vennet/core/manuscript/chapter";
+import type { Node } from "prosemirror-model";
 import type { EditorView } from "prosemirror-view";
 import { useEffect, useRef } from "react";
 import { answerOf, api } from "../../api/client";
 import { useBookChanges } from "../../book-changes";
 import { adoptText } from "../text/adopt-text";
 import type { ChapterSaver } from "./chapter-saver";
+
+function show(view: EditorView, text: Node): void {
+  const change = adoptText(view.state, text);
+  if (change) view.dispatch(change);
+}
 
 /** Shows what the server has changed of the open chapter by itself, in place of the open text. */
 export function useAdoptedChanges(
@@ -16,6 +22,13 @@ export function useAdoptedChanges(
   const changes = useBookChanges();
   const seen = useRef(changes.count);
   useEffect(() => {
+    if (!view) return;
+    saver.editor = { text: () => view.state.doc, show: (text) => show(view, text) };
+    return () => {
+      saver.editor = null;
+    };
+  }, [view, saver]);
+  useEffect(() => {
     if (!view || seen.current === changes.count) return;
     seen.current = changes.count;
     if (!changes.chapters.has(chapterId)) return;
@@ -24,9 +37,10 @@ export function useAdoptedChanges(
       (chapter) => {
         // Unsaved text meets the new one when it is saved, and the author chooses then.
         if (view.isDestroyed || saver.status.getState().kind !== "saved") return;
-        const change = adoptText(view.state, readChapter(chapter.document));
-        if (change) view.dispatch(change);
-        saver.adopt(chapter.revision);
+        if (chapter.revision <= saver.madeFrom) return;
+        const text = readChapter(chapter.document);
+        show(view, text);
+        saver.adopt(chapter.revision, text);
       },
       (error: unknown) => tell((error as Error).message),
     );

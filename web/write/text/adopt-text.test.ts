@@ -56,3 +56,15 @@ test("what the author typed before can still be undone, and the adopted text sta
   expect(state.doc.textContent).toBe("TOne.Two.");
   expect(linkUses(state.doc)).toMatchObject([{ text: "Two" }]);
 });
+
+test("the cursor stays in its paragraph, whatever changes before and behind it", () => {
+  const before = paragraphs("One.", "Two words.", "Three.");
+  const at = 1 + 1 + 1 + 6 + 1 + 3;
+  const state = EditorState.create({ doc: before, selection: TextSelection.create(before, at) });
+  const next = paragraphs("New.", "One, longer.", "Two words.", "Three, too.");
+  const { $from } = state.apply(adoptText(state, next)!).selection;
+  expect([$from.parent.textContent, $from.parentOffset]).toEqual([
+    "Two words.",
+    state.selection.$from.parentOffset,
+  ]);
+});
