@@ -122,7 +122,7 @@ test("what becomes of each kind of link is told before, and a preset remembers w
   await expect(told.getByRole("row", { name: /^In this book / })).toContainText("exact place");
   await page.getByLabel("A page for each chapter").check();
   const presets = page.getByRole("region", { name: "Presets" });
-  await presets.getByLabel("Keep what is chosen now as").fill("For the wardens' site");
+  await presets.getByLabel("Save what is chosen now as").fill("For the wardens' site");
   await presets.getByRole("button", { name: "Save preset" }).click();
   await expect(presets.getByRole("listitem")).toContainText("Web page, a page for each chapter");
 

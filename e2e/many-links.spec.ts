@@ -18,7 +18,7 @@ const bar = (page: import("@playwright/test").Page) => page.getByRole("status").
 test("every mention is linked as one action over the book, and one undo takes it back", async ({ page }) => {
   await text(page).getByRole("link", { name: "tide office" }).click();
   await page.getByRole("button", { name: "Link every mention" }).click();
-  const panel = page.getByRole("region", { name: "Link every mention" });
+  const panel = page.getByRole("form", { name: "Link every mention" });
   await expect(panel.getByRole("listitem")).toHaveCount(2);
   await panel.getByLabel("Letter case has to match").check();
   await expect(panel.getByRole("listitem")).toHaveCount(1);

@@ -3,6 +3,7 @@ export const focusReturns = "focusreturns";
 
 const focusable =
   "a[href], button:not(:disabled), input:not(:disabled):not([type=hidden]), select:not(:disabled), textarea:not(:disabled), summary, [contenteditable=true], [tabindex='0']";
+const row = "li, tr, [role=row]";
 const mostRemembered = 20;
 
 interface Focused {
@@ -33,13 +34,21 @@ export function keepFocus(): void {
       if (left === last && left && isThere(left.element) && document.hasFocus() && !hasFocus()) last = null;
     });
   });
-  new MutationObserver(() => {
-    if (!last || hasFocus()) return;
+  const look = (): void => {
+    if (!last || hasFocus() || pressing) return;
     // A button that waited while its work was done is there again.
     if (isThere(last.element)) giveBack(last.element);
     else if (!last.element.matches(":disabled") || !last.element.isConnected)
       giveBack(placeFor(last, before));
-  }).observe(document.body, {
+  };
+  // A button that got the focus in the middle of a press of these would be pressed by it.
+  let pressing = false;
+  addEventListener("keydown", ({ key }) => (pressing = key === "Enter" || key === " "), true);
+  addEventListener("keyup", () => {
+    pressing = false;
+    setTimeout(look);
+  });
+  new MutationObserver(look).observe(document.body, {
     childList: true,
     subtree: true,
     attributeFilter: ["class", "hidden", "disabled", "open"],
@@ -68,12 +77,25 @@ function placeFor({ around }: Focused, before: readonly HTMLElement[]): HTMLElem
   if (at === -1) return null;
   const { parent, index } = around[at]!;
   const gone = around[at - 1]?.parent;
-  const beside = gone?.matches("li, tr, [role=row]") ? besideRow(parent, index) : null;
+  const beside = gone?.matches(row) ? besideRow(parent, index) : null;
   return (
     beside ??
+    inRow(parent, index, before) ??
     before.findLast(isThere) ??
     firstIn(parent) ??
     document.querySelector<HTMLElement>(`main ${focusable}`)
+  );
+}
+
+/** Where the row goes on of which a part is gone: where the author was in it before, or what stands there now. */
+function inRow(parent: Element, index: number, before: readonly HTMLElement[]): HTMLElement | null {
+  const around = parent.closest(row);
+  if (!around) return null;
+  const now = parent.children[index];
+  return (
+    before.findLast((one) => around.contains(one) && isThere(one)) ??
+    (now instanceof HTMLElement && isThere(now) ? now : now ? firstIn(now) : null) ??
+    firstIn(around)
   );
 }
 
