@@ -50,6 +50,34 @@ export class ApiError extends Error {
   }
 }
 
+/** A text that is being written, of which the server may not have the latest words. */
+interface WrittenText {
+  /** Whether there is anything that is on its way to the server. */
+  isPending(): boolean;
+  /** Waits until the server has everything. */
+  settle(): Promise<void>;
+}
+
+/** The texts that are open. */
+export const writtenTexts = new Set<WrittenText>();
+
+/** What carries a text of its own, or is about no text that the server has. */
+const withOwnText = /\/chapters\/[^/]+(\/(pages|versions))?$/;
+
+// Whatever the server is to do with a book, it does with the text as the author sees it.
+api.use({
+  async onRequest({ request: { method, url } }) {
+    const { pathname } = new URL(url);
+    if (method === "GET" || !pathname.startsWith("/api/books/") || withOwnText.test(pathname)) return;
+    const pending = [...writtenTexts].filter((text) => text.isPending());
+    try {
+      await Promise.all(pending.map((text) => text.settle()));
+    } catch (error) {
+      throw new ApiError(0, "unsaved", (error as Error).message);
+    }
+  },
+});
+
 /** Waits for a call and gives its answer, or throws an ApiError. */
 export async function answerOf<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,
@@ -57,7 +85,8 @@ export async function answerOf<T>(
   let result;
   try {
     result = await call;
-  } catch {
+  } catch (error) {
+    if (error instanceof ApiError) throw error;
     throw new ApiError(0, "away", "Vennet's server does not answer. What you write is kept in this browser.");
   }
   if (result.response.ok) return result.data as T;

@@ -2,7 +2,7 @@ import { readChapter, writeChapter, type ChapterJson } from "@vennet/core/manusc
 import { mergeTexts } from "@vennet/core/manuscript/merge-texts";
 import type { Node } from "prosemirror-model";
 import { createStore } from "zustand";
-import { answerOf, api, ApiError, type Chapter } from "../../api/client";
+import { answerOf, api, writtenTexts, type ApiError, type Chapter } from "../../api/client";
 import { dropDraft, keepDraft } from "./drafts";
 
 /** How a chapter's text stands with the server. */
@@ -57,6 +57,7 @@ export class ChapterSaver {
 
   /** Begins to listen to the window: for its closing, and for the network's return. */
   open(): void {
+    writtenTexts.add(this);
     addEventListener("online", this.saveNow);
     addEventListener("pagehide", this.keepNow);
   }
@@ -68,6 +69,14 @@ export class ChapterSaver {
     this.keepNow();
     this.saveNow();
     clearTimeout(this.saveTimer);
+    // What is done next in another stage waits for the last words too.
+    void this.settle()
+      .catch(() => undefined)
+      .finally(() => writtenTexts.delete(this));
+  }
+
+  isPending(): boolean {
+    return this.is("unsaved") || this.is("saving");
   }
 
   /** Takes the document after a change. */
@@ -93,6 +102,8 @@ export class ChapterSaver {
   async settle(): Promise<void> {
     this.saveNow();
     if (this.is("saved")) return;
+    if (this.is("conflict"))
+      throw new Error("The chapter was changed in two places. Choose the text to go on with first.");
     const settled = await new Promise<SaveStatus>((resolve) => {
       const unsubscribe = this.status.subscribe((status) => {
         if (status.kind === "saving") return;
