@@ -211,3 +211,47 @@ test("many ranges are linked at once as each would be by itself, whatever links 
     expect.objectContaining({ code: "range" }),
   );
 });
+
+describe("words of a link that stay keep their marks", () => {
+  const doc = chapter("# T\n\nAsk [the **tide** office *by day*](https://tides.example/) now.");
+  const changed = (words: string): unknown[] => {
+    const change = new Transform(doc);
+    changeLink(change, linkUses(doc)[0]!, { text: words });
+    expect(linkUses(change.doc).map(({ text, id }) => [text, id])).toEqual([[words, linkUses(doc)[0]!.id]]);
+    const found: unknown[] = [];
+    change.doc.child(1).forEach((node) => {
+      const marks = node.marks.map(({ type }) => type.name).filter((name) => name !== "link");
+      if (node.marks.some(({ type }) => type.name === "link")) found.push([node.text, ...marks]);
+    });
+    return found;
+  };
+
+  test("when one of them is exchanged, put in, or taken out", () => {
+    expect(changed("the **tide** office at night".replaceAll("*", ""))).toEqual([
+      ["the "],
+      ["tide", "strong"],
+      [" office "],
+      ["at night", "emphasis"],
+    ]);
+    expect(changed("Ask the tide office by day")[0]).toEqual(["Ask the "]);
+    expect(changed("the office by day")).toEqual([["the office "], ["by day", "emphasis"]]);
+    expect(changed("the flood office by day")).toEqual([
+      ["the "],
+      ["flood", "strong"],
+      [" office "],
+      ["by day", "emphasis"],
+    ]);
+  });
+
+  test("whatever the new words are, they are the link's and nothing else changes", () => {
+    fc.assert(
+      fc.property(fc.stringMatching(/^[a-d ]{1,12}[a-d]$/), (words) => {
+        const change = new Transform(doc);
+        changeLink(change, linkUses(doc)[0]!, { text: words });
+        change.doc.check();
+        expect(texts(change.doc)).toEqual([words]);
+        expect(change.doc.textContent).toBe(`TAsk ${words} now.`);
+      }),
+    );
+  });
+});

@@ -1,3 +1,4 @@
+import { diffWordsWithSpace } from "diff";
 import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import type { Destination } from "../destination/kinds/kinds.ts";
@@ -21,7 +22,7 @@ export interface LinkChange {
 }
 
 /**
- * Changes a link where it stands. Its id stays, and so do the marks of its first word. Of a cross-reference
+ * Changes a link where it stands. Its id stays, and so do the marks of the words that stay. Of a cross-reference
  * only the place that it follows can be changed.
  */
 export function changeLink(change: Transform, use: LinkUse, to: LinkChange): void {
@@ -47,11 +48,36 @@ export function changeLink(change: Transform, use: LinkUse, to: LinkChange): voi
     change.setNodeAttribute(use.from, "alt", to.text);
     return;
   }
-  const marks = change.doc.nodeAt(use.from)!.marks;
   // From the last part to the first, so that what stands before keeps its position.
   for (const part of use.parts.slice(1).reverse()) change.delete(part.from, part.to);
-  const [first] = use.parts;
-  change.replaceWith(first!.from, first!.to, schema.text(to.text, marks));
+  changeWords(change, use.parts[0]!, to.text);
+}
+
+/** Gives a stretch of text other words. Those that stay keep their marks; new ones get those of what they replace or follow. */
+function changeWords(change: Transform, { from, to }: { from: number; to: number }, words: string): void {
+  const before = change.doc.textBetween(from, to, "", "\ufffc");
+  const edits: { at: number; length: number; words: string }[] = [];
+  let at = 0;
+  for (const { added, removed, value } of diffWordsWithSpace(before, words)) {
+    if (!added && !removed) {
+      at += value.length;
+      continue;
+    }
+    let edit = edits.at(-1);
+    if (!edit || edit.at + edit.length !== at) edits.push((edit = { at, length: 0, words: "" }));
+    if (added) edit.words += value;
+    else {
+      edit.length += value.length;
+      at += value.length;
+    }
+  }
+  for (const edit of edits.reverse()) {
+    const [start, end] = [from + edit.at, from + edit.at + edit.length];
+    const like = edit.length > 0 || edit.at === 0 ? start : start - 1;
+    const { marks } = change.doc.nodeAt(like)!;
+    if (edit.words === "") change.delete(start, end);
+    else change.replaceWith(start, end, schema.text(edit.words, marks));
+  }
 }
 
 /**

@@ -17,6 +17,7 @@ import { directions } from "./directions";
 import { editorKeys } from "./editor-keys";
 import { withoutOwnLanguage } from "./language-commands";
 import { linkWords, selectLink, wordsOfSelection } from "./link-commands";
+import { linkEnds } from "./link-ends";
 import { linkMarks } from "./link-marks";
 import { bookNumbers } from "./book-numbers";
 import { madeAnchor } from "./made-anchor";
@@ -65,6 +66,7 @@ export function createEditor(
       formerIds,
       madeAnchor,
       selectedNodes,
+      linkEnds,
       pasteIds,
       linkMarks,
       bookNumbers(chapterId),
