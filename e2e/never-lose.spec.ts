@@ -153,3 +153,55 @@ test("two windows on one chapter take over what the other wrote, paragraph by pa
   };
   await expect.poll(asked).toBe(1);
 });
+
+test("files that are dropped on the text are shown or linked, all of them", async ({ page }) => {
+  await openOwnBook(page, "# Tides\n\nSee the plans:");
+  const png =
+    "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg==";
+  const place = (await text(page).getByText("See the plans:").boundingBox())!;
+  await text(page).evaluate(
+    (root, { picture, x, y }) => {
+      const data = new DataTransfer();
+      data.items.add(new File(["low,high\n"], "tables.csv", { type: "text/csv" }));
+      data.items.add(new File(["by foot"], "ways.txt", { type: "text/plain" }));
+      const bytes = Uint8Array.from(atob(picture), (letter) => letter.charCodeAt(0));
+      data.items.add(new File([bytes], "dot.png", { type: "image/png" }));
+      root.dispatchEvent(
+        new DragEvent("drop", {
+          dataTransfer: data,
+          clientX: x,
+          clientY: y,
+          bubbles: true,
+          cancelable: true,
+        }),
+      );
+    },
+    { picture: png, x: place.x + place.width - 1, y: place.y + place.height / 2 },
+  );
+  await expect(text(page).getByRole("link", { name: "tables.csv" })).toBeVisible();
+  await expect(text(page).getByRole("link", { name: "ways.txt" })).toBeVisible();
+  await expect(text(page).locator("img:not(.ProseMirror-separator)")).toHaveCount(1);
+  await saved(page);
+});
+
+test("what is done outside the text is done with the text as it is seen, however soon", async ({ page }) => {
+  await openOwnBook(page, "# Tides\n\nWade slowly.");
+  await selectWords(page, "slowly");
+  await page.keyboard.press("Alt+a");
+  await page.keyboard.type("Wading");
+  await page.keyboard.press("Enter");
+  await saved(page);
+  await page.getByRole("radio", { name: "Places" }).click();
+  await page.getByRole("button", { name: "Change the anchor “Wading”" }).click();
+  const name = page.getByRole("navigation", { name: "Places" }).getByLabel("Name");
+  await name.fill("Wading places");
+  // Unsaved words, and the action at once.
+  await text(page).getByText("Wade slowly.").click();
+  await page.keyboard.press("Home");
+  await page.keyboard.type("Now ");
+  await page.getByRole("button", { name: "Rename" }).click();
+  await expect(page.getByRole("button", { name: "Change the anchor “Wading places”" })).toBeVisible();
+  await expect(text(page)).toContainText("Now Wade slowly.");
+  await saved(page);
+  await expect(page.getByText("Choose the one to go on with")).toHaveCount(0);
+});

@@ -32,6 +32,7 @@ import type { ChapterSaver } from "./saving/chapter-saver";
 import { useAdoptedChanges } from "./saving/use-adopted-changes";
 import { AnchorPanel } from "./text/anchor-panel";
 import { bookAround } from "./text/book-numbers";
+import { bringFiles } from "./text/bring-files";
 import { insertPicture } from "./text/insert-commands";
 import { selectLink } from "./text/link-commands";
 import { LanguagePanel } from "./text/language-panel";
@@ -135,10 +136,22 @@ export function ChapterEditor({
     });
   };
   const give = (editor: EditorView): void => giveTaken(editor, setProblem);
+  const takeFiles = async (editor: EditorView, files: File[]): Promise<void> => {
+    setProblem(null);
+    try {
+      await bringFiles(editor, files, {
+        picture: (file) => storePicture(bookId, file),
+        companion: targets.bringFile,
+      });
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
   surroundings.current = {
     names,
     onFollow: follow,
     onGoTo: goToPlace,
+    onFiles: (editor, files) => void takeFiles(editor, files),
     keys: {
       "Mod-k": openLine,
       "Alt-r": openReference,

@@ -7,7 +7,7 @@ import { gapCursor } from "prosemirror-gapcursor";
 import { history } from "prosemirror-history";
 import { keymap } from "prosemirror-keymap";
 import type { Node } from "prosemirror-model";
-import { EditorState, type Command } from "prosemirror-state";
+import { EditorState, TextSelection, type Command } from "prosemirror-state";
 import { tableEditing } from "prosemirror-tables";
 import { EditorView } from "prosemirror-view";
 import { focusReturns } from "../../frame/kept-focus";
@@ -35,6 +35,8 @@ export interface EditorCallbacks {
   onFollow: (use: LinkUse) => void;
   /** A signpost, a return link or a cross-reference was clicked with the modifier key held. */
   onGoTo: (place: string) => void;
+  /** Files were dropped on the text, or pasted into it. */
+  onFiles: (files: File[]) => void;
   /** What companion files and places are called at this moment. */
   names: () => DestinationNames;
   linkKeys: Record<string, Command>;
@@ -111,8 +113,23 @@ export function createEditor(
       },
     },
     transformPasted: (slice) => withoutOwnLanguage(slice, language),
+    handleDrop(view, event) {
+      const files = [...(event.dataTransfer?.files ?? [])];
+      if (files.length === 0) return false;
+      const at = view.posAtCoords({ left: event.clientX, top: event.clientY });
+      if (at) view.dispatch(view.state.tr.setSelection(TextSelection.near(view.state.doc.resolve(at.pos))));
+      event.preventDefault();
+      callbacks.onFiles(files);
+      return true;
+    },
     // An address pasted onto selected words links them.
     handlePaste(view, event) {
+      const files = [...(event.clipboardData?.files ?? [])];
+      // What is copied from a page may bring a picture of itself beside its text.
+      if (files.length > 0 && !event.clipboardData!.types.some((type) => type.startsWith("text/"))) {
+        callbacks.onFiles(files);
+        return true;
+      }
       const text = event.clipboardData?.getData("text/plain").trim() ?? "";
       const { from, to } = wordsOfSelection(view.state);
       if (from === to || !isPlainlyAnAddress(text)) return false;

@@ -21,6 +21,7 @@ export interface EditorSurroundings {
   keys: Record<string, (view: EditorView) => void>;
   onFollow: (view: EditorView, use: LinkUse) => void;
   onGoTo: (place: string) => void;
+  onFiles: (view: EditorView, files: File[]) => void;
   /** What companion files and places are called now. */
   names: DestinationNames;
 }
@@ -82,6 +83,7 @@ export function useEditor({
         },
         onFollow: (use) => surroundings.current!.onFollow(editor, use),
         onGoTo: (id) => surroundings.current!.onGoTo(id),
+        onFiles: (files) => surroundings.current!.onFiles(editor, files),
         names: () => surroundings.current!.names,
         linkKeys: Object.fromEntries(keys.map((key) => [key, command(key)])),
       },
