@@ -191,7 +191,7 @@ try {
     await page.locator("canvas").first().waitFor();
     await page.getByRole("button", { name: /The refuge box/ }).click();
     await shot("hotspots");
-    await page.getByRole("button", { name: "Leave as it was" }).click();
+    await page.getByRole("button", { name: "Cancel" }).click();
 
     await page.goto(`/books/${book}/links`);
     await page.getByRole("row").nth(10).waitFor();
