@@ -205,3 +205,20 @@ test("what is done outside the text is done with the text as it is seen, however
   await saved(page);
   await expect(page.getByText("Choose the one to go on with")).toHaveCount(0);
 });
+
+test("one key takes a link away, and one each goes to the chapter after and before", async ({ page }) => {
+  await openOwnBook(page, "# One\n\nAsk [the office](https://tides.example/).\n\n# Two\n\nSecond.");
+  await text(page).getByRole("link", { name: "the office" }).click();
+  await page.keyboard.press("Alt+x");
+  await expect(text(page).getByRole("link")).toHaveCount(0);
+  await expect(text(page)).toContainText("Ask the office.");
+  await page.keyboard.press("Control+z");
+  await expect(text(page).getByRole("link", { name: "the office" })).toBeVisible();
+  await page.keyboard.press("Alt+PageDown");
+  await expect(text(page)).toContainText("Second.");
+  await expect(text(page)).toBeFocused();
+  await page.keyboard.type("Chapter ");
+  await expect(text(page).getByRole("heading")).toHaveText("Chapter Two");
+  await page.keyboard.press("Alt+PageUp");
+  await expect(text(page)).toContainText("Ask the office.");
+});

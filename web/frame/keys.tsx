@@ -18,6 +18,7 @@ const groups: [string, [string, string][]][] = [
       ["Alt R", "Make a cross-reference at the cursor"],
       ["Alt A", "Put an anchor at the cursor or on the selected words"],
       ["Alt B", "Back to where a link in the book was followed from"],
+      ["Alt X", "Remove the link at the cursor; its words stay"],
       ["Alt L", "Copy the link at the cursor"],
       ["Alt Shift L", "Give the copied link to the selected words"],
     ],
@@ -37,6 +38,7 @@ const groups: [string, [string, string][]][] = [
   [
     "Chapters",
     [
+      ["Alt Page Down, Alt Page Up", "Next and previous chapter"],
       ["Space, ↑ ↓, Space", "On a chapter's grip: take it up, move it, put it down"],
       ["F2", "On a chapter: rename"],
       ["Delete", "On a chapter: delete (can be undone)"],

@@ -1,8 +1,10 @@
 import type { ChapterJson } from "@vennet/core/manuscript/chapter";
 import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
+import { closeHistory } from "prosemirror-history";
 import type { EditorView } from "prosemirror-view";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { createPortal, flushSync } from "react-dom";
+import { useNavigate } from "react-router";
 import type { LinkState } from "../api/client";
 import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
@@ -34,7 +36,7 @@ import { AnchorPanel } from "./text/anchor-panel";
 import { bookAround } from "./text/book-numbers";
 import { bringFiles } from "./text/bring-files";
 import { insertPicture } from "./text/insert-commands";
-import { selectLink } from "./text/link-commands";
+import { removeLink, selectLink } from "./text/link-commands";
 import { LanguagePanel } from "./text/language-panel";
 import { LinkLookStyle } from "./text/link-look-style";
 import { linkAtSelection, tellLinkMarks } from "./text/link-marks";
@@ -57,9 +59,12 @@ export function ChapterEditor({
   saver,
   handle,
   besideText,
+  chapterIds,
 }: {
   bookId: string;
   chapterId: string;
+  /** Of all chapters, in their order. */
+  chapterIds: readonly string[];
   document: ChapterJson;
   unsent: boolean;
   saver: ChapterSaver;
@@ -85,6 +90,7 @@ export function ChapterEditor({
   const [askingLanguage, setAskingLanguage] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const stale = useStale();
+  const navigate = useNavigate();
   const wide = useWideWindow(besideText !== null);
   const names = useDestinationNames(bookId);
   const places = usePlaces(bookId).data;
@@ -135,6 +141,11 @@ export function ChapterEditor({
       setFollowing(use?.id ?? null);
     });
   };
+  const goToChapter = (step: 1 | -1): void => {
+    const to = chapterIds[chapterIds.indexOf(chapterId) + step];
+    // At its beginning, where the author goes on by keys.
+    if (to !== undefined) void navigate(`/books/${bookId}/write/${to}?at=1-1-0`);
+  };
   const give = (editor: EditorView): void => giveTaken(editor, setProblem);
   const takeFiles = async (editor: EditorView, files: File[]): Promise<void> => {
     setProblem(null);
@@ -159,6 +170,14 @@ export function ChapterEditor({
       "Alt-ArrowDown": (editor) => goToLink(editor, 1),
       "Alt-ArrowUp": (editor) => goToLink(editor, -1),
       "Mod-Enter": (editor) => follow(editor, linkAtSelection(editor.state)),
+      "Alt-x": (editor) => {
+        const use = linkAtSelection(editor.state);
+        if (!use) return;
+        editor.dispatch(closeHistory(editor.state.tr));
+        editor.dispatch(removeLink(editor.state, use));
+      },
+      "Alt-PageDown": () => goToChapter(1),
+      "Alt-PageUp": () => goToChapter(-1),
       "Alt-l": takeLink,
       "Alt-b": goBack,
       "Alt-Shift-l": give,

@@ -199,6 +199,7 @@ function OpenChapter({
       onReopen={again}
       handle={handle}
       besideText={besideText}
+      chapterIds={chapters.map(({ id }) => id)}
     />
   );
 }
@@ -212,9 +213,11 @@ function WrittenChapter({
   onReopen,
   handle,
   besideText,
+  chapterIds,
 }: {
   bookId: string;
   chapterId: string;
+  chapterIds: readonly string[];
   opened: Extract<OpenedChapter, { kind: "text" }>;
   position: number;
   onSaver: (saver: ChapterSaver | null) => void;
@@ -260,6 +263,7 @@ function WrittenChapter({
       saver={saver}
       handle={handle}
       besideText={besideText}
+      chapterIds={chapterIds}
     />
   );
 }
