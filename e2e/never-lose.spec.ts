@@ -222,3 +222,27 @@ test("one key takes a link away, and one each goes to the chapter after and befo
   await page.keyboard.press("Alt+PageUp");
   await expect(text(page)).toContainText("Ask the office.");
 });
+
+test("a place that goes while links lead there is told at once, by its name, with the way to those links", async ({
+  page,
+}) => {
+  await openOwnBook(
+    page,
+    "# Tides\n\nSee [it](#low-water) and [them](#ways).\n\n## Low water\n\nWade.\n\n# Ways\n\nBy foot.",
+  );
+  await selectWords(page, "Low water");
+  await page.keyboard.press("Backspace");
+  await page.keyboard.press("Backspace");
+  const notice = page.getByText("“Low water” is deleted, and links still lead there.");
+  await expect(notice).toBeVisible();
+  await text(page).getByRole("link", { name: "it", exact: true }).click();
+  await expect(page.getByRole("button", { name: "Link “it” to Low water (deleted)" })).toBeVisible();
+  // What was taken out and put back has its links again.
+  await text(page).getByText("Wade.").click();
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(notice).toHaveCount(0);
+
+  await page.getByRole("button", { name: "Delete “Ways”" }).click();
+  await expect(page.getByText("“Ways” was deleted. Links still lead to “Ways” in it.")).toBeVisible();
+});

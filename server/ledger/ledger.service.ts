@@ -20,12 +20,13 @@ import type {
 const joins = `JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
   LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash`;
 const nameJoins = `LEFT JOIN stored_file f ON f.id = u.fileId AND f.bookId = u.bookId
-  LEFT JOIN place p ON p.bookId = u.bookId AND p.placeId = u.placeId`;
+  LEFT JOIN place p ON p.bookId = u.bookId AND p.placeId = u.placeId
+  LEFT JOIN gone_place g ON g.bookId = u.bookId AND g.placeId = u.placeId`;
 /** What counting and sorting by most columns needs; and what the names of destinations need besides. */
 const counted = `FROM link_use u ${joins}`;
 const named = `${counted} ${nameJoins}`;
 /** What a destination is called: a companion file's name, a place's words, else itself. */
-const nameOf = `COALESCE(f.name, NULLIF(p.text, ''), IF(u.placeId = '${topOfBook}', 'Top of the book', NULL), IF(u.fileId IS NULL, u.destination, 'a file that is gone'))`;
+const nameOf = `COALESCE(f.name, NULLIF(p.text, ''), IF(p.placeId IS NULL, CONCAT(g.name, ' (deleted)'), NULL), IF(u.placeId = '${topOfBook}', 'Top of the book', NULL), IF(u.fileId IS NULL, u.destination, 'a file that is gone'))`;
 
 const readingOrder = ["c.role = 'companion'", "c.position", "u.ordinal"];
 const expressions: Record<LedgerColumn, string[]> = {

@@ -1,5 +1,6 @@
 import type { EntityManager } from "typeorm";
 import type { Chapter } from "../chapters/chapter.entity.ts";
+import { GonePlace } from "./gone-place.entity.ts";
 import { linkColumns, placeColumns, type LedgerRows } from "./ledger-rows.ts";
 import { LinkUse } from "./link-use.entity.ts";
 import { Place } from "./place.entity.ts";
@@ -10,6 +11,10 @@ export async function writeLedger(
   { id, bookId }: Pick<Chapter, "id" | "bookId">,
   { links, places }: LedgerRows,
 ): Promise<void> {
+  const before = await manager.find(Place, {
+    where: { chapterId: id },
+    select: { placeId: true, text: true },
+  });
   await manager.delete(LinkUse, { chapterId: id });
   await manager.delete(Place, { chapterId: id });
   const insert = async (table: string, columns: readonly string[], batches: string[]): Promise<void> => {
@@ -22,4 +27,19 @@ export async function writeLedger(
   };
   await insert("link_use", linkColumns, links);
   await insert("place", placeColumns, places);
+  const now = await manager.find(Place, { where: { chapterId: id }, select: { placeId: true } });
+  await rememberGone(manager, bookId, before, new Set(now.map(({ placeId }) => placeId)));
+}
+
+/** Keeps the names of places that were in a chapter and are not any more. */
+async function rememberGone(
+  manager: EntityManager,
+  bookId: string,
+  before: readonly Pick<Place, "placeId" | "text">[],
+  now: ReadonlySet<string>,
+): Promise<void> {
+  const gone = before
+    .filter(({ placeId, text }) => !now.has(placeId) && text !== "")
+    .map(({ placeId, text }) => ({ bookId, placeId, name: text }));
+  if (gone.length > 0) await manager.upsert(GonePlace, gone, ["bookId", "placeId"]);
 }

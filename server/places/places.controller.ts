@@ -4,7 +4,7 @@ import { OpenBook } from "../access/book.guard.ts";
 import { Book } from "../books/book.entity.ts";
 import { StepAnswer } from "../history/history.dto.ts";
 import { stepAnswer } from "../history/history.controller.ts";
-import { PlaceAnswer, RemovePlaceRequest, RenamePlaceRequest } from "./places.dto.ts";
+import { GonePlaceAnswer, PlaceAnswer, RemovePlaceRequest, RenamePlaceRequest } from "./places.dto.ts";
 import { PlacesService } from "./places.service.ts";
 
 @ApiTags("places")
@@ -16,6 +16,15 @@ export class PlacesController {
   @ApiOkResponse({ type: [PlaceAnswer], description: "Every landing place, in reading order." })
   async list(@OpenBook() book: Book): Promise<PlaceAnswer[]> {
     return this.places.list(book.id);
+  }
+
+  @Get("gone")
+  @ApiOkResponse({
+    type: [GonePlaceAnswer],
+    description: "The places that are gone and that links still lead to.",
+  })
+  async gone(@OpenBook() book: Book): Promise<GonePlaceAnswer[]> {
+    return this.places.gone(book.id);
   }
 
   @Patch(":placeId")

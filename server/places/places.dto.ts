@@ -23,6 +23,14 @@ class SignpostListShape implements SignpostList {
 
 const kinds = ["title", "heading", "anchor", "note", "figure", "table", "signposts"] as const;
 
+/** A place that is not in the book any more. */
+export class GonePlaceAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty({ description: "What it was called." })
+  name: string;
+}
+
 export class PlaceAnswer {
   @ApiProperty()
   id: string;

@@ -9,7 +9,7 @@ import { Place } from "../ledger/place.entity.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { lastWithPages } from "../exports/last-with-pages.ts";
 import { StepsService, type ListedStep } from "../history/steps.service.ts";
-import type { PlaceAnswer } from "./places.dto.ts";
+import type { GonePlaceAnswer, PlaceAnswer } from "./places.dto.ts";
 
 /** Where links leave dangling when their place goes. */
 const nowhere = "nowhere";
@@ -48,6 +48,20 @@ export class PlacesService {
       companion: role === "companion",
       unwritten: role === "companion" && place.kind === "title" && !isWritten({ title, words }),
     }));
+  }
+
+  /** What the places were called that links of a book lead to and that are gone, with their chapters or by themselves. */
+  async gone(bookId: string): Promise<GonePlaceAnswer[]> {
+    return this.database.query(
+      `SELECT DISTINCT u.placeId AS id, COALESCE(NULLIF(p.text, ''), g.name) AS name
+         FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+         LEFT JOIN place p ON p.bookId = u.bookId AND p.placeId = u.placeId
+         LEFT JOIN chapter d ON d.id = p.chapterId
+         LEFT JOIN gone_place g ON g.bookId = u.bookId AND g.placeId = u.placeId
+         WHERE u.bookId = ? AND u.placeId IS NOT NULL AND (p.placeId IS NULL OR d.deletedAt IS NOT NULL)
+         HAVING name IS NOT NULL`,
+      [bookId],
+    );
   }
 
   private async pagesInLastPdf(bookId: string): Promise<Record<string, string>> {

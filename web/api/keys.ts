@@ -16,6 +16,7 @@ export const keys = {
   ],
   versions: (bookId: string, chapterId: string) => ["versions", bookId, chapterId],
   version: (bookId: string, chapterId: string, id: string) => ["version", bookId, chapterId, id],
+  gonePlaces: (bookId: string) => ["gonePlaces", bookId],
   places: (bookId: string) => ["places", bookId],
   files: (bookId: string) => ["files", bookId],
   fonts: (bookId: string) => ["fonts", bookId],

@@ -5,7 +5,7 @@ import type { keys } from "./keys";
 type Kept = keyof typeof keys;
 
 /** What a link can lead to. */
-const destinations: Kept[] = ["places", "files", "groups", "drive"];
+const destinations: Kept[] = ["places", "gonePlaces", "files", "groups", "drive"];
 
 /** For each change that this screen makes, or learns of, all that is not so any more. Nothing else makes stale. */
 const staleAfter = {
@@ -13,6 +13,7 @@ const staleAfter = {
   text: [
     "chapters",
     "places",
+    "gonePlaces",
     "groups",
     "ledger",
     "destinations",

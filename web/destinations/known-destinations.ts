@@ -31,21 +31,31 @@ export function usePlaces(bookId: string) {
   });
 }
 
+/** The places that are gone and that links still lead to. */
+export function useGonePlaces(bookId: string) {
+  return useQuery({
+    queryKey: keys.gonePlaces(bookId),
+    queryFn: () => answerOf(api.GET("/api/books/{bookId}/places/gone", { params: { path: { bookId } } })),
+  });
+}
+
 const noRows: never[] = [];
 
 /** What companion files and places of the book are called. */
 export function useDestinationNames(bookId: string): DestinationNames {
   const files = useFiles(bookId).data ?? noRows;
   const places = usePlaces(bookId).data ?? noRows;
+  const gone = useGonePlaces(bookId).data ?? noRows;
   return useMemo(
     () => ({
       files: new Map(files.map(({ id, name }) => [id, name])),
       places: new Map([
         [topOfBook, "Top of the book"] as const,
+        ...gone.map(({ id, name }) => [id, `${name} (deleted)`] as const),
         ...places.map(({ id, text, kind }) => [id, text || kindWords[kind]] as const),
       ]),
     }),
-    [files, places],
+    [files, places, gone],
   );
 }
 

@@ -27,6 +27,7 @@ import { PictureAreas } from "./pictures/picture-areas";
 import { PicturePanel } from "./pictures/picture-panel";
 import { storePicture } from "./pictures/store-picture";
 import { useAnchorMarks } from "./places/anchor-marks";
+import { GoneNotice } from "./places/gone-notice";
 import { useGoing } from "./places/use-going";
 import { referenceInfo } from "./references/reference-forms";
 import { useReferenceLine } from "./references/use-reference-line";
@@ -234,6 +235,7 @@ export function ChapterEditor({
         </Problem>
       )}
       {madePage}
+      {state && <GoneNotice bookId={bookId} doc={state.doc} />}
       {mentionsOf && (
         <MentionsPanel
           bookId={bookId}

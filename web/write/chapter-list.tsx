@@ -86,12 +86,16 @@ export function ChapterList({
       answerOf(api.PATCH("/api/books/{bookId}/chapters/{chapterId}", { params, body: { title } })),
     );
   };
+  const gonePlaces = () => answerOf(api.GET("/api/books/{bookId}/places/gone", { params: { path } }));
   const remove = (chapter: ChapterListing): void => {
     const params = { path: { bookId, chapterId: chapter.id } };
     void attempt(async () => {
+      const before = new Set((await gonePlaces()).map(({ id }) => id));
       await answerOf(api.DELETE("/api/books/{bookId}/chapters/{chapterId}", { params }));
+      const names = (await gonePlaces()).filter(({ id }) => !before.has(id)).map(({ name }) => `“${name}”`);
+      const led = names.length > 0 ? ` Links still lead to ${names.join(", ")} in it.` : "";
       offerUndo({
-        message: `“${chapter.title || "Untitled chapter"}” was deleted.`,
+        message: `“${chapter.title || "Untitled chapter"}” was deleted.${led}`,
         undo: () =>
           void attempt(async () => {
             await answerOf(api.POST("/api/books/{bookId}/chapters/{chapterId}/restore", { params }));
