@@ -246,3 +246,33 @@ test("a place that goes while links lead there is told at once, by its name, wit
   await page.getByRole("button", { name: "Delete “Ways”" }).click();
   await expect(page.getByText("“Ways” was deleted. Links still lead to “Ways” in it.")).toBeVisible();
 });
+
+test("what was filled into the link line is offered again, unless it was given up", async ({ page }) => {
+  await openOwnBook(page, "# Tides\n\nAsk the office, or the pilot.");
+  const line = page.getByRole("form", { name: "Link line" });
+  await selectWords(page, "the office");
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("https://tides.example/hours");
+  // A press beside it.
+  await text(page)
+    .getByText("Ask the office")
+    .click({ position: { x: 4, y: 8 } });
+  await expect(line).toHaveCount(0);
+  await expect(text(page).getByRole("link")).toHaveCount(0);
+
+  await selectWords(page, "the office");
+  await page.keyboard.press("Control+k");
+  await expect(line).toContainText("You had begun: https://tides.example/hours");
+  await line.getByRole("button", { name: "Use it" }).click();
+  await line.getByRole("button", { name: "Link", exact: true }).click();
+  await expect(text(page).getByRole("link", { name: "the office" })).toBeVisible();
+
+  await selectWords(page, "the pilot");
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("https://pilot.example/");
+  await page.keyboard.press("Escape");
+  await selectWords(page, "the pilot");
+  await page.keyboard.press("Control+k");
+  await expect(line).toBeVisible();
+  await expect(line.getByText("You had begun")).toHaveCount(0);
+});

@@ -1,4 +1,4 @@
-import { nameDestination } from "@vennet/core/destination/destination";
+import { nameDestination, writeDestination } from "@vennet/core/destination/destination";
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { readMailto, writeMailto, type MailMessage } from "@vennet/core/destination/mailto";
 import { isPlainlyAnAddress } from "@vennet/core/destination/recognise";
@@ -11,6 +11,7 @@ import { EmailFields } from "./email-fields";
 import { LineChoices } from "./line-choices";
 import { LineRow } from "./line-row";
 import { readTyped, type Choice } from "@vennet/core/destination/read-typed";
+import { useDraft } from "./line-drafts";
 import { usePageTitle } from "./use-page-title";
 
 const none: readonly KnownDestination[] = [];
@@ -24,7 +25,7 @@ export interface TakenLine {
 
 /**
  * The one field in which a destination is given, at the words that it is for, with the words and the
- * description beside it. Enter takes it, Esc and leaving the field leave all as it was.
+ * description beside it. Enter takes it, Esc leaves all as it was; what was filled in when it is left otherwise is offered again.
  */
 export function LinkLine({
   bookId,
@@ -95,6 +96,23 @@ export function LinkLine({
   const wordsMissing = needsWords && words.trim() === "";
   const mail = chosen?.kind === "email" ? mailOf(chosen.address, message) : null;
 
+  const isChanged =
+    (isTouched && typed.trim() !== "") || words !== firstWords || description !== (firstDescription ?? "");
+  const draft = useDraft(
+    `${bookId} ${destination ? writeDestination(destination) : ""} ${firstWords}`,
+    isChanged ? { typed, words, description } : null,
+  );
+  const cancel = (): void => {
+    draft.drop();
+    onLeave();
+  };
+  const goOn = (): void => {
+    const begun = draft.take();
+    if (!begun) return;
+    type(begun.typed);
+    setWords(begun.words);
+    setDescription(begun.description);
+  };
   const type = (next: string): void => {
     setTyped(next);
     setTouched(true);
@@ -102,6 +120,7 @@ export function LinkLine({
     setFailure(null);
   };
   const give = (to: Destination): void => {
+    draft.drop();
     onTake({ destination: to, words: words.trim(), description: description.trim() || null });
   };
   const work = async (what: string, make: () => Promise<Destination>): Promise<void> => {
@@ -130,7 +149,7 @@ export function LinkLine({
   const onKeyDown = (event: KeyboardEvent): void => {
     const inLine = (event.target as HTMLElement).id === `${id}-to`;
     const target = event.target as HTMLElement;
-    if (event.key === "Escape") onLeave();
+    if (event.key === "Escape") cancel();
     else if (
       event.key === "Enter" &&
       target.tagName !== "BUTTON" &&
@@ -202,6 +221,11 @@ export function LinkLine({
         {busy && <span>{busy} …</span>}
         {failure && <span className="text-red">{failure}</span>}
       </div>
+      {draft.offered && !isChanged && (
+        <Offer onTake={goOn} action="Use it">
+          You had begun: {draft.offered.typed || draft.offered.description || draft.offered.words}
+        </Offer>
+      )}
       {tracking && (
         <Offer onTake={() => type(tracking.address)} action="Remove">
           The address tells where readers come from: {tracking.removed.join(", ")}.
@@ -227,7 +251,7 @@ export function LinkLine({
                 ? "Change link"
                 : "Link"}
         </Button>
-        <Button kind="quiet" className="!text-sm" onClick={onLeave}>
+        <Button kind="quiet" className="!text-sm" onClick={cancel}>
           Cancel
         </Button>
         <span className="ml-auto text-faint">A file can be dropped here</span>
