@@ -19,9 +19,9 @@ import { JudgedLook, LookFields } from "../destinations/look-fields";
 import { LinksFrame } from "./links-frame";
 
 const hovers: [HoverStyle, string][] = [
-  ["same", "stays the same"],
-  ["underlined", "is underlined"],
-  ["shaded", "is shaded"],
+  ["same", "the same"],
+  ["underlined", "underlined"],
+  ["shaded", "shaded"],
 ];
 
 /** How the links of each kind look in the book, on paper as it is chosen, with what WCAG says of it. */
@@ -70,7 +70,7 @@ export function LooksPage() {
                 </span>
                 <LookFields look={looks[kind]} onChange={(to) => set(kind, to)} />
                 <label className="flex items-center gap-2">
-                  On web pages, on hover, it
+                  On hover (web pages)
                   <select
                     value={looks[kind].hover}
                     onChange={(event) => set(kind, { hover: event.target.value as HoverStyle })}

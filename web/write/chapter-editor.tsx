@@ -208,34 +208,37 @@ export function ChapterEditor({
   const active = state ? linkAtSelection(state) : null;
   return (
     <>
-      {view && state && !isCovered && (
-        <Toolbar
-          view={view}
-          state={state}
-          onLink={() => openLine(view)}
-          onGive={() => give(view)}
-          onBack={goBack}
-          onPicture={(file) => void addPicture(file)}
-          onReference={() => openReference(view)}
-          onLanguage={() => setAskingLanguage(true)}
-          contents={around?.index.words.contents ?? ""}
-          anchorsShown={anchorsShown}
-          onShowAnchors={showAnchors}
-        />
-      )}
-      {problem && (
-        <Problem
-          action={
-            <Button kind="quiet" onClick={() => setProblem(null)}>
-              Close
-            </Button>
-          }
-        >
-          {problem}
-        </Problem>
-      )}
-      {madePage}
-      {state && <GoneNotice bookId={bookId} doc={state.doc} />}
+      {/* What is to be seen wherever in the text the author is. */}
+      <div className="sticky top-0 z-30">
+        {view && state && !isCovered && (
+          <Toolbar
+            view={view}
+            state={state}
+            onLink={() => openLine(view)}
+            onGive={() => give(view)}
+            onBack={goBack}
+            onPicture={(file) => void addPicture(file)}
+            onReference={() => openReference(view)}
+            onLanguage={() => setAskingLanguage(true)}
+            contents={around?.index.words.contents ?? ""}
+            anchorsShown={anchorsShown}
+            onShowAnchors={showAnchors}
+          />
+        )}
+        {problem && (
+          <Problem
+            action={
+              <Button kind="quiet" onClick={() => setProblem(null)}>
+                Close
+              </Button>
+            }
+          >
+            {problem}
+          </Problem>
+        )}
+        {madePage}
+        {state && <GoneNotice bookId={bookId} doc={state.doc} />}
+      </div>
       {mentionsOf && (
         <MentionsPanel
           bookId={bookId}

@@ -114,7 +114,7 @@ export function Toolbar({
         ? "title"
         : "text";
   return (
-    <div className="sticky top-0 z-30 border-b border-hairline bg-paper">
+    <div className="border-b border-hairline bg-paper">
       <Bar.Root aria-label="Text tools" className="flex flex-wrap items-center gap-0.5 px-3 py-1">
         <Tool
           label="Link"
