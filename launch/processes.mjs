@@ -1,4 +1,5 @@
 import { spawn } from "node:child_process";
+import { randomInt } from "node:crypto";
 import { createServer } from "node:net";
 import { LaunchError } from "./errors.mjs";
 
@@ -68,16 +69,18 @@ function signal(child, name) {
   }
 }
 
-/** A port of the loopback interface that is free now. */
-export function freePort() {
-  return new Promise((resolve, reject) => {
-    const server = createServer();
-    server.once("error", reject);
-    server.listen(0, "127.0.0.1", () => {
-      const { port } = server.address();
-      server.close(() => resolve(port));
-    });
-  });
+// Below those that the system gives to outgoing connections (Linux: ip_local_port_range, from 32768 on), one of which
+// might take it before whoever asked listens on it.
+const [firstPort, lastPort] = [20_000, 32_000];
+const mostTries = 100;
+
+/** A port of the loopback interface that is free now, and that nothing takes by chance. */
+export async function freePort() {
+  for (let tries = 0; tries < mostTries; tries++) {
+    const port = randomInt(firstPort, lastPort);
+    if (await isPortFree(port)) return port;
+  }
+  throw new Error(`Of ${mostTries} ports between ${firstPort} and ${lastPort} none is free.`);
 }
 
 /** Whether a port of the loopback interface can be listened on. */
