@@ -9,7 +9,7 @@ export class GonePlaces1764000000014 implements MigrationInterface {
         placeId varchar(64) NOT NULL,
         name varchar(1000) NOT NULL,
         PRIMARY KEY (bookId, placeId),
-        CONSTRAINT FK_gone_place_book FOREIGN KEY (bookId) REFERENCES book (id) ON DELETE CASCADE
+        CONSTRAINT FK_gone_place_book FOREIGN KEY (bookId) REFERENCES book (id) ON DELETE CASCADE ON UPDATE NO ACTION
       )`,
     );
   }
