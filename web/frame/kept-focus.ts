@@ -82,8 +82,9 @@ function placeFor({ around }: Focused, before: readonly HTMLElement[]): HTMLElem
     beside ??
     inRow(parent, index, before) ??
     before.findLast(isThere) ??
-    firstIn(parent) ??
-    document.querySelector<HTMLElement>(`main ${focusable}`)
+    // Where the page is another, its content; the link to it, which comes first, would lie over what is above.
+    (parent.querySelector("main") ? content() : firstIn(parent)) ??
+    content()
   );
 }
 
@@ -97,6 +98,12 @@ function inRow(parent: Element, index: number, before: readonly HTMLElement[]): 
     (now instanceof HTMLElement && isThere(now) ? now : now ? firstIn(now) : null) ??
     firstIn(around)
   );
+}
+
+function content(): HTMLElement | null {
+  const main = document.querySelector("main");
+  if (main && !main.hasAttribute("tabindex")) main.tabIndex = -1;
+  return main;
 }
 
 /** What can have the focus in the row that has come into the place of one that is gone, or in the last. */
