@@ -62,7 +62,8 @@ export class ManuscriptsService {
 
   /** The faces of the families that a book is set in. */
   async facesOf(bookId: string, fonts: BookFonts): Promise<FontFace[]> {
-    const families = new Set(Object.values(fonts));
+    const families = new Set(Object.values(fonts).filter((family) => family !== null));
+    if (families.size === 0) return [];
     const files = (await this.files.fonts(bookId)).filter(({ font }) => families.has(font.family));
     return Promise.all(
       files.map(async ({ id, mediaType, font }) => ({

@@ -78,10 +78,11 @@ export class ChapterWatchService implements OnApplicationBootstrap, BeforeApplic
       "SELECT bookId, id, title, revision FROM chapter WHERE bookId IN (?) AND deletedAt IS NULL ORDER BY position",
       [ids],
     );
-    for (const id of ids) {
+    const ofBooks = new Map(ids.map((id): [string, ChapterRevisionAnswer[]] => [id, []]));
+    for (const { bookId, ...one } of rows) ofBooks.get(bookId)!.push(one);
+    for (const [id, revisions] of ofBooks) {
       const watched = this.books.get(id);
       if (!watched) continue;
-      const revisions = rows.filter(({ bookId }) => bookId === id).map(({ bookId: _, ...one }) => one);
       const told = JSON.stringify(revisions);
       if (told === watched.told) continue;
       watched.told = told;

@@ -17,18 +17,27 @@ export async function writeLedger(
   });
   await manager.delete(LinkUse, { chapterId: id });
   await manager.delete(Place, { chapterId: id });
-  const insert = async (table: string, columns: readonly string[], batches: string[]): Promise<void> => {
+  const insert = async (
+    table: string,
+    columns: readonly string[],
+    batches: readonly unknown[][][],
+  ): Promise<void> => {
     const named = ["chapterId", "bookId", ...columns].map((column) => `\`${column}\``).join(", ");
     for (const batch of batches) {
-      const rows = (JSON.parse(batch) as unknown[][]).map((row) => [id, bookId, ...row]);
+      const rows = batch.map((row) => [id, bookId, ...row]);
       // Thousands of rows at once: the mapper would take each of their values apart.
       await manager.query(`INSERT INTO ${table} (${named}) VALUES ?`, [rows]);
     }
   };
-  await insert("link_use", linkColumns, links);
-  await insert("place", placeColumns, places);
-  const now = await manager.find(Place, { where: { chapterId: id }, select: { placeId: true } });
-  await rememberGone(manager, bookId, before, new Set(now.map(({ placeId }) => placeId)));
+  const placeRows = rowsOf(places);
+  await insert("link_use", linkColumns, rowsOf(links));
+  await insert("place", placeColumns, placeRows);
+  const at = placeColumns.indexOf("placeId");
+  await rememberGone(manager, bookId, before, new Set(placeRows.flat().map((row) => row[at])));
+}
+
+function rowsOf(batches: readonly string[]): unknown[][][] {
+  return batches.map((batch) => JSON.parse(batch) as unknown[][]);
 }
 
 /** Keeps the names of places that were in a chapter and are not any more. */
@@ -36,7 +45,7 @@ async function rememberGone(
   manager: EntityManager,
   bookId: string,
   before: readonly Pick<Place, "placeId" | "text">[],
-  now: ReadonlySet<string>,
+  now: ReadonlySet<unknown>,
 ): Promise<void> {
   const gone = before
     .filter(({ placeId, text }) => !now.has(placeId) && text !== "")
