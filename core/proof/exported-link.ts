@@ -94,6 +94,16 @@ export interface ReadNote {
   leadsBack: boolean;
 }
 
+/** A page of a file that has several, with the ways on from it that are no part of its text. */
+export interface ReadPage {
+  /** Its path in the file. */
+  path: string;
+  /** The names of the places in it. */
+  places: ReadonlySet<string>;
+  /** The words of each way on, and the path of the page that it opens; null where it opens none. */
+  ways: readonly { words: string; opens: string | null }[];
+}
+
 export interface ReadEntry {
   words: string;
   /** The names of the places to which it leads, where the file names some. */
@@ -138,6 +148,8 @@ export interface ExportReading {
   notes: ReadNote[];
   /** The lists by which a reader finds the way. */
   lists: ReadList[];
+  /** Its pages, where readers go from one to the next by links; empty where the file is one, or whoever shows it turns pages. */
+  linkedPages: readonly ReadPage[];
   /** What else of the file does something to links. */
   faults: Fault[];
 }

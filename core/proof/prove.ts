@@ -4,6 +4,7 @@ import { compareLinks, valueOf, type LinkProof } from "./compare.ts";
 import { foldBlanks, type ExportReading, type Fault } from "./exported-link.ts";
 import { judgeLists } from "./judge-lists.ts";
 import { judgeNotes } from "./judge-notes.ts";
+import { judgeWays } from "./judge-ways.ts";
 import { manuscriptLinks, type ManuscriptLink } from "./manuscript-links.ts";
 import { lettersOf } from "./letters.ts";
 
@@ -15,6 +16,7 @@ export function prove(book: Book, reading: ExportReading): LinkProof {
     ...reading.faults,
     ...judgeLists(book, index, reading.lists, reading.traits.isPaged),
     ...judgeNotes(book, index, reading),
+    ...judgeWays(book, reading.linkedPages),
     ...judgeOrder(index, reading),
     ...judgeLikeWords(links, reading),
     ...judgeWaysBack(links, reading),

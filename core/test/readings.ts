@@ -20,6 +20,7 @@ export const emptyReading: ExportReading = {
   pictures: new Map(),
   placesInOrder: [],
   lists: [],
+  linkedPages: [],
   notes: [],
   faults: [],
 };

@@ -102,6 +102,9 @@ import { taggedOtherwise } from "./tagged-otherwise.ts";
 import { targetInside } from "./target-inside.ts";
 import { textNoteOver } from "./text-note-over.ts";
 import { wayBackDropped } from "./way-back-dropped.ts";
+import { wayOnDropped } from "./way-on-dropped.ts";
+import { wayOnElsewhere } from "./way-on-elsewhere.ts";
+import { wayOnRenamed } from "./way-on-renamed.ts";
 import { waysBackSwapped } from "./ways-back-swapped.ts";
 import { windowChanged } from "./window-changed.ts";
 import { wordsChanged } from "./words-changed.ts";
@@ -173,6 +176,9 @@ export const mutations: readonly Mutation[] = [
   nameOfWayBackDropped,
   noteRoleDropped,
   contentsEntryElsewhere,
+  wayOnElsewhere,
+  wayOnDropped,
+  wayOnRenamed,
   contentsEntryDropped,
   contentsEntryRenamed,
   pageListElsewhere,

@@ -48,6 +48,14 @@ export class OpenPages extends OpenContainer {
     );
   }
 
+  /** The links from one page to the next that are no part of the text. */
+  waysOn(): LinkElement[] {
+    return this.links().filter(({ path, start }) => {
+      const before = this.text(path).slice(0, start);
+      return before.lastIndexOf('<nav class="ways"') > before.lastIndexOf("</nav>");
+    });
+  }
+
   /** A link's element with another first tag, or other contents. */
   relink(link: LinkElement, { tag = link.tag, inner = link.inner }: { tag?: string; inner?: string }): void {
     this.replace(link, `<a${tag}>${inner}</a>`);

@@ -67,6 +67,7 @@ export function readDocx(bytes: Uint8Array): ExportReading {
       where: "the text",
     })),
     lists: [],
+    linkedPages: [],
     faults: [...text.faults, ...footnotes.faults],
   };
 }

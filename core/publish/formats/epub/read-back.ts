@@ -67,6 +67,7 @@ export function readEpub(bytes: Uint8Array): ExportReading {
     pictures: new Map(),
     placesInOrder: [...pages.values()].flatMap(({ places }) => [...places.keys()]),
     notes: marksOf(links),
+    linkedPages: [],
     lists: [
       {
         name: "The navigation document",

@@ -124,6 +124,7 @@ export function readMarkdown(bytes: Uint8Array): ExportReading {
       where: `line ${line}`,
     })),
     lists: [],
+    linkedPages: [],
     faults,
   };
 }

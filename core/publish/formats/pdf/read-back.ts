@@ -76,6 +76,7 @@ export async function readPdf(bytes: Uint8Array, tell: TellPage = () => undefine
       placesInOrder: [],
       pictures: new Map(read.map((page, i) => [i + 1, page.pictures])),
       notes: notesOf(read),
+      linkedPages: [],
       lists: await listsOf(document, read, landings, named),
       faults: [...faults, ...(await wrongLabels(document, texts))],
     };

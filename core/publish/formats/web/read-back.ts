@@ -45,6 +45,17 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
       ? [{ words: foldBlanks(link.text), targets: [to.target], landing: to.landing }]
       : [],
   );
+  const pathOf = (href: string): string | null => {
+    const path = decodeURIComponent(href.split("#")[0]!);
+    return !hasScheme(href) && pages.has(path) ? path : null;
+  };
+  const linkedPages = [...pages].map(([path, page]) => ({
+    path,
+    places: new Set(page.places.keys()),
+    ways: page.links
+      .filter(({ isInNav, list }) => isInNav && list === null)
+      .map(({ text, href }) => ({ words: foldBlanks(text), opens: pathOf(href) })),
+  }));
   const links = found.map(({ link, to }) => exportedLink(link, to));
   return {
     traits,
@@ -55,6 +66,7 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
     pictures: new Map(),
     placesInOrder: [...pages.values()].flatMap(({ places }) => [...places.keys()]),
     notes: marksOf(links),
+    linkedPages: pages.size > 1 ? linkedPages : [],
     lists: [
       {
         name: "The list of contents",

@@ -1,0 +1,12 @@
+import type { Mutation } from "./mutation.ts";
+
+/** On the foot of a chapter's page. */
+export const wayOnDropped: Mutation = {
+  name: "a way on dropped",
+  pages(file, pick) {
+    const way = pick(file.waysOn());
+    if (!way) return false;
+    file.replace(way, way.inner);
+    return true;
+  },
+};
