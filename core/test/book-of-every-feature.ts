@@ -157,12 +157,52 @@ export function bookOfEveryFeature(more: Partial<Book> = {}): Book {
       ".",
     ),
   );
+  const item = (...content: Node[]): Node => schema.node("list_item", null, content);
+  const [strong, emphasis] = [schema.mark("strong"), schema.mark("emphasis")];
+  const onMast = (words: string, ...marks: typeof linked): Node =>
+    schema.text(words, [schema.mark("link", { id: "l21", destination: web("mast") }), ...marks]);
+  const gear = chapter(
+    "gear",
+    "Gear",
+    schema.node("bullet_list", null, [
+      item(text("Boots from ", link("l15", "the cobbler", web("boots")), ".")),
+      item(
+        text("A pole, as at ", linkTo("l16", "post", "the white post")),
+        schema.node("ordered_list", { start: 3 }, [item(text(link("l17", "of ash", web("ash"))))]),
+      ),
+    ]),
+    schema.node("blockquote", null, [text("“Go early”, says ", link("l18", "a monk", web("monk")), ".")]),
+    schema.node("table", null, [
+      schema.node("table_row", null, [
+        schema.node("table_header", null, [text(link("l19", "Rope", web("rope")))]),
+        schema.node("table_header", { colspan: 2 }, [text("Length")]),
+      ]),
+      schema.node("table_row", null, [
+        schema.node("table_cell", null, [text("Hemp"), text(link("l20", "Tarred", web("tar")))]),
+        schema.node("table_cell", null, [text("thirty")]),
+        schema.node("table_cell", null, [text("metres")]),
+      ]),
+    ]),
+    schema.node("code_block", null, [
+      schema.text("signal at\n"),
+      link("l22", "https://tides.hesterley.example/signal", web("signal")),
+    ]),
+    schema.node("section_break"),
+    text(
+      onMast("The "),
+      onMast("mast", strong),
+      onMast(" lamp", emphasis),
+      " ",
+      schema.node("hard_break"),
+      "burns.",
+    ),
+  );
   const apart = chapter(
     "apart",
     "Words",
     text("A causeway is bare at ", linkTo("l14", "bare", "low water"), "."),
   );
-  const book = bookWith([walks, questions, inns, apart], {
+  const book = bookWith([walks, questions, inns, gear, apart], {
     conventions: { ...defaultConventions, headings: 3 },
     files: new Map([["plan", { name: "Plan №1.txt", mediaType: "text/plain", size: 4 }]]),
     fileBytes: new Map([["plan", Buffer.from("plan")]]),

@@ -250,7 +250,8 @@
       stroke: (left: 1.5pt + rgb("#c9c3b4")),
       {
         set par(justify: false)
-        set-inlines(block-data.content, set-blocks)
+        // A paragraph to screen readers too: loose words may be read behind a link that stands after them.
+        par(set-inlines(block-data.content, set-blocks))
       },
     )
   }
