@@ -40,6 +40,8 @@ class Audit {
   private readonly unreachable = new Map<number, string>();
   /** The annotations that elements of the structure tree name. */
   private readonly inStructure = new Set<number>();
+  /** How many pages stand before a page, by the number of its object. */
+  private readonly pageOrder = new Map<number, number>();
 
   constructor(private readonly objects: PdfObjects) {}
 
@@ -49,11 +51,11 @@ class Audit {
     if (catalog.has("AA")) this.tell("The file", "Something happens by itself.");
     this.judgeNames(catalog);
     const off = this.layersOff(catalog);
+    const pages = this.pages(catalog.get("Pages"));
+    pages.forEach(({ number }, i) => this.pageOrder.set(number, i));
     const structure = this.objects.read(catalog.get("StructTreeRoot"));
     if (structure instanceof Map) this.judgeElements(structure, null);
-    this.pages(catalog.get("Pages")).forEach(({ dictionary }, i) =>
-      this.judgePage(dictionary, `page ${i + 1}`, off),
-    );
+    pages.forEach(({ dictionary }, i) => this.judgePage(dictionary, `page ${i + 1}`, off));
     return { faults: this.faults, unreachable: this.unreachable };
   }
 
@@ -153,14 +155,14 @@ class Audit {
 
   /** What a page draws is numbered in its order; a paragraph’s own pieces are read in that order. */
   private judgeOrder(kids: PdfValue[], page: number | null): void {
-    let last = -1;
-    let lastPage: number | null = null;
+    let last = { content: -1, page: -1 };
     for (const kid of kids) {
       const first = this.firstContent(kid, page);
       if (!first || first.isApart) continue;
-      if (first.page === lastPage && first.content < last)
+      const at = { content: first.content, page: this.pageOrder.get(first.page ?? -1) ?? -1 };
+      if (at.page < last.page || (at.page === last.page && at.content < last.content))
         this.tell("The structure", "A screen reader reads a paragraph in another order than it is shown.");
-      [last, lastPage] = [first.content, first.page];
+      last = at;
     }
   }
 
@@ -191,10 +193,11 @@ class Audit {
     return kids === undefined ? [] : [kids];
   }
 
-  private pages(value: PdfValue | undefined): { dictionary: PdfDict }[] {
+  private pages(value: PdfValue | undefined): { dictionary: PdfDict; number: number }[] {
     const dictionary = this.objects.dictionary(value);
     const kids = this.objects.read(dictionary.get("Kids"));
-    return Array.isArray(kids) ? kids.flatMap((kid) => this.pages(kid)) : [{ dictionary }];
+    if (Array.isArray(kids)) return kids.flatMap((kid) => this.pages(kid));
+    return [{ dictionary, number: value instanceof PdfRef ? value.number : -1 }];
   }
 
   private tell(where: string, what: string): void {
