@@ -45,6 +45,16 @@ describe("what is typed into the link line", () => {
     });
   });
 
+  test("a message without its scheme is one, and nothing else with a question in it", () => {
+    const typed = "wardens@causeways.example?subject=Low water, again";
+    expect(recognise(typed).destination).toEqual({
+      kind: "email",
+      address: "mailto:wardens@causeways.example?subject=Low%20water%2C%20again",
+    });
+    expect(() => recognise("who@where?")).toThrow();
+    expect(() => recognise("?subject=x")).toThrow();
+  });
+
   test("a message's own words keep their full stop", () => {
     const address = "mailto:wardens@causeways.example?body=Good%20day.";
     expect(recognise(address)).toEqual({ destination: { kind: "email", address }, mended: [] });

@@ -28,8 +28,10 @@ export const email: DestinationKindOf<EmailDestination> = {
       return {
         destination: { kind: "email", address: writeMailto({ ...emptyMessage(), to: recipients }) },
       };
-    if (schemeOf(text) !== "mailto:") return null;
-    const message = readMailto(text);
+    // A message without its scheme: recipients, then what is filled in.
+    const isBareMessage = /^[^?\s]+@[^?\s]+\?(subject|cc|bcc|body)=/i.test(text);
+    if (schemeOf(text) !== "mailto:" && !isBareMessage) return null;
+    const message = readMailto(isBareMessage && schemeOf(text) === null ? `mailto:${text}` : text);
     if (message.to.length + message.cc.length + message.bcc.length === 0)
       throw new DestinationError(
         "address",
