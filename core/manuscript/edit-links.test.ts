@@ -58,7 +58,7 @@ describe("a link is one link", () => {
     expect(new Set(ids).size).toBe(3);
   });
 
-  test("one that is put over others ends them, wholly inside or reaching in", () => {
+  test("one that is put over others ends those inside, and leaves the rest of those that reach in", () => {
     const change = new Transform(doc);
     for (const words of ["It", "never sleeps"]) {
       const { from, to } = find(doc, words);
@@ -67,7 +67,24 @@ describe("a link is one link", () => {
     linkRange(change, find(doc, "It").from, find(doc, "never").to, { destination: web("new") });
     expect(linkUses(change.doc).map(({ text, destination }) => [text, destination])).toEqual([
       ["It never", web("new")],
+      ["sleeps", web("never sleeps")],
     ]);
+  });
+
+  test("one on the middle of another leaves both ends, without the blanks between", () => {
+    const change = new Transform(doc);
+    const { from, to } = find(doc, "It never sleeps");
+    const id = linkRange(change, from, to, { destination: web("old"), description: "By day" });
+    const middle = find(doc, "never");
+    linkRange(change, middle.from, middle.to, { destination: web("new") });
+    const uses = linkUses(change.doc);
+    expect(uses.map(({ text, destination, description }) => [text, destination, description])).toEqual([
+      ["It", web("old"), "By day"],
+      ["never", web("new"), null],
+      ["sleeps", web("old"), "By day"],
+    ]);
+    expect(uses[0]!.id).toBe(id);
+    expect(new Set(uses.map((use) => use.id)).size).toBe(3);
   });
 });
 

@@ -91,8 +91,8 @@ export function unlink(change: Transform, use: LinkUse): void {
 }
 
 /**
- * Makes one link of a range, through as many paragraphs as it touches. A link that lies inside gives way,
- * and one that reaches in from outside ends altogether: there is no link in or over another.
+ * Makes one link of a range, through as many paragraphs as it touches. A link that lies inside gives way;
+ * of one that reaches in from outside the rest stays, and where two pieces stay the second is a link of its own.
  * @param uses the links among which those in the way are
  * @returns the new link's id, or null where the range holds nothing that can be linked
  */
@@ -106,7 +106,7 @@ export function linkRange(
   for (const use of uses) {
     const reachesOut = use.from < from || use.to > to;
     if (use.on !== "hotspot" && use.on !== "reference" && reachesOut && use.from < to && use.to > from)
-      unlink(change, use);
+      keepRest(change, use, from, to);
   }
   const id = newId();
   let linked = false;
@@ -124,6 +124,26 @@ export function linkRange(
   return linked ? id : null;
 }
 
+/** Leaves of a link what lies outside of a range; blanks at its new ends are no part of it. */
+function keepRest(change: Transform, use: LinkUse, from: number, to: number): void {
+  unlink(change, use);
+  const pieces = [
+    use.parts.map((part) => ({ from: part.from, to: Math.min(part.to, from) })),
+    use.parts.map((part) => ({ from: Math.max(part.from, to), to: part.to })),
+  ].map((parts) =>
+    parts
+      .filter((part) => part.from < part.to)
+      .map((part) => withoutOuterBlanks(change.doc, part.from, part.to))
+      .filter((part) => part.from < part.to),
+  );
+  let id = use.id;
+  for (const parts of pieces) {
+    if (parts.length === 0) continue;
+    for (const part of parts) change.addMark(part.from, part.to, linkMark({ ...use, id }));
+    id = newId();
+  }
+}
+
 /**
  * Links many ranges of a document, each as `linkRange` would; a link around a range is given its destination instead.
  * @throws ManuscriptError `range` where one lies outside of the document
@@ -134,9 +154,11 @@ export function linkRanges(
   description: string | null,
 ): Node {
   const change = new Transform(doc);
-  // Marks move nothing, so the links of the document stay where they are, as long as no range lies over another.
+  // Marks move nothing, so the links of the document stay as they are, as long as no range lies over another or cuts one.
   const inOrder = [...ranges].sort((a, b) => a.from - b.from);
-  const areApart = inOrder.every(({ to }, i) => to <= (inOrder[i + 1]?.from ?? Infinity));
+  const areApart =
+    inOrder.every(({ to }, i) => to <= (inOrder[i + 1]?.from ?? Infinity)) &&
+    !cutsAny(inOrder, linkUses(doc));
   const gone = new Set<LinkUse>();
   let next = 0;
   for (const { from, to, destination } of inOrder) {
@@ -157,6 +179,21 @@ export function linkRanges(
   }
   giveOwnIds(change);
   return change.doc;
+}
+
+/** Whether one of some ranges in order holds a part of a link, and not all of it. */
+function cutsAny(ranges: readonly { from: number; to: number }[], uses: readonly LinkUse[]): boolean {
+  let next = 0;
+  return ranges.some(({ from, to }) => {
+    while (next < uses.length && uses[next]!.to <= from) next++;
+    for (let i = next; i < uses.length && uses[i]!.from < to; i++) {
+      const use = uses[i]!;
+      const isInside = from <= use.from && use.to <= to;
+      const isAround = use.from <= from && to <= use.to;
+      if (!isInside && !isAround && use.to > from) return true;
+    }
+    return false;
+  });
 }
 
 /**

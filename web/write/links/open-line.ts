@@ -27,7 +27,9 @@ export function lineAt(state: EditorState, use: LinkUse | null): Omit<OpenLine, 
     const { from, to, text } = use;
     return { from, to, use, words: text, wordsLabel: null };
   }
-  if (use && use.on !== "hotspot") {
+  const isPart =
+    use?.on === "words" && !selection.empty && (selection.from > use.from || selection.to < use.to);
+  if (use && use.on !== "hotspot" && !isPart) {
     const { from, to, text, on } = use;
     const holdsMore =
       on === "words" && (use.parts.length > 1 || doc.textBetween(from, to, "", "\ufffc") !== text);
