@@ -57,7 +57,7 @@ test("codes are matched to files from one example, confirmed, and linked", async
   await expect(page.getByText("Files that no code stands for: notes.txt.")).toBeVisible();
   await page.getByLabel("Confirm R1").uncheck();
   await page.getByRole("button", { name: "Link 1 code in 2 places" }).click();
-  await expect(bar(page)).toContainText("Linked “R1” in 2 places in 2 chapters.");
+  await expect(bar(page)).toContainText("Linked “R2” in 2 places in 2 chapters.");
   await page.getByRole("link", { name: "Files", exact: true }).click();
   await expect(page.getByText("2 links lead here")).toBeVisible();
 });

@@ -36,6 +36,23 @@ export function patternFromExamples(examples: string[]): string | null {
 }
 
 /**
+ * The codes that names of files begin with, those with the same letters together, the largest group first: `R1 plan.pdf`
+ * and `R02.pdf` give R1 and R02. Letters are capitals, as codes in a text are (common practice).
+ */
+export function codesInNames(names: readonly string[]): string[][] {
+  const groups = new Map<string, string[]>();
+  for (const name of names) {
+    const code = /^(\p{L}{1,6})[\s_.-]?(\d+)(?!\p{L})/u.exec(name);
+    if (!code) continue;
+    const letters = code[1]!.toUpperCase();
+    const group = groups.get(letters);
+    if (group) group.push(letters + code[2]!);
+    else groups.set(letters, [letters + code[2]!]);
+  }
+  return [...groups.values()].sort((a, b) => b.length - a.length);
+}
+
+/**
  * The expression that finds a pattern's codes as words of their own.
  * @throws SyntaxError where the pattern is not a regular expression
  */

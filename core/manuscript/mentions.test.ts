@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { bringIn } from "../test/sample-book.ts";
-import { codeExpression, matchCodes, patternFromExamples, unusedFiles } from "./codes.ts";
+import { codeExpression, codesInNames, matchCodes, patternFromExamples, unusedFiles } from "./codes.ts";
 import { chooseMentions, findMentions, findPattern } from "./mentions.ts";
 import { compareVersions } from "./versions.ts";
 
@@ -100,6 +100,19 @@ describe("codes and files", () => {
         ],
       )[0]!.others,
     ).toHaveLength(1);
+  });
+
+  test("codes are read from the names of files, those of one build together", () => {
+    const names = [
+      "R1 plan.pdf",
+      "C-07.txt",
+      "r02.pdf",
+      "notes.txt",
+      "2026 tides.pdf",
+      "R12_box.pdf",
+      "R4a.pdf",
+    ];
+    expect(codesInNames(names)).toEqual([["R1", "R02", "R12"], ["C07"]]);
   });
 });
 

@@ -59,11 +59,11 @@ export function useDestinationNames(bookId: string): DestinationNames {
   );
 }
 
-const audienceWords = {
-  owner: "only its owner may open it",
-  group: "",
-  anyone: "anyone with the address may open it",
-};
+/** Who may open a shared file, in words. */
+export function whoMayOpen(audience: "owner" | "group" | "anyone", group: string | null): string {
+  if (audience === "group") return `${group} may open it`;
+  return audience === "owner" ? "only its owner may open it" : "anyone with the address may open it";
+}
 
 /** Everything that a link of the book can be meant to lead to. */
 export function useKnownDestinations(bookId: string): KnownDestination[] {
@@ -106,7 +106,7 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
       ...shared.map(({ name, folder, address, audience, group }): KnownDestination => ({
         ...usedBy({ kind: "file", share: address }),
         name,
-        detail: `Shared in ${folder}: ${audience === "group" ? `${group} may open it` : audienceWords[audience]}`,
+        detail: `Shared in ${folder}: ${whoMayOpen(audience, group)}`,
       })),
       ...groups.flatMap(usedBefore),
     ];

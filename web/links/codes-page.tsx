@@ -1,17 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { matchCodes, unusedFiles, type CodeMatch, type MatchQuality } from "@vennet/core/manuscript/codes";
-import { Check, CircleDashed, CircleQuestionMark, Hash } from "lucide-react";
+import { Check, CircleDashed, CircleQuestionMark, Hash, Lock, LockOpen } from "lucide-react";
 import { useMemo, useState } from "react";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
 import { useBook } from "../book-page";
-import { useFiles, useSharedFiles } from "../destinations/known-destinations";
+import { useFiles, useSharedFiles, whoMayOpen } from "../destinations/known-destinations";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { Problem, Waiting } from "../parts/notice";
 import { plural } from "../parts/wording";
 import { LinksFrame } from "./links-frame";
+import { own, searchCodes, useNoticedCodes } from "./use-noticed-codes";
 import { useStepDone } from "./use-step-done";
 
 const qualities: Record<MatchQuality, { icon: typeof Check; words: string }> = {
@@ -25,14 +26,16 @@ interface Candidate {
   id: string;
   name: string;
   destination: Destination;
+  /** Who may open it; null for a file that travels with the book. */
+  mayOpen: { words: string; isClosed: boolean } | null;
 }
 
 /** Gives item codes in the text their files: a pattern made from examples, and a table to confirm. */
 export function CodesPage() {
   const book = useBook();
   const stepDone = useStepDone(book.id);
-  const [typed, setTyped] = useState("");
-  const [source, setSource] = useState("companion");
+  /** What the author gave; until then what was noticed. */
+  const [given, setGiven] = useState<{ typed?: string; source?: string }>({});
   /** What the author has chosen by hand for a code: a file's id, or "" for none. */
   const [byHand, setByHand] = useState<Map<string, string>>(new Map());
   const [unticked, setUnticked] = useState<ReadonlySet<string>>(new Set());
@@ -40,35 +43,55 @@ export function CodesPage() {
   const [problem, setProblem] = useState<string | null>(null);
   const files = useFiles(book.id);
   const shared = useSharedFiles(book.id);
+  const sources = useMemo(
+    () =>
+      new Map([
+        [own, (files.data ?? []).map(({ name }) => name)],
+        ...foldersOf(shared.data ?? []).map(
+          (folder) =>
+            [
+              `folder:${folder}`,
+              (shared.data ?? []).filter((file) => file.folder === folder).map(({ name }) => name),
+            ] as const,
+        ),
+      ]),
+    [files.data, shared.data],
+  );
+  const noticed = useNoticedCodes(book.id, sources);
+  const typed = given.typed ?? noticed?.examples.join(" ") ?? "";
+  const source = given.source ?? noticed?.source ?? own;
   const examples = useMemo(() => typed.split(/[,;\s]+/).filter(Boolean), [typed]);
   const found = useQuery({
     queryKey: keys.codes(book.id, examples),
-    queryFn: () =>
-      answerOf(
-        api.POST("/api/books/{bookId}/links/search", {
-          params: { path: { bookId: book.id } },
-          body: { examples, wholeWords: true, matchCase: true },
-        }),
-      ),
+    queryFn: () => searchCodes(book.id, examples),
     enabled: examples.length > 0,
     retry: false,
     staleTime: 0,
     gcTime: 0,
   });
 
-  const folders = [...new Set((shared.data ?? []).map(({ folder }) => folder))];
+  const folders = foldersOf(shared.data ?? []);
   const candidates = useMemo(
     (): Candidate[] =>
-      source === "companion"
-        ? (files.data ?? []).map(({ id, name }) => ({ id, name, destination: { kind: "file", file: id } }))
+      source === own
+        ? (files.data ?? []).map(({ id, name }) => ({
+            id,
+            name,
+            destination: { kind: "file", file: id },
+            mayOpen: null,
+          }))
         : (shared.data ?? [])
             .filter(({ folder }) => `folder:${folder}` === source)
-            .map(({ name, address }) => ({
+            .map(({ name, address, audience, group }) => ({
               id: address,
               name,
               destination: { kind: "file", share: address },
+              mayOpen: {
+                words: whoMayOpen(audience, group),
+                isClosed: audience !== "anyone" && group !== book.audience,
+              },
             })),
-    [source, files.data, shared.data],
+    [source, files.data, shared.data, book.audience],
   );
   const hits = useMemo(
     () =>
@@ -109,10 +132,12 @@ export function CodesPage() {
         await answerOf(
           api.POST("/api/books/{bookId}/links", {
             params: { path: { bookId: book.id } },
-            body: { kind: "codes", of: examples.join(", "), links },
+            body: { kind: "codes", of: shortList(confirmed.map(({ code }) => code)), links },
           }),
         ),
       );
+      // The same codes and files stay in view, with what is left of them.
+      setGiven({ typed, source });
       await found.refetch();
       setByHand(new Map());
     } catch (error) {
@@ -133,8 +158,10 @@ export function CodesPage() {
         <div className="mx-auto max-w-5xl">
           <h1 className="font-serif text-2xl">Match codes to files</h1>
           <p className="text-faint">
-            Item codes in the text, such as R3 and R12, each get the file of that name. Give one or two of
-            them as examples.
+            Item codes in the text, such as R3 and R12, each get the file of that name.{" "}
+            {noticed && given.typed === undefined
+              ? "These are in your text, and files bear them in their names."
+              : "Give one or two of them as examples."}
           </p>
           <div className="mt-3 grid gap-6 md:grid-cols-2">
             <Field
@@ -148,7 +175,7 @@ export function CodesPage() {
                   : "Divided by blanks. Parts that differ may be any number or any letters."
               }
               problem={found.error?.message ?? null}
-              onChange={(event) => setTyped(event.target.value)}
+              onChange={(event) => setGiven({ ...given, typed: event.target.value })}
             />
             <div>
               <label htmlFor="source" className="block text-sm text-faint">
@@ -157,10 +184,10 @@ export function CodesPage() {
               <select
                 id="source"
                 value={source}
-                onChange={(event) => setSource(event.target.value)}
+                onChange={(event) => setGiven({ typed, source: event.target.value })}
                 className="mt-1 min-h-8 border border-hairline bg-paper px-1"
               >
-                <option value="companion">Companion files of the book ({files.data?.length ?? 0})</option>
+                <option value={own}>Companion files of the book ({files.data?.length ?? 0})</option>
                 {folders.map((folder) => (
                   <option key={folder} value={`folder:${folder}`}>
                     Shared drive: {folder}
@@ -245,6 +272,7 @@ export function CodesPage() {
                               </option>
                             ))}
                           </select>
+                          <MayOpen file={candidates.find(({ id }) => id === match.file?.id)} />
                         </td>
                         <td className="border-b border-hairline px-3 py-1.5 text-sm">
                           <Quality match={match} isByHand={byHand.has(match.code)} />
@@ -283,6 +311,29 @@ export function CodesPage() {
       </div>
     </LinksFrame>
   );
+}
+
+function foldersOf(files: readonly { folder: string }[]): string[] {
+  return [...new Set(files.map(({ folder }) => folder))];
+}
+
+/** Who may open a shared file; in red where readers may not. */
+function MayOpen({ file }: { file: Candidate | undefined }) {
+  if (!file?.mayOpen) return null;
+  const { words, isClosed } = file.mayOpen;
+  return (
+    <span className={`flex items-center gap-1 text-sm ${isClosed ? "text-red" : "text-faint"}`}>
+      {isClosed ? <Lock aria-hidden size={13} /> : <LockOpen aria-hidden size={13} />}
+      {isClosed ? `${words}; your readers may not` : words}
+    </span>
+  );
+}
+
+const namedAtMost = 12;
+
+function shortList(codes: string[]): string {
+  const further = codes.length - namedAtMost;
+  return further > 0 ? `${codes.slice(0, namedAtMost).join(", ")} and ${further} more` : codes.join(", ");
 }
 
 function Quality({ match, isByHand }: { match: CodeMatch; isByHand: boolean }) {
