@@ -8,10 +8,40 @@ import { suggest, type KnownDestination } from "./suggest.ts";
 export type Choice =
   | { kind: "recognised"; recognised: Recognised }
   | { kind: "known"; known: KnownDestination }
+  /** Words within the text; where no place stands there yet, an anchor is made. */
+  | { kind: "spot"; spot: Spot }
   /** A companion page that does not exist yet, by its title. */
   | { kind: "page"; title: string }
   /** A file on the author's own disk, to be brought in. */
   | { kind: "upload" };
+
+/** Words within the text of the book that a link can lead to. */
+export interface Spot {
+  chapterId: string;
+  chapter: string;
+  /** The revision of its chapter in which the positions are true; null for the chapter that is being written. */
+  revision: number | null;
+  from: number;
+  to: number;
+  text: string;
+  /** What stands before and behind it in its paragraph. */
+  before: string;
+  after: string;
+  /** The place that stands there already, or null. */
+  place: string | null;
+}
+
+/** What else the link line knows besides what was typed. */
+export interface LineSurroundings {
+  known: readonly KnownDestination[];
+  /** Where what was typed stands in the text. */
+  spots?: readonly Spot[];
+  /** The words that are to be linked, which can name what they lead to while nothing is typed. */
+  words?: string;
+}
+
+const spotsOffered = 6;
+const longestTitle = 120;
 
 /** What was typed into the link line, read: the choices, the best first, and what is wrong if nothing fits. */
 export interface Reading {
@@ -22,10 +52,16 @@ export interface Reading {
 }
 
 /**
- * Reads what was typed. An address is taken as it is; words choose among what the book knows, and can
- * name a new companion page. A path on the author's disk is refused with the offer to bring the file in.
+ * Reads what was typed. An address is taken as it is; words choose among what the book knows, find themselves in its
+ * text, and can name a new companion page. A path on the author's disk is refused with the offer to bring the file in.
+ * An empty line offers what the words to be linked name, and a page of that title.
  */
-export function readTyped(typed: string, known: readonly KnownDestination[]): Reading {
+export function readTyped(
+  typed: string,
+  { known, spots = [], words: linked = "" }: LineSurroundings,
+): Reading {
+  if (typed.trim() === "" && linked.length <= longestTitle && /\p{L}/u.test(linked))
+    return readWords(linked.trim(), known);
   const choices: Choice[] = [];
   let problem = "";
   let isDisk = false;
@@ -39,14 +75,29 @@ export function readTyped(typed: string, known: readonly KnownDestination[]): Re
   for (const found of suggest(words, known)) {
     if (!isSame(choices[0], found.destination)) choices.push({ kind: "known", known: found });
   }
+  const offered = choices.flatMap((choice) =>
+    choice.kind === "known" && choice.known.destination.kind === "place"
+      ? [choice.known.destination.target]
+      : [],
+  );
+  const further = spots.filter(({ place }) => place === null || !offered.includes(place));
+  for (const spot of further.slice(0, spotsOffered)) choices.push({ kind: "spot", spot });
   const title = typed.trim();
   if (isDisk) choices.push({ kind: "upload" });
   else if (choices[0]?.kind !== "recognised" && /\p{L}/u.test(title) && !/^[a-z][a-z0-9+.-]*:/i.test(title)) {
     choices.push({ kind: "page", title }, { kind: "upload" });
   }
   // A path is refused: what bears its file's name is an offer, and may be another file.
-  const fitting = isDisk ? -1 : choices.findIndex(({ kind }) => kind === "recognised" || kind === "known");
-  return { choices, fitting, problem };
+  const fits = ({ kind }: Choice): boolean => kind === "recognised" || kind === "known" || kind === "spot";
+  return { choices, fitting: isDisk ? -1 : choices.findIndex(fits), problem };
+}
+
+/** Reads an empty line by the words that are to be linked: what bears them as its name, else a new page. */
+function readWords(words: string, known: readonly KnownDestination[]): Reading {
+  const named: Choice[] = suggest(words, known)
+    .filter(({ name }) => name.localeCompare(words, undefined, { sensitivity: "accent" }) === 0)
+    .map((found) => ({ kind: "known", known: found }));
+  return { choices: [...named, { kind: "page", title: words }], fitting: 0, problem: "" };
 }
 
 function isSame(choice: Choice | undefined, destination: Destination): boolean {
@@ -61,7 +112,7 @@ export function readOne(
   typed: string,
   known: readonly KnownDestination[],
 ): { destination: Destination | null; words: string } {
-  const { choices, fitting, problem } = readTyped(typed, known);
+  const { choices, fitting, problem } = readTyped(typed, { known });
   const choice = choices[fitting];
   if (choice?.kind === "recognised") {
     const { destination, mended } = choice.recognised;

@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Transform } from "prosemirror-transform";
+import { schema } from "./schema.ts";
 import { ManuscriptError } from "./errors.ts";
 import { signpostAttrs } from "./attributes.ts";
 
@@ -20,6 +21,28 @@ export function anchorAt(doc: Node, id: string): number | null {
  */
 export function renameAnchor(change: Transform, id: string, name: string): void {
   change.setNodeAttribute(positionOf(change.doc, id), "name", name);
+}
+
+/** The id of the place at which words stand that begin at a position: their heading, or an anchor before them; or null. */
+export function placeAt(doc: Node, position: number): string | null {
+  const $at = doc.resolve(position);
+  const { parent, nodeBefore } = $at;
+  if (["title", "heading", "caption"].includes(parent.type.name)) return parent.attrs["id"] as string;
+  return nodeBefore?.type.name === "anchor" ? (nodeBefore.attrs["id"] as string) : null;
+}
+
+/**
+ * Puts an anchor before words, named by them.
+ * @throws ManuscriptError `anchor` where none can stand: outside of the chapter, or in a listing
+ */
+export function putAnchor(change: Transform, from: number, to: number, id: string): void {
+  const { doc } = change;
+  const isIn = from >= 0 && from <= to && to <= doc.content.size;
+  const parent = isIn ? doc.resolve(from).parent : null;
+  if (!parent?.inlineContent || parent.type.spec.code)
+    throw new ManuscriptError("anchor", "No anchor can stand there.");
+  const name = doc.textBetween(from, to, " ", " ").trim().slice(0, 100);
+  change.insert(from, schema.node("anchor", { id, name }));
 }
 
 /**

@@ -1,4 +1,5 @@
 import type { Node } from "prosemirror-model";
+import { placeAt } from "./edit-anchors.ts";
 import { linkUses, type LinkUse } from "./links.ts";
 
 /** How a phrase is looked for. */
@@ -19,6 +20,8 @@ export interface Mention {
   inHeading: boolean;
   /** The link that it lies in or touches, or null. */
   link: LinkUse | null;
+  /** The place that stands there already: its heading, or an anchor before it. */
+  place: string | null;
 }
 
 const contextLength = 40;
@@ -56,6 +59,7 @@ export function findPattern(doc: Node, pattern: RegExp): Mention[] {
         after: context(text.slice(match.index + match[0].length).slice(0, contextLength)),
         inHeading: block.type.name === "heading" || block.type.name === "title",
         link: next && next.from < to ? next : null,
+        place: placeAt(doc, from),
       });
     }
     return false;

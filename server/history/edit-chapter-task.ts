@@ -2,7 +2,7 @@ import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { readChapter, withTitle } from "@vennet/core/manuscript/chapter";
 import type { LinkEffect } from "@vennet/core/manuscript/change-links";
 import { changeLinks } from "@vennet/core/manuscript/change-links";
-import { removeAnchor, renameAnchor, replaceInLists } from "@vennet/core/manuscript/edit-anchors";
+import { putAnchor, removeAnchor, renameAnchor, replaceInLists } from "@vennet/core/manuscript/edit-anchors";
 import { linkRanges, type LinkChange } from "@vennet/core/manuscript/edit-links";
 import type { LinkDifference } from "@vennet/core/manuscript/versions";
 import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
@@ -23,6 +23,7 @@ export type ChapterEdit =
       ranges: { from: number; to: number; destination: Destination }[];
       description: string | null;
     }
+  | { kind: "put-anchor"; id: string; from: number; to: number }
   | { kind: "rename-anchor"; id: string; name: string }
   /** `isHere`: whether the anchor stands in this chapter; `to`: what leads to it then, null for nothing new. */
   | { kind: "remove-anchor"; id: string; isHere: boolean; to: string | null }
@@ -70,6 +71,11 @@ function edited(before: Node, edit: ChapterEdit): { doc: Node; count: number } {
       return changed(before, ({ id }) => edit.changes.get(id) ?? null);
     case "link-ranges":
       return { doc: linkRanges(before, edit.ranges, edit.description), count: edit.ranges.length };
+    case "put-anchor": {
+      const change = new Transform(before);
+      putAnchor(change, edit.from, edit.to, edit.id);
+      return { doc: change.doc, count: 0 };
+    }
     case "rename-anchor": {
       const change = new Transform(before);
       renameAnchor(change, edit.id, edit.name);

@@ -173,6 +173,12 @@ export class SearchRequest {
   @IsBoolean()
   matchCase?: boolean;
 
+  @ApiPropertyOptional({ description: "End at so many of them." })
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  limit?: number;
+
   @ApiPropertyOptional({ description: "Look in this chapter only." })
   @IsOptional()
   @IsString()
@@ -208,6 +214,8 @@ export class MentionAnswer {
   inHeading: boolean;
   @ApiProperty({ type: MentionLinkAnswer, nullable: true })
   link: MentionLinkAnswer | null;
+  @ApiProperty({ type: String, nullable: true, description: "The place that stands there already." })
+  place: string | null;
 }
 
 export class ChapterMentionsAnswer {

@@ -17,17 +17,17 @@ export function run({
   request: SearchRequest;
 }): SearchAnswer {
   const { pattern, find } = finder(request);
-  return {
-    pattern,
-    chapters: chapters
-      .map(({ id, title, revision, document }) => ({
-        chapterId: id,
-        chapter: title,
-        revision,
-        mentions: find(readChapter(JSON.parse(document))).map(answer),
-      }))
-      .filter(({ mentions }) => mentions.length > 0),
-  };
+  const found: SearchAnswer["chapters"] = [];
+  let left = request.limit ?? Infinity;
+  for (const { id, title, revision, document } of chapters) {
+    if (left === 0) break;
+    const mentions = find(readChapter(JSON.parse(document)))
+      .slice(0, left)
+      .map(answer);
+    left -= mentions.length;
+    if (mentions.length > 0) found.push({ chapterId: id, chapter: title, revision, mentions });
+  }
+  return { pattern, chapters: found };
 }
 
 function finder(request: SearchRequest): { pattern: string | null; find: (doc: Node) => Mention[] } {

@@ -1,10 +1,17 @@
 import { Body, Controller, Get, HttpCode, Param, Patch, Post } from "@nestjs/common";
-import { ApiNoContentResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
+import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
 import { OpenBook } from "../access/book.guard.ts";
 import { Book } from "../books/book.entity.ts";
 import { StepAnswer } from "../history/history.dto.ts";
 import { stepAnswer } from "../history/history.controller.ts";
-import { GonePlaceAnswer, PlaceAnswer, RemovePlaceRequest, RenamePlaceRequest } from "./places.dto.ts";
+import {
+  GonePlaceAnswer,
+  NewPlaceAnswer,
+  PlaceAnswer,
+  PutAnchorRequest,
+  RemovePlaceRequest,
+  RenamePlaceRequest,
+} from "./places.dto.ts";
 import { PlacesService } from "./places.service.ts";
 
 @ApiTags("places")
@@ -25,6 +32,12 @@ export class PlacesController {
   })
   async gone(@OpenBook() book: Book): Promise<GonePlaceAnswer[]> {
     return this.places.gone(book.id);
+  }
+
+  @Post()
+  @ApiCreatedResponse({ type: NewPlaceAnswer, description: "An anchor before words of a chapter." })
+  async put(@OpenBook() book: Book, @Body() request: PutAnchorRequest): Promise<NewPlaceAnswer> {
+    return { id: await this.places.put(book.id, request) };
   }
 
   @Patch(":placeId")

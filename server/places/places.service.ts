@@ -1,6 +1,7 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import type { SignpostList } from "@vennet/core/manuscript/attributes";
+import { newId } from "@vennet/core/manuscript/ids";
 import { DataSource, type EntityManager } from "typeorm";
 import type { Chapter } from "../chapters/chapter.entity.ts";
 import { ChaptersService, isWritten } from "../chapters/chapters.service.ts";
@@ -9,7 +10,7 @@ import { Place } from "../ledger/place.entity.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { lastWithPages } from "../exports/last-with-pages.ts";
 import { StepsService, type ListedStep } from "../history/steps.service.ts";
-import type { GonePlaceAnswer, PlaceAnswer } from "./places.dto.ts";
+import type { GonePlaceAnswer, PlaceAnswer, PutAnchorRequest } from "./places.dto.ts";
 
 /** Where links leave dangling when their place goes. */
 const nowhere = "nowhere";
@@ -66,6 +67,27 @@ export class PlacesService {
 
   private async pagesInLastPdf(bookId: string): Promise<Record<string, string>> {
     return (await lastWithPages(this.database, bookId))?.pageOfPlace ?? {};
+  }
+
+  /**
+   * Puts an anchor before words of a chapter, as they stand in a revision of it, and names it by them.
+   * @returns its id
+   */
+  async put(bookId: string, { chapterId, revision, from, to }: PutAnchorRequest): Promise<string> {
+    return this.chapters.changing(bookId, async (manager) => {
+      const chapter = await this.chapters.find(manager, bookId, chapterId, true);
+      if (revision !== chapter.revision) {
+        throw new Problem(
+          409,
+          "old-revision",
+          `“${chapter.title}” has been changed since it was searched. Look again, then link.`,
+        );
+      }
+      const id = newId();
+      const edited = await this.steps.edited(chapter, { kind: "put-anchor", id, from, to });
+      await this.chapters.write(manager, chapter, edited!.text);
+      return id;
+    });
   }
 
   /** Gives an anchor another name. No word that a reader sees is changed, and every link stays. */

@@ -52,6 +52,28 @@ test("an anchor takes any name; its id and its links stay", async () => {
   expect((await call("PATCH", "/places/none", { name: "x" })).status).toBe(404);
 });
 
+test("an anchor is put before words that were found in a chapter, in the revision in which they were", async () => {
+  const find = async () =>
+    (await call("POST", "/links/search", { phrase: "water", wholeWords: false, limit: 2 })).body.chapters;
+  const [{ chapterId, revision, mentions }, ...others] = await find();
+  expect([mentions.length, others.length]).toEqual([2, 0]);
+  const [low, high] = mentions;
+  expect(low).toMatchObject({
+    text: "water",
+    before: " Low ",
+    after: " is at nine. See the crossing.",
+    place: null,
+  });
+  const { status, body } = await call("POST", "/places", { chapterId, revision, from: low.from, to: low.to });
+  expect(status).toBe(201);
+  expect(await place("water")).toMatchObject({ id: body.id, kind: "anchor", uses: 0 });
+  expect((await find())[0].mentions[0].place).toBe(body.id);
+  const late = { chapterId, revision, from: high.from, to: high.to };
+  expect((await call("POST", "/places", late)).body.code).toBe("old-revision");
+  const outside = { ...late, revision: revision + 1, to: 90_000 };
+  expect((await call("POST", "/places", outside)).status).toBe(422);
+});
+
 test("a used anchor is taken out only with word about its links; two are merged; undo brings all back", async () => {
   const [low, high] = [await place("low"), await place("high")];
   expect((await call("POST", `/places/${low.id}/remove`, {})).body).toMatchObject({ code: "place-used" });

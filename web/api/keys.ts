@@ -26,6 +26,7 @@ export const keys = {
   groups: (bookId: string, filter: object = {}) => ["groups", bookId, filter],
   editPreview: (bookId: string, ...asked: unknown[]) => ["editPreview", bookId, ...asked],
   mentions: (bookId: string, ...asked: unknown[]) => ["mentions", bookId, ...asked],
+  spots: (bookId: string, phrase: string) => ["spots", bookId, phrase],
   codes: (bookId: string, examples: unknown) => ["codes", bookId, examples],
   steps: (bookId: string) => ["steps", bookId],
   findings: (bookId: string) => ["findings", bookId],

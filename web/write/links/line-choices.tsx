@@ -1,6 +1,6 @@
 import { nameDestination, shortDestination } from "@vennet/core/destination/destination";
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
-import { FilePlus2, FileUp } from "lucide-react";
+import { FilePlus2, FileUp, TextSelect } from "lucide-react";
 import { KindMark } from "../../destinations/kind-mark";
 import type { Choice } from "@vennet/core/destination/read-typed";
 
@@ -23,7 +23,7 @@ export function LineChoices({
       id={`${id}-choices`}
       role="listbox"
       aria-label="Where the link can lead"
-      className={`max-h-72 overflow-y-auto pr-3 pl-[5.75rem] text-sm ${choices.length > 0 ? "mt-1" : ""}`}
+      className={`max-h-[min(18rem,30dvh)] overflow-y-auto pr-3 pl-[5.75rem] text-sm ${choices.length > 0 ? "mt-1" : ""}`}
     >
       {choices.map((choice, i) => (
         <li
@@ -66,6 +66,21 @@ function Words({ choice, names }: { choice: Choice; names: DestinationNames }) {
           <span className="truncate text-faint">{choice.known.detail}</span>
         </span>
       );
+    case "spot": {
+      const { spot } = choice;
+      return (
+        <span className="flex min-w-0 items-baseline gap-2">
+          <TextSelect aria-label="Words in the text" size={14} className="shrink-0 self-center" />
+          <span className="truncate font-serif">
+            {spot.before && "…"}
+            {spot.before.slice(-24)}
+            <strong>{spot.text}</strong>
+            {spot.after}
+          </span>
+          <span className="shrink-0 text-faint">{spot.chapter}</span>
+        </span>
+      );
+    }
     case "page":
       return (
         <span className="flex min-w-0 items-center gap-1">
@@ -91,6 +106,8 @@ function keyOf(choice: Choice): string {
       return "recognised";
     case "known":
       return JSON.stringify(choice.known.destination);
+    case "spot":
+      return `${choice.spot.chapterId} ${choice.spot.from}`;
     default:
       return choice.kind;
   }

@@ -10,9 +10,10 @@ import { useDestinationNames, useKnownDestinations } from "../../destinations/kn
 import { EmailFields } from "./email-fields";
 import { LineChoices } from "./line-choices";
 import { LineRow } from "./line-row";
-import { readTyped, type Choice } from "@vennet/core/destination/read-typed";
+import { readTyped, type Choice, type Spot } from "@vennet/core/destination/read-typed";
 import { useDraft } from "./line-drafts";
 import { usePageTitle } from "./use-page-title";
+import { useSpots, type WrittenHere } from "./use-spots";
 
 const none: readonly KnownDestination[] = [];
 
@@ -34,7 +35,9 @@ export function LinkLine({
   words: firstWords,
   description: firstDescription,
   wordsLabel,
+  here = null,
   onTake,
+  onSpot,
   onMakePage,
   onBringFile,
   onLeave,
@@ -47,7 +50,11 @@ export function LinkLine({
   description: string | null;
   /** What the first field is: the words, or a picture's text alternative; null where it cannot be changed. */
   wordsLabel: string | null;
+  /** The chapter whose words are linked, where words within the text can be led to. */
+  here?: WrittenHere | null;
   onTake: (line: TakenLine) => void;
+  /** Sees to it that a place stands at words of the text, and gives where a link to it leads. */
+  onSpot?: (spot: Spot) => Promise<Destination>;
   /** Makes a companion page, and gives where a link to it leads. */
   onMakePage: (title: string) => Promise<Destination>;
   /** Brings a file in, and gives where a link to it leads. */
@@ -70,6 +77,8 @@ export function LinkLine({
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState<string | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
+  /** Whether Enter was pressed before all chapters were looked through. */
+  const [isAwaiting, setAwaiting] = useState(false);
   // The line itself, with its two blue rules, shows where the focus is.
   const box = useRef<HTMLFormElement>(null);
   const picker = useRef<HTMLInputElement>(null);
@@ -80,8 +89,13 @@ export function LinkLine({
     box.current?.scrollIntoView({ block: "nearest" });
   }, []);
 
-  const reading = useMemo(() => readTyped(typed, known), [typed, known]);
   const isAsItWas = destination !== null && !isTouched;
+  const { spots, searching } = useSpots(bookId, isAsItWas ? "" : typed, here);
+  const linked = wordsLabel === "Words" && !isTouched ? words : "";
+  const reading = useMemo(
+    () => readTyped(typed, { known, spots, words: linked }),
+    [typed, known, spots, linked],
+  );
   const choices = isAsItWas ? [] : reading.choices;
   const at = picked === null ? (isAsItWas ? -1 : reading.fitting) : Math.min(picked, choices.length - 1);
   const choice = choices[at] ?? null;
@@ -118,6 +132,7 @@ export function LinkLine({
     setTouched(true);
     setPicked(null);
     setFailure(null);
+    setAwaiting(false);
   };
   const give = (to: Destination): void => {
     draft.drop();
@@ -136,7 +151,11 @@ export function LinkLine({
   const take = (what: Choice | null = choice): void => {
     setAsked(true);
     if (busy !== null || wordsMissing) return;
+    // What was typed may stand in a chapter that is being looked through.
+    setAwaiting(what === null && searching);
+    if (what === null && searching) return;
     if (isAsItWas && what === null) give(mail ? { kind: "email", address: writeMailto(mail) } : destination);
+    else if (what?.kind === "spot") void work("Placing the anchor", () => onSpot!(what.spot));
     else if (what?.kind === "page") void work("Making the page", () => onMakePage(what.title));
     else if (what?.kind === "upload") {
       isPicking.current = true;
@@ -144,6 +163,11 @@ export function LinkLine({
     } else if (what?.kind === "recognised" && mail) give({ kind: "email", address: writeMailto(mail) });
     else if (what) give(destinationOf(what)!);
   };
+  const latestTake = useRef(take);
+  latestTake.current = take;
+  useEffect(() => {
+    if (isAwaiting && !searching) latestTake.current();
+  }, [isAwaiting, searching]);
   const bring = (file: File): void => void work(`Bringing in ${file.name}`, () => onBringFile(file));
 
   const onKeyDown = (event: KeyboardEvent): void => {
@@ -202,7 +226,7 @@ export function LinkLine({
           onChange={(event) => type(event.target.value)}
           spellCheck={false}
           autoComplete="off"
-          placeholder="Paste an address, or type a file’s or heading’s name"
+          placeholder="Paste an address, or type a name or words of the text"
           aria-describedby={`${id}-says`}
           aria-invalid={asked && !chosen && choice === null ? true : undefined}
           className="w-full min-w-0 border-b border-hairline bg-transparent font-mono outline-none placeholder:font-sans placeholder:text-faint focus:border-blue"
@@ -211,7 +235,7 @@ export function LinkLine({
       <LineChoices id={id} choices={choices} picked={choice} names={names} onTake={take} />
       <div id={`${id}-says`} className="flex flex-wrap gap-x-4 pr-3 pl-[5.75rem] text-sm" role="status">
         {mended.length > 0 && <span>Mended: {mended.join("; ")}</span>}
-        {choice === null && !isAsItWas && (
+        {choice === null && !isAsItWas && !searching && (
           <span className={asked ? "text-red" : "text-faint"}>{reading.problem}</span>
         )}
         {choice !== null && reading.problem !== "" && choice.kind === "upload" && (
@@ -219,6 +243,7 @@ export function LinkLine({
         )}
         {wordsMissing && asked && <span className="text-red">The link needs words to stand on.</span>}
         {busy && <span>{busy} …</span>}
+        {searching && choice === null && <span>Looking through the chapters …</span>}
         {failure && <span className="text-red">{failure}</span>}
       </div>
       {draft.offered && !isChanged && (
@@ -242,7 +267,12 @@ export function LinkLine({
       <LineRow label="Description" value={description} onChange={setDescription} />
       {mail && <EmailFields key={mail.to.join()} message={mail} onChange={setMessage} />}
       <div className="mt-1.5 flex items-center gap-3 pr-3 pl-[5.75rem] text-sm">
-        <Button kind="main" className="!text-sm" disabled={busy !== null} onClick={() => take()}>
+        <Button
+          kind="main"
+          className="!text-sm whitespace-nowrap"
+          disabled={busy !== null}
+          onClick={() => take()}
+        >
           {choice?.kind === "page"
             ? "Make page and link"
             : choice?.kind === "upload"
@@ -254,7 +284,7 @@ export function LinkLine({
         <Button kind="quiet" className="!text-sm" onClick={cancel}>
           Cancel
         </Button>
-        <span className="ml-auto text-faint">A file can be dropped here</span>
+        <span className="ml-auto text-faint max-md:hidden">A file can be dropped here</span>
       </div>
       <input
         ref={picker}

@@ -1,10 +1,14 @@
 import { linkUses } from "@vennet/core/manuscript/links";
 import { closeHistory } from "prosemirror-history";
 import type { EditorView } from "prosemirror-view";
-import { useCallback, useState, type ReactNode } from "react";
+import type { Spot } from "@vennet/core/destination/read-typed";
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
+import { putAnchor } from "@vennet/core/manuscript/edit-anchors";
+import { newId } from "@vennet/core/manuscript/ids";
+import { useCallback, useMemo, useState, type ReactNode } from "react";
 import { flushSync } from "react-dom";
 import { editLink, insertLinkedWords, linkWords, wordsOfSelection } from "../text/link-commands";
-import { linkAtSelection, tellLinkMarks } from "../text/link-marks";
+import { linkAtSelection, pendingWords, tellLinkMarks } from "../text/link-marks";
 import { LinkLine, type TakenLine } from "./link-line";
 import { lineAt, placesNearby, type OpenLine } from "./open-line";
 import { useTakenLink } from "./taken-link";
@@ -13,12 +17,14 @@ import type { NewTargets } from "./use-new-targets";
 /** The link line, opened at the words that it is for; what it gives is put into the text there. */
 export function useLinkLine({
   bookId,
+  chapterId,
   view,
   topOf,
   targets,
   tell,
 }: {
   bookId: string;
+  chapterId: string;
   view: EditorView | null;
   topOf: (view: EditorView, position: number) => number;
   targets: NewTargets;
@@ -46,8 +52,15 @@ export function useLinkLine({
     view.focus();
   }, [view]);
 
-  const take = ({ from, to, use, words: before }: OpenLine, taken: TakenLine): void => {
+  const take = ({ use: opened, words: before }: OpenLine, taken: TakenLine): void => {
+    // The text may have changed around the words since.
+    const { from, to } = pendingWords(view!.state)!;
+    const use = opened && linkUses(view!.state.doc).find(({ id }) => id === opened.id);
     close();
+    if (opened && !use) {
+      tell("The link is gone from the text.");
+      return;
+    }
     const { destination, words, description } = taken;
     view!.dispatch(closeHistory(view!.state.tr));
     const text = words === "" || words === before ? undefined : words;
@@ -60,6 +73,20 @@ export function useLinkLine({
     else if (from === to) view!.dispatch(insertLinkedWords(view!.state, words, link));
     else view!.dispatch(linkWords(view!.state, from, to, link, text));
   };
+
+  const placeAtSpot = async (spot: Spot): Promise<Destination> => {
+    if (spot.chapterId !== chapterId || spot.place !== null) return targets.placeAtWords(spot);
+    const id = newId();
+    const change = closeHistory(view!.state.tr);
+    putAnchor(change, spot.from, spot.to, id);
+    view!.dispatch(change);
+    return { kind: "place", target: id };
+  };
+  const doc = view?.state.doc;
+  const here = useMemo(
+    () => (line && doc ? { chapterId, doc, from: line.from, to: line.to } : null),
+    [chapterId, doc, line],
+  );
 
   if (!line || !view) return { openLine, isLineOpen: false, linkLine: null };
   return {
@@ -75,6 +102,8 @@ export function useLinkLine({
           words={line.words}
           description={line.use?.description ?? null}
           wordsLabel={line.wordsLabel}
+          here={here}
+          onSpot={placeAtSpot}
           onLeave={close}
           onTake={(taken) => take(line, taken)}
           onMakePage={targets.makePage}

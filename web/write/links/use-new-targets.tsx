@@ -1,4 +1,5 @@
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
+import type { Spot } from "@vennet/core/destination/read-typed";
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { useState, type ReactNode } from "react";
 import { useNavigate } from "react-router";
@@ -12,6 +13,8 @@ export interface NewTargets {
   makePage: (title: string) => Promise<Destination>;
   /** Brings in a file from the author's own disk. */
   bringFile: (file: File) => Promise<Destination>;
+  /** Puts an anchor at words of another chapter, or takes the place that stands there. */
+  placeAtWords: (spot: Spot) => Promise<Destination>;
 }
 
 /** Makes what a link is to lead to, and offers to write a page that was made so. */
@@ -46,8 +49,20 @@ export function useNewTargets(
     return { kind: "file", file: stored[0].file.id };
   };
 
+  const placeAtWords = async ({ chapterId, revision, from, to, place }: Spot): Promise<Destination> => {
+    if (place !== null) return { kind: "place", target: place };
+    const { id } = await answerOf(
+      api.POST("/api/books/{bookId}/places", {
+        params: { path: { bookId } },
+        body: { chapterId, revision: revision!, from, to },
+      }),
+    );
+    void stale("text");
+    return { kind: "place", target: id };
+  };
+
   return {
-    targets: { makePage, bringFile },
+    targets: { makePage, bringFile, placeAtWords },
     madePage: made && (
       <div
         role="status"

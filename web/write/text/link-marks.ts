@@ -37,8 +37,8 @@ export const linkMarks = new Plugin<LinkMarks>({
     apply(transaction, value) {
       const change = transaction.getMeta(key) as Partial<LinkMarks> | undefined;
       const pending = value.pending && {
-        from: transaction.mapping.map(value.pending.from),
-        to: transaction.mapping.map(value.pending.to),
+        from: transaction.mapping.map(value.pending.from, 1),
+        to: transaction.mapping.map(value.pending.to, value.pending.from === value.pending.to ? 1 : -1),
       };
       const hotspot = transaction.selectionSet ? null : value.hotspot;
       const lit = value.lit === null ? null : transaction.mapping.map(value.lit);
@@ -70,6 +70,11 @@ export const linkMarks = new Plugin<LinkMarks>({
     },
   },
 });
+
+/** The words that the open link line is about, where they stand now. */
+export function pendingWords(state: EditorState): { from: number; to: number } | null {
+  return key.getState(state)?.pending ?? null;
+}
 
 /** Tells the marks of new states, of the words that are being linked, or of the hotspot that is meant. */
 export function tellLinkMarks(transaction: Transaction, change: Partial<LinkMarks>): Transaction {
