@@ -29,25 +29,44 @@ const tools: [Tool, string][] = [
 
 const nudge = 0.005;
 
+/** What is added without a pointer, to be moved and sized by keys. */
+const inTheMiddle: Record<HotspotShape, Point[]> = {
+  rectangle: [
+    [0.4, 0.4],
+    [0.6, 0.6],
+  ],
+  ellipse: [
+    [0.4, 0.4],
+    [0.6, 0.6],
+  ],
+  polygon: [
+    [0.5, 0.4],
+    [0.6, 0.6],
+    [0.4, 0.6],
+  ],
+};
+
 /** Where the areas of a picture that are links are drawn, given their destinations, and ordered. */
 export function HotspotBench({
   bookId,
   picture,
   onMakePage,
   onBringFile,
+  onChange,
   onDone,
 }: {
   bookId: string;
   picture: PictureAttrs;
   onMakePage: (title: string) => Promise<Destination>;
   onBringFile: (file: File) => Promise<Destination>;
-  /** Takes the hotspots, or null where all is to stay as it was. */
-  onDone: (hotspots: Hotspot[] | null) => void;
+  /** Takes the areas that lead somewhere, after each change of them. */
+  onChange: (hotspots: Hotspot[]) => void;
+  onDone: () => void;
 }) {
   const names = useDestinationNames(bookId);
   const [steps, setSteps] = useState<DraftHotspot[][]>([picture.hotspots]);
   const [at, setAt] = useState(0);
-  const [tool, setTool] = useState<Tool>("choose");
+  const [tool, setTool] = useState<Tool>(picture.hotspots.length === 0 ? "rectangle" : "choose");
   const [chosenId, setChosenId] = useState<string | null>(picture.hotspots[0]?.id ?? null);
   const [isLinking, setLinking] = useState(false);
   const [asked, setAsked] = useState(false);
@@ -60,6 +79,11 @@ export function HotspotBench({
   const set = (next: DraftHotspot[]): void => {
     setSteps([...steps.slice(0, at + 1), next]);
     setAt(at + 1);
+    onChange(leading(next));
+  };
+  const goTo = (step: number): void => {
+    setAt(step);
+    onChange(leading(steps[step]!));
   };
   const change = (id: string, to: Partial<DraftHotspot>): void =>
     set(hotspots.map((hotspot) => (hotspot.id === id ? { ...hotspot, ...to } : hotspot)));
@@ -91,8 +115,17 @@ export function HotspotBench({
     [next[from], next[to]] = [next[to]!, next[from]!];
     set(next);
   };
-  const undo = (): void => setAt(Math.max(0, at - 1));
-  const redo = (): void => setAt(Math.min(steps.length - 1, at + 1));
+  const undo = (): void => goTo(Math.max(0, at - 1));
+  const redo = (): void => goTo(Math.min(steps.length - 1, at + 1));
+
+  const addInTheMiddle = (): void => {
+    const shape = tool === "choose" ? "rectangle" : tool;
+    draw(shape, inTheMiddle[shape]);
+  };
+  const cancel = (): void => {
+    onChange(picture.hotspots);
+    onDone();
+  };
 
   const onRowKey = (event: KeyboardEvent, hotspot: DraftHotspot): void => {
     const step = event.shiftKey ? nudge * 10 : nudge;
@@ -130,7 +163,7 @@ export function HotspotBench({
       setChosenId(aimless[0]!.id);
       return;
     }
-    onDone(hotspots as Hotspot[]);
+    onDone();
   };
   return (
     <section aria-label="Hotspots" className="flex min-h-full flex-col bg-paper">
@@ -147,22 +180,14 @@ export function HotspotBench({
             <RadioGroup.Item
               key={one}
               value={one}
-              autoFocus={one === "choose" && picture.hotspots.length === 0}
+              autoFocus={one === "rectangle" && picture.hotspots.length === 0}
               className="min-h-7 px-2 hover:bg-blue-wash aria-checked:bg-blue-wash aria-checked:text-blue aria-checked:underline aria-checked:underline-offset-4"
             >
               {words}
             </RadioGroup.Item>
           ))}
         </RadioGroup.Root>
-        <Button
-          kind="quiet"
-          onClick={() =>
-            draw("rectangle", [
-              [0.4, 0.4],
-              [0.6, 0.6],
-            ])
-          }
-        >
+        <Button kind="quiet" onClick={addInTheMiddle}>
           Add in the middle
         </Button>
         <Button kind="quiet" disabled={at === 0} onClick={undo}>
@@ -177,11 +202,11 @@ export function HotspotBench({
               {aimless.length === 1 ? "One area leads" : `${aimless.length} areas lead`} nowhere yet.
             </span>
           )}
-          <Button kind="quiet" onClick={() => onDone(null)}>
+          <Button kind="quiet" onClick={cancel}>
             Cancel
           </Button>
           <Button kind="main" onClick={done}>
-            Apply
+            Done
           </Button>
         </span>
       </div>
@@ -281,6 +306,10 @@ export function HotspotBench({
       </div>
     </section>
   );
+}
+
+function leading(hotspots: DraftHotspot[]): Hotspot[] {
+  return hotspots.filter((hotspot): hotspot is Hotspot => hotspot.destination !== null);
 }
 
 /** What the rule about covered hotspots says, by hotspot. */

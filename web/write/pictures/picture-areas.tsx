@@ -1,8 +1,9 @@
 import { pictureAttrs } from "@vennet/core/manuscript/attributes";
+import type { Hotspot } from "@vennet/core/manuscript/hotspot";
 import { closeHistory } from "prosemirror-history";
 import { NodeSelection } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Waiting } from "../../parts/notice";
 import type { NewTargets } from "../links/use-new-targets";
 
@@ -25,22 +26,25 @@ export function PictureAreas({
   targets: NewTargets;
   onDone: () => void;
 }) {
-  const picture = view.state.doc.nodeAt(position);
-  if (!picture) return null;
+  const [opened] = useState(() => view.state.doc.nodeAt(position));
+  if (!opened) return null;
+  const change = (hotspots: Hotspot[]): void => {
+    const picture = view.state.doc.nodeAt(position);
+    if (picture?.type.name !== "picture") return;
+    // Drawing what leads nowhere yet changes nothing of the text.
+    if (JSON.stringify(pictureAttrs(picture).hotspots) === JSON.stringify(hotspots)) return;
+    const next = closeHistory(view.state.tr).setNodeAttribute(position, "hotspots", hotspots);
+    view.dispatch(next.setSelection(NodeSelection.create(next.doc, position)));
+  };
   return (
     <Suspense fallback={<Waiting what="Opening the picture" />}>
       <HotspotBench
         bookId={bookId}
-        picture={pictureAttrs(picture)}
+        picture={pictureAttrs(opened)}
         onMakePage={targets.makePage}
         onBringFile={targets.bringFile}
-        onDone={(hotspots) => {
-          if (hotspots) {
-            const change = closeHistory(view.state.tr).setNodeAttribute(position, "hotspots", hotspots);
-            view.dispatch(change.setSelection(NodeSelection.create(change.doc, position)));
-          }
-          onDone();
-        }}
+        onChange={change}
+        onDone={onDone}
       />
     </Suspense>
   );

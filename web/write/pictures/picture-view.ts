@@ -60,6 +60,7 @@ export class PictureView implements NodeView {
     this.dom.append(areas);
     for (const hotspot of attrs.hotspots) {
       const area = document.createElementNS(svg, "polygon");
+      area.dataset["area"] = hotspot.id;
       const [ring] = outline(hotspot);
       area.setAttribute("points", ring!.map(([x, y]) => `${x},${y}`).join(" "));
       if (hotspot.id === this.active) area.setAttribute("class", "hotspot-active");
