@@ -5,6 +5,7 @@ import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import { ApiError } from "./api/client";
 import { keepFocus } from "./frame/kept-focus";
 import { showTheme } from "./frame/theme";
+import { Tips } from "./frame/tips";
 import { UndoBar } from "./frame/undo-bar";
 import { SignedInOnly } from "./session/session";
 import { Waiting } from "./parts/notice";
@@ -82,6 +83,7 @@ createRoot(document.getElementById("root")!).render(
     <QueryClientProvider client={queries}>
       <RouterProvider router={router} />
       <UndoBar />
+      <Tips />
     </QueryClientProvider>
   </StrictMode>,
 );

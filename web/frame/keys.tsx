@@ -2,19 +2,20 @@ import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
 import { Button } from "../parts/button";
 
-const mod = navigator.platform.startsWith("Mac") ? "⌘" : "Ctrl";
+/** The key that commands are given with. */
+export const modifier = navigator.platform.startsWith("Mac") ? "⌘" : "Ctrl";
 
 const groups: [string, [string, string][]][] = [
   [
     "Links",
     [
-      [`${mod} K`, "Open the link line: link the selected words, or change the link at the cursor"],
+      [`${modifier} K`, "Open the link line: link the selected words, or change the link at the cursor"],
       ["Enter", "In the link line: link"],
       ["Esc", "In the link line or a margin card: leave all as it was"],
       ["Alt ↓, Alt ↑", "Next and previous link"],
       ["↑, ↓", "In the link line: another of the places that it offers"],
-      [`${mod} Enter`, "Follow the link at the cursor"],
-      [`${mod} click`, "Follow the link that is clicked"],
+      [`${modifier} Enter`, "Follow the link at the cursor"],
+      [`${modifier} click`, "Follow the link that is clicked"],
       ["Alt R", "Make a cross-reference at the cursor"],
       ["Alt A", "Put an anchor at the cursor or on the selected words"],
       ["Alt B", "Back to where a link in the book was followed from"],
@@ -26,13 +27,13 @@ const groups: [string, [string, string][]][] = [
   [
     "Text",
     [
-      [`${mod} B, ${mod} I`, "Bold, italic"],
+      [`${modifier} B, ${modifier} I`, "Bold, italic"],
       ["Alt C", "Code"],
       ["Alt .", "Paragraph to heading, heading to the next lower level"],
       ["Alt ,", "Heading to the next higher level, and back to paragraph"],
-      [`${mod} Z, ${mod} Shift Z`, "Undo, redo"],
+      [`${modifier} Z, ${modifier} Shift Z`, "Undo, redo"],
       ["Tab, Shift Tab", "In a list: deeper, higher. In a table: next, previous cell"],
-      [`${mod} S`, "Save now (it saves by itself)"],
+      [`${modifier} S`, "Save now (it saves by itself)"],
     ],
   ],
   [
@@ -73,7 +74,7 @@ export function Keys() {
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <Button kind="quiet" aria-label="Keys">
+        <Button kind="quiet" aria-label="Keys" data-tip="Keys (?)">
           ?
         </Button>
       </Dialog.Trigger>

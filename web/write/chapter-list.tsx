@@ -237,7 +237,7 @@ function ChapterRow({
           <button
             type="button"
             aria-label={`Rename “${name}”`}
-            title="Rename"
+            data-tip="Rename (F2)"
             onClick={onRename}
             className="min-h-[24px] min-w-[24px] p-1 text-faint hover:text-blue"
           >
@@ -246,7 +246,7 @@ function ChapterRow({
           <button
             type="button"
             aria-label={`Delete “${name}”`}
-            title="Delete"
+            data-tip="Delete (Delete)"
             onClick={onDelete}
             className="min-h-[24px] min-w-[24px] p-1 text-faint hover:text-red"
           >

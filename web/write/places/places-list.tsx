@@ -143,7 +143,7 @@ export function PlacesList({
                     aria-expanded={open === place.id}
                     aria-label={`Change the anchor “${name}”`}
                     onClick={() => setOpen(open === place.id ? null : place.id)}
-                    title="Change"
+                    data-tip="Change"
                     className="min-h-[24px] min-w-[24px] shrink-0 p-1 text-faint hover:text-blue"
                   >
                     <PenLine aria-hidden size={13} />

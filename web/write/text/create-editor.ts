@@ -19,6 +19,7 @@ import { withoutOwnLanguage } from "./language-commands";
 import { linkWords, selectLink, wordsOfSelection } from "./link-commands";
 import { linkEnds } from "./link-ends";
 import { linkMarks } from "./link-marks";
+import { linkTips } from "./link-tips";
 import { bookNumbers } from "./book-numbers";
 import { madeAnchor } from "./made-anchor";
 import { pasteIds } from "./paste-ids";
@@ -71,6 +72,7 @@ export function createEditor(
       linkEnds,
       pasteIds,
       linkMarks,
+      linkTips(callbacks.names),
       bookNumbers(chapterId),
       directions(languageDirection(language)),
     ],

@@ -1,0 +1,73 @@
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import { createPortal } from "react-dom";
+
+interface Tip {
+  on: Element;
+  words: string;
+}
+
+/** What else has words to be shown: given what is pointed at, the words and what they belong to. */
+export const tipSources = new Set<(pointed: Element) => Tip | null>();
+
+const gap = 6;
+
+/**
+ * The words of what shows only a sign, as `data-tip` has them, at once when it is pointed at or has the focus. They
+ * stay while they are pointed at themselves, and Escape takes them away (WCAG 2.2, 1.4.13).
+ */
+export function Tips() {
+  const [tip, setTip] = useState<Tip | null>(null);
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const show = ({ target }: Event): void => {
+      if (!(target instanceof Element)) return;
+      if (box.current?.contains(target)) return;
+      const on = target.closest<HTMLElement>("[data-tip]");
+      let told: Tip | null = on && { on, words: on.dataset["tip"]! };
+      for (const source of tipSources) told ??= source(target);
+      setTip(told);
+    };
+    const onFocus = (event: FocusEvent): void => {
+      if (event.target instanceof Element && event.target.matches(":focus-visible")) show(event);
+    };
+    const hide = (): void => setTip(null);
+    const onKey = ({ key }: KeyboardEvent): void => {
+      if (key === "Escape") hide();
+    };
+    addEventListener("pointerover", show);
+    addEventListener("focusin", onFocus);
+    addEventListener("focusout", hide);
+    addEventListener("pointerdown", hide);
+    addEventListener("keydown", onKey);
+    addEventListener("scroll", hide, true);
+    return () => {
+      removeEventListener("pointerover", show);
+      removeEventListener("focusin", onFocus);
+      removeEventListener("focusout", hide);
+      removeEventListener("pointerdown", hide);
+      removeEventListener("keydown", onKey);
+      removeEventListener("scroll", hide, true);
+    };
+  }, []);
+  useLayoutEffect(() => {
+    const own = box.current;
+    if (!own || !tip) return;
+    const { left, width, top, bottom } = tip.on.getBoundingClientRect();
+    const fits = bottom + gap + own.offsetHeight <= innerHeight;
+    const wish = left + width / 2 - own.offsetWidth / 2;
+    own.style.left = `${Math.max(gap, Math.min(wish, innerWidth - own.offsetWidth - gap))}px`;
+    own.style.top = `${fits ? bottom + gap : top - gap - own.offsetHeight}px`;
+  }, [tip]);
+  if (!tip || !tip.on.isConnected) return null;
+  return createPortal(
+    // What it says is the name or the description of what it stands at.
+    <div
+      ref={box}
+      aria-hidden
+      className="fixed z-[60] max-w-80 border border-edge bg-paper px-2 py-0.5 text-sm whitespace-pre-line text-ink shadow-md [overflow-wrap:anywhere]"
+    >
+      {tip.words}
+    </div>,
+    document.body,
+  );
+}
