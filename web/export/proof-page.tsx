@@ -8,7 +8,7 @@ import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Problem, Waiting } from "../parts/notice";
 import { plural, shownDate } from "../parts/wording";
-import { useWideWindow } from "../parts/use-wide-window";
+import { useRoomFor } from "../parts/use-window";
 import { formats } from "./formats/formats";
 import { ProofVerdict } from "./proof-verdict";
 
@@ -33,7 +33,7 @@ export function ProofPage() {
   const { exportId } = useParams() as { exportId: string };
   const [onlyWrong, setOnlyWrong] = useState(false);
   const [looked, setLooked] = useState<string | null>(null);
-  const wide = useWideWindow(false);
+  const wide = useRoomFor("head");
   const proof = useQuery({
     queryKey: keys.export(book.id, exportId),
     queryFn: () =>

@@ -20,8 +20,8 @@ export function StageFrame({
   return (
     <PageFrame book={book}>
       <div className="flex h-full flex-col">
-        <nav aria-label={name} className="border-b border-hairline px-5 py-1">
-          <ul className="flex flex-wrap gap-x-5">
+        <nav aria-label={name} className="shrink-0 overflow-x-auto border-b border-hairline px-5 py-1">
+          <ul className="flex gap-x-5 whitespace-nowrap md:flex-wrap">
             {views.map(([end, words]) => (
               <li key={end}>
                 <NavLink

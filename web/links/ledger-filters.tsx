@@ -1,12 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { kindNames } from "@vennet/core/destination/kinds/kinds";
 import { DropdownMenu } from "radix-ui";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
 import { kinds } from "../destinations/kinds";
 import { Button } from "../parts/button";
 import { linkStates, stateWord } from "../parts/state-mark";
+import { useRoomFor } from "../parts/use-window";
 import { columns, type Column, type Filter } from "./ledger-view";
 
 /** What narrows the ledger, and how it is shown. */
@@ -29,6 +30,9 @@ export function LedgerFilters({
   onShow: (shown: ReadonlySet<Column>) => void;
   csv: string;
 }) {
+  const isWide = useRoomFor("table");
+  const [isUnfolded, setUnfolded] = useState(false);
+  const narrowing = Object.keys(filter).filter((key) => key !== "search").length;
   const chapters = useQuery({
     queryKey: keys.chapters(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/chapters", { params: { path: { bookId } } })),
@@ -65,75 +69,84 @@ export function LedgerFilters({
         placeholder="Search words, destinations, headings"
         value={filter.search ?? ""}
         onChange={(event) => set("search", event.target.value)}
-        className="min-h-8 w-72 max-w-full border border-edge bg-transparent px-2 placeholder:text-faint"
+        className="min-h-8 w-72 min-w-0 border border-edge bg-transparent px-2 placeholder:text-faint max-md:w-40 max-md:grow"
       />
-      {select(
-        "Kind",
-        "kind",
-        kindNames.map((kind) => [kind, kinds[kind].word] as const),
-      )}
-      {select(
-        "State",
-        "state",
-        linkStates.map((state) => [state, stateWord(state)] as const),
-      )}
-      {select(
-        "Chapter",
-        "chapter",
-        (chapters.data ?? []).map(({ id, title }) => [id, title || "Untitled"] as const),
-      )}
-      {select("Description", "described", [
-        ["yes", "with one"],
-        ["no", "without"],
-      ])}
-      {filter.destination !== undefined && (
-        <Button kind="quiet" onClick={() => set("destination", "")}>
-          Only one destination: show all again
+      {!isWide && (
+        <Button aria-expanded={isUnfolded} onClick={() => setUnfolded(!isUnfolded)}>
+          Filters{narrowing > 0 && ` (${narrowing})`}
         </Button>
       )}
-      <span className="ml-auto flex flex-wrap items-center gap-3">
-        <label className="flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="size-4 accent-blue"
-            checked={isGrouped}
-            onChange={(event) => onGroup(event.target.checked)}
-          />
-          By destination
-        </label>
-        <DropdownMenu.Root>
-          <DropdownMenu.Trigger asChild>
-            <Button>Columns</Button>
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content align="end" className="z-50 border border-ink bg-paper p-1 shadow-md">
-              {columns.map(([column, words]) => (
-                <DropdownMenu.CheckboxItem
-                  key={column}
-                  checked={shown.has(column)}
-                  disabled={shown.has(column) && shown.size === 1}
-                  onSelect={(event) => event.preventDefault()}
-                  onCheckedChange={(on) => {
-                    const next = new Set(shown);
-                    if (on) next.add(column);
-                    else next.delete(column);
-                    onShow(next);
-                  }}
-                  className="flex cursor-pointer items-center gap-2 px-2 py-1 outline-none data-[highlighted]:bg-blue-wash"
-                >
-                  <span aria-hidden className="inline-block w-4">
-                    {shown.has(column) ? "✓" : ""}
-                  </span>
-                  {words}
-                </DropdownMenu.CheckboxItem>
-              ))}
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
-        <a href={csv} download className="underline decoration-edge underline-offset-4 hover:text-blue">
-          CSV
-        </a>
-      </span>
+      {(isWide || isUnfolded) && (
+        <>
+          {select(
+            "Kind",
+            "kind",
+            kindNames.map((kind) => [kind, kinds[kind].word] as const),
+          )}
+          {select(
+            "State",
+            "state",
+            linkStates.map((state) => [state, stateWord(state)] as const),
+          )}
+          {select(
+            "Chapter",
+            "chapter",
+            (chapters.data ?? []).map(({ id, title }) => [id, title || "Untitled"] as const),
+          )}
+          {select("Description", "described", [
+            ["yes", "with one"],
+            ["no", "without"],
+          ])}
+          {filter.destination !== undefined && (
+            <Button kind="quiet" onClick={() => set("destination", "")}>
+              Only one destination: show all again
+            </Button>
+          )}
+          <span className="ml-auto flex flex-wrap items-center gap-3">
+            <label className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="size-4 accent-blue"
+                checked={isGrouped}
+                onChange={(event) => onGroup(event.target.checked)}
+              />
+              By destination
+            </label>
+            <DropdownMenu.Root>
+              <DropdownMenu.Trigger asChild>
+                <Button>Columns</Button>
+              </DropdownMenu.Trigger>
+              <DropdownMenu.Portal>
+                <DropdownMenu.Content align="end" className="z-50 border border-ink bg-paper p-1 shadow-md">
+                  {columns.map(([column, words]) => (
+                    <DropdownMenu.CheckboxItem
+                      key={column}
+                      checked={shown.has(column)}
+                      disabled={shown.has(column) && shown.size === 1}
+                      onSelect={(event) => event.preventDefault()}
+                      onCheckedChange={(on) => {
+                        const next = new Set(shown);
+                        if (on) next.add(column);
+                        else next.delete(column);
+                        onShow(next);
+                      }}
+                      className="flex cursor-pointer items-center gap-2 px-2 py-1 outline-none data-[highlighted]:bg-blue-wash"
+                    >
+                      <span aria-hidden className="inline-block w-4">
+                        {shown.has(column) ? "✓" : ""}
+                      </span>
+                      {words}
+                    </DropdownMenu.CheckboxItem>
+                  ))}
+                </DropdownMenu.Content>
+              </DropdownMenu.Portal>
+            </DropdownMenu.Root>
+            <a href={csv} download className="underline decoration-edge underline-offset-4 hover:text-blue">
+              CSV
+            </a>
+          </span>
+        </>
+      )}
     </div>
   );
 }

@@ -7,11 +7,13 @@ import { keys } from "../api/keys";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { plural } from "../parts/wording";
-import { LedgerTableRow } from "./ledger-table-row";
+import { useRoomFor } from "../parts/use-window";
+import { LedgerCard, LedgerTableRow } from "./ledger-table-row";
 import { columns, rowKey, rowsAtOnce, type Column, type Filter, type Sort } from "./ledger-view";
 import { RowEdit } from "./row-edit";
 
 const rowHeight = 34;
+const cardHeight = 84;
 
 /** The links that a filter matches, in an order; rows are fetched as they are scrolled to. */
 export function LedgerTable({
@@ -36,6 +38,8 @@ export function LedgerTable({
   onChooseAll: (all: boolean) => void;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
+  const isTable = useRoomFor("table");
+  const height = isTable ? rowHeight : cardHeight;
   const [editing, setEditing] = useState<string | null>(null);
   /** The row that the last choice was made at, for choosing a range with Shift. */
   const lastChosen = useRef<number | null>(null);
@@ -57,7 +61,7 @@ export function LedgerTable({
   const virtual = useVirtualizer({
     count: total,
     getScrollElement: () => scroller.current,
-    estimateSize: () => rowHeight,
+    estimateSize: () => height,
     overscan: 12,
   });
   const visible = virtual.getVirtualItems();
@@ -65,6 +69,8 @@ export function LedgerTable({
   const fetched = useQueries({ queries: pages.map((n) => page(n * rowsAtOnce)) });
   const rows = new Map<number, LedgerRow>();
   fetched.forEach(({ data }, i) => data?.rows.forEach((row, j) => rows.set(pages[i]! * rowsAtOnce + j, row)));
+  const { measure } = virtual;
+  useEffect(() => measure(), [height, measure]);
   useEffect(() => {
     scroller.current?.scrollTo({ top: 0 });
     lastChosen.current = null;
@@ -100,7 +106,7 @@ export function LedgerTable({
     );
   if (first.isPending) return <Waiting what="Reading the links" />;
   const seen = columns.filter(([column]) => shown.has(column));
-  const template = `2rem ${seen.map(([, , width]) => width).join(" ")} 5.5rem`;
+  const template = isTable ? `2rem ${seen.map(([, , width]) => width).join(" ")} 5.5rem` : "2rem 1fr auto";
   return (
     <div
       ref={scroller}
@@ -113,7 +119,7 @@ export function LedgerTable({
       <div
         role="row"
         aria-rowindex={1}
-        className="sticky top-0 z-10 grid min-w-fit items-center gap-x-2 border-b border-edge bg-paper px-3 py-1"
+        className="sticky top-0 z-10 grid md:min-w-fit items-center gap-x-2 border-b border-edge bg-paper px-3 py-1"
         style={{ gridTemplateColumns: template }}
       >
         <span role="columnheader">
@@ -126,7 +132,24 @@ export function LedgerTable({
             onChange={(event) => onChooseAll(event.target.checked)}
           />
         </span>
-        {seen.map(([column, words]) => {
+        {!isTable && (
+          <span role="columnheader">
+            <select
+              aria-label="Order"
+              value={sort.by}
+              onChange={({ target }) => onSort({ by: target.value as Sort, direction: "up" })}
+              className="min-h-7 border border-hairline bg-paper px-1 text-sm"
+            >
+              <option value="position">Order of the book</option>
+              {seen.map(([column, words]) => (
+                <option key={column} value={column}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </span>
+        )}
+        {(isTable ? seen : []).map(([column, words]) => {
           const isSorted = sort.by === column;
           const Arrow = sort.direction === "up" ? ArrowUp : ArrowDown;
           return (
@@ -166,7 +189,7 @@ export function LedgerTable({
             : "The book has no link yet. Select words in Write and press Ctrl or Cmd K."}
         </p>
       )}
-      <div role="rowgroup" className="relative min-w-fit" style={{ height: virtual.getTotalSize() }}>
+      <div role="rowgroup" className="relative md:min-w-fit" style={{ height: virtual.getTotalSize() }}>
         {visible.map(({ index, start, key: itemKey }) => {
           const row = rows.get(index);
           const key = row ? rowKey(row) : null;
@@ -181,21 +204,34 @@ export function LedgerTable({
               aria-rowindex={index + 2}
               aria-selected={isChosen}
               className={`absolute inset-x-0 border-b border-hairline px-3 ${isChosen ? "bg-blue-wash" : "hover:bg-desk/50"}`}
-              style={{ transform: `translateY(${start}px)`, minHeight: rowHeight }}
+              style={{ transform: `translateY(${start}px)`, minHeight: height }}
             >
               {row && key ? (
                 <>
-                  <LedgerTableRow
-                    bookId={bookId}
-                    row={row}
-                    index={index}
-                    shown={shown}
-                    template={template}
-                    isChosen={isChosen}
-                    isEdited={editing === key}
-                    onChoose={chooseLatest}
-                    onEdit={setEditing}
-                  />
+                  {isTable ? (
+                    <LedgerTableRow
+                      bookId={bookId}
+                      row={row}
+                      index={index}
+                      shown={shown}
+                      template={template}
+                      isChosen={isChosen}
+                      isEdited={editing === key}
+                      onChoose={chooseLatest}
+                      onEdit={setEditing}
+                    />
+                  ) : (
+                    <LedgerCard
+                      bookId={bookId}
+                      row={row}
+                      index={index}
+                      shown={shown}
+                      isChosen={isChosen}
+                      isEdited={editing === key}
+                      onChoose={chooseLatest}
+                      onEdit={setEditing}
+                    />
+                  )}
                   {editing === key && (
                     <div role="cell">
                       <RowEdit bookId={bookId} row={row} onDone={() => setEditing(null)} />

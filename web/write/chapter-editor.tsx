@@ -11,9 +11,9 @@ import { useBook } from "../book-page";
 import { useDestinationNames, usePlaces } from "../destinations/known-destinations";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
-import { useWideWindow } from "../parts/use-wide-window";
+import { useRoomFor } from "../parts/use-window";
 import type { CardContext } from "./links/card-context";
-import { LinkStrip } from "./links/link-strip";
+import { CardsDrawer } from "./links/cards-drawer";
 import { Margin } from "./links/margin";
 import { MentionsPanel } from "./links/mentions-panel";
 import { useAcceptances } from "./links/use-acceptances";
@@ -92,7 +92,7 @@ export function ChapterEditor({
   const [problem, setProblem] = useState<string | null>(null);
   const stale = useStale();
   const navigate = useNavigate();
-  const wide = useWideWindow(besideText !== null);
+  const wide = useRoomFor(besideText ? "pages" : "columns");
   const names = useDestinationNames(bookId);
   const places = usePlaces(bookId).data;
   const { shown: anchorsShown, show: showAnchors } = useAnchorMarks();
@@ -119,7 +119,14 @@ export function ChapterEditor({
     [],
   );
   const { targets, madePage } = useNewTargets(bookId, setProblem);
-  const { openLine, isLineOpen, linkLine } = useLinkLine({ bookId, view, topOf, targets, tell: setProblem });
+  const { openLine, isLineOpen, linkLine } = useLinkLine({
+    bookId,
+    chapterId,
+    view,
+    topOf,
+    targets,
+    tell: setProblem,
+  });
   const { openReference, referenceLine } = useReferenceLine(topOf);
   const { goToPlace, goBack } = useGoing({ bookId, chapterId, view, places, tell: setProblem });
   const actions = useCardActions({
@@ -260,19 +267,11 @@ export function ChapterEditor({
           onDone={() => setAreasAt(null)}
         />
       )}
-      {!wide && !isCovered && view && context && (
-        <LinkStrip
-          count={uses.length}
-          active={active}
-          context={context}
-          onStep={(step) => goToLink(view, step)}
-        />
-      )}
       <div
         // The editor stays where it is, since its text lives in this element.
-        className={`mx-auto my-6 ${isCovered ? "hidden" : "grid"} w-fit max-w-full min-w-0 bg-paper shadow-[0_0_0_1px_var(--hairline)] ${wide ? "grid-cols-[minmax(0,36rem)_15.5rem] gap-x-10" : ""}`}
+        className={`mx-auto ${isCovered ? "hidden" : "grid"} w-fit max-w-full min-w-0 bg-paper shadow-[0_0_0_1px_var(--hairline)] ${wide ? "my-6 grid-cols-[minmax(0,36rem)_15.5rem] gap-x-8 xl:gap-x-10" : "min-h-full md:my-4"}`}
       >
-        <div className={`relative min-w-0 px-6 py-12 md:pl-14 ${wide ? "pr-0" : ""}`}>
+        <div className={`relative min-w-0 ${wide ? "py-12 pl-6 xl:pl-14" : "px-4 py-5 md:px-14 md:py-10"}`}>
           <div className="relative">
             <LinkLookStyle looks={looks} />
             <div ref={place} className={anchorsShown ? "" : "anchors-hidden"} />
@@ -316,11 +315,20 @@ export function ChapterEditor({
           </div>
         </div>
         {wide && (
-          <div className="py-12 pr-6">
+          <div className="py-12 pr-4 xl:pr-6">
             {view && context && <Margin view={view} uses={uses} active={active} context={context} />}
           </div>
         )}
       </div>
+      {!wide && !isCovered && !isLineOpen && view && context && (
+        <CardsDrawer
+          view={view}
+          uses={uses}
+          active={active}
+          context={context}
+          onStep={(step) => goToLink(view, step)}
+        />
+      )}
       {besideText &&
         state &&
         createPortal(

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { RadioGroup } from "radix-ui";
+import { PanelLeft } from "lucide-react";
+import { Dialog, RadioGroup } from "radix-ui";
 import { readChapter } from "@vennet/core/manuscript/chapter";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import { useStore } from "zustand";
 import { answerOf, api, type ChapterListing } from "../api/client";
@@ -11,6 +12,7 @@ import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
+import { useRoomFor } from "../parts/use-window";
 import { ChapterEditor } from "./chapter-editor";
 import type { EditorHandle } from "./text/use-editor";
 import { ChapterList } from "./chapter-list";
@@ -38,11 +40,77 @@ export function WritePage() {
       answerOf(api.GET("/api/books/{bookId}/chapters", { params: { path: { bookId: book.id } } })),
   });
   useLiveChapters(book.id, chapterId ?? null, saver);
+  const hasColumns = useRoomFor("columns");
+  const [isDrawerOpen, setDrawerOpen] = useState(false);
+  useEffect(() => setDrawerOpen(false), [chapterId]);
   const first = chapters.data?.[0];
   if (!chapterId && first) return <Navigate to={`/books/${book.id}/write/${first.id}?${search}`} replace />;
+  const contents = (
+    <div className="flex h-full min-h-0 flex-col [&>nav]:min-h-0 [&>nav]:grow">
+      <RadioGroup.Root
+        aria-label="What the column shows"
+        orientation="horizontal"
+        value={column}
+        onValueChange={(to) => setColumn(to as typeof column)}
+        className="flex gap-4 border-r border-hairline bg-paper px-5 pt-2 pb-1"
+      >
+        {(
+          [
+            ["chapters", "Chapters"],
+            ["places", "Places"],
+          ] as const
+        ).map(([one, words]) => (
+          <RadioGroup.Item
+            key={one}
+            value={one}
+            className="text-sm text-faint underline-offset-4 hover:text-blue aria-checked:font-semibold aria-checked:text-blue aria-checked:underline"
+          >
+            {words}
+          </RadioGroup.Item>
+        ))}
+      </RadioGroup.Root>
+      {chapters.data && column === "places" ? (
+        <PlacesList
+          bookId={book.id}
+          current={chapterId ?? null}
+          goTo={(place) => {
+            setDrawerOpen(false);
+            return editor.current?.goTo(place) ?? false;
+          }}
+        />
+      ) : chapters.data ? (
+        <ChapterList
+          bookId={book.id}
+          chapters={chapters.data}
+          current={chapterId ?? null}
+          renameCurrent={(title) => editor.current?.rename(title)}
+        />
+      ) : chapters.error ? (
+        <Problem action={<Button onClick={() => void chapters.refetch()}>Try again</Button>}>
+          {chapters.error.message}
+        </Problem>
+      ) : (
+        <Waiting what="Reading the chapters" />
+      )}
+    </div>
+  );
+  const layout = !hasColumns
+    ? pagesShown
+      ? "grid-rows-2"
+      : "grid-rows-1"
+    : pagesShown
+      ? "grid-cols-[12rem_minmax(0,1fr)_26.5rem]"
+      : "grid-cols-[12rem_minmax(0,1fr)] xl:grid-cols-[15rem_minmax(0,1fr)]";
   return (
     <PageFrame
       book={book}
+      before={
+        !hasColumns && (
+          <Drawer open={isDrawerOpen} onOpen={setDrawerOpen}>
+            {contents}
+          </Drawer>
+        )
+      }
       aside={
         saver && (
           <>
@@ -59,62 +127,13 @@ export function WritePage() {
             >
               Versions
             </Link>
-            <SaveState saver={saver} />
           </>
         )
       }
+      state={saver && <SaveState saver={saver} />}
     >
-      <div
-        className={`grid h-full grid-rows-[auto_minmax(0,1fr)] md:grid-rows-1 ${
-          pagesShown
-            ? "max-md:grid-rows-[auto_minmax(0,1fr)_minmax(0,1fr)] md:grid-cols-[12rem_minmax(0,1fr)_26.5rem]"
-            : "md:grid-cols-[15rem_minmax(0,1fr)]"
-        }`}
-      >
-        <div className="flex max-h-40 min-h-0 flex-col md:max-h-none [&>nav]:min-h-0 [&>nav]:grow">
-          <RadioGroup.Root
-            aria-label="What the column shows"
-            orientation="horizontal"
-            value={column}
-            onValueChange={(to) => setColumn(to as typeof column)}
-            className="flex gap-4 border-r border-hairline bg-paper px-5 pt-2 pb-1"
-          >
-            {(
-              [
-                ["chapters", "Chapters"],
-                ["places", "Places"],
-              ] as const
-            ).map(([one, words]) => (
-              <RadioGroup.Item
-                key={one}
-                value={one}
-                className="text-sm text-faint underline-offset-4 hover:text-blue aria-checked:font-semibold aria-checked:text-blue aria-checked:underline"
-              >
-                {words}
-              </RadioGroup.Item>
-            ))}
-          </RadioGroup.Root>
-          {chapters.data && column === "places" ? (
-            <PlacesList
-              bookId={book.id}
-              current={chapterId ?? null}
-              goTo={(place) => editor.current?.goTo(place) ?? false}
-            />
-          ) : chapters.data ? (
-            <ChapterList
-              bookId={book.id}
-              chapters={chapters.data}
-              current={chapterId ?? null}
-              renameCurrent={(title) => editor.current?.rename(title)}
-            />
-          ) : chapters.error ? (
-            <Problem action={<Button onClick={() => void chapters.refetch()}>Try again</Button>}>
-              {chapters.error.message}
-            </Problem>
-          ) : (
-            <Waiting what="Reading the chapters" />
-          )}
-        </div>
+      <div className={`grid h-full ${layout}`}>
+        {hasColumns && contents}
         <div data-scroll className="min-h-0 overflow-y-auto">
           {chapterId && chapters.data && (
             <OpenChapter
@@ -129,13 +148,54 @@ export function WritePage() {
           )}
           {!chapterId && chapters.data?.length === 0 && (
             <p className="m-8 border border-hairline bg-paper p-10 font-serif text-lg">
-              The book has no chapter. Add one on the left.
+              The book has no chapter. Add one {hasColumns ? "on the left" : "under Chapters and places"}.
             </p>
           )}
         </div>
-        {pagesShown && <div ref={setBesideText} className="min-h-0 border-l border-hairline bg-desk" />}
+        {pagesShown && (
+          <div
+            ref={setBesideText}
+            className={`min-h-0 border-hairline bg-desk ${hasColumns ? "border-l" : "border-t"}`}
+          />
+        )}
       </div>
     </PageFrame>
+  );
+}
+
+/** Chapters and places where the window has no room for them beside the text. */
+function Drawer({
+  open,
+  onOpen,
+  children,
+}: {
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpen}>
+      <Dialog.Trigger asChild>
+        <Button kind="quiet" aria-label="Chapters and places" data-tip="Chapters and places">
+          <PanelLeft aria-hidden size={18} />
+        </Button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-y-0 left-0 z-50 flex w-72 max-w-[85vw] flex-col border-r border-ink bg-paper"
+        >
+          <div className="flex items-center justify-between border-b border-hairline px-5 py-1">
+            <Dialog.Title className="text-sm text-faint">Chapters and places</Dialog.Title>
+            <Dialog.Close asChild>
+              <Button kind="quiet">Close</Button>
+            </Dialog.Close>
+          </div>
+          <div className="min-h-0 grow">{children}</div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
   );
 }
 

@@ -4,7 +4,7 @@ import { pictureAttrs } from "@vennet/core/manuscript/attributes";
 import type { EditorView } from "prosemirror-view";
 
 /** How far beyond the window links count as in view, in pixels, so that scrolling finds their cards there. */
-const beyond = 400;
+const outOfView = 400;
 
 /**
  * The links whose lines are in the window, or near it. Positions grow with the document, so a few
@@ -14,6 +14,7 @@ export function linksInView(
   view: EditorView,
   uses: readonly LinkUse[],
   window: { top: number; bottom: number },
+  beyond = outOfView,
 ): LinkUse[] {
   const topOf = (use: LinkUse): number => view.coordsAtPos(use.from, 1).top;
   const first = firstAt(uses, (use) => topOf(use) >= window.top - beyond);

@@ -16,7 +16,10 @@ export function SaveState({ saver }: { saver: ChapterSaver }) {
   const status = useStore(saver.status);
   const grave = status.kind === "away" || status.kind === "conflict" || status.kind === "refused";
   return (
-    <span role="status" className={`text-sm ${grave ? "font-semibold text-red" : "text-faint"}`}>
+    <span
+      role="status"
+      className={`text-sm ${grave ? "font-semibold text-red" : "text-faint"} ${status.kind === "saved" ? "max-[480px]:sr-only" : ""}`}
+    >
       {words[status.kind]}
       {status.kind === "refused" && (
         <>

@@ -22,7 +22,6 @@ import {
   Table,
   TextSearch,
   Undo2,
-  type LucideIcon,
 } from "lucide-react";
 import { toggleMark, wrapIn } from "prosemirror-commands";
 import { redo, undo } from "prosemirror-history";
@@ -39,13 +38,15 @@ import {
 } from "prosemirror-tables";
 import type { EditorView } from "prosemirror-view";
 import { Toolbar as Bar } from "radix-ui";
-import { useRef } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
+import { modifier as mod } from "../../frame/keys";
 import { Button } from "../../parts/button";
 import { makeHeading, makeListing, makeParagraph } from "./block-kinds";
 import { useTakenLink } from "../links/taken-link";
 import { useTrail } from "../places/trail";
 import { wordsInLanguage } from "./language-commands";
 import { readSelection } from "./read-selection";
+import { fitting, FoldedTools, Line, lineWidth, Tool, widthOf, type ToolSpec } from "./tool";
 import {
   insertAnchor,
   insertCaption,
@@ -55,10 +56,16 @@ import {
   insertTable,
 } from "./insert-commands";
 
+// The choice of a paragraph’s kind, in pixels.
+const kindWidth = 104;
+
 const { strong, emphasis, code, language } = schema.marks;
 const nodes = schema.nodes;
 
-/** The tools of the text, one row of them; a second appears while the cursor is in a table. */
+/**
+ * The tools of the text, in one row whatever the window's width: what has no room is in the menu at its end. A second
+ * row appears while the cursor is in a table.
+ */
 export function Toolbar({
   view,
   state,
@@ -90,22 +97,104 @@ export function Toolbar({
   onShowAnchors: (shown: boolean) => void;
 }) {
   const picker = useRef<HTMLInputElement>(null);
+  const bar = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(Infinity);
   const taken = useTakenLink(({ taken }) => taken);
   const canGoBack = useTrail(({ footprints }) => footprints.length > 0);
+  useLayoutEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setRoom(entry!.contentRect.width));
+    observer.observe(bar.current!);
+    return () => observer.disconnect();
+  }, []);
   const run = (command: Command): void => {
     readSelection(view);
     command(view.state, view.dispatch, view);
     view.focus();
   };
-  const tool = (label: string, icon: LucideIcon, command: Command, pressed?: boolean) => (
-    <Tool
-      label={label}
-      icon={icon}
-      pressed={pressed}
-      disabled={!command(state)}
-      onPress={() => run(command)}
-    />
-  );
+  const tool = (
+    label: string,
+    icon: ToolSpec["icon"],
+    command: Command,
+    more: Partial<ToolSpec> = {},
+  ): ToolSpec => ({
+    label,
+    icon,
+    disabled: !command(state),
+    onPress: () => run(command),
+    ...more,
+  });
+  const asking = (ask: () => void) => (): void => {
+    readSelection(view);
+    ask();
+  };
+  const first: ToolSpec[] = [
+    { label: "Link", icon: Link2, keys: `${mod} K`, words: true, onPress: asking(onLink) },
+    ...(taken
+      ? [
+          {
+            label: `Give the copied link: “${taken.text}”`,
+            icon: Stamp,
+            keys: "Alt Shift L",
+            onPress: () => {
+              readSelection(view);
+              onGive();
+              view.focus();
+            },
+          },
+        ]
+      : []),
+  ];
+  const middle: ToolSpec[] = [
+    tool("Bold", Bold, toggleMark(strong!), {
+      keys: `${mod} B`,
+      pressed: hasMark(state, strong!),
+      line: true,
+    }),
+    tool("Italic", Italic, toggleMark(emphasis!), { keys: `${mod} I`, pressed: hasMark(state, emphasis!) }),
+    tool("Code", Code, toggleMark(code!), { keys: "Alt C", pressed: hasMark(state, code!) }),
+    {
+      label: "In another language",
+      icon: Languages,
+      pressed: hasMark(state, language!),
+      disabled: wordsInLanguage(state) === null,
+      onPress: asking(onLanguage),
+    },
+    tool("Note", Superscript, insertNote, { line: true }),
+    tool("Anchor", MapPin, insertAnchor, { keys: "Alt A" }),
+    {
+      label: "Cross-reference",
+      icon: TextSearch,
+      keys: "Alt R",
+      disabled:
+        !state.selection.$to.parent.inlineContent || state.selection.$to.parent.type.spec.code === true,
+      onPress: asking(onReference),
+    },
+    { label: "Picture", icon: ImagePlus, onPress: () => picker.current?.click() },
+    tool("Bulleted list", List, wrapInList(nodes.bullet_list!), { line: true }),
+    tool("Numbered list", ListOrdered, wrapInList(nodes.ordered_list!)),
+    tool("Quotation", Quote, wrapIn(nodes.blockquote!)),
+    tool("Listing", SquareCode, makeListing),
+    tool("Table", Table, insertTable, { line: true }),
+    tool("Caption", Captions, insertCaption),
+    tool("Signpost list", Signpost, insertSignposts(contents)),
+    tool("Section break", Minus, insertSectionBreak),
+    {
+      label: "Show the marks of anchors",
+      icon: Eye,
+      pressed: anchorsShown,
+      line: true,
+      onPress: () => onShowAnchors(!anchorsShown),
+    },
+  ];
+  const last: ToolSpec[] = [
+    ...(canGoBack
+      ? [{ label: "Back to where you were", icon: Footprints, keys: "Alt B", onPress: onBack }]
+      : []),
+    tool("Undo", Undo2, undo, { keys: `${mod} Z` }),
+    tool("Redo", Redo2, redo, { keys: `${mod} Shift Z` }),
+  ];
+  const always = widthOf([...first, ...last]) + 2 * lineWidth + kindWidth;
+  const [beside, folded] = fitting(middle, room - always);
   const block = state.selection.$from.parent;
   const style =
     block.type === nodes.heading
@@ -115,95 +204,39 @@ export function Toolbar({
         : "text";
   return (
     <div className="border-b border-hairline bg-paper">
-      <Bar.Root aria-label="Text tools" className="flex flex-wrap items-center gap-0.5 px-3 py-1">
-        <Tool
-          label="Link"
-          icon={Link2}
-          onPress={() => {
-            readSelection(view);
-            onLink();
-          }}
-          words
-        />
-        {taken && (
-          <Tool
-            label={`Give the copied link: “${taken.text}”`}
-            icon={Stamp}
-            onPress={() => {
-              readSelection(view);
-              onGive();
-              view.focus();
-            }}
-          />
-        )}
-        <Gap />
-        <select
-          aria-label="Kind of paragraph"
-          value={style}
-          disabled={style === "title"}
-          onChange={(event) => {
-            const { value } = event.target;
-            run(value === "text" ? makeParagraph : makeHeading(Number(value)));
-          }}
-          className="min-h-7 border border-hairline bg-paper px-1 text-sm"
-        >
-          {style === "title" && <option value="title">Chapter title</option>}
-          <option value="text">Paragraph</option>
-          {[1, 2, 3, 4].map((level) => (
-            <option key={level} value={level}>
-              Heading {level}
-            </option>
+      <Bar.Root aria-label="Text tools" className="px-3 py-0.5">
+        <div ref={bar} className="flex items-center gap-0.5 overflow-hidden p-0.5">
+          {first.map((one) => (
+            <Tool key={one.icon.displayName} {...one} />
           ))}
-        </select>
-        <Gap />
-        {tool("Bold", Bold, toggleMark(strong!), hasMark(state, strong!))}
-        {tool("Italic", Italic, toggleMark(emphasis!), hasMark(state, emphasis!))}
-        {tool("Code", Code, toggleMark(code!), hasMark(state, code!))}
-        <Tool
-          label="In another language"
-          icon={Languages}
-          pressed={hasMark(state, language!)}
-          disabled={wordsInLanguage(state) === null}
-          onPress={() => {
-            readSelection(view);
-            onLanguage();
-          }}
-        />
-        <Gap />
-        {tool("Bulleted list", List, wrapInList(nodes.bullet_list!))}
-        {tool("Numbered list", ListOrdered, wrapInList(nodes.ordered_list!))}
-        {tool("Quotation", Quote, wrapIn(nodes.blockquote!))}
-        {tool("Listing", SquareCode, makeListing)}
-        <Gap />
-        {tool("Table", Table, insertTable)}
-        <Tool label="Picture" icon={ImagePlus} onPress={() => picker.current?.click()} />
-        {tool("Note", Superscript, insertNote)}
-        {tool("Caption", Captions, insertCaption)}
-        {tool("Anchor", MapPin, insertAnchor)}
-        <Tool
-          label="Cross-reference"
-          icon={TextSearch}
-          disabled={
-            !state.selection.$to.parent.inlineContent || state.selection.$to.parent.type.spec.code === true
-          }
-          onPress={() => {
-            readSelection(view);
-            onReference();
-          }}
-        />
-        {tool("Signpost list", Signpost, insertSignposts(contents))}
-        {tool("Section break", Minus, insertSectionBreak)}
-        <Gap />
-        <Tool
-          label="Show the marks of anchors"
-          icon={Eye}
-          pressed={anchorsShown}
-          onPress={() => onShowAnchors(!anchorsShown)}
-        />
-        <Gap />
-        {canGoBack && <Tool label="Back to where you were" icon={Footprints} onPress={onBack} />}
-        {tool("Undo", Undo2, undo)}
-        {tool("Redo", Redo2, redo)}
+          <Line />
+          <select
+            aria-label="Kind of paragraph"
+            value={style}
+            disabled={style === "title"}
+            onChange={(event) => {
+              const { value } = event.target;
+              run(value === "text" ? makeParagraph : makeHeading(Number(value)));
+            }}
+            className="min-h-7 min-w-0 border border-hairline bg-paper px-1 text-sm"
+          >
+            {style === "title" && <option value="title">Chapter title</option>}
+            <option value="text">Paragraph</option>
+            {[1, 2, 3, 4].map((level) => (
+              <option key={level} value={level}>
+                Heading {level}
+              </option>
+            ))}
+          </select>
+          {beside.map((one) => (
+            <Tool key={one.label} {...one} />
+          ))}
+          <Line />
+          {last.map((one) => (
+            <Tool key={one.label} {...one} />
+          ))}
+          {folded.length > 0 && <FoldedTools tools={folded} />}
+        </div>
       </Bar.Root>
       <input
         ref={picker}
@@ -217,69 +250,37 @@ export function Toolbar({
           event.target.value = "";
         }}
       />
-      {isInTable(state) && (
-        <div
-          role="group"
-          aria-label="Table tools"
-          className="flex flex-wrap gap-x-3 border-t border-hairline px-3 py-0.5 text-sm"
-        >
-          {(
-            [
-              ["Row below", addRowAfter],
-              ["Column after", addColumnAfter],
-              ["Delete row", deleteRow],
-              ["Delete column", deleteColumn],
-              ["Delete table", deleteTable],
-            ] as [string, Command][]
-          ).map(([label, command]) => (
-            <Button
-              key={label}
-              kind="quiet"
-              onMouseDown={(event) => event.preventDefault()}
-              onClick={() => run(command)}
-            >
-              {label}
-            </Button>
-          ))}
-        </div>
-      )}
+      {isInTable(state) && <TableTools run={run} />}
     </div>
   );
 }
 
-function Gap() {
-  return <span aria-hidden className="mx-1.5 h-5 border-l border-hairline" />;
-}
-
-function Tool({
-  label,
-  icon: Icon,
-  pressed,
-  disabled,
-  words = false,
-  onPress,
-}: {
-  label: string;
-  icon: LucideIcon;
-  pressed?: boolean | undefined;
-  disabled?: boolean;
-  words?: boolean;
-  onPress: () => void;
-}) {
+function TableTools({ run }: { run: (command: Command) => void }) {
   return (
-    <Bar.Button
-      aria-label={label}
-      title={label}
-      aria-pressed={pressed}
-      disabled={disabled}
-      // The text keeps its selection while a tool is pressed.
-      onMouseDown={(event) => event.preventDefault()}
-      onClick={onPress}
-      className="inline-flex min-h-7 min-w-7 items-center justify-center gap-1 px-1.5 hover:bg-blue-wash disabled:opacity-45 aria-pressed:bg-blue-wash aria-pressed:text-blue"
+    <div
+      role="group"
+      aria-label="Table tools"
+      className="flex gap-x-3 overflow-x-auto border-t border-hairline px-3 py-0.5 text-sm whitespace-nowrap"
     >
-      <Icon aria-hidden size={16} />
-      {words && label}
-    </Bar.Button>
+      {(
+        [
+          ["Row below", addRowAfter],
+          ["Column after", addColumnAfter],
+          ["Delete row", deleteRow],
+          ["Delete column", deleteColumn],
+          ["Delete table", deleteTable],
+        ] as [string, Command][]
+      ).map(([label, command]) => (
+        <Button
+          key={label}
+          kind="quiet"
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => run(command)}
+        >
+          {label}
+        </Button>
+      ))}
+    </div>
   );
 }
 
