@@ -189,6 +189,20 @@ export function bookOfEveryFeature(more: Partial<Book> = {}): Book {
     ]),
     schema.node("section_break"),
     text(
+      picture(
+        "The lamp",
+        [
+          area("h4", "Its glass", web("glass"), {
+            points: [
+              [0.3, 0.3],
+              [0.7, 0.6],
+            ],
+          }),
+        ],
+        [schema.mark("link", { id: "l23", destination: web("lamp") })],
+      ),
+    ),
+    text(
       onMast("The "),
       onMast("mast", strong),
       onMast(" lamp", emphasis),
