@@ -42,7 +42,7 @@ export function makeHeading(level: number): Command {
 /** Makes plain paragraphs of the blocks at the selection; where links lead to one, an anchor holds its place. */
 export const makeParagraph: Command = (state, dispatch) => setKind(state, dispatch, paragraph!, {});
 
-/** Makes listings of the blocks at the selection. */
+/** Makes listings of the blocks at the selection; not of those that hold what a listing cannot, or that links lead to. */
 export const makeListing: Command = (state, dispatch) => setKind(state, dispatch, code_block!, {});
 
 /** Goes one step down from paragraph over heading 1 to heading 4, or one step up again. */
@@ -64,6 +64,7 @@ function setKind(
 ): boolean {
   const withId = type === heading;
   if (!setBlockType(type, withId ? { ...attrs, id: "unset" } : attrs)(state)) return false;
+  if (type === code_block && !blocksOf(state).every(({ node }) => fitsListing(state, node))) return false;
   if (!dispatch) return true;
   const change = state.tr;
   const left: FormerId[] = [];
@@ -80,7 +81,7 @@ function setKind(
     }
     if (withId || own === null) continue;
     left.push({ at, id: own });
-    if (type !== code_block && isLedTo(state, own)) {
+    if (isLedTo(state, own)) {
       const name = node.textContent.trim().slice(0, 100);
       change.insert(at + 1, anchor!.create({ id: own, name }));
     }
@@ -98,6 +99,12 @@ function blocksOf({ doc, selection }: EditorState): { node: Node; position: numb
       return !node.isTextblock;
     });
   return blocks;
+}
+
+/** Whether a listing, which is plain letters and links, can take all of a block. */
+function fitsListing(state: EditorState, node: Node): boolean {
+  const own = idOf(node);
+  return node.children.every((child) => child.isText) && (own === null || !isLedTo(state, own));
 }
 
 function idOf(node: Node): string | null {

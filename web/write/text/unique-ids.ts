@@ -15,6 +15,7 @@ export const uniqueIds = new Plugin({
     if (id !== "unset" && title.attrs["id"] !== id && !idsIn(state.doc.content).has(id))
       change.setNodeAttribute(0, "id", id);
     giveOwnIds(change);
-    return change.docChanged ? change.setMeta("addToHistory", false) : null;
+    // Taken back with what it follows from: a link that was torn is one again then.
+    return change.docChanged ? change : null;
   },
 });
