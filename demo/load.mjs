@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import { signInToDemo } from "./sign-in.mjs";
 
 const folder = join(import.meta.dirname, "manuscript");
 const open = (path) => new Blob([readFileSync(join(folder, path))]);
@@ -12,26 +13,14 @@ const open = (path) => new Blob([readFileSync(join(folder, path))]);
  * @returns {Promise<boolean>} whether it was brought in now
  */
 export async function loadDemo(server) {
-  const signedIn = await fetch(`${server}/api/session/demo`, { method: "POST" });
-  const cookie = signedIn.headers.get("set-cookie").split(";")[0];
-  const call = async (method, path, body) => {
-    const isForm = body instanceof FormData;
-    const answer = await fetch(`${server}/api${path.startsWith("/jobs/") ? "" : "/books"}${path}`, {
-      method,
-      headers: { cookie, ...(body && !isForm ? { "content-type": "application/json" } : {}) },
-      ...(body ? { body: isForm ? body : JSON.stringify(body) } : {}),
-    });
-    if (answer.headers.get("content-type")?.startsWith("text/event-stream")) return answer.text();
-    const content = await answer.json();
-    if (!answer.ok) throw new Error(`The demo book could not be brought in: ${content.message}`);
-    return content;
-  };
+  const call = await signInToDemo(server);
   if ((await call("GET", "")).length > 0) return false;
   const book = await bringIn(call);
   await bringFiles(call, book);
   const page = await call("POST", `/${book}/chapters`, { title: "What to pack", role: "companion" });
   await linkInText(call, book, page.document.content[0].attrs.id);
   await drawHotspots(call, book);
+  await nameVersions(call, book, "As it was brought in");
   await addPlaces(call, book);
   return true;
 }
@@ -113,6 +102,12 @@ async function drawHotspots(call, book) {
   await rewrite(call, book, (document) => {
     for (const node of walk(document)) if (node.type === "picture") node.attrs.hotspots = hotspots;
   });
+}
+
+/** Keeps every chapter as it is, under a name. */
+async function nameVersions(call, book, name) {
+  for (const { id } of await call("GET", `/${book}/chapters`))
+    await call("POST", `/${book}/chapters/${id}/versions`, { name });
 }
 
 /** Puts in what follows from places: lists of jumps with ways back, and words that follow their target. */

@@ -19,7 +19,7 @@ test("the exported PDF is read as its readers will: jumps and back, and addresse
 }) => {
   const bookId = await openOwnBook(page, markdown);
   await page.getByRole("link", { name: "Read", exact: true }).click();
-  await expect(page.getByText("There is no PDF, e-book or web page to read yet.")).toBeVisible();
+  await expect(page.getByText("There is no PDF, e-book or web page of the book yet.")).toBeVisible();
   expect((await proofs(page, bookId))[0]).toMatchObject({ format: "pdf", intact: 3 });
   await page.goto(`/books/${bookId}/export`);
   await page.getByRole("listitem").filter({ hasText: ".pdf" }).getByRole("link", { name: "Read" }).click();

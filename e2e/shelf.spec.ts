@@ -15,7 +15,7 @@ test("an account is made, a manuscript brought in with what was left out, a book
   await expect(page.getByText("A password has at least 10 characters.")).toBeVisible();
   await page.getByLabel("Password").fill("long enough now");
   await page.getByRole("button", { name: "Make the account" }).click();
-  await expect(page.getByText("The Shelf is empty.")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Ways to begin" })).toBeVisible();
 
   await page.getByRole("button", { name: "Bring in a manuscript" }).click();
   await page.getByLabel(/The manuscript/).setInputFiles({

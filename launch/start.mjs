@@ -23,14 +23,21 @@ try {
   installNpmPackages();
   build();
   const keep = (begin) => keepRunning(processes, begin);
-  const { address } = await startServices(processes, folder, await choosePort(), {}, keep);
+  const { address, environment } = await startServices(processes, folder, await choosePort(), {}, keep);
   const { loadDemo } = await import("../demo/load.mjs");
-  if (await loadDemo(address)) console.log("The demo book has been brought in.");
+  const isNew = await loadDemo(address);
+  if (isNew) console.log("The demo book has been brought in. It is exported and checked in the meantime.");
   console.log(`\nVennet is at ${address}`);
   console.log(
     "Demo sign-in: one press on the sign-in page, or walker@hesterley.example with the password low-tide-at-nine",
   );
   console.log("Ctrl-C ends it.");
+  if (isNew) {
+    const { liveWithDemo } = await import("../demo/live.mjs");
+    await liveWithDemo(address, `http://127.0.0.1:${environment.STANDIN_WEB_PORT}`).catch((error) =>
+      console.error(`The demo book could not be exported and checked: ${error.message}`),
+    );
+  }
 } catch (error) {
   console.error(error instanceof LaunchError ? error.message : error);
   await stop(1);

@@ -4,6 +4,7 @@ import { answerOf, api, type CheckedDestination, type LinkState } from "../api/c
 import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
+import { EmptyPage } from "../parts/empty-page";
 import { Problem, Waiting } from "../parts/notice";
 import { linkStates, StateMark } from "../parts/state-mark";
 import { ChecksFrame } from "./checks-frame";
@@ -59,9 +60,10 @@ export function ChecksPage() {
             </Problem>
           )}
           {destinations.data && all.length === 0 && (
-            <p className="mt-6 border border-hairline bg-paper p-10 font-serif text-lg">
-              The book has no web or email links yet. Select some words in Write, and give them a destination.
-            </p>
+            <EmptyPage next="Make a link in Write" to={`/books/${book.id}/write?guide=first-link`}>
+              Every web address, email address and shared file of the book is asked here whether it still
+              answers. The book has no such link yet.
+            </EmptyPage>
           )}
           {all.length > 0 && (
             <>

@@ -1,4 +1,5 @@
 import { useBook } from "../book-page";
+import { EmptyPage } from "../parts/empty-page";
 import { Problem, Waiting } from "../parts/notice";
 import { linkStates, StateMark, stateWord } from "../parts/state-mark";
 import { shownDate } from "../parts/wording";
@@ -27,9 +28,10 @@ export function HealthPage() {
           {runs.isPending && <Waiting what="Reading the runs" />}
           {runs.error && <Problem>{runs.error.message}</Problem>}
           {runs.data && all.length === 0 && (
-            <p className="mt-4 border border-hairline bg-paper p-10 font-serif text-lg">
-              No run has come to its end yet. Check the addresses under Addresses, or plan runs here.
-            </p>
+            <EmptyPage next="Check the addresses" to={`/books/${book.id}/checks`}>
+              Here you see over months how the destinations of the book fare. No run has come to its end yet;
+              below, runs can be planned.
+            </EmptyPage>
           )}
           {all.length > 0 && (
             <div className="mt-4 border border-hairline bg-paper p-4">

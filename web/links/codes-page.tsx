@@ -9,6 +9,7 @@ import { useBook } from "../book-page";
 import { useFiles, useSharedFiles, whoMayOpen } from "../destinations/known-destinations";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
+import { EmptyPage } from "../parts/empty-page";
 import { Problem, Waiting } from "../parts/notice";
 import { plural } from "../parts/wording";
 import { LinksFrame } from "./links-frame";
@@ -305,7 +306,10 @@ export function CodesPage() {
             </p>
           )}
           {candidates.length === 0 && files.data && (
-            <p className="mt-4">There are no files to match with here. Bring some in under Files.</p>
+            <EmptyPage next="Bring files in" to={`/books/${book.id}/links/files`}>
+              Where the text names things by codes, each code can be linked to the file of that name, all at
+              once. There are no files to match with here yet.
+            </EmptyPage>
           )}
         </div>
       </div>

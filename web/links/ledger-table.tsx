@@ -5,6 +5,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { answerOf, api, type LedgerRow } from "../api/client";
 import { keys } from "../api/keys";
 import { Button } from "../parts/button";
+import { EmptyPage } from "../parts/empty-page";
 import { Problem, Waiting } from "../parts/notice";
 import { plural } from "../parts/wording";
 import { useRoomFor } from "../parts/use-window";
@@ -182,13 +183,15 @@ export function LedgerTable({
           {plural(total, "link")}
         </span>
       </div>
-      {total === 0 && (
-        <p className="p-8">
-          {Object.values(filter).some(Boolean)
-            ? "No link is like that."
-            : "The book has no link yet. Select words in Write and press Ctrl or Cmd K."}
-        </p>
-      )}
+      {total === 0 &&
+        (Object.values(filter).some(Boolean) ? (
+          <p className="p-8">No link is like that.</p>
+        ) : (
+          <EmptyPage next="Make the first in Write" to={`/books/${bookId}/write?guide=first-link`}>
+            All links of the book stand here in one table, to be searched, ordered, and changed many at once.
+            There is none yet.
+          </EmptyPage>
+        ))}
       <div role="rowgroup" className="relative md:min-w-fit" style={{ height: virtual.getTotalSize() }}>
         {visible.map(({ index, start, key: itemKey }) => {
           const row = rows.get(index);

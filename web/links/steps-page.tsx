@@ -5,6 +5,7 @@ import { useStale } from "../api/stale";
 import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
+import { EmptyPage } from "../parts/empty-page";
 import { Problem, Waiting } from "../parts/notice";
 import { plural, shownDate } from "../parts/wording";
 import { LinksFrame } from "./links-frame";
@@ -48,9 +49,9 @@ export function StepsPage() {
           {(problem ?? steps.error?.message) && <Problem>{problem ?? steps.error!.message}</Problem>}
           {steps.isPending && <Waiting what="Reading what was done" />}
           {steps.data?.length === 0 && (
-            <p className="mt-4 border border-hairline bg-paper p-6">
-              Nothing yet. Link every mention, match codes to files, or choose several links in the ledger.
-            </p>
+            <EmptyPage next="Choose links in the ledger" to={`/books/${book.id}/links`}>
+              What changes many links at once is kept here, and can be undone later too. Nothing has yet.
+            </EmptyPage>
           )}
           <ol className="mt-4 border-t border-hairline bg-paper">
             {steps.data?.map((step) => (

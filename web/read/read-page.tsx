@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { Suspense } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { useNavigate, useParams } from "react-router";
 import { answerOf, api, type ExportListing } from "../api/client";
 import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { formats } from "../export/formats/formats";
 import { PageFrame } from "../frame/page-frame";
+import { EmptyPage } from "../parts/empty-page";
 import { Problem, Waiting } from "../parts/notice";
 import { shownDate } from "../parts/wording";
 
@@ -45,13 +46,10 @@ export function ReadPage() {
       {exports.isPending && <Waiting what="Looking for exports" />}
       {exports.error && <Problem>{exports.error.message}</Problem>}
       {exports.data && !chosen && (
-        <p className="mx-auto mt-8 max-w-3xl border border-hairline bg-paper p-10 font-serif text-lg">
-          There is no PDF, e-book or web page to read yet.{" "}
-          <Link to={`/books/${book.id}/export`} className="underline underline-offset-4">
-            Export one
-          </Link>
-          , and read here the very file that goes out.
-        </p>
+        <EmptyPage next="Export one" to={`/books/${book.id}/export`}>
+          Here you read the very file that goes out, as readers will, and follow its links one by one. There
+          is no PDF, e-book or web page of the book yet.
+        </EmptyPage>
       )}
       {chosen && <ReadExport key={chosen.id} bookId={book.id} one={chosen} />}
     </PageFrame>

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { answerOf, api, type Book } from "../api/client";
@@ -10,6 +10,7 @@ import { linkStates, StateMark } from "../parts/state-mark";
 import { plural, shownDate } from "../parts/wording";
 import { NearlyFull } from "../account/usage";
 import { BookDetails } from "./book-details";
+import { EmptyShelf } from "./empty-shelf";
 import { BringIn } from "../import/bring-in";
 import { NewBook } from "./new-book";
 
@@ -21,6 +22,11 @@ export function ShelfPage() {
     document.title = "Shelf – Vennet";
   }, []);
   const empty = books.data?.length === 0;
+  const queries = useQueryClient();
+  const openDemo = async (): Promise<void> => {
+    await answerOf(api.POST("/api/session/demo"));
+    await queries.resetQueries();
+  };
   return (
     <PageFrame>
       <div className="h-full overflow-y-auto">
@@ -51,10 +57,11 @@ export function ShelfPage() {
               </Problem>
             )}
             {empty && adding === null && (
-              <p className="border border-hairline bg-paper p-10 font-serif text-lg">
-                The Shelf is empty. Bring in a manuscript that you have, as a Markdown file, or begin a new
-                book.
-              </p>
+              <EmptyShelf
+                onBringIn={() => setAdding("file")}
+                onBegin={() => setAdding("new")}
+                onDemo={() => void openDemo()}
+              />
             )}
             {books.data && !empty && (
               <ul className="border border-hairline bg-paper">
@@ -88,6 +95,14 @@ function ShelfRow({ book }: { book: Book }) {
             {plural(book.chapters, "chapter")}, {plural(book.words, "word")}. Last changed{" "}
             {shownDate(book.modifiedAt)}.
           </p>
+          {book.links > 0 && (
+            <Link
+              to={`/books/${book.id}/write?guide=first-link`}
+              className="mt-1 mr-4 inline-flex min-h-7 items-center text-sm underline decoration-edge underline-offset-4 hover:text-blue"
+            >
+              Make a link, step by step
+            </Link>
+          )}
           <Button
             kind="quiet"
             className="mt-1 -ml-1 text-sm"
