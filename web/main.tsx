@@ -7,6 +7,7 @@ import { keepFocus } from "./frame/kept-focus";
 import { showTheme } from "./frame/theme";
 import { Tips } from "./frame/tips";
 import { UndoBar } from "./frame/undo-bar";
+import { listenForUndo } from "./frame/undo-keys";
 import { SignedInOnly } from "./session/session";
 import { Waiting } from "./parts/notice";
 import "./style.css";
@@ -77,6 +78,8 @@ const router = createBrowserRouter([
     ],
   },
 ]);
+
+listenForUndo(router);
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>

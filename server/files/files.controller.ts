@@ -5,6 +5,7 @@ import {
   Get,
   HttpCode,
   Param,
+  ParseUUIDPipe,
   Patch,
   Post,
   Put,
@@ -100,6 +101,25 @@ export class FilesController {
     await this.files.find(id, fileId, undefined, "companion");
     const [result] = await receiveFiles(request, (_name, content) =>
       this.files.replaceCompanion(id, fileId, content),
+    );
+    if (!result) throw new Problem(400, "no-file", "Choose a file.", "file");
+    if (result.status === "rejected") throw result.reason;
+    const uses = await this.ledger.usesOfFiles(id);
+    return { file: answer(result.value.file, uses.get(fileId) ?? 0), warning: result.value.warning };
+  }
+
+  @Post("files/:fileId/restore")
+  @ApiConsumes("multipart/form-data")
+  @ApiBody(fileForm)
+  @ApiCreatedResponse({ type: StoredCompanionAnswer, description: "A deleted file, back under its id." })
+  async restore(
+    @OpenBook() book: Book,
+    @Param("fileId", ParseUUIDPipe) fileId: string,
+    @Req() request: Request,
+  ): Promise<StoredCompanionAnswer> {
+    const { id } = book;
+    const [result] = await receiveFiles(request, (name, content) =>
+      this.files.restoreCompanion(id, fileId, name, content),
     );
     if (!result) throw new Problem(400, "no-file", "Choose a file.", "file");
     if (result.status === "rejected") throw result.reason;

@@ -107,6 +107,23 @@ export class FilesService {
     });
   }
 
+  /**
+   * Brings a companion file back that was deleted, under its id, so that links lead to it again.
+   * @throws Problem where there is a file of that id
+   */
+  async restoreCompanion(bookId: string, id: string, name: string, content: Readable): Promise<Companion> {
+    return receive(content, async (received) => {
+      const { mediaType, warning } = await judgeMediaType(received.sample, name);
+      const file = await this.database.transaction(async (manager) => {
+        if (await manager.existsBy(StoredFile, { id }))
+          throw new Problem(409, "file-there", "This file is there.");
+        const free = await this.freeName(manager, bookId, name);
+        return this.insert(manager, id, { bookId, name: free, mediaType, role: "companion" }, received);
+      });
+      return { file, warning };
+    });
+  }
+
   /** Takes a companion file out of the book. */
   async removeCompanion(bookId: string, id: string): Promise<void> {
     await this.database.transaction(async (manager) => {

@@ -6,6 +6,7 @@ import { Link, NavLink, useNavigate } from "react-router";
 import { answerOf, api, type Book } from "../api/client";
 import { Button } from "../parts/button";
 import { useRoomFor } from "../parts/use-window";
+import { useHistory } from "./history";
 import { Keys } from "./keys";
 import { useTheme } from "./theme";
 
@@ -181,6 +182,7 @@ function SignOut() {
       onClick={() =>
         void answerOf(api.DELETE("/api/session")).then(() => {
           queries.clear();
+          useHistory.setState({ done: [], undone: [] });
           void navigate("/sign-in");
         })
       }

@@ -1,67 +1,66 @@
 import { useEffect, useState } from "react";
 import { create } from "zustand";
 import { Button } from "../parts/button";
-
-interface Undoable {
-  message: string;
-  /** Takes it back; what it gives is said afterwards. What it throws is said too, and it can be tried again. */
-  undo: () => void | Promise<string>;
-}
+import { forgetDone, tellDone, turn, useHistory, type Undoable } from "./history";
 
 interface UndoState {
-  current: Undoable | null;
-  offer: (undoable: Undoable) => void;
-  clear: () => void;
+  /** The last thing that was done outside of a text, while it is offered to be taken back. */
+  offered: Undoable | null;
+  /** What is said of a press of undo or redo. */
+  said: string | null;
 }
 
-/** The last thing that can be taken back. */
-export const useUndo = create<UndoState>((set) => ({
-  current: null,
-  offer: (current) => set({ current }),
-  clear: () => set({ current: null }),
-}));
+const useUndoBar = create<UndoState>(() => ({ offered: null, said: null }));
+
+/** Says what was done, and offers to take it back; undo by key takes it back later too. */
+export function offerUndo(undoable: Undoable): void {
+  tellDone(undoable);
+  useUndoBar.setState({ offered: undoable, said: null });
+}
+
+/** Says something at the foot of the page. */
+export function sayInBar(said: string): void {
+  useUndoBar.setState({ offered: null, said });
+}
 
 const shownFor = 20_000;
 
 /** Says what was done, and offers to take it back, for twenty seconds. */
 export function UndoBar() {
-  const { current, clear } = useUndo();
+  const { offered, said } = useUndoBar();
+  const isStillDone = useHistory(
+    ({ done }) => offered !== null && done.some((one) => one.kind === "action" && one.undoable === offered),
+  );
   const [busy, setBusy] = useState(false);
-  const [said, setSaid] = useState<string | null>(null);
+  const close = (): void => useUndoBar.setState({ offered: null, said: null });
   useEffect(() => {
-    setSaid(null);
-    if (!current) return;
-    const timer = setTimeout(clear, shownFor);
+    if (!offered && said === null) return;
+    const timer = setTimeout(close, offered ? shownFor : shownFor / 3);
     return () => clearTimeout(timer);
-  }, [current, clear]);
-  useEffect(() => {
-    if (said === null || busy) return;
-    const timer = setTimeout(() => setSaid(null), shownFor / 3);
-    return () => clearTimeout(timer);
-  }, [said, busy]);
-  const undo = async ({ undo: takeBack }: Undoable): Promise<void> => {
+  }, [offered, said]);
+  const undo = async (undoable: Undoable): Promise<void> => {
     setBusy(true);
     try {
-      const result = await takeBack();
-      clear();
-      // After clear(), which empties what was said before.
-      if (result) setTimeout(() => setSaid(result));
+      const result = await undoable.undo();
+      forgetDone(undoable);
+      useUndoBar.setState({ offered: null, said: result || null });
     } catch (error) {
-      setSaid(`It could not be undone: ${(error as Error).message}`);
+      useUndoBar.setState({ said: `It could not be undone: ${(error as Error).message}` });
     }
     setBusy(false);
   };
+  const isOffered = offered !== null && isStillDone;
   return (
     <div role="status" className="fixed inset-x-0 bottom-4 z-40 mx-auto w-fit max-w-[calc(100vw-2rem)]">
-      {(current || said) && (
+      {(isOffered || said !== null) && (
         <div className="flex items-center gap-4 border border-ink bg-paper px-4 py-2 shadow-md">
-          <span>{said ?? current?.message}</span>
-          {current && (
+          <span>{said ?? offered?.message}</span>
+          {isOffered && (
             <>
-              <Button kind="main" disabled={busy} onClick={() => void undo(current)}>
+              <Button kind="main" disabled={busy} onClick={() => void undo(offered)}>
                 {busy ? "Undoing …" : "Undo"}
               </Button>
-              <Button kind="quiet" onClick={clear}>
+              <Button kind="quiet" onClick={close}>
                 Close
               </Button>
             </>
@@ -70,4 +69,29 @@ export function UndoBar() {
       )}
     </div>
   );
+}
+
+let isTurning = false;
+
+/**
+ * Takes back the last thing that was done, whatever it was, or does it again.
+ * @param open opens a chapter in whose text it is; it is done there then
+ */
+export async function undoOrRedo(
+  direction: "undo" | "redo",
+  bookId: string,
+  open: (bookId: string, chapterId: string, direction: "undo" | "redo") => void,
+): Promise<void> {
+  // A second press waits for no answer of the first.
+  if (isTurning) return;
+  isTurning = true;
+  try {
+    const turned = await turn(direction, bookId);
+    if (turned.kind === "elsewhere") open(turned.bookId, turned.chapterId, direction);
+    if (turned.kind === "action") sayInBar(turned.said);
+  } catch (error) {
+    const word = direction === "undo" ? "undone" : "done again";
+    sayInBar(`It could not be ${word}: ${(error as Error).message}`);
+  }
+  isTurning = false;
 }

@@ -12,6 +12,7 @@ import {
 } from "../api/client";
 import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
+import { offerUndo } from "../frame/undo-bar";
 import { useFiles, useSharedFiles } from "../destinations/known-destinations";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
@@ -214,13 +215,32 @@ function FileRow({
       );
   };
   const remove = (used?: "yes"): void =>
-    void attempt(() =>
-      answerOf(
-        api.DELETE("/api/books/{bookId}/files/{fileId}", {
-          params: { ...params, ...(used ? { query: { used } } : {}) },
-        }),
-      ),
-    );
+    void attempt(async () => {
+      const path = `/api/books/${bookId}/files/${file.id}`;
+      // Kept here, to be sent back should the author want it back.
+      const content = await fetch(path).then((answer) => (answer.ok ? answer.blob() : null));
+      const take = async (query: { used: "yes" } | null): Promise<void> => {
+        await answerOf(
+          api.DELETE("/api/books/{bookId}/files/{fileId}", {
+            params: { ...params, ...(query && { query }) },
+          }),
+        );
+        onChanged();
+      };
+      await take(used ? { used } : null);
+      if (!content) return;
+      offerUndo({
+        bookId,
+        message: `“${file.name}” was deleted.`,
+        undo: async () => {
+          const form = new FormData();
+          form.set("file", content, file.name);
+          await sendForm(`${path}/restore`, form);
+          onChanged();
+        },
+        redo: () => take({ used: "yes" }),
+      });
+    });
   return (
     <li className="border-b border-hairline px-4 py-2">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">

@@ -2,13 +2,12 @@ import { useCallback } from "react";
 import { answerOf, api, type Step } from "../api/client";
 import { useStale } from "../api/stale";
 import { useBookChanges } from "../book-changes";
-import { useUndo } from "../frame/undo-bar";
+import { offerUndo } from "../frame/undo-bar";
 import { plural } from "../parts/wording";
 
 /** Tells the screen of an action over many links: says what was done, offers to undo it, reads anew. */
 export function useStepDone(bookId: string): (step: Step) => void {
   const stale = useStale();
-  const offer = useUndo(({ offer }) => offer);
   return useCallback(
     (step: Step) => {
       const refresh = (chapters: Step["chapters"]): void => {
@@ -16,7 +15,8 @@ export function useStepDone(bookId: string): (step: Step) => void {
         useBookChanges.getState().tell(chapters.map(({ chapterId }) => chapterId));
       };
       refresh(step.chapters);
-      offer({
+      offerUndo({
+        bookId,
         message: step.summary,
         undo: async () => {
           const { undone, left } = await answerOf(
@@ -31,6 +31,6 @@ export function useStepDone(bookId: string): (step: Step) => void {
         },
       });
     },
-    [stale, bookId, offer],
+    [stale, bookId],
   );
 }

@@ -23,6 +23,7 @@ import { useFindings } from "./links/use-findings";
 import { giveTaken, linkBeside, takeLink, useLinkLine } from "./links/use-link-line";
 import { useLinkStates } from "./links/use-link-states";
 import { useNewTargets } from "./links/use-new-targets";
+import { FirstLink } from "./first-link";
 import { PictureAreas } from "./pictures/picture-areas";
 import { PicturePanel } from "./pictures/picture-panel";
 import { storePicture } from "./pictures/store-picture";
@@ -30,6 +31,7 @@ import { useAnchorMarks } from "./places/anchor-marks";
 import { GoneNotice } from "./places/gone-notice";
 import { useGoing } from "./places/use-going";
 import { referenceInfo } from "./references/reference-forms";
+import { useTurnInAddress } from "./use-turn-in-address";
 import { useReferenceLine } from "./references/use-reference-line";
 import type { ChapterSaver } from "./saving/chapter-saver";
 import { useAdoptedChanges } from "./saving/use-adopted-changes";
@@ -129,6 +131,7 @@ export function ChapterEditor({
   });
   const { openReference, referenceLine } = useReferenceLine(topOf);
   const { goToPlace, goBack } = useGoing({ bookId, chapterId, view, places, tell: setProblem });
+  useTurnInAddress(view, chapterId);
   const actions = useCardActions({
     view,
     openLine,
@@ -244,6 +247,7 @@ export function ChapterEditor({
           </Problem>
         )}
         {madePage}
+        {state && <FirstLink state={state} isLineOpen={isLineOpen} count={uses.length} />}
         {state && <GoneNotice bookId={bookId} doc={state.doc} />}
       </div>
       {mentionsOf && (

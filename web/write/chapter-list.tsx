@@ -22,7 +22,8 @@ import { Link, NavLink, useNavigate } from "react-router";
 import { answerOf, api, type ChapterListing } from "../api/client";
 import { useStale } from "../api/stale";
 import { keys } from "../api/keys";
-import { useUndo } from "../frame/undo-bar";
+import { tellDone } from "../frame/history";
+import { offerUndo } from "../frame/undo-bar";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
 import { plural } from "../parts/wording";
@@ -43,7 +44,6 @@ export function ChapterList({
   const queries = useQueryClient();
   const stale = useStale();
   const navigate = useNavigate();
-  const offerUndo = useUndo((undo) => undo.offer);
   const [renaming, setRenaming] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const sensors = useSensors(
@@ -82,9 +82,19 @@ export function ChapterList({
       return;
     }
     const params = { path: { bookId, chapterId: chapter.id } };
-    void attempt(() =>
-      answerOf(api.PATCH("/api/books/{bookId}/chapters/{chapterId}", { params, body: { title } })),
-    );
+    const give = async (to: string): Promise<void> => {
+      await answerOf(api.PATCH("/api/books/{bookId}/chapters/{chapterId}", { params, body: { title: to } }));
+      await refresh();
+    };
+    void attempt(async () => {
+      await give(title);
+      tellDone({
+        bookId,
+        message: `“${chapter.title}” is called “${title}” now.`,
+        undo: () => give(chapter.title),
+        redo: () => give(title),
+      });
+    });
   };
   const gonePlaces = () => answerOf(api.GET("/api/books/{bookId}/places/gone", { params: { path } }));
   const remove = (chapter: ChapterListing): void => {
@@ -95,13 +105,18 @@ export function ChapterList({
       const names = (await gonePlaces()).filter(({ id }) => !before.has(id)).map(({ name }) => `“${name}”`);
       const led = names.length > 0 ? ` Links still lead to ${names.join(", ")} in it.` : "";
       offerUndo({
+        bookId,
         message: `“${chapter.title || "Untitled chapter"}” was deleted.${led}`,
-        undo: () =>
-          void attempt(async () => {
-            await answerOf(api.POST("/api/books/{bookId}/chapters/{chapterId}/restore", { params }));
-            await refresh();
-            await navigate(`/books/${bookId}/write/${chapter.id}`);
-          }),
+        undo: async () => {
+          await answerOf(api.POST("/api/books/{bookId}/chapters/{chapterId}/restore", { params }));
+          await refresh();
+          await navigate(`/books/${bookId}/write/${chapter.id}`);
+        },
+        redo: async () => {
+          await answerOf(api.DELETE("/api/books/{bookId}/chapters/{chapterId}", { params }));
+          await refresh();
+          if (location.pathname.includes(chapter.id)) await navigate(`/books/${bookId}/write`);
+        },
       });
       const left = chapters.filter((other) => other.id !== chapter.id);
       if (chapter.id === current) await navigate(`/books/${bookId}/write${left[0] ? `/${left[0].id}` : ""}`);
@@ -114,14 +129,23 @@ export function ChapterList({
     if (to === -1 || from === to || chapters[from]!.role !== chapters[to]!.role) return;
     const moved = arrayMove(chapters, from, to);
     queries.setQueryData(keys.chapters(bookId), moved);
-    void attempt(() =>
-      answerOf(
+    const put = async (order: ChapterListing[]): Promise<void> => {
+      await answerOf(
         api.PUT("/api/books/{bookId}/chapters/order", {
           params: { path },
-          body: { chapters: moved.map(({ id }) => id) },
+          body: { chapters: order.map(({ id }) => id) },
         }),
-      ),
-    );
+      );
+      await refresh();
+    };
+    const made = put(moved);
+    void attempt(() => made);
+    offerUndo({
+      bookId,
+      message: `“${chapters[from]!.title || "Untitled chapter"}” was moved.`,
+      undo: () => made.then(() => put(chapters)),
+      redo: () => put(moved),
+    });
   };
 
   const group = (rows: ChapterListing[], numbered: boolean) => (

@@ -153,8 +153,9 @@ export function HotspotBench({
       if (event.shiftKey) redo();
       else undo();
     };
-    addEventListener("keydown", onKey);
-    return () => removeEventListener("keydown", onKey);
+    // Before the whole book's undo hears of it.
+    addEventListener("keydown", onKey, true);
+    return () => removeEventListener("keydown", onKey, true);
   });
 
   const done = (): void => {

@@ -10,6 +10,7 @@ import { keys } from "../../api/keys";
 import { useBookChanges } from "../../book-changes";
 import { usePlaces } from "../../destinations/known-destinations";
 import { useStepDone } from "../../links/use-step-done";
+import { tellDone } from "../../frame/history";
 import { Button } from "../../parts/button";
 import { Problem, Waiting } from "../../parts/notice";
 import { plural } from "../../parts/wording";
@@ -215,9 +216,18 @@ function AnchorActions({
   };
   const rename = (): void =>
     void attempt(async () => {
-      await answerOf(api.PATCH("/api/books/{bookId}/places/{placeId}", { params, body: { name } }));
-      await stale("places");
-      useBookChanges.getState().tell([anchor.chapterId]);
+      const give = async (to: string): Promise<void> => {
+        await answerOf(api.PATCH("/api/books/{bookId}/places/{placeId}", { params, body: { name: to } }));
+        await stale("places");
+        useBookChanges.getState().tell([anchor.chapterId]);
+      };
+      await give(name);
+      tellDone({
+        bookId,
+        message: `The anchor “${anchor.text}” is called “${name}” now.`,
+        undo: () => give(anchor.text),
+        redo: () => give(name),
+      });
     });
   const remove = (): void =>
     void attempt(async () =>

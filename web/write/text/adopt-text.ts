@@ -1,7 +1,9 @@
 import { blockEdits, type BlockEdit } from "@vennet/core/manuscript/merge-texts";
 import type { Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
-import { adopted } from "./create-editor";
+
+/** On a transaction that shows what the server has already, so that there is nothing to save. */
+export const adopted = "adopted";
 
 /**
  * Shows another version of the open text, changing only the blocks that differ, and in each only what differs, so that

@@ -4,13 +4,14 @@ import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
 import { languageDirection } from "@vennet/core/manuscript/direction";
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
-import { history } from "prosemirror-history";
+import { history, isHistoryTransaction } from "prosemirror-history";
 import { keymap } from "prosemirror-keymap";
 import type { Node } from "prosemirror-model";
 import { EditorState, TextSelection, type Command } from "prosemirror-state";
 import { tableEditing } from "prosemirror-tables";
 import { EditorView } from "prosemirror-view";
 import { focusReturns } from "../../frame/kept-focus";
+import { adopted, adoptText } from "./adopt-text";
 import { autoLink } from "./auto-link";
 import { formerIds } from "./block-kinds";
 import { directions } from "./directions";
@@ -32,6 +33,8 @@ import { uniqueIds } from "./unique-ids";
 
 export interface EditorCallbacks {
   onState: (state: EditorState, docChanged: boolean) => void;
+  /** What can be taken back may be other things now. `isTyped`: by a new change of the text. */
+  onHistory: (state: EditorState, isTyped: boolean) => void;
   /** A link was clicked with the modifier key held. */
   onFollow: (use: LinkUse) => void;
   /** A signpost, a return link or a cross-reference was clicked with the modifier key held. */
@@ -43,40 +46,42 @@ export interface EditorCallbacks {
   linkKeys: Record<string, Command>;
 }
 
-/** On a transaction that shows what the server has already, so that there is nothing to save. */
-export const adopted = "adopted";
+/** So many changes of a chapter can be taken back. */
+const mostUndone = 1000;
 
-/** Makes the editor of one chapter's document. */
+/**
+ * Makes the editor of one chapter's document.
+ * @param before the state of the editor that the chapter had last, where it had one: its changes can still be taken back
+ */
 export function createEditor(
   place: HTMLElement,
   doc: Node,
+  before: EditorState | null,
   { bookId, chapterId, language }: { bookId: string; chapterId: string; language: string },
   callbacks: EditorCallbacks,
 ): EditorView {
-  const state = EditorState.create({
-    doc,
-    plugins: [
-      readSelectionFirst,
-      keymap(callbacks.linkKeys),
-      // Before Enter divides the paragraph.
-      autoLink,
-      ...editorKeys(),
-      history(),
-      tableEditing(),
-      dropCursor({ color: "var(--blue)" }),
-      gapCursor(),
-      uniqueIds,
-      formerIds,
-      madeAnchor,
-      selectedNodes,
-      linkEnds,
-      pasteIds,
-      linkMarks,
-      linkTips(callbacks.names),
-      bookNumbers(chapterId),
-      directions(languageDirection(language)),
-    ],
-  });
+  const plugins = [
+    readSelectionFirst,
+    keymap(callbacks.linkKeys),
+    // Before Enter divides the paragraph.
+    autoLink,
+    ...editorKeys(),
+    history({ depth: mostUndone }),
+    tableEditing(),
+    dropCursor({ color: "var(--blue)" }),
+    gapCursor(),
+    uniqueIds,
+    formerIds,
+    madeAnchor,
+    selectedNodes,
+    linkEnds,
+    pasteIds,
+    linkMarks,
+    linkTips(callbacks.names),
+    bookNumbers(chapterId),
+    directions(languageDirection(language)),
+  ];
+  const state = before ? goneOn(before, doc).reconfigure({ plugins }) : EditorState.create({ doc, plugins });
   const view: EditorView = new EditorView(place, {
     state,
     attributes: {
@@ -157,8 +162,19 @@ export function createEditor(
       keepSelection(view, transaction);
       const next = view.state.apply(transaction);
       view.updateState(next);
+      if (transaction.docChanged)
+        callbacks.onHistory(
+          next,
+          !isHistoryTransaction(transaction) && transaction.getMeta("addToHistory") !== false,
+        );
       callbacks.onState(next, transaction.docChanged && !transaction.getMeta(adopted));
     },
   });
   return view;
+}
+
+/** A former state of a chapter with the text that it has now. */
+function goneOn(before: EditorState, doc: Node): EditorState {
+  const change = adoptText(before, doc);
+  return change ? before.apply(change) : before;
 }

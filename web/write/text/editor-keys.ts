@@ -1,6 +1,6 @@
 import { schema } from "@vennet/core/manuscript/schema";
 import { baseKeymap, chainCommands, exitCode, toggleMark } from "prosemirror-commands";
-import { redo, undo } from "prosemirror-history";
+import { pressUndo } from "../../frame/undo-keys";
 import { keymap } from "prosemirror-keymap";
 import { liftListItem, sinkListItem, splitListItem } from "prosemirror-schema-list";
 import type { Command, Plugin } from "prosemirror-state";
@@ -15,12 +15,20 @@ const breakLine: Command = chainCommands(exitCode, (state, dispatch) => {
   return true;
 });
 
+/** Takes back, or does again, the last thing that was done to the book, in this text or elsewhere. */
+function turning(direction: "undo" | "redo"): Command {
+  return (_, dispatch) => {
+    if (dispatch) pressUndo(direction);
+    return true;
+  };
+}
+
 /** The keys of the text itself; those of the links are given by the page around it. */
 export function editorKeys(): Plugin[] {
   const keys: Record<string, Command> = {
-    "Mod-z": undo,
-    "Mod-Shift-z": redo,
-    "Mod-y": redo,
+    "Mod-z": turning("undo"),
+    "Mod-Shift-z": turning("redo"),
+    "Mod-y": turning("redo"),
     "Mod-b": toggleMark(schema.marks.strong!),
     "Mod-i": toggleMark(schema.marks.emphasis!),
     Enter: splitListItem(list_item!),

@@ -124,7 +124,12 @@ describe("what the link line opens on", () => {
   test("the link at the cursor, whole, and a picture by what it shows", () => {
     let state = select(stateOf(doc("Ask the office.")), "the office");
     state = state.apply(linkWords(state, state.selection.from, state.selection.to, link));
-    expect(line(select(state, "off"))).toMatchObject({ words: "the office", use: { text: "the office" } });
+    const whole = { words: "the office", use: { text: "the office" } };
+    expect(line(select(state, "the office"))).toMatchObject(whole);
+    const inside = TextSelection.create(state.doc, state.selection.from - 3);
+    expect(line(state.apply(state.tr.setSelection(inside)))).toMatchObject(whole);
+    // Some of its words are to lead elsewhere.
+    expect(line(select(state, "off"))).toMatchObject({ words: "off", use: null });
     const shown = stateOf(doc([picture]));
     expect(line(shown.apply(shown.tr.setSelection(NodeSelection.create(shown.doc, 4))))).toMatchObject({
       words: "A chart",

@@ -24,7 +24,6 @@ import {
   Undo2,
 } from "lucide-react";
 import { toggleMark, wrapIn } from "prosemirror-commands";
-import { redo, undo } from "prosemirror-history";
 import type { MarkType } from "prosemirror-model";
 import { wrapInList } from "prosemirror-schema-list";
 import type { Command, EditorState } from "prosemirror-state";
@@ -39,7 +38,9 @@ import {
 import type { EditorView } from "prosemirror-view";
 import { Toolbar as Bar } from "radix-ui";
 import { useLayoutEffect, useRef, useState } from "react";
+import { useHistory } from "../../frame/history";
 import { modifier as mod } from "../../frame/keys";
+import { pressUndo } from "../../frame/undo-keys";
 import { Button } from "../../parts/button";
 import { makeHeading, makeListing, makeParagraph } from "./block-kinds";
 import { useTakenLink } from "../links/taken-link";
@@ -101,6 +102,8 @@ export function Toolbar({
   const [room, setRoom] = useState(Infinity);
   const taken = useTakenLink(({ taken }) => taken);
   const canGoBack = useTrail(({ footprints }) => footprints.length > 0);
+  const canUndo = useHistory(({ done }) => done.length > 0);
+  const canRedo = useHistory(({ undone }) => undone.length > 0);
   useLayoutEffect(() => {
     const observer = new ResizeObserver(([entry]) => setRoom(entry!.contentRect.width));
     observer.observe(bar.current!);
@@ -190,8 +193,20 @@ export function Toolbar({
     ...(canGoBack
       ? [{ label: "Back to where you were", icon: Footprints, keys: "Alt B", onPress: onBack }]
       : []),
-    tool("Undo", Undo2, undo, { keys: `${mod} Z` }),
-    tool("Redo", Redo2, redo, { keys: `${mod} Shift Z` }),
+    {
+      label: "Undo",
+      icon: Undo2,
+      keys: `${mod} Z`,
+      disabled: !canUndo,
+      onPress: () => pressUndo("undo"),
+    },
+    {
+      label: "Redo",
+      icon: Redo2,
+      keys: `${mod} Shift Z`,
+      disabled: !canRedo,
+      onPress: () => pressUndo("redo"),
+    },
   ];
   const always = widthOf([...first, ...last]) + 2 * lineWidth + kindWidth;
   const [beside, folded] = fitting(middle, room - always);

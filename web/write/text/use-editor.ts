@@ -1,12 +1,16 @@
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import { readChapter, withTitle, type ChapterJson } from "@vennet/core/manuscript/chapter";
 import type { LinkUse } from "@vennet/core/manuscript/links";
+import { redo, redoDepth, undo, undoDepth } from "prosemirror-history";
 import { NodeSelection, type Command, type EditorState } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 import { startTransition, useCallback, useEffect, useRef, useState, type RefObject } from "react";
+import { tellText, useHistory, type OpenEditor } from "../../frame/history";
 import { leaveFootprint, showPlace } from "../places/show-place";
 import type { ChapterSaver } from "../saving/chapter-saver";
 import { createEditor } from "./create-editor";
+import { keepState, stateLeft } from "./left-states";
+import { readSelection } from "./read-selection";
 
 /** What the page around the editor may ask of it. */
 export interface EditorHandle {
@@ -69,9 +73,12 @@ export function useEditor({
         if (editor) surroundings.current!.keys[key]!(editor);
         return true;
       };
+    const tell = (state: EditorState, isTyped: boolean): void =>
+      tellText({ bookId, chapterId }, { undoDepth: undoDepth(state), redoDepth: redoDepth(state), isTyped });
     const editor: EditorView = createEditor(
       place.current!,
       readChapter(json),
+      stateLeft(chapterId),
       { bookId, chapterId, language },
       {
         onState: (next, toSave) => {
@@ -81,6 +88,7 @@ export function useEditor({
           else startTransition(() => setState(next));
           if (toSave) saver.changed(next.doc);
         },
+        onHistory: tell,
         onFollow: (use) => surroundings.current!.onFollow(editor, use),
         onGoTo: (id) => surroundings.current!.onGoTo(id),
         onFiles: (files) => surroundings.current!.onFiles(editor, files),
@@ -90,6 +98,14 @@ export function useEditor({
     );
     setView(editor);
     setState(editor.state);
+    tell(editor.state, false);
+    const own: OpenEditor = {
+      bookId,
+      chapterId,
+      undo: () => turnText(editor, undo),
+      redo: () => turnText(editor, redo),
+    };
+    useHistory.setState({ editor: own });
     if (unsent) {
       saver.changed(editor.state.doc);
       saver.saveNow();
@@ -108,6 +124,8 @@ export function useEditor({
     });
     return () => {
       handle(null);
+      keepState(chapterId, editor.state);
+      if (useHistory.getState().editor === own) useHistory.setState({ editor: null });
       editor.destroy();
       setView(null);
     };
@@ -116,4 +134,10 @@ export function useEditor({
 
   const showNow = useCallback(() => view && setState(view.state), [view]);
   return { view, state, showNow, surroundings };
+}
+
+function turnText(editor: EditorView, command: Command): void {
+  readSelection(editor);
+  command(editor.state, editor.dispatch, editor);
+  editor.focus();
 }

@@ -1,0 +1,119 @@
+import { create } from "zustand";
+
+/** Something done outside of a text that can be taken back. */
+export interface Undoable {
+  /** The book that it was done to. */
+  bookId: string;
+  message: string;
+  /** Takes it back; what it gives is said afterwards. What it throws is said too, and it can be tried again. */
+  undo: () => Promise<string | void>;
+  /** Does it again; left out where it cannot be. */
+  redo?: () => Promise<unknown>;
+}
+
+/** One thing that the author did: a change of a chapter's text, which its editor knows, or something outside of it. */
+export type Done =
+  { kind: "text"; bookId: string; chapterId: string } | { kind: "action"; undoable: Undoable };
+
+/** The editor that is open, as the history needs it. */
+export interface OpenEditor {
+  bookId: string;
+  chapterId: string;
+  undo: () => void;
+  redo: () => void;
+}
+
+interface HistoryState {
+  done: readonly Done[];
+  undone: readonly Done[];
+  editor: OpenEditor | null;
+}
+
+/** What the author did in this window, in its order, whatever it was, and what of it was taken back. */
+export const useHistory = create<HistoryState>(() => ({ done: [], undone: [], editor: null }));
+
+const { getState, setState } = useHistory;
+
+/** Tells of something that was done outside of a text. */
+export function tellDone(undoable: Undoable): void {
+  setState({ done: [...getState().done, { kind: "action", undoable }], undone: [] });
+}
+
+/** Forgets something that was done: it was taken back in another way. */
+export function forgetDone(undoable: Undoable): void {
+  const others = (all: readonly Done[]): Done[] =>
+    all.filter((one) => one.kind === "text" || one.undoable !== undoable);
+  setState({ done: others(getState().done), undone: others(getState().undone) });
+}
+
+/**
+ * Brings the history of the window to what an editor can take back and do again now.
+ * @param isTyped whether its text was changed anew, and not by taking back or doing again
+ */
+export function tellText(
+  { bookId, chapterId }: { bookId: string; chapterId: string },
+  { undoDepth, redoDepth, isTyped }: { undoDepth: number; redoDepth: number; isTyped: boolean },
+): void {
+  const isOwn = (one: Done): boolean => one.kind === "text" && one.chapterId === chapterId;
+  const withDepth = (all: readonly Done[], depth: number): Done[] => {
+    const count = all.filter(isOwn).length;
+    const more = Array.from({ length: Math.max(0, depth - count) }, (): Done => ({
+      kind: "text",
+      bookId,
+      chapterId,
+    }));
+    let tooMany = count - depth;
+    // The oldest are forgotten when there are too many; what was taken back is the newest.
+    const left = isTyped
+      ? all.filter((one) => !isOwn(one) || tooMany-- <= 0)
+      : all
+          .toReversed()
+          .filter((one) => !isOwn(one) || tooMany-- <= 0)
+          .toReversed();
+    return [...left, ...more];
+  };
+  const { done, undone } = getState();
+  setState({
+    done: withDepth(done, undoDepth),
+    undone: isTyped ? [] : withDepth(undone, redoDepth),
+  });
+}
+
+/** What came of a press of undo or redo. */
+export type Turned =
+  | { kind: "nothing" }
+  | { kind: "text" }
+  /** The change is in the text of another chapter, which has to be opened first. */
+  | { kind: "elsewhere"; bookId: string; chapterId: string }
+  | { kind: "action"; said: string };
+
+/**
+ * Takes back the last thing that was done to a book, or does again what was taken back last.
+ * @throws what the action throws; it can be tried again then
+ */
+export async function turn(direction: "undo" | "redo", bookId: string): Promise<Turned> {
+  const { done, undone, editor } = getState();
+  const last = (direction === "undo" ? done : undone).findLast((one) => bookOf(one) === bookId);
+  if (!last) return { kind: "nothing" };
+  if (last.kind === "text") {
+    if (editor?.chapterId !== last.chapterId) return { ...last, kind: "elsewhere" };
+    editor[direction]();
+    return { kind: "text" };
+  }
+  const { undoable } = last;
+  if (direction === "undo") {
+    const said = await undoable.undo();
+    forgetDone(undoable);
+    if (undoable.redo) setState({ undone: [...getState().undone, last] });
+    return { kind: "action", said: said || `Undone: ${undoable.message}` };
+  }
+  await undoable.redo!();
+  forgetDone(undoable);
+  setState({ done: [...getState().done, last] });
+  return { kind: "action", said: undoable.message };
+}
+
+/** The book that something was done to. */
+export function bookOf(done: Done): string {
+  return done.kind === "text" ? done.bookId : done.undoable.bookId;
+}
