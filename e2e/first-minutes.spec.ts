@@ -91,6 +91,9 @@ test("no stage of the demo book is empty after it was brought in by `npm start`"
     await expect(page.getByRole("link", { name: "Link proof" })).toHaveCount(2);
     await page.getByRole("navigation", { name: "Stages" }).getByRole("link", { name: "Read" }).click();
     await expect(page.getByLabel("File to read").getByRole("option")).toHaveCount(2);
+    await expect(page.locator("iframe, canvas").first()).toBeVisible();
+    // It asks for nothing more of a server that is about to end.
+    await page.goto("about:blank");
   } finally {
     await processes.endAll();
     rmSync(folder, { recursive: true, force: true });

@@ -120,6 +120,20 @@ test("links keep leading to a file that is renamed or replaced, and guard it fro
   expect((await fetchFile(file.id)).status).toBe(404);
 });
 
+test("a file that was deleted comes back under its id, and never in place of another", async () => {
+  const { file } = (await add(["plan.txt", "the plan"])).stored[0];
+  await linkTo(file.id);
+  const restore = (id: string, book = bookId) =>
+    client.call<any>("POST", `/books/${book}/files/${id}/restore`, form(["plan.txt", "the plan"]));
+  expect((await restore(file.id)).body.code).toBe("file-there");
+  const other = (await client.bringIn("# Other\n\nA book.")).body.book.id;
+  expect((await restore(file.id, other)).body.code).toBe("file-there");
+  await client.call("DELETE", `/books/${bookId}/files/${file.id}?used=yes`);
+  expect((await restore("no-id")).status).toBe(400);
+  expect((await restore(file.id)).body.file).toMatchObject({ id: file.id, name: "plan.txt", uses: 1 });
+  expect(await (await fetchFile(file.id)).text()).toBe("the plan");
+});
+
 test("what is no form with files is told", async () => {
   expect((await client.call("POST", `/books/${bookId}/files`, { a: 1 })).status).toBe(415);
   expect((await client.call("POST", `/books/${bookId}/files`, form())).body.code).toBe("no-file");
