@@ -11,6 +11,15 @@ export const tipSources = new Set<(pointed: Element) => Tip | null>();
 
 const gap = 6;
 
+/** The words that something has for itself: those given to it, or the name of a button that shows but a sign. */
+function ownTip(target: Element): Tip | null {
+  const on = target.closest<HTMLElement>("[data-tip], button[aria-label]");
+  if (!on) return null;
+  const given = on.dataset["tip"];
+  if (given !== undefined) return { on, words: given };
+  return on.textContent.trim() === "" ? { on, words: on.getAttribute("aria-label")! } : null;
+}
+
 /**
  * The words of what shows only a sign, as `data-tip` has them, at once when it is pointed at or has the focus. They
  * stay while they are pointed at themselves, and Escape takes them away (WCAG 2.2, 1.4.13).
@@ -22,8 +31,7 @@ export function Tips() {
     const show = ({ target }: Event): void => {
       if (!(target instanceof Element)) return;
       if (box.current?.contains(target)) return;
-      const on = target.closest<HTMLElement>("[data-tip]");
-      let told: Tip | null = on && { on, words: on.dataset["tip"]! };
+      let told = ownTip(target);
       for (const source of tipSources) told ??= source(target);
       setTip(told);
     };

@@ -236,7 +236,7 @@ function ChapterRow({
         {...attributes}
         {...listeners}
         aria-label={`Move “${name}”`}
-        className="mt-1 min-h-[24px] min-w-[24px] shrink-0 cursor-grab p-1 text-edge opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+        className="mt-1 min-h-[24px] min-w-[24px] shrink-0 cursor-grab p-1 text-edge opacity-0 group-hover:opacity-100 focus-visible:opacity-100 [@media(hover:none)]:opacity-100"
       >
         <GripVertical aria-hidden size={15} />
       </button>
@@ -257,7 +257,7 @@ function ChapterRow({
         </NavLink>
       )}
       {!renaming && (
-        <span className="absolute right-1 bottom-1 flex bg-paper opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
+        <span className="absolute right-1 bottom-1 flex bg-paper opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 [@media(hover:none)]:opacity-100">
           <button
             type="button"
             aria-label={`Rename “${name}”`}
