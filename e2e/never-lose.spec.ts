@@ -276,3 +276,41 @@ test("what was filled into the link line is offered again, unless it was given u
   await expect(line).toBeVisible();
   await expect(line.getByText("You had begun")).toHaveCount(0);
 });
+
+test("links to a place that is gone are led to another from the notice, and back", async ({ page }) => {
+  await openOwnBook(
+    page,
+    "# Tides\n\nSee [it](#low-water).\n\n## Low water\n\nWade.\n\n## High water\n\nWait.",
+  );
+  await selectWords(page, "Low water");
+  await page.keyboard.press("Backspace");
+  await page.keyboard.press("Backspace");
+  const notice = page.getByText("“Low water” is deleted, and links still lead there.");
+  await expect(notice).toBeVisible();
+  await page.getByLabel("Lead them to").selectOption({ label: "High water (Tides)" });
+  await page.getByRole("listitem").filter({ has: notice }).getByRole("button", { name: "Apply" }).click();
+  await expect(notice).toHaveCount(0);
+  await expect(page.getByRole("button", { name: /^Link “it” to High water/ })).toBeVisible();
+  await text(page).focus();
+  await page.keyboard.press("Control+z");
+  await expect(notice).toBeVisible();
+});
+
+test("what was filled into a card and not applied is offered there again", async ({ page }) => {
+  await openOwnBook(
+    page,
+    "# Tides\n\nSee [it](https://tides.hesterley.example/) and [more](https://a.example/).",
+  );
+  await text(page).getByRole("link", { name: "it", exact: true }).click();
+  await page.getByLabel("Description").fill("Hours of low water");
+  await text(page).getByRole("link", { name: "more" }).click();
+  await expect(page.getByText("You had begun to change it.")).toHaveCount(0);
+  await text(page).getByRole("link", { name: "it", exact: true }).click();
+  await page.getByRole("button", { name: "Use it" }).click();
+  await expect(page.getByLabel("Description")).toHaveValue("Hours of low water");
+  await page.getByRole("button", { name: "Apply", exact: true }).click();
+  await text(page).getByRole("link", { name: "more" }).click();
+  await text(page).getByRole("link", { name: "it", exact: true }).click();
+  await expect(page.getByLabel("Description")).toHaveValue("Hours of low water");
+  await expect(page.getByText("You had begun to change it.")).toHaveCount(0);
+});

@@ -14,6 +14,7 @@ import { ReferenceCard } from "../references/reference-card";
 import type { CardActions, CardContext, CardState } from "./card-context";
 import { CardFinding } from "./card-finding";
 import { FollowPanel } from "./follow-panel";
+import { useDraft } from "./line-drafts";
 import { LinkLookChoice } from "./link-look";
 import { KindMark } from "../../destinations/kind-mark";
 
@@ -138,9 +139,20 @@ export function MarginCard({
   );
 }
 
+interface CardDraft {
+  words: string;
+  address: string;
+  description: string;
+}
+
 function CardForm({ use, whole, actions }: { use: LinkUse; whole: string; actions: CardActions }) {
   const [problem, setProblem] = useState<string | null>(null);
   const typeable = use.destination.kind === "web";
+  const kept: CardDraft = { words: use.text, address: whole, description: use.description ?? "" };
+  const [filled, setFilled] = useState<CardDraft | null>(null);
+  const draft = useDraft(`card ${use.id}`, filled);
+  const [from, setFrom] = useState(kept);
+  const isBegun = draft.offered !== null;
   const submit = (event: FormEvent<HTMLFormElement>): void => {
     event.preventDefault();
     const data = new FormData(event.currentTarget);
@@ -152,6 +164,7 @@ function CardForm({ use, whole, actions }: { use: LinkUse; whole: string; action
       if (typed !== whole) change.destination = recognise(typed).destination;
       if (words !== "" && words !== use.text) change.text = words;
       if (description !== use.description) change.description = description;
+      draft.drop();
       if (Object.keys(change).length > 0) actions.change(use, change);
       actions.leave();
     } catch (error) {
@@ -160,7 +173,14 @@ function CardForm({ use, whole, actions }: { use: LinkUse; whole: string; action
   };
   return (
     <form
+      key={JSON.stringify(from)}
       onSubmit={submit}
+      onInput={(event) => {
+        const data = new FormData(event.currentTarget);
+        const text = (name: keyof CardDraft): string => String(data.get(name) ?? kept[name]);
+        const now = { words: text("words"), address: text("address"), description: text("description") };
+        setFilled(JSON.stringify(now) === JSON.stringify(kept) ? null : now);
+      }}
       onKeyDown={(event) => {
         if (
           event.key !== "Escape" &&
@@ -168,16 +188,43 @@ function CardForm({ use, whole, actions }: { use: LinkUse; whole: string; action
         )
           return;
         event.preventDefault();
-        if (event.key === "Escape") actions.leave();
-        else event.currentTarget.requestSubmit();
+        if (event.key === "Escape") {
+          draft.drop();
+          actions.leave();
+        } else event.currentTarget.requestSubmit();
       }}
       className="mt-1.5 grid gap-1 @lg:grid-cols-3 @lg:gap-4 [&_button]:text-[0.83rem]"
     >
-      <Field name="words" label={use.on === "words" ? "Words" : "Text alternative"} defaultValue={use.text} />
+      <Field
+        name="words"
+        label={use.on === "words" ? "Words" : "Text alternative"}
+        defaultValue={from.words}
+      />
       {typeable && (
-        <Field name="address" label="Leads to" defaultValue={whole} problem={problem} spellCheck={false} />
+        <Field
+          name="address"
+          label="Leads to"
+          defaultValue={from.address}
+          problem={problem}
+          spellCheck={false}
+        />
       )}
-      <Field name="description" label="Description" defaultValue={use.description ?? ""} />
+      <Field name="description" label="Description" defaultValue={from.description} />
+      {isBegun && filled === null && (
+        <p className="col-span-full flex flex-wrap items-baseline gap-x-3 text-faint">
+          You had begun to change it.
+          <Button
+            kind="quiet"
+            onClick={() => {
+              const begun = draft.take()!;
+              setFrom(begun);
+              setFilled(begun);
+            }}
+          >
+            Use it
+          </Button>
+        </p>
+      )}
       {use.on === "words" && <LinkLookChoice use={use} onChange={(to) => actions.change(use, to)} />}
       {use.on !== "hotspot" && typeable && (
         <label className="col-span-full flex items-center gap-1.5">
