@@ -44,13 +44,13 @@ test("runs are remembered: what broke, since when, and the chart of all of them"
   await page.getByText("The same in numbers").click();
   await expect(page.getByRole("row").nth(1)).toContainText("1");
 
-  await page.getByLabel("What is due is asked").selectOption("every Monday");
+  await page.getByLabel("Check by itself").selectOption("every Monday");
   await page.getByLabel("Readers of the book").selectOption("Causeway wardens");
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("The plan is kept.")).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel("What is due is asked")).toHaveValue("0 3 * * 1");
-  await page.getByLabel("What is due is asked").selectOption("by a cron expression");
+  await expect(page.getByLabel("Check by itself")).toHaveValue("0 3 * * 1");
+  await page.getByLabel("Check by itself").selectOption("by a cron expression");
   await page.getByLabel("Minute, hour, day, month, day of the week").fill("*/5 * * * *");
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByRole("alert")).toContainText("at least an hour apart");

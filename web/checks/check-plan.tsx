@@ -10,7 +10,7 @@ import { Problem } from "../parts/notice";
 import { shownDate } from "../parts/wording";
 
 const plainSchedules: [cron: string, words: string][] = [
-  ["", "never by itself"],
+  ["", "never"],
   ["0 3 * * *", "every night"],
   ["0 3 * * 1", "every Monday"],
   ["0 3 1 * *", "on the first of each month"],
@@ -52,7 +52,7 @@ export function CheckPlan() {
   return (
     <section aria-label="Plan" className="mt-5 border border-hairline bg-paper">
       <h2 className="border-b border-hairline px-4 py-2 font-serif text-lg">Plan</h2>
-      <Row label="What is due is asked">
+      <Row label="Check by itself">
         {(id) => (
           <div className="flex flex-wrap items-end gap-3">
             <select
@@ -87,7 +87,7 @@ export function CheckPlan() {
           </div>
         )}
       </Row>
-      <Row label="An answer is fresh for">
+      <Row label="Check again after">
         {(id) => (
           <select
             id={id}

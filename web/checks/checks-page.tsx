@@ -39,7 +39,7 @@ export function ChecksPage() {
             ) : (
               <>
                 <Button disabled={all.length === 0} onClick={() => void run.begin({ which: "due" })}>
-                  Check what is due
+                  Check due
                 </Button>
                 <Button
                   kind="main"

@@ -62,14 +62,14 @@ export function Presets({
                 Export<span className="sr-only"> as {preset.name}</span>
               </Button>
               <Button kind="quiet" onClick={() => onTakeUp(preset.options)}>
-                Take up<span className="sr-only"> {preset.name}</span>
+                Apply<span className="sr-only"> {preset.name}</span>
               </Button>
               <Button
                 kind="quiet"
                 disabled={save.isPending}
                 onClick={() => save.mutate(book.presets.filter((one) => one !== preset))}
               >
-                Take out<span className="sr-only"> {preset.name}</span>
+                Delete<span className="sr-only"> {preset.name}</span>
               </Button>
             </li>
           ))}

@@ -11,7 +11,7 @@ const groups: [string, [string, string][]][] = [
     [
       [`${modifier} K`, "Open the link line: link the selected words, or change the link at the cursor"],
       ["Enter", "In the link line: link"],
-      ["Esc", "In the link line or a margin card: leave all as it was"],
+      ["Esc", "In the link line or a margin card: cancel"],
       ["Alt ↓, Alt ↑", "Next and previous link"],
       ["↑, ↓", "In the link line: another of the places that it offers"],
       [`${modifier} Enter`, "Follow the link at the cursor"],

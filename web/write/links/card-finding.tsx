@@ -35,7 +35,7 @@ export function CardFinding({
           className="!text-[0.83rem]"
           onClick={() => attempt(acceptances.takeBack(subject, rule))}
         >
-          Take that back
+          Undo
         </Button>
       </p>
     );
