@@ -26,7 +26,7 @@ export function LinkLookChoice({ use, onChange }: { use: LinkUse; onChange: (to:
           onChange={(event) => choose(choices[event.target.value]!)}
           className="min-h-7 border border-hairline bg-paper px-1"
         >
-          <option value="kind">that of its kind</option>
+          <option value="kind">default</option>
           <option value="text">as the text around it</option>
           <option value="own">its own</option>
         </select>
