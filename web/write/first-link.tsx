@@ -8,7 +8,7 @@ import { Button } from "../parts/button";
 const steps = [
   "Select some words in the text that have no link, with the mouse or with Shift and the arrow keys.",
   `Press ${modifier} K. The link line opens at your words.`,
-  "Type “telephone”, or paste any address. What fits is listed; Enter takes the marked one.",
+  "Paste an address, or type a heading or other words of the book. What fits is listed; Enter takes the marked one.",
   `Done: the words are a link, and its card says where it leads. ${modifier} Enter follows it, ${modifier} Z takes it back.`,
 ] as const;
 
