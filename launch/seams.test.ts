@@ -36,11 +36,11 @@ describe("a new one changes, outside its own folder or file:", () => {
     },
     {
       row: "export format",
-      // So is a companion file of that type, and what a server sends; and each damage tries the formats that it can.
+      // So is a manuscript or a companion file of that type, and what a server sends; and each damage tries the formats that it can.
       files: naming(
         /\bdocx\b/,
         /^core\/publish\/formats\/docx\/|^web\/export\/formats\/docx\.tsx$/,
-        /^(?!core\/(checks|reach|proof\/mutations)\/)/,
+        /^(?!core\/(checks|reach|import|proof\/mutations)\/)/,
       ),
       most: 2,
     },

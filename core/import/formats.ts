@@ -1,8 +1,9 @@
 import type { ManuscriptFormat } from "./manuscript-reader.ts";
+import { docxFormat } from "./docx/format.ts";
 import { markdownFormat } from "./markdown/format.ts";
 
 /** The formats in which a manuscript can be brought in, apart from what reads them. */
-export const manuscriptFormats: readonly ManuscriptFormat[] = [markdownFormat];
+export const manuscriptFormats: readonly ManuscriptFormat[] = [markdownFormat, docxFormat];
 
 /** The names of these formats, as a sentence takes them. */
-export const manuscriptFormatNames = manuscriptFormats.map(({ name }) => name).join(", ");
+export const manuscriptFormatNames = manuscriptFormats.map(({ name }) => name).join(" or ");

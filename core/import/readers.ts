@@ -1,10 +1,11 @@
+import { docx } from "./docx/docx.ts";
 import { ImportError } from "./errors.ts";
 import { manuscriptFormatNames } from "./formats.ts";
 import type { BroughtFile, ManuscriptReader } from "./manuscript-reader.ts";
 import { markdown } from "./markdown/markdown.ts";
 
 /** The readers of manuscripts, those first that know their own for sure. */
-const readers: readonly ManuscriptReader[] = [markdown];
+const readers: readonly ManuscriptReader[] = [docx, markdown];
 
 /**
  * The reader for a file, by what is in it.

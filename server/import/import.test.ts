@@ -1,5 +1,8 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { getDataSourceToken } from "@nestjs/typeorm";
+import { openExport } from "@vennet/core/proof/exported-folder";
+import { writeDocx } from "@vennet/core/publish/formats/docx/write-docx";
+import { bookOfEveryFeature } from "@vennet/core/test/book-of-every-feature";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { DataSource } from "typeorm";
@@ -43,6 +46,22 @@ test("a manuscript becomes new chapters of a book, behind its own and before its
     { role: "picture" },
   ]);
   expect(await uploads()).toBe("0");
+});
+
+test("a text document comes in with its chapters, links and pictures", async () => {
+  const { main } = openExport((await writeDocx(bookOfEveryFeature(), "walks.docx")).bytes);
+  const form = new FormData();
+  form.set("manuscript", new Blob([main as BlobPart]), "walks.docx");
+  const begun = (await author.call<any>("POST", "/books/import", form)).body;
+  expect(await author.jobEnd(begun)).toMatchObject({ state: "done" });
+  const { book } = (await author.call<any>("GET", `/jobs/${begun.id}/import`)).body;
+  const { rows } = (await author.call<any>("GET", `/books/${book.id}/links?kind=web&search=the+inn`)).body;
+  expect(rows).toMatchObject([{ text: "the inn", destination: "https://tides.hesterley.example/inn" }]);
+  const [{ pictures }] = await database.query(
+    "SELECT COUNT(*) AS pictures FROM stored_file WHERE bookId = ? AND role = 'picture'",
+    [book.id],
+  );
+  expect(Number(pictures)).toBeGreaterThan(0);
 });
 
 test("it is read as a job, of whoever sent it alone, and one that fails leaves nothing behind", async () => {

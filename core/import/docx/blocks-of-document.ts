@@ -1,0 +1,98 @@
+import type { Element, ElementContent } from "hast";
+import { element, shows } from "./hast-nodes.ts";
+import { ListsOfDocument } from "./lists-of-document.ts";
+import type { Numbering } from "./numbering.ts";
+import { listOf, outlineOf } from "./styles.ts";
+import { tableOf } from "./table-of-document.ts";
+import type { DocumentReading, WordsOfDocument } from "./words-of-document.ts";
+import { childOf, elements, valueOf, type XmlElement } from "./xml-tree.ts";
+
+/** What only wraps what is in it. */
+const wrappers = new Set(["sdt", "sdtContent", "ins", "moveTo", "customXml", "smartTag"]);
+
+/** Reads the blocks of one part: paragraphs, headings, lists, quotations, listings and tables. */
+export class BlocksOfDocument {
+  private readonly lists: ListsOfDocument;
+
+  constructor(
+    private readonly reading: DocumentReading,
+    private readonly words: WordsOfDocument,
+    numbering: Numbering,
+  ) {
+    this.lists = new ListsOfDocument(numbering);
+  }
+
+  blocks(parent: XmlElement): ElementContent[] {
+    const out: ElementContent[] = [];
+    /** Bookmarks that begin between two paragraphs. */
+    let between: ElementContent[] = [];
+    for (const child of flat(parent)) {
+      if (child.name === "p") {
+        const content = [...between, ...this.words.read(this.next(child))];
+        const boxes = this.words.boxes;
+        between = [];
+        this.paragraph(child, content, out);
+        for (const box of boxes) {
+          this.lists.close();
+          out.push(...this.blocks(box));
+        }
+      } else if (child.name === "tbl") {
+        this.lists.close();
+        out.push(tableOf(child, (cell) => this.inside(cell), this.reading.paragraph));
+      } else if (child.name === "bookmarkStart" && child.attributes["name"])
+        between.push(element("a", { id: child.attributes["name"] }, [], this.reading.paragraph));
+    }
+    this.lists.close();
+    if (between.length > 0) out.push(element("p", {}, between, this.reading.paragraph));
+    return out;
+  }
+
+  /** What lies in a cell has lists of its own. */
+  private inside(cell: XmlElement): ElementContent[] {
+    const blocks = this.blocks(cell);
+    // A cell of one paragraph holds words alone.
+    const [only] = blocks;
+    return blocks.length === 1 && only?.type === "element" && only.tagName === "p" ? only.children : blocks;
+  }
+
+  private next(paragraph: XmlElement): XmlElement {
+    this.reading.paragraph += 1;
+    return paragraph;
+  }
+
+  private paragraph(paragraph: XmlElement, content: ElementContent[], out: ElementContent[]): void {
+    const properties = childOf(paragraph, "pPr");
+    const style = this.reading.styles.of(valueOf(properties, "pStyle"));
+    const heading = outlineOf(properties) ?? style.heading;
+    const list = listOf(properties) ?? style.list;
+    const make = (name: string): Element => element(name, {}, content, this.reading.paragraph);
+    if (heading !== null && shows(content)) {
+      this.lists.close();
+      out.push(make(heading === 0 ? "title-line" : `h${Math.min(heading, 6)}`));
+      return;
+    }
+    if (list && list.id !== "0" && heading === null && shows(content)) {
+      const begun = this.lists.add(list.id, list.level, make("p"), this.reading.paragraph);
+      if (begun) out.push(begun);
+      return;
+    }
+    this.lists.close();
+    const last = out.at(-1);
+    const lastIs = (name: string): Element | null =>
+      last?.type === "element" && last.tagName === name ? last : null;
+    if (style.isCode) {
+      const listing = lastIs("pre");
+      if (listing) listing.children.push({ type: "text", value: "\n" }, ...content);
+      else out.push(make("pre"));
+    } else if (style.isQuote && shows(content)) {
+      const quote = lastIs("blockquote");
+      if (quote) quote.children.push(make("p"));
+      else out.push(element("blockquote", {}, [make("p")], this.reading.paragraph));
+    } else if (content.length > 0) out.push(make("p"));
+  }
+}
+
+/** The blocks of a part, out of what only wraps them. */
+function flat(parent: XmlElement): XmlElement[] {
+  return elements(parent).flatMap((child) => (wrappers.has(child.name) ? flat(child) : [child]));
+}

@@ -1,0 +1,103 @@
+import { strFromU8, unzipSync } from "fflate";
+import { ImportError } from "../errors.ts";
+import { elements, readXml, type XmlElement } from "./xml-tree.ts";
+
+/** A relationship of a part: to another part, or to an address outside. */
+export interface Relationship {
+  target: string;
+  isOutside: boolean;
+}
+
+const mostUnpacked = 400 * 1024 * 1024;
+const mostParts = 10_000;
+
+/** The parts of a text document in its container (ECMA-376, part 2), found by their relationships. */
+export class DocumentParts {
+  private readonly files: Record<string, Uint8Array>;
+  /** The path of the part with the text. */
+  readonly text: string;
+
+  /** @throws ImportError `format` where the container cannot be unpacked, is too large, or has no text */
+  constructor(bytes: Uint8Array) {
+    this.files = unpack(bytes);
+    const [main] = [...this.relationships("").values()].filter(({ type }) => type === "officeDocument");
+    const text = main?.target ?? "word/document.xml";
+    if (!this.files[text]) throw new ImportError("format", "The document has no part with its text in it.");
+    this.text = text;
+  }
+
+  /** The tree of a part, or null where there is none at that path. */
+  tree(path: string): XmlElement | null {
+    const bytes = this.files[path];
+    return bytes ? readXml(path, textOfPart(bytes)) : null;
+  }
+
+  bytes(path: string): Uint8Array | null {
+    return this.files[path] ?? null;
+  }
+
+  /** The part that another one names by the last word of a relationship's type, as `footnotes`. */
+  partOf(from: string, type: string): string | null {
+    for (const one of this.relationships(from).values()) if (one.type === type) return one.target;
+    return null;
+  }
+
+  /** All parts that another one names by such a type. */
+  partsOf(from: string, type: string): string[] {
+    return [...this.relationships(from).values()]
+      .filter((one) => one.type === type)
+      .map(({ target }) => target);
+  }
+
+  /** What a part leads to, by the ids by which it says so. */
+  relationships(part: string): Map<string, Relationship & { type: string }> {
+    const cut = part.lastIndexOf("/") + 1;
+    const tree = this.tree(`${part.slice(0, cut)}_rels/${part.slice(cut)}.rels`);
+    return new Map(
+      elements(tree ?? undefined).map(({ attributes }) => {
+        const isOutside = attributes["TargetMode"] === "External";
+        const target = attributes["Target"] ?? "";
+        const type = (attributes["Type"] ?? "").split("/").at(-1)!;
+        return [
+          attributes["Id"] ?? "",
+          { target: isOutside ? target : pathFrom(part.slice(0, cut), target), isOutside, type },
+        ];
+      }),
+    );
+  }
+}
+
+function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
+  let size = 0;
+  let count = 0;
+  try {
+    return unzipSync(bytes, {
+      filter: ({ originalSize }) => {
+        size += originalSize;
+        count += 1;
+        if (size > mostUnpacked || count > mostParts)
+          throw new ImportError("format", "The document is larger, unpacked, than any text document is.");
+        return true;
+      },
+    });
+  } catch (error) {
+    if (error instanceof ImportError) throw error;
+    throw new ImportError(
+      "format",
+      `The document cannot be unpacked: ${(error as Error).message}. It may be damaged; save it again and bring it anew.`,
+    );
+  }
+}
+
+/** Parts are in UTF-8 or UTF-16 (ECMA-376, part 2, 8.1.4). */
+function textOfPart(bytes: Uint8Array): string {
+  const [first, second] = bytes;
+  if (first === 0xff && second === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
+  if (first === 0xfe && second === 0xff) return new TextDecoder("utf-16be").decode(bytes);
+  return strFromU8(bytes).replace(/^\ufeff/, "");
+}
+
+/** A path within the container from one that is relative to a folder of it. */
+function pathFrom(folder: string, target: string): string {
+  return new URL(target, `part:///${folder}`).pathname.replace(/^\/+/, "");
+}

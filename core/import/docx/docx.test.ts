@@ -1,0 +1,299 @@
+import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
+import { strToU8, unzipSync, zipSync } from "fflate";
+import { linkUses } from "../../manuscript/links.ts";
+import { placesOf } from "../../manuscript/outline.ts";
+import { writeDocx } from "../../publish/formats/docx/write-docx.ts";
+import { openExport } from "../../proof/exported-folder.ts";
+import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
+import { redDot } from "../../test/red-dot.ts";
+import { ImportError } from "../errors.ts";
+import { importManuscript } from "../import-manuscript.ts";
+
+const namespaces =
+  'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" xmlns:a="a" xmlns:wp="wp" xmlns:pic="pic" xmlns:mc="mc" xmlns:wps="wps" xmlns:v="v"';
+const type = (name: string): string =>
+  `http://schemas.openxmlformats.org/officeDocument/2006/relationships/${name}`;
+
+/** A document of some paragraphs, with further parts: their roots without what is around them. */
+function document(
+  body: string,
+  parts: Record<string, string> = {},
+  links: Record<string, string> = {},
+): Uint8Array {
+  const rels = [
+    ...Object.keys(parts).map(
+      (name) => `<Relationship Id="${name}" Type="${type(name)}" Target="${name}.xml"/>`,
+    ),
+    ...Object.entries(links).map(
+      ([id, to]) =>
+        `<Relationship Id="${id}" Type="${type("hyperlink")}" Target="${to}" TargetMode="External"/>`,
+    ),
+    `<Relationship Id="map" Type="${type("image")}" Target="media/map.png"/>`,
+  ];
+  const inXml = (root: string): Uint8Array => strToU8(`<?xml version="1.0"?>${root}`);
+  const relsIn = (all: string[]): Uint8Array => inXml(`<Relationships>${all.join("")}</Relationships>`);
+  return zipSync({
+    "[Content_Types].xml": inXml("<Types/>"),
+    "_rels/.rels": relsIn([
+      `<Relationship Id="d" Type="${type("officeDocument")}" Target="word/document.xml"/>`,
+    ]),
+    "word/document.xml": inXml(`<w:document ${namespaces}><w:body>${body}</w:body></w:document>`),
+    "word/_rels/document.xml.rels": relsIn(rels),
+    "word/_rels/footnotes.xml.rels": relsIn(rels),
+    "word/media/map.png": redDot,
+    ...Object.fromEntries(
+      Object.entries(parts).map(([name, root]) => [
+        `word/${name}.xml`,
+        inXml(root.replace(/^<(w:\w+)/, `<$1 ${namespaces}`)),
+      ]),
+    ),
+  });
+}
+const p = (...content: string[]): string => `<w:p>${content.join("")}</w:p>`;
+const styled = (style: string, ...content: string[]): string =>
+  p(`<w:pPr><w:pStyle w:val="${style}"/></w:pPr>`, ...content);
+const t = (words: string, properties = ""): string =>
+  `<w:r>${properties && `<w:rPr>${properties}</w:rPr>`}<w:t xml:space="preserve">${words}</w:t></w:r>`;
+const mark = (kind: string): string => `<w:r><w:fldChar w:fldCharType="${kind}"/></w:r>`;
+const field = (instruction: string, ...result: string[]): string =>
+  [
+    mark("begin"),
+    `<w:r><w:instrText>${instruction}</w:instrText></w:r>`,
+    mark("separate"),
+    ...result,
+    mark("end"),
+  ].join("");
+const bookmark = (name: string): string =>
+  `<w:bookmarkStart w:id="1" w:name="${name}"/><w:bookmarkEnd w:id="1"/>`;
+const headings =
+  '<w:styles><w:style w:styleId="U1"><w:name w:val="heading 1"/></w:style><w:style w:styleId="Own"><w:basedOn w:val="U1"/><w:name w:val="Überschrift eigen"/></w:style><w:style w:styleId="U2"><w:name w:val="heading 2"/></w:style><w:style w:styleId="Deep"><w:name w:val="Deep"/><w:pPr><w:outlineLvl w:val="1"/></w:pPr></w:style></w:styles>';
+
+const bring = (bytes: Uint8Array) =>
+  importManuscript(
+    { name: "walks.docx", bytes },
+    { fallbackTitle: "Walks", baseAddress: null, pictureFor: () => null },
+  );
+async function linksIn(bytes: Uint8Array): Promise<unknown[]> {
+  const { chapters } = await bring(bytes);
+  const names = new Map(chapters.flatMap((doc) => placesOf(doc)).map(({ id, text }) => [id, text]));
+  return chapters.flatMap((doc) =>
+    linkUses(doc).map(({ text, destination, description }) => [
+      text,
+      destination.kind === "place"
+        ? `→ ${names.get(destination.target) ?? "nowhere"}`
+        : Object.values(destination)[1],
+      ...(description === null ? [] : [description]),
+    ]),
+  );
+}
+
+describe("links of a text document", () => {
+  test("as elements: outward, to a bookmark in whatever letters, with what is said of them", async () => {
+    const bytes = document(
+      [
+        p(
+          `<w:hyperlink r:id="o" w:tooltip="Hours">${t("the ")}${t("office", "<w:b/>")}</w:hyperlink>${t(" and ")}<w:hyperlink w:anchor="POST">${t("the post")}</w:hyperlink>`,
+        ),
+        p(bookmark("post"), t("A post.")),
+        p(`<w:hyperlink r:id="o" w:anchor="low">${t("low water")}</w:hyperlink>`),
+      ].join(""),
+      {},
+      { o: "https://tides.example/" },
+    );
+    expect(await linksIn(bytes)).toEqual([
+      ["the office", "https://tides.example/", "Hours"],
+      ["the post", "→ post"],
+      ["low water", "https://tides.example/#low"],
+    ]);
+  });
+
+  test("as fields: split over runs and paragraphs, within each other, with switches, without an element of their own", async () => {
+    const outer = 'HYPERLINK "https://tides.example/a b" \\o "By day" \\t "_blank"';
+    const split = [
+      mark("begin"),
+      '<w:r><w:instrText> HYPER</w:instrText></w:r><w:r><w:instrText>LINK \\l "post" </w:instrText></w:r>',
+      mark("separate"),
+      t("over"),
+    ].join("");
+    const said = (words: string): string => `<w:r><w:instrText>${words}</w:instrText></w:r>`;
+    const asking = [
+      mark("begin"),
+      said('HYPERLINK "https://'),
+      field("QUOTE x", t("inner.example")),
+      said('/"'),
+      mark("separate"),
+      t("asked"),
+      mark("end"),
+    ].join("");
+    const bytes = document(
+      [
+        p(bookmark("post"), t("A post. "), field(outer, t("by day"))),
+        p(split),
+        p(t("two"), mark("end"), t(" plain")),
+        p(
+          `<w:fldSimple w:instr=" HYPERLINK &quot;mailto:wardens@causeways.example&quot; ">${t("write")}</w:fldSimple>`,
+        ),
+        p(
+          t("See "),
+          field(" REF post \\h ", t("the post")),
+          t(" on page "),
+          field(" PAGEREF post \\h ", t("4")),
+          t(", "),
+          field(" REF other ", t("frozen")),
+        ),
+        p(asking),
+      ].join(""),
+    );
+    expect(await linksIn(bytes)).toEqual([
+      ["by day", "https://tides.example/a%20b", "By day"],
+      ["over", "→ post"],
+      ["two", "→ post"],
+      ["write", "mailto:wardens@causeways.example"],
+      ["the post", "→ post"],
+      ["4", "→ post"],
+      ["asked", "https://inner.example/"],
+    ]);
+  });
+
+  test("on pictures, with their alternatives; in notes; in text boxes, tables and lists", async () => {
+    const picture = `<w:r><w:drawing><wp:docPr descr="Sketch map"><a:hlinkClick r:id="o"/></wp:docPr><pic:pic><a:blip r:embed="map"/></pic:pic></w:drawing></w:r>`;
+    const box = `<w:r><mc:AlternateContent><mc:Choice><w:drawing><wps:txbx><w:txbxContent>${p(`<w:hyperlink r:id="o">${t("boxed")}</w:hyperlink>`)}</w:txbxContent></wps:txbx></w:drawing></mc:Choice><mc:Fallback><w:pict><v:textbox><w:txbxContent>${p(t("boxed"))}</w:txbxContent></v:textbox></w:pict></mc:Fallback></mc:AlternateContent></w:r>`;
+    const link = (words: string): string => `<w:hyperlink r:id="o">${t(words)}</w:hyperlink>`;
+    const bytes = document(
+      [
+        p(picture),
+        p(t("Noted"), '<w:r><w:footnoteReference w:id="2"/></w:r>', box),
+        `<w:tbl><w:tr><w:trPr><w:tblHeader/></w:trPr><w:tc><w:tcPr><w:gridSpan w:val="2"/></w:tcPr>${p(link("head"))}</w:tc></w:tr><w:tr><w:tc><w:tcPr><w:vMerge w:val="restart"/></w:tcPr>${p(t("tall"))}</w:tc><w:tc>${p(link("cell"))}</w:tc></w:tr><w:tr><w:tc><w:tcPr><w:vMerge/></w:tcPr>${p()}</w:tc><w:tc>${p(t("low"))}</w:tc></w:tr></w:tbl>`,
+        p('<w:pPr><w:numPr><w:ilvl w:val="0"/><w:numId w:val="3"/></w:numPr></w:pPr>', link("item")),
+        p('<w:pPr><w:numPr><w:ilvl w:val="1"/><w:numId w:val="3"/></w:numPr></w:pPr>', link("deeper")),
+      ].join(""),
+      {
+        footnotes: `<w:footnotes><w:footnote w:type="separator" w:id="0">${p()}</w:footnote><w:footnote w:id="2">${p("<w:r><w:footnoteRef/></w:r>", link("noted"))}</w:footnote></w:footnotes>`,
+        numbering:
+          '<w:numbering><w:abstractNum w:abstractNumId="7"><w:lvl w:ilvl="0"><w:start w:val="4"/><w:numFmt w:val="decimal"/></w:lvl><w:lvl w:ilvl="1"><w:numFmt w:val="bullet"/></w:lvl></w:abstractNum><w:num w:numId="3"><w:abstractNumId w:val="7"/></w:num></w:numbering>',
+      },
+      { o: "https://tides.example/" },
+    );
+    const { chapters, pictures } = await bring(bytes);
+    expect((await linksIn(bytes)).map((link) => (link as string[])[0])).toEqual([
+      "Sketch map",
+      "boxed",
+      "head",
+      "cell",
+      "item",
+      "deeper",
+      "noted",
+    ]);
+    expect(pictures).toMatchObject([{ name: "map.png", bytes: new Uint8Array(redDot) }]);
+    const [, , , , table, list] = chapters[0]!.children;
+    expect(table!.firstChild!.firstChild!.type.name).toBe("table_header");
+    expect(table!.child(1).firstChild!.attrs).toMatchObject({ rowspan: 2, colspan: 1 });
+    expect([list!.type.name, list!.attrs["start"], list!.firstChild!.child(1).type.name]).toEqual([
+      "ordered_list",
+      4,
+      "bullet_list",
+    ]);
+  });
+
+  test("headings are known by style, in any language, by what a style is based on, and by outline level", async () => {
+    const bytes = document(
+      [
+        styled("U1", t("Tides")),
+        styled("Deep", bookmark("_Toc1"), t("Low water")),
+        styled("Own", t("Ways")),
+        p('<w:pPr><w:outlineLvl w:val="1"/></w:pPr>', t("By foot")),
+        p(`<w:hyperlink w:anchor="_Toc1">${t("low")}</w:hyperlink>${bookmark("_Ref9")}`),
+      ].join(""),
+      { styles: headings },
+    );
+    const { title, chapters } = await bring(bytes);
+    expect([title, chapters.map((doc) => placesOf(doc).map(({ kind, text }) => `${kind} ${text}`))]).toEqual([
+      "Tides",
+      [
+        ["title Tides", "heading Low water"],
+        ["title Ways", "heading By foot"],
+      ],
+    ]);
+    expect(await linksIn(bytes)).toEqual([["low", "→ Low water"]]);
+  });
+});
+
+test("what is deleted, commented on, or stands on every page is left out and told", async () => {
+  const bytes = document(
+    p(
+      t("Kept "),
+      `<w:ins>${t("put in")}</w:ins>`,
+      `<w:del><w:r><w:delText>gone</w:delText></w:r></w:del>`,
+      t("hidden", "<w:vanish/>"),
+    ),
+    {
+      comments: `<w:comments><w:comment w:author="Pell">${p(t("Sure?"))}</w:comment></w:comments>`,
+      header: `<w:hdr>${p(t("Walks, page "), field("PAGE", t("3")))}</w:hdr>`,
+    },
+  );
+  const { chapters, leftOut } = await bring(bytes);
+  expect(chapters[0]!.textContent).toBe("WalksKept put in");
+  expect(leftOut.map(({ where, what }) => [where, what])).toEqual([
+    ["paragraph 1", "Words that were deleted and not yet agreed to"],
+    [null, "A comment of Pell: “Sure?”"],
+    [null, "The head or foot of pages: “Walks, page 3”"],
+  ]);
+});
+
+test("our own text document comes in again with every link, leading where it led", async () => {
+  const book = bookOfEveryFeature();
+  const { main } = openExport((await writeDocx(book, "walks.docx")).bytes);
+  const links = (await linksIn(main)) as string[][];
+  const own = book.chapters
+    .flatMap(({ doc }) => linkUses(doc))
+    .filter(({ on, destination }) => on === "words" && destination.kind === "web");
+  for (const { text, destination } of own)
+    expect(links).toContainEqual(
+      expect.arrayContaining([text, destination.kind === "web" ? destination.address : ""]),
+    );
+  expect(links.filter(([, to]) => to === "→ nowhere")).toEqual([]);
+});
+
+describe("a damaged document", () => {
+  test("is refused in a word or read, whatever was cut or turned, and nothing else happens", async () => {
+    const { main } = openExport((await writeDocx(bookOfEveryFeature(), "walks.docx")).bytes);
+    const parts = unzipSync(main);
+    await fc.assert(
+      fc.asyncProperty(
+        fc.nat(),
+        fc.nat(255),
+        fc.constantFrom("flip", "cut", "part"),
+        async (at, byte, how) => {
+          let bytes = main.slice();
+          if (how === "cut") bytes = bytes.slice(0, at % bytes.length);
+          else if (how === "flip") bytes[at % bytes.length] = byte;
+          else {
+            const text = parts["word/document.xml"]!.slice();
+            text[at % text.length] = byte;
+            bytes = zipSync({ ...parts, "word/document.xml": text }, { level: 0 });
+          }
+          await bring(bytes).then(
+            ({ chapters }) => chapters.forEach((doc) => doc.check()),
+            (error: unknown) => expect(error).toBeInstanceOf(ImportError),
+          );
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+
+  test("that would grow beyond measure is refused before it is unpacked; entities are not followed", async () => {
+    const bomb = document("");
+    // The size of the first part, as the container's own list tells it (APPNOTE 4.3.12).
+    const listed = Buffer.from(bomb).indexOf("PK\u0001\u0002");
+    new DataView(bomb.buffer).setUint32(listed + 24, 420 * 1024 * 1024, true);
+    await expect(bring(bomb)).rejects.toMatchObject({ code: "format" });
+    const entities = document("").slice();
+    const parts = unzipSync(entities);
+    const text = `<!DOCTYPE d [<!ENTITY a "aaaaaaaaaa"><!ENTITY b SYSTEM "file:///etc/passwd">]><w:document ${namespaces}><w:body>${p(t("&b;"))}</w:body></w:document>`;
+    await expect(bring(zipSync({ ...parts, "word/document.xml": strToU8(text) }))).rejects.toMatchObject({
+      code: "format",
+    });
+  });
+});

@@ -1,0 +1,147 @@
+import type { Element, ElementContent, Nodes, Root } from "hast";
+import { toString } from "hast-util-to-string";
+import type { LeftOut } from "../left-out.ts";
+import type { ReadManuscript } from "../manuscript-reader.ts";
+import { BlocksOfDocument } from "./blocks-of-document.ts";
+import { DocumentParts } from "./document-parts.ts";
+import { element } from "./hast-nodes.ts";
+import { Numbering } from "./numbering.ts";
+import { PicturesOfDocument } from "./pictures-of-document.ts";
+import { Styles } from "./styles.ts";
+import { WordsOfDocument, type DocumentReading } from "./words-of-document.ts";
+import { childOf, elements, shownWords, type XmlElement } from "./xml-tree.ts";
+
+/**
+ * The text of a document as a tree of HTML: its text, footnotes and endnotes.
+ * @throws ImportError `format` where the container or a part of it cannot be read
+ */
+export function readDocument(bytes: Uint8Array): ReadManuscript {
+  const parts = new DocumentParts(bytes);
+  const treeOf = (type: string): XmlElement | null => {
+    const path = parts.partOf(parts.text, type);
+    return path === null ? null : parts.tree(path);
+  };
+  const numbering = new Numbering(treeOf("numbering"));
+  const leftOut: LeftOut[] = [];
+  const reading: DocumentReading = {
+    parts,
+    styles: new Styles(treeOf("styles")),
+    pictures: new PicturesOfDocument(parts),
+    leftOut,
+    paragraph: 0,
+  };
+  const blocksOf = (path: string, parent: XmlElement): ElementContent[] => {
+    const words = new WordsOfDocument(reading, parts.relationships(path));
+    return new BlocksOfDocument(reading, words, numbering).blocks(parent);
+  };
+  const body = childOf(parts.tree(parts.text) ?? undefined, "body");
+  const children = body ? blocksOf(parts.text, body) : [];
+  for (const kind of ["footnote", "endnote"]) {
+    const path = parts.partOf(parts.text, `${kind}s`);
+    const tree = path === null ? null : parts.tree(path);
+    for (const note of elements(tree ?? undefined)) {
+      // Lines between text and notes are notes too, of a type.
+      if (note.name !== kind || (note.attributes["type"] ?? "normal") !== "normal") continue;
+      const id = `${kind.slice(0, 1)}${note.attributes["id"] ?? ""}`;
+      children.push(element("note-body", { dataNote: id }, blocksOf(path!, note), reading.paragraph));
+    }
+  }
+  tellComments(treeOf("comments"), leftOut);
+  for (const type of ["header", "footer"])
+    for (const path of parts.partsOf(parts.text, type)) tellRunning(parts, path, leftOut);
+  const tree: Root = { type: "root", children };
+  raiseHeadings(tree);
+  tidyPlaces(tree);
+  return {
+    tree,
+    pictures: [...reading.pictures.enclosed.values()],
+    companions: [],
+    leftOut,
+    whereOf: ({ position }: Nodes) => (position ? `paragraph ${position.start.line}` : null),
+  };
+}
+
+function tellComments(comments: XmlElement | null, leftOut: LeftOut[]): void {
+  for (const comment of elements(comments ?? undefined)) {
+    const words = shownWords(comment).slice(0, 200);
+    const author = comment.attributes["author"];
+    leftOut.push({
+      where: null,
+      what: `A comment${author ? ` of ${author}` : ""}: “${words}”`,
+      why: "Comments have no place in a book.",
+    });
+  }
+}
+
+/** What stands at the head and foot of every page. */
+function tellRunning(parts: DocumentParts, path: string, leftOut: LeftOut[]): void {
+  const tree = parts.tree(path);
+  const words = shownWords(tree);
+  const links = [...parts.relationships(path).values()].filter(({ type }) => type === "hyperlink");
+  const why = "An export has heads of its own.";
+  for (const { target } of links)
+    leftOut.push({ where: null, what: `A link in the head or foot of pages, to ${target}`, why });
+  if (words !== "" && links.length === 0)
+    leftOut.push({ where: null, what: `The head or foot of pages: “${words.slice(0, 100)}”`, why });
+}
+
+/** Makes the highest headings those that begin chapters; the document's title is one only where there are no others. */
+function raiseHeadings(tree: Root): void {
+  const level = (node: Nodes): number | null =>
+    node.type === "element" && /^h[1-6]$/.test(node.tagName) ? Number(node.tagName.slice(1)) : null;
+  const top = tree.children.flatMap((node) => level(node) ?? []);
+  const by = top.length > 0 ? Math.min(...top) - 1 : 0;
+  const visit = (node: Element | Root): void => {
+    for (const child of node.children) {
+      if (child.type !== "element") continue;
+      const own = level(child);
+      if (own !== null && by > 0) child.tagName = `h${own - by}`;
+      if (child.tagName === "title-line") child.tagName = top.length > 0 ? "p" : "h1";
+      visit(child);
+    }
+  };
+  visit(tree);
+}
+
+/**
+ * Leaves out bookmarks that programs made for themselves and that nothing leads to, and calls each place as the
+ * document does, since links may name it in other letters (ECMA-376, 17.13.6.2).
+ */
+function tidyPlaces(tree: Root): void {
+  const all: Element[] = [];
+  const collect = (node: Element | Root): void => {
+    for (const child of node.children) {
+      if (child.type !== "element") continue;
+      all.push(child);
+      collect(child);
+    }
+  };
+  collect(tree);
+  const names = new Map<string, string>();
+  for (const { properties } of all) {
+    const name = properties["id"];
+    if (typeof name === "string" && !names.has(name.toLowerCase())) names.set(name.toLowerCase(), name);
+  }
+  const wanted = new Set<string>();
+  for (const { tagName, properties } of all) {
+    const href = properties["href"];
+    if (tagName !== "a" || typeof href !== "string" || !href.startsWith("#")) continue;
+    const name = names.get(href.slice(1).toLowerCase()) ?? href.slice(1);
+    properties["href"] = `#${name}`;
+    wanted.add(name);
+  }
+  const isIdle = (child: ElementContent): boolean =>
+    child.type === "element" &&
+    child.tagName === "a" &&
+    child.properties["href"] === undefined &&
+    String(child.properties["id"]).startsWith("_") &&
+    !wanted.has(String(child.properties["id"]));
+  for (const one of all) one.children = one.children.filter((child) => !isIdle(child));
+  tree.children = tree.children.filter(
+    (child) =>
+      child.type !== "element" ||
+      child.tagName !== "p" ||
+      child.children.length > 0 ||
+      toString(child) !== "",
+  );
+}

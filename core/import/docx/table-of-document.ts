@@ -1,0 +1,48 @@
+import type { Element, ElementContent } from "hast";
+import { element } from "./hast-nodes.ts";
+import { childOf, elements, isOn, valueOf, type XmlElement } from "./xml-tree.ts";
+
+/** A table (ECMA-376, 17.4) with its merged cells, and its repeated rows as its head. */
+export function tableOf(
+  table: XmlElement,
+  contentOf: (cell: XmlElement) => ElementContent[],
+  paragraph: number,
+): Element {
+  /** The cell that reaches down in each column. */
+  const above = new Map<number, Element>();
+  const rows = parts(table, "tr").map((row) => {
+    const isHead = isOn(childOf(row, "trPr"), "tblHeader") ?? false;
+    let column = Number(valueOf(childOf(row, "trPr"), "gridBefore") ?? 0) || 0;
+    const cells = parts(row, "tc").flatMap((cell): Element[] => {
+      const properties = childOf(cell, "tcPr");
+      const colSpan = Math.max(1, Number(valueOf(properties, "gridSpan") ?? 1) || 1);
+      const at = column;
+      column += colSpan;
+      const merge = childOf(properties, "vMerge");
+      const over = merge && merge.attributes["val"] !== "restart" ? above.get(at) : undefined;
+      const content = contentOf(cell);
+      if (over) {
+        over.properties["rowSpan"] = Number(over.properties["rowSpan"] ?? 1) + 1;
+        over.children.push(...content);
+        return [];
+      }
+      const made = element(isHead ? "th" : "td", colSpan > 1 ? { colSpan } : {}, content, paragraph);
+      if (merge) above.set(at, made);
+      else above.delete(at);
+      return [made];
+    });
+    return element("tr", {}, cells, paragraph);
+  });
+  return element("table", {}, rows, paragraph);
+}
+
+/** The rows or cells of something, out of what only wraps them. */
+function parts(parent: XmlElement, name: string): XmlElement[] {
+  return elements(parent).flatMap((child) =>
+    child.name === name
+      ? [child]
+      : ["sdt", "sdtContent", "ins", "customXml"].includes(child.name)
+        ? parts(child, name)
+        : [],
+  );
+}

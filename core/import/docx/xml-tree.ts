@@ -1,0 +1,71 @@
+import { SaxesParser } from "saxes";
+import { ImportError } from "../errors.ts";
+
+/** An element of a part, by its name without a prefix. */
+export interface XmlElement {
+  name: string;
+  /** By their names without a prefix; those of relationships have `r:` before it, since an element may have both. */
+  attributes: Record<string, string>;
+  children: (XmlElement | string)[];
+}
+
+const relationships = /officeDocument\/(2006\/)?relationships$/;
+
+/**
+ * The tree of a part of a document. Entities of its own are not resolved, so that none can grow.
+ * @throws ImportError `format` where it is not well-formed XML (XML 1.0)
+ */
+export function readXml(path: string, text: string): XmlElement {
+  const root: XmlElement = { name: "", attributes: {}, children: [] };
+  const open = [root];
+  const parser = new SaxesParser({ xmlns: true, fileName: path });
+  parser.on("error", ({ message }) => {
+    throw new ImportError("format", `A part of the document, ${path}, cannot be read: ${message}`);
+  });
+  parser.on("opentag", ({ local, attributes }) => {
+    const element: XmlElement = { name: local, attributes: {}, children: [] };
+    for (const { local: name, value, uri } of Object.values(attributes))
+      element.attributes[relationships.test(uri) ? `r:${name}` : name] = value;
+    open.at(-1)!.children.push(element);
+    open.push(element);
+  });
+  parser.on("text", (words) => open.at(-1)!.children.push(words));
+  parser.on("cdata", (words) => open.at(-1)!.children.push(words));
+  parser.on("closetag", () => void open.pop());
+  parser.write(text).close();
+  return elements(root)[0] ?? root;
+}
+
+/** The elements within an element, without the text between them. */
+export function elements(element: XmlElement | undefined): XmlElement[] {
+  return element ? element.children.filter((child): child is XmlElement => typeof child !== "string") : [];
+}
+
+/** The first element of a name within an element. */
+export function childOf(element: XmlElement | undefined, name: string): XmlElement | undefined {
+  return elements(element).find((child) => child.name === name);
+}
+
+/** The `val` of an element's child; undefined where it has none. */
+export function valueOf(element: XmlElement | undefined, name: string): string | undefined {
+  return childOf(element, name)?.attributes["val"];
+}
+
+/** Whether a property that is on or off is on (ECMA-376, 17.17.4). */
+export function isOn(element: XmlElement | undefined, name: string): boolean | undefined {
+  const property = childOf(element, name);
+  if (!property) return undefined;
+  return !/^(0|false|off|none)$/.test(property.attributes["val"] ?? "1");
+}
+
+/** All text within an element. */
+export function textOf(element: XmlElement): string {
+  return element.children.map((child) => (typeof child === "string" ? child : textOf(child))).join("");
+}
+
+/** The words within an element that are shown, and not those that programs note for themselves; blanks folded. */
+export function shownWords(element: XmlElement | null): string {
+  const all = (one: XmlElement): string =>
+    one.name === "t" ? textOf(one) : elements(one).map(all).join("") + (one.name === "p" ? " " : "");
+  return element ? all(element).replace(/\s+/g, " ").trim() : "";
+}
