@@ -245,6 +245,13 @@ test("a place that goes while links lead there is told at once, by its name, wit
 
   await page.getByRole("button", { name: "Delete “Ways”" }).click();
   await expect(page.getByText("“Ways” was deleted. Links still lead to “Ways” in it.")).toBeVisible();
+  // With where to lead them instead.
+  const ways = page
+    .getByRole("listitem")
+    .filter({ hasText: "“Ways” is deleted, and links still lead there." });
+  await ways.getByLabel("Lead them to").selectOption({ label: "Tides (Tides)" });
+  await ways.getByRole("button", { name: "Apply" }).click();
+  await expect(ways).toHaveCount(0);
 });
 
 test("what was filled into the link line is offered again, unless it was given up", async ({ page }) => {

@@ -27,6 +27,7 @@ import { offerUndo } from "../frame/undo-bar";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
 import { plural } from "../parts/wording";
+import { useGoneWithChapters } from "./places/gone-with-chapters";
 
 /** The book's chapters in order: open, add, rename, move, delete. */
 export function ChapterList({
@@ -102,7 +103,9 @@ export function ChapterList({
     void attempt(async () => {
       const before = new Set((await gonePlaces()).map(({ id }) => id));
       await answerOf(api.DELETE("/api/books/{bookId}/chapters/{chapterId}", { params }));
-      const names = (await gonePlaces()).filter(({ id }) => !before.has(id)).map(({ name }) => `“${name}”`);
+      const gone = (await gonePlaces()).filter(({ id }) => !before.has(id));
+      useGoneWithChapters.getState().tell(gone.map(({ id }) => id));
+      const names = gone.map(({ name }) => `“${name}”`);
       const led = names.length > 0 ? ` Links still lead to ${names.join(", ")} in it.` : "";
       offerUndo({
         bookId,

@@ -7,15 +7,19 @@ import { useGonePlaces, usePlaces } from "../../destinations/known-destinations"
 import { kindWords } from "../../destinations/known-place";
 import { useStepDone } from "../../links/use-step-done";
 import { Button } from "../../parts/button";
+import { useGoneWithChapters } from "./gone-with-chapters";
 
-/** Tells of places that were taken out of the open text while links lead to them, with the way to send those elsewhere. */
+/** Tells of places that were taken out of the open text, or went with a chapter, while links lead to them, with the way to send those elsewhere. */
 export function GoneNotice({ bookId, doc }: { bookId: string; doc: Node }) {
   const gone = useGonePlaces(bookId).data ?? [];
   const seen = useRef(new Set<string>());
+  const withChapters = useGoneWithChapters(({ ids }) => ids);
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set());
   const present = new Set(placesOf(doc).map(({ id }) => id));
   for (const id of present) seen.current.add(id);
-  const told = gone.filter(({ id }) => seen.current.has(id) && !present.has(id) && !closed.has(id));
+  const told = gone.filter(
+    ({ id }) => (seen.current.has(id) || withChapters.has(id)) && !present.has(id) && !closed.has(id),
+  );
   if (told.length === 0) return null;
   return (
     <ul role="status" className="border-b border-hairline bg-red-wash">
