@@ -28,6 +28,11 @@ test("one key takes back what was done last, in the text or over the book, until
   await page.getByRole("button", { name: "Link every mention" }).click();
   await page.getByRole("button", { name: "Link 2 mentions" }).click();
   await expect(links(page)).toHaveCount(2);
+  await text(page).focus();
+  await undo(page);
+  await expect(links(page)).toHaveCount(1);
+  await redo(page);
+  await expect(links(page)).toHaveCount(2);
   await text(page).getByText("knows").click();
   await page.keyboard.press("Control+End");
   await page.keyboard.type(" Wade.");

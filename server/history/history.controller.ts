@@ -73,6 +73,13 @@ export class HistoryController {
     const { step, undone, left } = await this.steps.undo(book.id, stepId);
     return { step: stepAnswer(step), undone, left };
   }
+
+  @Post("steps/:stepId/redo")
+  @HttpCode(200)
+  @ApiOkResponse({ type: StepAnswer, description: "A step that was undone, done again." })
+  async redo(@OpenBook() book: Book, @Param("stepId") stepId: string): Promise<StepAnswer> {
+    return stepAnswer(await this.steps.redo(book.id, stepId));
+  }
 }
 
 /** A step as the interface tells it. */

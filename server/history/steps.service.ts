@@ -96,6 +96,42 @@ export class StepsService {
     });
   }
 
+  /**
+   * Does a step again that was undone. Its chapters get the text that it had made, where nobody has changed them since.
+   * @throws Problem where one has been changed
+   */
+  async redo(bookId: string, id: string): Promise<ListedStep> {
+    return this.chapters.changing(bookId, async (manager) => {
+      const step = await manager.findOne(BookStep, {
+        where: { id, bookId },
+        lock: { mode: "pessimistic_write" },
+      });
+      if (!step) throw notFound("step");
+      if (!step.undoneAt) throw new Problem(409, "not-undone", "This stands as it was done.");
+      const changes = JSON.parse(step.changes) as ChapterChange[];
+      for (const change of changes) {
+        const chapter = await this.chapters.find(manager, bookId, change.chapterId, true);
+        const versionOf = (revision: number): Promise<ChapterVersion | null> =>
+          manager.findOneBy(ChapterVersion, { chapterId: chapter.id, revision });
+        const [before, after] = [await versionOf(change.before), await versionOf(change.after)];
+        if (!after || before?.document !== chapter.document) {
+          throw new Problem(
+            409,
+            "changed-since",
+            `“${chapter.title}” has been changed since this was done. Do it anew.`,
+          );
+        }
+        change.before = chapter.revision;
+        await this.chapters.write(manager, chapter, await this.chapters.readText(after.document), "always");
+        change.after = chapter.revision;
+      }
+      step.undoneAt = null;
+      await manager.update(BookStep, { id }, { undoneAt: null, changes: JSON.stringify(changes) });
+      const told = changes.map(({ chapterId, links }) => ({ chapterId, links: links.length }));
+      return { ...step, chapters: told };
+    });
+  }
+
   private async before(
     manager: EntityManager,
     chapter: Chapter,

@@ -170,6 +170,29 @@ describe("editing many links", () => {
     expect((await post(`/steps/${step.id}/undo`, {})).body.code).toBe("undone");
   });
 
+  test("a step that was undone is done again, and undone again; not over what was written since", async () => {
+    const edit = { kind: "host", from: "maps.hesterley.example", to: "sea.hesterley.example" };
+    const step = (await post("/links/edits", { matching: { kind: "web" }, edit })).body;
+    const leading = async (): Promise<string[]> =>
+      (await client.call<any>("GET", `/books/${bookId}/links?kind=web`)).body.rows.map(
+        ({ destination }: any) => destination as string,
+      );
+    const made = await leading();
+    expect((await post(`/steps/${step.id}/redo`, {})).body.code).toBe("not-undone");
+    for (let again = 0; again < 2; again++) {
+      expect((await post(`/steps/${step.id}/undo`, {})).body).toMatchObject({ left: 0 });
+      expect(await leading()).not.toEqual(made);
+      expect((await post(`/steps/${step.id}/redo`, {})).body).toMatchObject({ id: step.id, undoneAt: null });
+      expect(await leading()).toEqual(made);
+    }
+    await post(`/steps/${step.id}/undo`, {});
+    const path = `/books/${bookId}/chapters/${step.chapters[0].chapterId}`;
+    const { document, revision } = (await client.call<any>("GET", path)).body;
+    document.content.push({ type: "paragraph", content: [{ type: "text", text: "More." }] });
+    await client.call("PUT", path, { document, revision });
+    expect((await post(`/steps/${step.id}/redo`, {})).body.code).toBe("changed-since");
+  });
+
   test("undo spares what was written since: a changed chapter gets back its links, not its text", async () => {
     const { rows } = await get("/links?kind=web&search=crossing");
     const links = rows.map(({ chapterId, linkId }: any) => ({ chapterId, linkId }));

@@ -29,6 +29,14 @@ export function useStepDone(bookId: string): (step: Step) => void {
             ? `${plural(undone, "link is", "links are")} as before.`
             : `${plural(undone, "link is", "links are")} as before; ${left} had been changed since and stay.`;
         },
+        redo: async () => {
+          await answerOf(
+            api.POST("/api/books/{bookId}/steps/{stepId}/redo", {
+              params: { path: { bookId, stepId: step.id } },
+            }),
+          );
+          refresh(step.chapters);
+        },
       });
     },
     [stale, bookId],
