@@ -192,4 +192,7 @@ test("codes in the text are noticed, with who may open their files, and linked b
     "Linked “R1, R2, R3, R4, R6” in 6 places",
   );
   expect(hand.actions).toBe(2);
+  // The demo book is that of other tests too.
+  await page.getByRole("status").getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText(/\d links are as before\./)).toBeVisible();
 });

@@ -1,5 +1,5 @@
 import { beforeEach, expect, test } from "@jest/globals";
-import { forgetDone, tellDone, tellText, turn, useHistory, type Undoable } from "./history";
+import { forgetDone, tellDone, telling, tellText, turn, useHistory, type Undoable } from "./history";
 
 const here = { bookId: "b", chapterId: "one" };
 const typed = (undoDepth: number) => tellText(here, { undoDepth, redoDepth: 0, isTyped: true });
@@ -68,6 +68,21 @@ test("what cannot be done again is not; what fails to be taken back can be tried
   fails = false;
   expect(await turn("undo", "b")).toEqual({ kind: "action", said: "4 links are as before." });
   expect(await turn("redo", "b")).toEqual({ kind: "nothing" });
+});
+
+test("what is under way is taken back when it is done; what fails was never done", async () => {
+  let end = (): void => undefined;
+  const work = new Promise<void>((resolve) => (end = resolve));
+  const told = telling(work, (made) =>
+    action("renamed an anchor", { undo: () => made.then(() => did.push("undo it")) }),
+  );
+  const turned = turn("undo", "b");
+  expect(did).toEqual([]);
+  end();
+  await Promise.all([told, turned]);
+  expect(did).toEqual(["undo it"]);
+  await expect(telling(Promise.reject(new Error("away")), () => action("moved"))).rejects.toThrow("away");
+  expect(useHistory.getState().done).toEqual([]);
 });
 
 test("a change in another chapter is told with where it is", async () => {

@@ -5,8 +5,8 @@ export interface Undoable {
   /** The book that it was done to. */
   bookId: string;
   message: string;
-  /** Takes it back; what it gives is said afterwards. What it throws is said too, and it can be tried again. */
-  undo: () => Promise<string | void>;
+  /** Takes it back; words that it gives are said afterwards. What it throws is said too, and it can be tried again. */
+  undo: () => Promise<unknown>;
   /** Does it again; left out where it cannot be. */
   redo?: () => Promise<unknown>;
 }
@@ -37,6 +37,24 @@ const { getState, setState } = useHistory;
 /** Tells of something that was done outside of a text. */
 export function tellDone(undoable: Undoable): void {
   setState({ done: [...getState().done, { kind: "action", undoable }], undone: [] });
+}
+
+/**
+ * Tells of something that is being done, so that undo pressed before its answer takes that back and nothing older.
+ * @throws what the work throws; nothing was done then
+ */
+export async function telling(
+  work: Promise<unknown>,
+  describe: (made: Promise<unknown>) => Undoable,
+): Promise<void> {
+  const undoable = describe(work);
+  tellDone(undoable);
+  try {
+    await work;
+  } catch (error) {
+    forgetDone(undoable);
+    throw error;
+  }
 }
 
 /** Forgets something that was done: it was taken back in another way. */
@@ -105,7 +123,7 @@ export async function turn(direction: "undo" | "redo", bookId: string): Promise<
     const said = await undoable.undo();
     forgetDone(undoable);
     if (undoable.redo) setState({ undone: [...getState().undone, last] });
-    return { kind: "action", said: said || `Undone: ${undoable.message}` };
+    return { kind: "action", said: typeof said === "string" ? said : `Undone: ${undoable.message}` };
   }
   await undoable.redo!();
   forgetDone(undoable);

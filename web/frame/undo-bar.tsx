@@ -43,7 +43,7 @@ export function UndoBar() {
     try {
       const result = await undoable.undo();
       forgetDone(undoable);
-      useUndoBar.setState({ offered: null, said: result || null });
+      useUndoBar.setState({ offered: null, said: typeof result === "string" ? result : null });
     } catch (error) {
       useUndoBar.setState({ said: `It could not be undone: ${(error as Error).message}` });
     }
@@ -71,20 +71,30 @@ export function UndoBar() {
   );
 }
 
-let isTurning = false;
+/** The presses that wait for those before them; null where none does. */
+let waiting: Promise<void> | null = null;
 
 /**
  * Takes back the last thing that was done, whatever it was, or does it again.
  * @param open opens a chapter in whose text it is; it is done there then
  */
-export async function undoOrRedo(
+export function undoOrRedo(
+  direction: "undo" | "redo",
+  bookId: string,
+  open: (bookId: string, chapterId: string, direction: "undo" | "redo") => void,
+): void {
+  const press = (): Promise<void> => turnOne(direction, bookId, open);
+  const done: Promise<void> = (waiting ? waiting.then(press) : press()).then(() => {
+    if (waiting === done) waiting = null;
+  });
+  waiting = done;
+}
+
+async function turnOne(
   direction: "undo" | "redo",
   bookId: string,
   open: (bookId: string, chapterId: string, direction: "undo" | "redo") => void,
 ): Promise<void> {
-  // A second press waits for no answer of the first.
-  if (isTurning) return;
-  isTurning = true;
   try {
     const turned = await turn(direction, bookId);
     if (turned.kind === "elsewhere") open(turned.bookId, turned.chapterId, direction);
@@ -93,5 +103,4 @@ export async function undoOrRedo(
     const word = direction === "undo" ? "undone" : "done again";
     sayInBar(`It could not be ${word}: ${(error as Error).message}`);
   }
-  isTurning = false;
 }

@@ -30,7 +30,7 @@ export function listenForUndo(of: Router): void {
 export function pressUndo(direction: "undo" | "redo"): void {
   const bookId = /^\/books\/([^/]+)/.exec(location.pathname)?.[1];
   if (bookId === undefined) return;
-  void undoOrRedo(direction, bookId, (_, chapterId, way) => {
+  undoOrRedo(direction, bookId, (_, chapterId, way) => {
     void router?.navigate(`/books/${bookId}/write/${chapterId}?${turnInAddress}=${way}`);
   });
 }

@@ -22,7 +22,7 @@ import { Link, NavLink, useNavigate } from "react-router";
 import { answerOf, api, type ChapterListing } from "../api/client";
 import { useStale } from "../api/stale";
 import { keys } from "../api/keys";
-import { tellDone } from "../frame/history";
+import { telling } from "../frame/history";
 import { offerUndo } from "../frame/undo-bar";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
@@ -88,13 +88,12 @@ export function ChapterList({
       await refresh();
     };
     void attempt(async () => {
-      await give(title);
-      tellDone({
+      await telling(give(title), (made) => ({
         bookId,
         message: `“${chapter.title}” is called “${title}” now.`,
-        undo: () => give(chapter.title),
+        undo: () => made.then(() => give(chapter.title)),
         redo: () => give(title),
-      });
+      }));
     });
   };
   const gonePlaces = () => answerOf(api.GET("/api/books/{bookId}/places/gone", { params: { path } }));

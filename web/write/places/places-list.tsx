@@ -10,7 +10,7 @@ import { keys } from "../../api/keys";
 import { useBookChanges } from "../../book-changes";
 import { usePlaces } from "../../destinations/known-destinations";
 import { useStepDone } from "../../links/use-step-done";
-import { tellDone } from "../../frame/history";
+import { telling } from "../../frame/history";
 import { Button } from "../../parts/button";
 import { Problem, Waiting } from "../../parts/notice";
 import { plural } from "../../parts/wording";
@@ -221,13 +221,12 @@ function AnchorActions({
         await stale("places");
         useBookChanges.getState().tell([anchor.chapterId]);
       };
-      await give(name);
-      tellDone({
+      await telling(give(name), (made) => ({
         bookId,
         message: `The anchor “${anchor.text}” is called “${name}” now.`,
-        undo: () => give(anchor.text),
+        undo: () => made.then(() => give(anchor.text)),
         redo: () => give(name),
-      });
+      }));
     });
   const remove = (): void =>
     void attempt(async () =>
