@@ -3,6 +3,7 @@ import type { Node } from "prosemirror-model";
 import { guessLanguage } from "../manuscript/language.ts";
 import { levels } from "../levels.ts";
 import { tooDeep } from "./errors.ts";
+import { anchorsByIds } from "./hast-to-manuscript/places-by-id.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
 import type { LeftOut } from "./left-out.ts";
 import type { BroughtFile, EnclosedFile } from "./manuscript-reader.ts";
@@ -47,6 +48,7 @@ export async function importManuscript(
   const { tree, pictures, companions, leftOut, whereOf } = await inStack(() => readerFor(file).read(file));
   const deep = firstTooDeep(tree);
   if (deep) throw tooDeep(whereOf(deep));
+  anchorsByIds(tree);
   const arrivedPictures = new ArrivedFiles(pictures);
   const arrivedCompanions = new ArrivedFiles(companions);
   const made = hastToManuscript(tree, {

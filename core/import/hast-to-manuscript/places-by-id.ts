@@ -1,0 +1,84 @@
+import type { Element, ElementContent, Root } from "hast";
+
+/** What is a place by itself, or brings its name along. */
+const known = new Set(["a", "h1", "h2", "h3", "h4", "h5", "h6", "figcaption", "caption", "note-body"]);
+/** What holds no words itself: its first part that does is meant. */
+const holders = new Set(["ul", "ol", "dl", "table", "thead", "tbody", "tfoot", "tr"]);
+const empty = new Set(["img", "hr", "br", "input", "source", "wbr", "col", "area"]);
+
+/**
+ * Puts an anchor where an element stands whose id a link of the file leads to: any element of HTML can be a place, and
+ * a manuscript knows headings, captions, notes and anchors (HTML, 7.4.6.4, find a potential indicated element).
+ */
+export function anchorsByIds(tree: Root): void {
+  const wanted = targets(tree);
+  if (wanted.size > 0) visit(tree, wanted);
+}
+
+/** The fragments to which links of a tree lead, as they are written and as they are decoded. */
+function targets(tree: Root): Set<string> {
+  const found = new Set<string>();
+  const collect = (parent: Element | Root): void => {
+    for (const child of parent.children) {
+      if (child.type !== "element") continue;
+      const href = child.properties["href"];
+      if (typeof href === "string" && href.startsWith("#") && href.length > 1) {
+        found.add(href.slice(1));
+        found.add(decoded(href.slice(1)));
+      }
+      collect(child);
+    }
+  };
+  collect(tree);
+  return found;
+}
+
+function visit(parent: Element | Root, wanted: Set<string>): void {
+  const children: ElementContent[] = [];
+  for (const child of parent.children as ElementContent[]) {
+    if (child.type === "element") {
+      visit(child, wanted);
+      const id = child.properties["id"];
+      if (typeof id === "string" && wanted.has(id) && !known.has(child.tagName)) {
+        const anchor: Element = {
+          type: "element",
+          tagName: "a",
+          properties: { id },
+          children: [],
+          ...(child.position ? { position: child.position } : {}),
+        };
+        const inside = firstWith(child);
+        if (inside) inside.children.unshift(anchor);
+        else children.push(anchor);
+      }
+    }
+    children.push(child);
+  }
+  parent.children = children;
+}
+
+/** The element in which an anchor at the beginning of another can stand; null where it stands before it. */
+function firstWith(element: Element): Element | null {
+  if (empty.has(element.tagName) || element.tagName === "pre") return null;
+  const first = element.children.find((child): child is Element => child.type === "element");
+  const isHolder = holders.has(element.tagName);
+  if (isHolder) return first ? firstWith(first) : null;
+  // Before a first block an anchor would be a paragraph of its own.
+  const opens = element.children.find((child) => child.type !== "text" || child.value.trim() !== "");
+  if (
+    opens?.type === "element" &&
+    (holders.has(opens.tagName) || /^(p|div|section|li|dt|dd|blockquote)$/.test(opens.tagName))
+  )
+    return firstWith(opens) ?? element;
+  // A heading is a place itself; what leads to its section leads to it.
+  if (opens?.type === "element" && /^h[1-6]$/.test(opens.tagName)) return opens;
+  return element;
+}
+
+function decoded(fragment: string): string {
+  try {
+    return decodeURIComponent(fragment);
+  } catch {
+    return fragment;
+  }
+}
