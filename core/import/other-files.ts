@@ -1,4 +1,4 @@
-import { unzipSync } from "fflate";
+import { mimetypeIn } from "./containers.ts";
 import type { BroughtFile } from "./manuscript-reader.ts";
 
 const save = "Open it in the program that made it, and save it as a text document (DOCX).";
@@ -14,9 +14,8 @@ const beginnings: readonly (readonly [start: readonly number[], what: string, ad
   [[0xd0, 0xcf, 0x11, 0xe0], "a text document of an older kind (DOC)", save],
 ];
 
-/** What a container says that it is (OpenDocument 1.3, part 2, 3.3; EPUB 3.3, 4.2.3). */
+/** Containers, by what they say that they are. */
 const containers: Record<string, readonly [what: string, advice: string]> = {
-  "application/vnd.oasis.opendocument.text": ["an OpenDocument text (ODT)", save],
   "application/epub+zip": ["an e-book (EPUB)", "Bring the document that it was made from."],
 };
 
@@ -30,17 +29,4 @@ export function adviceFor({ name, bytes }: BroughtFile): string | null {
   if (container) return told(...container);
   const isEmpty = bytes.length < 10_000 && new TextDecoder().decode(bytes).trim() === "";
   return isEmpty ? `“${name}” has no words in it.` : null;
-}
-
-function mimetypeIn(bytes: Uint8Array): string {
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return "";
-  try {
-    const { mimetype } = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => name === "mimetype" && originalSize < 200,
-    });
-    return mimetype ? new TextDecoder().decode(mimetype).trim() : "";
-  } catch {
-    // What cannot be opened says nothing of itself.
-    return "";
-  }
 }

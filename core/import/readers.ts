@@ -5,9 +5,10 @@ import type { BroughtFile, ManuscriptReader } from "./manuscript-reader.ts";
 import { adviceFor } from "./other-files.ts";
 import { html } from "./html/html.ts";
 import { markdown } from "./markdown/markdown.ts";
+import { odt } from "./odt/odt.ts";
 
 /** The readers of manuscripts, those first that know their own for sure. */
-const readers: readonly ManuscriptReader[] = [docx, html, markdown];
+const readers: readonly ManuscriptReader[] = [docx, odt, html, markdown];
 
 /**
  * The reader for a file, by what is in it.

@@ -1,11 +1,11 @@
 import type { Element, ElementContent } from "hast";
-import { element, shows } from "./hast-nodes.ts";
+import { element, shows } from "../hast-nodes.ts";
 import { ListsOfDocument } from "./lists-of-document.ts";
 import type { Numbering } from "./numbering.ts";
 import { listOf, outlineOf } from "./styles.ts";
 import { tableOf } from "./table-of-document.ts";
 import type { DocumentReading, WordsOfDocument } from "./words-of-document.ts";
-import { childOf, elements, valueOf, type XmlElement } from "./xml-tree.ts";
+import { childOf, elements, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** What only wraps what is in it. */
 const wrappers = new Set(["sdt", "sdtContent", "ins", "moveTo", "customXml", "smartTag"]);

@@ -1,15 +1,13 @@
-import { strFromU8, unzipSync } from "fflate";
+import { strFromU8 } from "fflate";
+import { unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
-import { elements, readXml, type XmlElement } from "./xml-tree.ts";
+import { elements, readXml, type XmlElement } from "../xml-tree.ts";
 
 /** A relationship of a part: to another part, or to an address outside. */
 export interface Relationship {
   target: string;
   isOutside: boolean;
 }
-
-const mostUnpacked = 400 * 1024 * 1024;
-const mostParts = 10_000;
 
 /** The parts of a text document in its container (ECMA-376, part 2), found by their relationships. */
 export class DocumentParts {
@@ -19,7 +17,7 @@ export class DocumentParts {
 
   /** @throws ImportError `format` where the container cannot be unpacked, is too large, or has no text */
   constructor(bytes: Uint8Array) {
-    this.files = unpack(bytes);
+    this.files = unpacked(bytes);
     const [main] = [...this.relationships("").values()].filter(({ type }) => type === "officeDocument");
     const text = main?.target ?? "word/document.xml";
     if (!this.files[text]) throw new ImportError("format", "The document has no part with its text in it.");
@@ -63,28 +61,6 @@ export class DocumentParts {
           { target: isOutside ? target : pathFrom(part.slice(0, cut), target), isOutside, type },
         ];
       }),
-    );
-  }
-}
-
-function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
-  let size = 0;
-  let count = 0;
-  try {
-    return unzipSync(bytes, {
-      filter: ({ originalSize }) => {
-        size += originalSize;
-        count += 1;
-        if (size > mostUnpacked || count > mostParts)
-          throw new ImportError("format", "The document is larger, unpacked, than any text document is.");
-        return true;
-      },
-    });
-  } catch (error) {
-    if (error instanceof ImportError) throw error;
-    throw new ImportError(
-      "format",
-      `The document cannot be unpacked: ${(error as Error).message}. It may be damaged; save it again and bring it anew.`,
     );
   }
 }

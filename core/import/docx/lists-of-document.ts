@@ -1,5 +1,5 @@
 import type { Element } from "hast";
-import { element } from "./hast-nodes.ts";
+import { element } from "../hast-nodes.ts";
 import type { Numbering } from "./numbering.ts";
 
 interface OpenList {

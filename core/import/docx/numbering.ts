@@ -1,4 +1,4 @@
-import { childOf, elements, valueOf, type XmlElement } from "./xml-tree.ts";
+import { childOf, elements, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** How one level of a list is numbered. */
 export interface ListLevel {

@@ -1,6 +1,6 @@
 import type { EnclosedFile } from "../manuscript-reader.ts";
 import type { DocumentParts, Relationship } from "./document-parts.ts";
-import { elements, type XmlElement } from "./xml-tree.ts";
+import { elements, type XmlElement } from "../xml-tree.ts";
 
 /** A picture as it stands in the text. */
 interface ReadPicture {

@@ -4,12 +4,13 @@ import type { LeftOut } from "../left-out.ts";
 import type { ReadManuscript } from "../manuscript-reader.ts";
 import { BlocksOfDocument } from "./blocks-of-document.ts";
 import { DocumentParts } from "./document-parts.ts";
-import { element } from "./hast-nodes.ts";
+import { element } from "../hast-nodes.ts";
+import { raiseHeadings } from "../raise-headings.ts";
 import { Numbering } from "./numbering.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
 import { Styles } from "./styles.ts";
 import { WordsOfDocument, type DocumentReading } from "./words-of-document.ts";
-import { childOf, elements, shownWords, type XmlElement } from "./xml-tree.ts";
+import { childOf, elements, shownWords, type XmlElement } from "../xml-tree.ts";
 
 /**
  * The text of a document as a tree of HTML: its text, footnotes and endnotes.
@@ -83,24 +84,6 @@ function tellRunning(parts: DocumentParts, path: string, leftOut: LeftOut[]): vo
     leftOut.push({ where: null, what: `A link in the head or foot of pages, to ${target}`, why });
   if (words !== "" && links.length === 0)
     leftOut.push({ where: null, what: `The head or foot of pages: “${words.slice(0, 100)}”`, why });
-}
-
-/** Makes the highest headings those that begin chapters; the document's title is one only where there are no others. */
-function raiseHeadings(tree: Root): void {
-  const level = (node: Nodes): number | null =>
-    node.type === "element" && /^h[1-6]$/.test(node.tagName) ? Number(node.tagName.slice(1)) : null;
-  const top = tree.children.flatMap((node) => level(node) ?? []);
-  const by = top.length > 0 ? Math.min(...top) - 1 : 0;
-  const visit = (node: Element | Root): void => {
-    for (const child of node.children) {
-      if (child.type !== "element") continue;
-      const own = level(child);
-      if (own !== null && by > 0) child.tagName = `h${own - by}`;
-      if (child.tagName === "title-line") child.tagName = top.length > 0 ? "p" : "h1";
-      visit(child);
-    }
-  };
-  visit(tree);
 }
 
 /**

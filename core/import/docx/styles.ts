@@ -1,4 +1,4 @@
-import { childOf, elements, isOn, valueOf, type XmlElement } from "./xml-tree.ts";
+import { childOf, elements, isOn, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** What a style makes of words or of a paragraph. */
 export interface ReadStyle {

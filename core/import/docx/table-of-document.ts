@@ -1,6 +1,6 @@
 import type { Element, ElementContent } from "hast";
-import { element } from "./hast-nodes.ts";
-import { childOf, elements, isOn, valueOf, type XmlElement } from "./xml-tree.ts";
+import { element } from "../hast-nodes.ts";
+import { childOf, elements, isOn, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** A table (ECMA-376, 17.4) with its merged cells, and its repeated rows as its head. */
 export function tableOf(

@@ -2,10 +2,10 @@ import type { Element, ElementContent } from "hast";
 import type { LeftOut } from "../left-out.ts";
 import type { DocumentParts, Relationship } from "./document-parts.ts";
 import { linkOfField, type FieldLink } from "./fields.ts";
-import { element } from "./hast-nodes.ts";
+import { element } from "../hast-nodes.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
 import type { Styles } from "./styles.ts";
-import { childOf, elements, isOn, textOf, valueOf, type XmlElement } from "./xml-tree.ts";
+import { childOf, elements, isOn, textOf, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** What is between a field's begin and its end; the result is what readers see. */
 interface OpenField {

@@ -1,5 +1,5 @@
 import { SaxesParser } from "saxes";
-import { ImportError } from "../errors.ts";
+import { ImportError } from "./errors.ts";
 
 /** An element of a part, by its name without a prefix. */
 export interface XmlElement {
@@ -61,6 +61,11 @@ export function isOn(element: XmlElement | undefined, name: string): boolean | u
 /** All text within an element. */
 export function textOf(element: XmlElement): string {
   return element.children.map((child) => (typeof child === "string" ? child : textOf(child))).join("");
+}
+
+/** The words of paragraphs within an element; blanks folded. */
+export function shownText(element: XmlElement): string {
+  return textOf(element).replace(/\s+/g, " ").trim();
 }
 
 /** The words within an element that are shown, and not those that programs note for themselves; blanks folded. */

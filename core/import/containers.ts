@@ -1,0 +1,65 @@
+import { unzipSync } from "fflate";
+import { ImportError } from "./errors.ts";
+
+const mostUnpacked = 400 * 1024 * 1024;
+const mostFiles = 10_000;
+
+/**
+ * The files in a container.
+ * @throws ImportError `format` where it cannot be unpacked, or is larger then than any text document is
+ */
+export function unpacked(bytes: Uint8Array): Record<string, Uint8Array> {
+  let size = 0;
+  let count = 0;
+  try {
+    return unzipSync(bytes, {
+      filter: ({ originalSize }) => {
+        size += originalSize;
+        count += 1;
+        if (size > mostUnpacked || count > mostFiles)
+          throw new ImportError("format", "The document is larger, unpacked, than any text document is.");
+        return true;
+      },
+    });
+  } catch (error) {
+    if (error instanceof ImportError) throw error;
+    throw new ImportError(
+      "format",
+      `The document cannot be unpacked: ${(error as Error).message}. It may be damaged; save it again and bring it anew.`,
+    );
+  }
+}
+
+/** The names in a container; none where it is no such thing. */
+export function namesIn(bytes: Uint8Array): string[] {
+  const names: string[] = [];
+  if (!isContainer(bytes)) return names;
+  try {
+    unzipSync(bytes, {
+      filter: ({ name }) => {
+        names.push(name);
+        return false;
+      },
+    });
+  } catch {
+    // What cannot be opened as a container is none.
+  }
+  return names;
+}
+
+/** What a container says that it is (OpenDocument 1.3, part 2, 3.3; EPUB 3.3, 4.2.3); empty where it says nothing. */
+export function mimetypeIn(bytes: Uint8Array): string {
+  if (!isContainer(bytes)) return "";
+  try {
+    const { mimetype } = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => name === "mimetype" && originalSize < 200,
+    });
+    return mimetype ? new TextDecoder().decode(mimetype).trim() : "";
+  } catch {
+    return "";
+  }
+}
+
+function isContainer(bytes: Uint8Array): boolean {
+  return bytes[0] === 0x50 && bytes[1] === 0x4b;
+}

@@ -1,0 +1,160 @@
+import type { Element, ElementContent } from "hast";
+import { element, shows } from "../hast-nodes.ts";
+import { childOf, elements, type XmlElement } from "../xml-tree.ts";
+import type { OdtReading, OdtWords } from "./odt-words.ts";
+
+/** Reads the blocks of a document: headings, paragraphs, lists, tables, sections, indexes. */
+export class OdtBlocks {
+  constructor(
+    private readonly reading: OdtReading,
+    private readonly words: OdtWords,
+  ) {}
+
+  blocks(parent: XmlElement): ElementContent[] {
+    const out: ElementContent[] = [];
+    for (const child of elements(parent)) out.push(...this.block(child, out));
+    return out;
+  }
+
+  private block(child: XmlElement, before: ElementContent[]): ElementContent[] {
+    const { name, attributes } = child;
+    switch (name) {
+      case "h":
+        return this.line(
+          child,
+          `h${Math.min(6, Math.max(1, Number(attributes["outline-level"] ?? 1) || 1))}`,
+        );
+      case "p":
+        return this.paragraph(child, before);
+      case "list":
+        return this.list(child, attributes["style-name"], 1);
+      case "table":
+        return [this.table(child)];
+      case "section":
+        return this.within(child, "region");
+      case "table-of-content":
+        this.reading.leftOut.push({
+          where: `paragraph ${this.reading.paragraph + 1}`,
+          what: "The document’s own list of contents",
+          why: "It stands as it was. Exports make one by themselves, and a signpost list follows the headings.",
+        });
+        return this.blocks(childOf(child, "index-body") ?? { ...child, children: [] });
+      case "frame":
+      case "a":
+        return this.line({ ...child, name: "p", attributes: {}, children: [child] }, "p");
+      case "tracked-changes":
+        this.reading.leftOut.push({
+          where: null,
+          what: "Words that were deleted and not yet agreed to",
+          why: "They are left out, as if agreed to.",
+        });
+        return [];
+      default:
+        // Indexes of other sorts have their lines in a body, too.
+        return childOf(child, "index-body")
+          ? this.blocks(childOf(child, "index-body")!)
+          : name === "index-title"
+            ? this.blocks(child)
+            : [];
+    }
+  }
+
+  private within(section: XmlElement, kind: string): ElementContent[] {
+    const id = section.attributes["name"];
+    const content = this.blocks(section);
+    return id ? [element("section", { id: `${id}|${kind}` }, content, this.reading.paragraph)] : content;
+  }
+
+  /** One paragraph as an element, and the text boxes that hang on it behind it. */
+  private line(paragraph: XmlElement, tag: string): ElementContent[] {
+    this.reading.paragraph += 1;
+    const number = this.reading.paragraph;
+    this.words.boxes = [];
+    const content = this.words.read(paragraph);
+    const boxes = this.words.boxes;
+    const isHeading = /^h\d$/.test(tag) && shows(content);
+    const made =
+      content.length > 0 ? [element(isHeading || !/^h\d$/.test(tag) ? tag : "p", {}, content, number)] : [];
+    return [...made, ...boxes.flatMap((box) => this.blocks(box))];
+  }
+
+  private paragraph(paragraph: XmlElement, before: ElementContent[]): ElementContent[] {
+    const style = this.reading.styles.of(paragraph.attributes["style-name"]);
+    const name = style.name.replace(/_20_/g, " ");
+    if (style.outlineLevel !== null) return this.line(paragraph, `h${Math.min(6, style.outlineLevel)}`);
+    if (name === "Title") return this.line(paragraph, "title-line");
+    const last = before.at(-1);
+    if (name === "Quotations") {
+      const quoted = this.line(paragraph, "p");
+      if (last?.type !== "element" || last.tagName !== "blockquote")
+        return quoted.length > 0 ? [element("blockquote", {}, quoted, this.reading.paragraph)] : [];
+      last.children.push(...quoted);
+      return [];
+    }
+    if (name === "Preformatted Text") {
+      const made = this.line(paragraph, "pre");
+      const [line] = made;
+      if (last?.type !== "element" || last.tagName !== "pre" || line?.type !== "element") return made;
+      last.children.push({ type: "text", value: "\n" }, ...line.children);
+      return [];
+    }
+    return this.line(paragraph, "p");
+  }
+
+  /** Headings that a program numbers by a list are headings and no items. */
+  private list(list: XmlElement, style: string | undefined, level: number): ElementContent[] {
+    const own = list.attributes["style-name"] ?? style;
+    const { isNumbered, start } = this.reading.styles.listLevel(own, level);
+    const items = elements(list).filter(({ name }) => name === "list-item" || name === "list-header");
+    const made = items.map((item) =>
+      elements(item).flatMap((child) =>
+        child.name === "list" ? this.list(child, own, level + 1) : this.block(child, []),
+      ),
+    );
+    const isOfHeadings = made
+      .flat()
+      .every((block) => block.type === "element" && /^h\d$|^title-line$/.test(block.tagName));
+    if (isOfHeadings) return made.flat();
+    const first = Number(items[0]?.attributes["start-value"] ?? start) || start;
+    return [
+      element(
+        isNumbered ? "ol" : "ul",
+        isNumbered ? { start: first } : {},
+        made.map((content) => element("li", {}, content, this.reading.paragraph)),
+        this.reading.paragraph,
+      ),
+    ];
+  }
+
+  private table(table: XmlElement): Element {
+    const name = table.attributes["name"];
+    const rows = this.rows(table, false);
+    return element("table", name ? { id: `${name}|table` } : {}, rows, this.reading.paragraph);
+  }
+
+  private rows(parent: XmlElement, isHead: boolean): Element[] {
+    return elements(parent).flatMap((child): Element[] => {
+      if (child.name === "table-header-rows") return this.rows(child, true);
+      if (child.name === "table-rows" || child.name === "table-row-group") return this.rows(child, isHead);
+      return child.name === "table-row" ? [this.row(child, isHead)] : [];
+    });
+  }
+
+  private row(row: XmlElement, isHead: boolean): Element {
+    const cells = elements(row)
+      .filter(({ name }) => name === "table-cell")
+      .map((cell) => {
+        const span = (kind: string): number => Number(cell.attributes[`number-${kind}-spanned`] ?? 1) || 1;
+        const blocks = this.blocks(cell);
+        const [only] = blocks;
+        const content =
+          blocks.length === 1 && only?.type === "element" && only.tagName === "p" ? only.children : blocks;
+        const spans = {
+          ...(span("columns") > 1 ? { colSpan: span("columns") } : {}),
+          ...(span("rows") > 1 ? { rowSpan: span("rows") } : {}),
+        };
+        return element(isHead ? "th" : "td", spans, content, this.reading.paragraph);
+      });
+    return element("tr", {}, cells, this.reading.paragraph);
+  }
+}

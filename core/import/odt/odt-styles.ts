@@ -1,0 +1,69 @@
+import { childOf, elements, type XmlElement } from "../xml-tree.ts";
+
+/** What a style makes of words or of a paragraph. */
+export interface OdtStyle {
+  bold: boolean;
+  italic: boolean;
+  raised: "sup" | "sub" | null;
+  struck: boolean;
+  /** The name by which authors know the paragraph style that it is, or is made from. */
+  name: string;
+  outlineLevel: number | null;
+}
+
+const plain: OdtStyle = {
+  bold: false,
+  italic: false,
+  raised: null,
+  struck: false,
+  name: "",
+  outlineLevel: null,
+};
+
+/** The styles of a document (OpenDocument 1.3, part 3, 16), each with what it has from its parents. */
+export class OdtStyles {
+  private readonly byName = new Map<string, XmlElement>();
+  private readonly lists = new Map<string, XmlElement>();
+
+  constructor(trees: readonly (XmlElement | null)[]) {
+    for (const tree of trees)
+      for (const group of elements(tree ?? undefined))
+        for (const style of elements(group)) {
+          const { name } = style.attributes;
+          if (style.name === "style" && name !== undefined) this.byName.set(name, style);
+          if (style.name === "list-style" && name !== undefined) this.lists.set(name, style);
+        }
+  }
+
+  of(name: string | undefined, above = 0): OdtStyle {
+    const style = name === undefined ? undefined : this.byName.get(name);
+    if (!style || above > 20) return { ...plain, name: name ?? "" };
+    const parent = style.attributes["parent-style-name"];
+    const from = parent === undefined ? plain : this.of(parent, above + 1);
+    const words = childOf(style, "text-properties")?.attributes ?? {};
+    const isAutomatic = parent !== undefined && /^[PT]\d+$/.test(name!);
+    const position = words["text-position"] ?? "";
+    const level = Number(style.attributes["default-outline-level"] ?? NaN);
+    return {
+      bold: words["font-weight"] === undefined ? from.bold : /^(bold|[6-9]00)$/.test(words["font-weight"]),
+      italic: words["font-style"] === undefined ? from.italic : words["font-style"] !== "normal",
+      raised: /^(super|[1-9]\d*%)/.test(position) ? "sup" : /^(sub|-\d)/.test(position) ? "sub" : from.raised,
+      struck:
+        words["text-line-through-style"] === undefined
+          ? from.struck
+          : words["text-line-through-style"] !== "none",
+      name: isAutomatic ? from.name : name!,
+      outlineLevel: level >= 1 ? level : from.outlineLevel,
+    };
+  }
+
+  /** How a level of a list is numbered. */
+  listLevel(name: string | undefined, level: number): { isNumbered: boolean; start: number } {
+    const style = name === undefined ? undefined : this.lists.get(name);
+    const own = elements(style).find(({ attributes }) => attributes["level"] === String(level));
+    return {
+      isNumbered: own?.name === "list-level-style-number" && (own.attributes["num-format"] ?? "1") !== "",
+      start: Number(own?.attributes["start-value"] ?? 1) || 1,
+    };
+  }
+}

@@ -1,0 +1,176 @@
+import type { ElementContent } from "hast";
+import { element } from "../hast-nodes.ts";
+import type { LeftOut } from "../left-out.ts";
+import type { EnclosedFile } from "../manuscript-reader.ts";
+import { childOf, elements, shownText, textOf, type XmlElement } from "../xml-tree.ts";
+import type { OdtStyles } from "./odt-styles.ts";
+
+/** What the parts of a document are read with. */
+export interface OdtReading {
+  files: Record<string, Uint8Array>;
+  styles: OdtStyles;
+  pictures: Map<string, EnclosedFile>;
+  notes: { id: string; body: XmlElement }[];
+  leftOut: LeftOut[];
+  paragraph: number;
+}
+
+/** What is no word of the text: declarations, and what was deleted. */
+const unread = new Set([
+  "annotation-end",
+  "tracked-changes",
+  "soft-page-break",
+  "note-citation",
+  "change",
+  "change-start",
+  "change-end",
+]);
+const references = new Set(["bookmark-ref", "reference-ref", "note-ref", "sequence-ref"]);
+
+/** Reads what stands in the paragraphs of a document: words, links, places, pictures, signs of notes. */
+export class OdtWords {
+  /** The text boxes that hang on the paragraph, to be set behind it. */
+  boxes: XmlElement[] = [];
+
+  constructor(private readonly reading: OdtReading) {}
+
+  read(parent: XmlElement): ElementContent[] {
+    return parent.children.flatMap((child) => (typeof child === "string" ? text(child) : this.one(child)));
+  }
+
+  private one(child: XmlElement): ElementContent[] {
+    const { name, attributes } = child;
+    const { paragraph } = this.reading;
+    if (references.has(name)) {
+      const to = attributes["ref-name"];
+      const words = this.read(child);
+      return to ? [element("a", { href: `#${to}` }, words, paragraph)] : words;
+    }
+    switch (name) {
+      case "a": {
+        const href = hrefOf(attributes["href"] ?? "");
+        const title = attributes["title"];
+        const content = this.read(child);
+        return href === ""
+          ? content
+          : [element("a", { href, ...(title ? { title } : {}) }, content, paragraph)];
+      }
+      case "span":
+        return this.span(child);
+      case "s":
+        return text(" ".repeat(Math.min(100, Number(attributes["c"] ?? 1) || 1)));
+      case "tab":
+        return text(" ");
+      case "line-break":
+        return [element("br", {}, [], paragraph)];
+      case "bookmark":
+      case "bookmark-start":
+      case "reference-mark":
+      case "reference-mark-start":
+        return attributes["name"] ? [element("a", { id: attributes["name"] }, [], paragraph)] : [];
+      case "note":
+        return this.note(child);
+      case "frame":
+      case "image":
+        return this.frame(child);
+      case "annotation": {
+        const words = elements(child)
+          .filter((one) => one.name === "p" || one.name === "list")
+          .map(shownText)
+          .join(" ");
+        const author = childOf(child, "creator");
+        this.tell(
+          `A comment${author ? ` of ${textOf(author)}` : ""}: “${words.slice(0, 200)}”`,
+          "Comments have no place in a book.",
+        );
+        return [];
+      }
+      case "ruby":
+        return this.read(childOf(child, "ruby-base") ?? { ...child, children: [] });
+      default:
+        return unread.has(name) ? [] : this.read(child);
+    }
+  }
+
+  private span(span: XmlElement): ElementContent[] {
+    const style = this.reading.styles.of(span.attributes["style-name"]);
+    let content = this.read(span);
+    const wrap = (tag: string): void => {
+      content = [element(tag, {}, content, this.reading.paragraph)];
+    };
+    if (style.bold) wrap("strong");
+    if (style.italic) wrap("em");
+    if (style.struck) wrap("s");
+    if (style.raised) wrap(style.raised);
+    return content;
+  }
+
+  private note(note: XmlElement): ElementContent[] {
+    const body = childOf(note, "note-body");
+    if (!body) return [];
+    const id = note.attributes["id"] ?? `note-${this.reading.notes.length + 1}`;
+    this.reading.notes.push({ id, body });
+    return [
+      element("a", { id }, [], this.reading.paragraph),
+      element("note-reference", { dataNote: id }, [], this.reading.paragraph),
+    ];
+  }
+
+  /** A frame: a picture, in one of the forms in which it is given, or a text box. */
+  private frame(frame: XmlElement): ElementContent[] {
+    const { paragraph } = this.reading;
+    const name = frame.attributes["name"];
+    const box = childOf(frame, "text-box");
+    if (box) {
+      this.boxes.push(box);
+      return [];
+    }
+    const [image] =
+      frame.name === "image"
+        ? [frame]
+        : elements(frame).filter((one) => one.name === "image" && one.attributes["href"]);
+    if (!image)
+      return this.read({
+        ...frame,
+        children: elements(frame).filter((one) => !["title", "desc"].includes(one.name)),
+      });
+    const source = (image.attributes["href"] ?? "").replace(/^\.\//, "");
+    this.enclose(source);
+    const words = (kind: string): string =>
+      childOf(frame, kind) ? textOf(childOf(frame, kind)!).trim() : "";
+    const picture = element("img", { src: source, alt: words("desc") || words("title") }, [], paragraph);
+    const areas = elements(childOf(frame, "image-map")).flatMap((area): ElementContent[] => {
+      const href = hrefOf(area.attributes["href"] ?? "");
+      const title = childOf(area, "title") ?? childOf(area, "desc");
+      const said = (title && textOf(title).trim()) || area.attributes["name"] || href;
+      return href === "" ? [] : [...text(" "), element("a", { href }, text(said), paragraph)];
+    });
+    if (areas.length > 0)
+      this.tell("The areas of a picture", "Each is a link behind the picture now, with its words.");
+    return [...(name ? [element("a", { id: `${name}|graphic` }, [], paragraph)] : []), picture, ...areas];
+  }
+
+  private enclose(path: string): void {
+    const bytes = this.reading.files[path];
+    if (bytes && !this.reading.pictures.has(path) && isShown(bytes))
+      this.reading.pictures.set(path, { reference: path, name: path.split("/").at(-1)!, bytes });
+  }
+
+  private tell(what: string, why: string): void {
+    this.reading.leftOut.push({ where: `paragraph ${this.reading.paragraph}`, what, why });
+  }
+}
+
+/** PNG, JPEG and GIF, by their first bytes. */
+function isShown([a, b, c]: Uint8Array): boolean {
+  return (a === 0x89 && b === 0x50) || (a === 0xff && b === 0xd8) || (a === 0x47 && b === 0x49 && c === 0x46);
+}
+
+/** An address as the document means it: what is beside the document is one folder above what is in it (part 2, 3.7). */
+function hrefOf(href: string): string {
+  return href.replace(/^\.\.\/(?!\.\.\/)/, "").trim();
+}
+
+function text(value: string): ElementContent[] {
+  return value === "" ? [] : [{ type: "text", value }];
+}

@@ -1,0 +1,130 @@
+import { expect, test } from "@jest/globals";
+import fc from "fast-check";
+import { strToU8, zipSync } from "fflate";
+import { linkUses } from "../../manuscript/links.ts";
+import { placesOf } from "../../manuscript/outline.ts";
+import { redDot } from "../../test/red-dot.ts";
+import { ImportError } from "../errors.ts";
+import { importManuscript } from "../import-manuscript.ts";
+
+const namespaces = ["office", "text", "table", "draw", "xlink", "style", "fo", "svg", "dc"]
+  .map((name) => `xmlns:${name}="urn:${name}"`)
+  .join(" ");
+const styles =
+  '<style:style style:name="T1" style:family="text"><style:text-properties fo:font-weight="bold"/></style:style><style:style style:name="P1" style:family="paragraph" style:parent-style-name="Quotations"/><text:list-style style:name="L1"><text:list-level-style-number text:level="1" text:start-value="3" style:num-format="1"/><text:list-level-style-bullet text:level="2"/></text:list-style>';
+const document = (body: string, more: Record<string, Uint8Array> = {}): Uint8Array =>
+  zipSync({
+    mimetype: [strToU8("application/vnd.oasis.opendocument.text"), { level: 0 }],
+    "content.xml": strToU8(
+      `<?xml version="1.0"?><office:document-content ${namespaces}><office:automatic-styles>${styles}</office:automatic-styles><office:body><office:text>${body}</office:text></office:body></office:document-content>`,
+    ),
+    "Pictures/m.png": redDot,
+    ...more,
+  });
+const bring = (bytes: Uint8Array) =>
+  importManuscript(
+    { name: "walks.odt", bytes },
+    { fallbackTitle: "Walks", baseAddress: null, pictureFor: () => null },
+  );
+const p = (words: string, style = ""): string =>
+  `<text:p${style && ` text:style-name="${style}"`}>${words}</text:p>`;
+const h = (level: number, words: string): string => `<text:h text:outline-level="${level}">${words}</text:h>`;
+const a = (href: string, words: string, more = ""): string =>
+  `<text:a xlink:href="${href}"${more}>${words}</text:a>`;
+async function links(bytes: Uint8Array): Promise<unknown[]> {
+  const { chapters } = await bring(bytes);
+  const names = new Map(chapters.flatMap((doc) => placesOf(doc)).map(({ id, text }) => [id, text]));
+  return chapters.flatMap((doc) =>
+    linkUses(doc).map(({ text, destination, description }) => [
+      text,
+      destination.kind === "place"
+        ? `→ ${names.get(destination.target) ?? "nowhere"}`
+        : Object.values(destination)[1],
+      ...(description === null ? [] : [description]),
+    ]),
+  );
+}
+
+test("links lead outward, to bookmarks, headings, tables and what is beside the document, and say what is said of them", async () => {
+  const bytes = document(
+    [
+      h(2, "Tides"),
+      p(
+        `See ${a("https://tides.example/", '<text:span text:style-name="T1">the</text:span> office', ' office:title="Hours"')}, ${a("#post", "the post")}, ${a("#1.1.Low%20water|outline", "low")}, ${a("#Gauges|table", "gauges")}, ${a("../plan.pdf", "plan")}.`,
+      ),
+      h(3, "Low water"),
+      p(
+        '<text:bookmark-start text:name="post"/>A post<text:bookmark-end text:name="post"/>, see <text:bookmark-ref text:ref-name="post" text:reference-format="text">it</text:bookmark-ref>.',
+      ),
+      `<table:table table:name="Gauges"><table:table-header-rows><table:table-row><table:table-cell table:number-columns-spanned="2">${p("Head")}</table:table-cell><table:covered-table-cell/></table:table-row></table:table-header-rows><table:table-row><table:table-cell>${p(a("https://a.example/", "cell"))}</table:table-cell><table:table-cell>${p("b")}</table:table-cell></table:table-row></table:table>`,
+    ].join(""),
+  );
+  expect(await links(bytes)).toEqual([
+    ["the office", "https://tides.example/", "Hours"],
+    ["the post", "→ post"],
+    ["low", "→ Low water"],
+    ["gauges", "→ Gauges|table"],
+    ["plan", "plan.pdf"],
+    ["it", "→ post"],
+    ["cell", "https://a.example/"],
+  ]);
+  const { title, chapters } = await bring(bytes);
+  expect([title, chapters.length]).toEqual(["Tides", 1]);
+});
+
+test("notes, lists, quotations, text boxes, pictures with links and areas come along; deleted words and comments are told", async () => {
+  const picture =
+    '<draw:frame draw:name="Map"><draw:image xlink:href="Pictures/m.png"/><svg:title>The map</svg:title><draw:image-map><draw:area-rectangle xlink:href="https://area.example/"><svg:title>The head</svg:title></draw:area-rectangle></draw:image-map></draw:frame>';
+  const bytes = document(
+    [
+      `<text:tracked-changes>${p("gone")}</text:tracked-changes>`,
+      h(1, "Tides"),
+      p(
+        `Noted<text:note text:id="n1" text:note-class="footnote"><text:note-citation>1</text:note-citation><text:note-body>${p(a("https://note.example/", "noted"))}</text:note-body></text:note><office:annotation><dc:creator>Pell</dc:creator>${p("Sure?")}</office:annotation><draw:frame><draw:text-box>${p(a("https://box.example/", "boxed"))}</draw:text-box></draw:frame>`,
+      ),
+      `<text:list text:style-name="L1"><text:list-item>${p("one")}<text:list><text:list-item>${p("deep")}</text:list-item></text:list></text:list-item><text:list-item>${p("two")}</text:list-item></text:list>`,
+      p("Quoted", "P1"),
+      p("again", "Quotations"),
+      p(`<draw:a xlink:href="https://picture.example/">${picture}</draw:a>`),
+    ].join(""),
+  );
+  const { chapters, pictures, leftOut } = await bring(bytes);
+  expect(pictures).toHaveLength(1);
+  expect((await links(bytes)).map((link) => (link as string[])[1])).toEqual(
+    expect.arrayContaining(["https://note.example/", "https://box.example/", "https://picture.example/"]),
+  );
+  const blocks = chapters[0]!.children.map(({ type }) => type.name);
+  expect(blocks).toEqual([
+    "title",
+    "paragraph",
+    "paragraph",
+    "ordered_list",
+    "blockquote",
+    "paragraph",
+    "note",
+  ]);
+  expect([chapters[0]!.child(3).attrs["start"], chapters[0]!.child(4).childCount]).toEqual([3, 2]);
+  expect(chapters[0]!.textContent).not.toContain("gone");
+  expect(leftOut.map(({ what }) => what)).toEqual(
+    expect.arrayContaining(["Words that were deleted and not yet agreed to", "A comment of Pell: “Sure?”"]),
+  );
+});
+
+test("a locked or damaged document is refused in a word", async () => {
+  const locked = document(p("x"), {
+    "META-INF/manifest.xml": strToU8('<manifest:encryption-data manifest:checksum="x"/>'),
+  });
+  await expect(bring(locked)).rejects.toMatchObject({ message: expect.stringContaining("password") });
+  const sound = document(p(a("https://tides.example/", "tides")));
+  await fc.assert(
+    fc.asyncProperty(fc.nat(sound.length - 1), fc.nat(255), fc.boolean(), async (at, byte, isCut) => {
+      const bytes = isCut ? sound.slice(0, at) : sound.slice();
+      if (!isCut) bytes[at] = byte;
+      await bring(bytes).then(
+        ({ chapters }) => chapters.forEach((doc) => doc.check()),
+        (error: unknown) => expect(error).toBeInstanceOf(ImportError),
+      );
+    }),
+    { numRuns: 200 },
+  );
+});

@@ -1,0 +1,102 @@
+import { strFromU8 } from "fflate";
+import type { Element, Nodes, Root } from "hast";
+import { toString } from "hast-util-to-string";
+import { mimetypeIn, unpacked } from "../containers.ts";
+import { ImportError } from "../errors.ts";
+import { element } from "../hast-nodes.ts";
+import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
+import { raiseHeadings } from "../raise-headings.ts";
+import { childOf, readXml, type XmlElement } from "../xml-tree.ts";
+import { OdtBlocks } from "./odt-blocks.ts";
+import { OdtStyles } from "./odt-styles.ts";
+import { OdtWords, type OdtReading } from "./odt-words.ts";
+
+/** Text documents of OpenDocument (1.0 to 1.3), and their templates. */
+export const odt: ManuscriptReader = {
+  accepts: ({ bytes }) => /^application\/vnd\.oasis\.opendocument\.text(-template)?$/.test(mimetypeIn(bytes)),
+  read: ({ bytes }) => readOdt(bytes),
+};
+
+/** @throws ImportError `format` where it cannot be unpacked, a part cannot be read, or is encrypted */
+function readOdt(bytes: Uint8Array): ReadManuscript {
+  const files = unpacked(bytes);
+  const part = (path: string): XmlElement | null => {
+    const found = files[path];
+    return found ? readXml(path, strFromU8(found).replace(/^\ufeff/, "")) : null;
+  };
+  if (/<manifest:encryption-data\b/.test(strFromU8(files["META-INF/manifest.xml"] ?? new Uint8Array())))
+    throw new ImportError(
+      "format",
+      "The document is locked by a password. Save it without one, and bring it again.",
+    );
+  const content = part("content.xml");
+  const body = childOf(childOf(content ?? undefined, "body"), "text");
+  if (!body) throw new ImportError("format", "The document has no part with its text in it.");
+  const reading: OdtReading = {
+    files,
+    styles: new OdtStyles([part("styles.xml"), content]),
+    pictures: new Map(),
+    notes: [],
+    leftOut: [],
+    paragraph: 0,
+  };
+  const blocks = new OdtBlocks(reading, new OdtWords(reading));
+  const children = blocks.blocks(body);
+  // Notes may themselves have notes, so that the list grows while it is read.
+  for (const { id, body: note } of reading.notes)
+    children.push(element("note-body", { dataNote: id }, blocks.blocks(note), reading.paragraph));
+  const tree: Root = { type: "root", children };
+  raiseHeadings(tree);
+  leadToHeadings(tree);
+  return {
+    tree,
+    pictures: [...reading.pictures.values()],
+    companions: [],
+    leftOut: reading.leftOut,
+    whereOf: ({ position }: Nodes) => (position ? `paragraph ${position.start.line}` : null),
+  };
+}
+
+/** Links to headings name them by their numbers and words, with a word behind (`#2.1.Low water|outline`). */
+function leadToHeadings(tree: Root): void {
+  const all: Element[] = [];
+  const collect = (node: Element | Root): void => {
+    for (const child of node.children) {
+      if (child.type !== "element") continue;
+      all.push(child);
+      collect(child);
+    }
+  };
+  collect(tree);
+  const headings = new Map<string, Element>();
+  for (const one of all) {
+    const words = folded(toString(one));
+    if (/^h[1-6]$/.test(one.tagName) && !headings.has(words)) headings.set(words, one);
+  }
+  let made = 0;
+  for (const { tagName, properties } of all) {
+    const href = properties["href"];
+    if (tagName !== "a" || typeof href !== "string") continue;
+    const [, named] = /^#(.*)\|outline$/s.exec(decoded(href)) ?? [];
+    if (named === undefined) {
+      if (href.startsWith("#")) properties["href"] = `#${decoded(href.slice(1))}`;
+      continue;
+    }
+    const heading = headings.get(folded(named)) ?? headings.get(folded(named.replace(/^(\d+\.)+/, "")));
+    if (!heading) continue;
+    const id = String((heading.properties["id"] ??= `heading-${++made}|outline`));
+    properties["href"] = `#${id}`;
+  }
+}
+
+function folded(words: string): string {
+  return words.replace(/\s+/g, " ").trim().toLowerCase();
+}
+
+function decoded(href: string): string {
+  try {
+    return decodeURIComponent(href);
+  } catch {
+    return href;
+  }
+}
