@@ -1,5 +1,6 @@
 import type { ManuscriptFormat } from "./manuscript-reader.ts";
 import { docxFormat } from "./docx/format.ts";
+import { epubFormat } from "./epub/format.ts";
 import { htmlFormat } from "./html/format.ts";
 import { markdownFormat } from "./markdown/format.ts";
 import { odtFormat } from "./odt/format.ts";
@@ -10,6 +11,7 @@ export const manuscriptFormats: readonly ManuscriptFormat[] = [
   docxFormat,
   odtFormat,
   htmlFormat,
+  epubFormat,
 ];
 
 /** The names of these formats, as a sentence takes them. */

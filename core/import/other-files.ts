@@ -1,4 +1,3 @@
-import { mimetypeIn } from "./containers.ts";
 import type { BroughtFile } from "./manuscript-reader.ts";
 
 const save = "Open it in the program that made it, and save it as a text document (DOCX).";
@@ -14,19 +13,12 @@ const beginnings: readonly (readonly [start: readonly number[], what: string, ad
   [[0xd0, 0xcf, 0x11, 0xe0], "a text document of an older kind (DOC)", save],
 ];
 
-/** Containers, by what they say that they are. */
-const containers: Record<string, readonly [what: string, advice: string]> = {
-  "application/epub+zip": ["an e-book (EPUB)", "Bring the document that it was made from."],
-};
-
 /** What is wrong with a file that is known and cannot be read, and what to do; null for any other. */
 export function adviceFor({ name, bytes }: BroughtFile): string | null {
   const told = (what: string, advice: string): string =>
     `“${name}” is ${what}, which Vennet cannot bring in yet. ${advice}`;
   for (const [start, what, advice] of beginnings)
     if (start.every((byte, i) => bytes[i] === byte)) return told(what, advice);
-  const container = containers[mimetypeIn(bytes)];
-  if (container) return told(...container);
   const isEmpty = bytes.length < 10_000 && new TextDecoder().decode(bytes).trim() === "";
   return isEmpty ? `“${name}” has no words in it.` : null;
 }

@@ -1,4 +1,5 @@
 import type { EnclosedFile } from "../manuscript-reader.ts";
+import { isPicture } from "../pictures.ts";
 import type { DocumentParts, Relationship } from "./document-parts.ts";
 import { elements, type XmlElement } from "../xml-tree.ts";
 
@@ -73,7 +74,7 @@ export class PicturesOfDocument {
   private enclose(path: string): void {
     const bytes = this.parts.bytes(path);
     // What is no picture that is shown stays out, and is told as one that was not brought along.
-    if (!bytes || this.enclosed.has(path) || !isShown(bytes)) return;
+    if (!bytes || this.enclosed.has(path) || !isPicture(bytes)) return;
     this.enclosed.set(path, { reference: path, name: path.split("/").at(-1)!, bytes });
   }
 }
@@ -81,9 +82,4 @@ export class PicturesOfDocument {
 /** The elements of some names within one; none within another of them. */
 function within(parent: XmlElement, names: readonly string[]): XmlElement[] {
   return elements(parent).flatMap((child) => (names.includes(child.name) ? [child] : within(child, names)));
-}
-
-/** PNG, JPEG and GIF, by their first bytes. */
-function isShown([a, b, c]: Uint8Array): boolean {
-  return (a === 0x89 && b === 0x50) || (a === 0xff && b === 0xd8) || (a === 0x47 && b === 0x49 && c === 0x46);
 }

@@ -27,21 +27,29 @@ function decode(bytes: Uint8Array): string {
 }
 
 function readPage(text: string): ReadManuscript {
+  return {
+    tree: readHtml(text),
+    pictures: [],
+    companions: [],
+    leftOut: [],
+    whereOf: ({ position }) => (position ? `line ${position.start.line}` : null),
+  };
+}
+
+/** The tree of a page as browsers read it, without what it says of itself. */
+export function readHtml(text: string): Root {
   const page = raw(
-    { type: "root", children: [{ type: "raw", value: text, position: wholeOf(text) }] } as unknown as Root,
+    {
+      type: "root",
+      children: [{ type: "raw", value: text, position: wholeOf(text) }],
+    } as unknown as Root,
     { file: new VFile(text) },
   ) as Root;
   const base = find(page, "base")?.properties["href"];
   if (typeof base === "string" && /^https?:/i.test(base)) startFrom(page, base);
   areasAsLinks(page);
   withoutHead(page);
-  return {
-    tree: page,
-    pictures: [],
-    companions: [],
-    leftOut: [],
-    whereOf: ({ position }) => (position ? `line ${position.start.line}` : null),
-  };
+  return page;
 }
 
 function wholeOf(text: string): unknown {

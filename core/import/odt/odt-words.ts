@@ -2,6 +2,7 @@ import type { ElementContent } from "hast";
 import { element } from "../hast-nodes.ts";
 import type { LeftOut } from "../left-out.ts";
 import type { EnclosedFile } from "../manuscript-reader.ts";
+import { isPicture } from "../pictures.ts";
 import { childOf, elements, shownText, textOf, type XmlElement } from "../xml-tree.ts";
 import type { OdtStyles } from "./odt-styles.ts";
 
@@ -152,18 +153,13 @@ export class OdtWords {
 
   private enclose(path: string): void {
     const bytes = this.reading.files[path];
-    if (bytes && !this.reading.pictures.has(path) && isShown(bytes))
+    if (bytes && !this.reading.pictures.has(path) && isPicture(bytes))
       this.reading.pictures.set(path, { reference: path, name: path.split("/").at(-1)!, bytes });
   }
 
   private tell(what: string, why: string): void {
     this.reading.leftOut.push({ where: `paragraph ${this.reading.paragraph}`, what, why });
   }
-}
-
-/** PNG, JPEG and GIF, by their first bytes. */
-function isShown([a, b, c]: Uint8Array): boolean {
-  return (a === 0x89 && b === 0x50) || (a === 0xff && b === 0xd8) || (a === 0x47 && b === 0x49 && c === 0x46);
 }
 
 /** An address as the document means it: what is beside the document is one folder above what is in it (part 2, 3.7). */

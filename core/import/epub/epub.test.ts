@@ -1,0 +1,108 @@
+import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
+import { strToU8, zipSync } from "fflate";
+import { linkUses } from "../../manuscript/links.ts";
+import { placesOf } from "../../manuscript/outline.ts";
+import { writeEpub } from "../../publish/formats/epub/write-epub.ts";
+import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
+import { redDot } from "../../test/red-dot.ts";
+import { ImportError } from "../errors.ts";
+import { importManuscript } from "../import-manuscript.ts";
+
+const bring = (bytes: Uint8Array) =>
+  importManuscript(
+    { name: "walks.epub", bytes },
+    { fallbackTitle: "Walks", baseAddress: null, pictureFor: () => null },
+  );
+async function links(bytes: Uint8Array): Promise<string[][]> {
+  const { chapters } = await bring(bytes);
+  const names = new Map(chapters.flatMap((doc) => placesOf(doc)).map(({ id, text }) => [id, text]));
+  return chapters.flatMap((doc) =>
+    linkUses(doc).map(({ text, destination }) => [
+      text,
+      destination.kind === "place"
+        ? `→ ${names.get(destination.target) ?? "nowhere"}`
+        : Object.values(destination)[1]!,
+    ]),
+  );
+}
+function book(pages: Record<string, string>, files: Record<string, Uint8Array> = {}): Uint8Array {
+  const names = Object.keys(pages);
+  const opf = `<package xmlns="http://www.idpf.org/2007/opf"><manifest>${names.map((name, i) => `<item id="p${i}" href="text/${name}" media-type="application/xhtml+xml"/>`).join("")}<item id="nav" href="nav.xhtml" properties="nav" media-type="application/xhtml+xml"/></manifest><spine><itemref idref="nav"/>${names.map((_, i) => `<itemref idref="p${i}"/>`).join("")}</spine></package>`;
+  return zipSync({
+    mimetype: [strToU8("application/epub+zip"), { level: 0 }],
+    "META-INF/container.xml": strToU8(
+      '<container><rootfiles><rootfile full-path="OPS/book.opf"/></rootfiles></container>',
+    ),
+    "OPS/book.opf": strToU8(opf),
+    "OPS/nav.xhtml": strToU8("<html><body><nav><a href='text/a.xhtml'>A</a></nav></body></html>"),
+    ...Object.fromEntries(
+      Object.entries(pages).map(([name, body]) => [
+        `OPS/text/${name}`,
+        strToU8(
+          `<?xml version="1.0"?><!DOCTYPE html><html xmlns="http://www.w3.org/1999/xhtml" xmlns:epub="http://www.idpf.org/2007/ops"><head><title>x</title></head><body>${body}</body></html>`,
+        ),
+      ]),
+    ),
+    ...files,
+  });
+}
+
+describe("an e-book", () => {
+  test("is its pages in their order, with links from one to the other, its pictures, and the files in it", async () => {
+    const bytes = book(
+      {
+        "a.xhtml": `<h2>Tides</h2><p id="low">Low<a id="spot"/> water. See <a href="b.xhtml">ways</a>, <a href="b.xhtml#post">a post</a>, <a href="#low">low</a>, <a href="../plan.pdf">plan</a>, <a href="https://tides.example/">hours</a>.</p><p><img src="../m.png" alt="Map"/></p>`,
+        "b.xhtml": `<h2>Ways</h2><p>By foot&nbsp;only.</p><ul><li id="post">A <a href="a.xhtml#spot">post</a></li></ul>`,
+      },
+      { "OPS/plan.pdf": strToU8("%PDF-"), "OPS/m.png": redDot },
+    );
+    const { title, chapters, pictures, companions } = await bring(bytes);
+    expect([title, chapters.length, pictures.length]).toEqual(["Tides", 2, 1]);
+    expect(companions).toMatchObject([{ name: "plan.pdf" }]);
+    expect(await links(bytes)).toEqual([
+      ["ways", "→ Ways"],
+      ["a post", expect.stringContaining("post")],
+      ["low", expect.stringContaining("low")],
+      ["plan", companions.length === 1 ? expect.any(String) : ""],
+      ["hours", "https://tides.example/"],
+      ["post", expect.stringContaining("spot")],
+    ]);
+  });
+
+  test("has notes by type and role, without their ways back", async () => {
+    const bytes = book({
+      "a.xhtml": `<h1>Tides</h1><p>One<a epub:type="noteref" href="#n1">1</a> two<a role="doc-noteref" href="b.xhtml#n2">2</a>.</p><aside epub:type="footnote" id="n1"><p>First, see <a href="https://a.example/">a</a>.</p></aside>`,
+      "b.xhtml": `<h1>Notes</h1><ol><li role="doc-endnote" id="n2"><p>Second <a role="doc-backlink" href="a.xhtml">back</a></p></li></ol>`,
+    });
+    const { chapters } = await bring(bytes);
+    const notes = chapters.flatMap((doc) => doc.children.filter(({ type }) => type.name === "note"));
+    expect(notes.map((note) => note.textContent.trim())).toEqual(["First, see a.", "Second"]);
+    expect(await links(bytes)).toEqual([["a", "https://a.example/"]]);
+  });
+
+  test("of ours comes in again with every link of its text, and none that leads nowhere", async () => {
+    const own = bookOfEveryFeature();
+    const bytes = writeEpub(own);
+    const found = await links(bytes);
+    for (const { on, text, destination } of own.chapters.flatMap(({ doc }) => linkUses(doc)))
+      if (on === "words" && destination.kind === "web")
+        expect(found).toContainEqual([text, destination.address]);
+    expect(found.filter(([, to]) => to === "→ nowhere")).toEqual([]);
+  });
+
+  test("that is damaged is read or refused in a word", async () => {
+    const sound = book({ "a.xhtml": '<h1>T</h1><p><a href="#x">y</a></p>' });
+    await fc.assert(
+      fc.asyncProperty(fc.nat(sound.length - 1), fc.nat(255), fc.boolean(), async (at, byte, isCut) => {
+        const bytes = isCut ? sound.slice(0, at) : sound.slice();
+        if (!isCut) bytes[at] = byte;
+        await bring(bytes).then(
+          ({ chapters }) => chapters.forEach((doc) => doc.check()),
+          (error: unknown) => expect(error).toBeInstanceOf(ImportError),
+        );
+      }),
+      { numRuns: 150 },
+    );
+  });
+});

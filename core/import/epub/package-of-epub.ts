@@ -1,0 +1,54 @@
+import { strFromU8 } from "fflate";
+import { unpacked } from "../containers.ts";
+import { ImportError } from "../errors.ts";
+import { childOf, elements, readXml, type XmlElement } from "../xml-tree.ts";
+
+/** A publication in its container: its files, and which of them are read, in their order (EPUB 2 and 3). */
+export interface EpubPackage {
+  files: Record<string, Uint8Array>;
+  /** The paths of the pages of text, without the navigation. */
+  pages: string[];
+}
+
+const pageTypes = new Set(["application/xhtml+xml", "text/html", "application/x-dtbook+xml"]);
+
+/** @throws ImportError `format` where the container has no package, or is locked */
+export function packageOf(bytes: Uint8Array): EpubPackage {
+  const files = unpacked(bytes);
+  const tree = (path: string): XmlElement | null =>
+    files[path] ? readXml(path, strFromU8(files[path]).replace(/^\ufeff/, "")) : null;
+  const container = tree("META-INF/container.xml");
+  const path = childOf(childOf(container ?? undefined, "rootfiles"), "rootfile")?.attributes["full-path"];
+  const opf = path === undefined ? null : tree(path);
+  if (!opf) throw new ImportError("format", "The e-book does not say what is in it.");
+  const isLocked =
+    strFromU8(files["META-INF/rights.xml"] ?? files["META-INF/license.lcpl"] ?? new Uint8Array()) !== "";
+  if (isLocked) throw new ImportError("format", "The e-book is locked, so that only some programs open it.");
+  const items = new Map(
+    elements(childOf(opf, "manifest")).map(({ attributes }) => [
+      attributes["id"] ?? "",
+      {
+        path: pathFrom(path!, attributes["href"] ?? ""),
+        type: attributes["media-type"] ?? "",
+        isNavigation: /(^|\s)nav(\s|$)/.test(attributes["properties"] ?? ""),
+      },
+    ]),
+  );
+  const pages = elements(childOf(opf, "spine")).flatMap(({ attributes }) => {
+    const item = items.get(attributes["idref"] ?? "");
+    return item && pageTypes.has(item.type) && !item.isNavigation && files[item.path] ? [item.path] : [];
+  });
+  if (pages.length === 0) throw new ImportError("format", "The e-book has no page with text in it.");
+  return { files, pages };
+}
+
+/** A path in the container from an address relative to a file of it; addresses outside are none. */
+export function pathFrom(file: string, href: string): string {
+  try {
+    return decodeURIComponent(
+      new URL(href.replace(/#.*$/s, ""), `epub:///${file}`).pathname.replace(/^\/+/, ""),
+    );
+  } catch {
+    return "";
+  }
+}
