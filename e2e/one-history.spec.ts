@@ -139,3 +139,19 @@ test("a file that was deleted comes back under its links", async ({ page, quiet 
   const [{ id }] = (await (await page.request.get(`/api/books/${bookId}/files`)).json()) as [{ id: string }];
   expect(await (await page.request.get(`/api/books/${bookId}/files/${id}`)).text()).toBe("The plan.");
 });
+
+test("an earlier version that was brought back gives way to the text again", async ({ page }) => {
+  await page.getByRole("link", { name: "Versions" }).click();
+  await page.getByLabel("Save it as it is now, as").fill("First");
+  await page.keyboard.press("Enter");
+  await page.getByRole("link", { name: "Back to the text" }).click();
+  await selectWords(page, "white");
+  await page.keyboard.type("red");
+  await saved(page);
+  await page.getByRole("link", { name: "Versions" }).click();
+  await page.getByRole("row", { name: /First/ }).getByRole("button", { name: "Bring back" }).click();
+  await expect(text(page)).toContainText("white");
+  await text(page).focus();
+  await undo(page);
+  await expect(text(page)).toContainText("red");
+});

@@ -6,6 +6,8 @@ import { Link, useNavigate, useParams } from "react-router";
 import { answerOf, api, type VersionListing } from "../../api/client";
 import { useStale } from "../../api/stale";
 import { keys } from "../../api/keys";
+import { useBookChanges } from "../../book-changes";
+import { offerUndo } from "../../frame/undo-bar";
 import { useBook } from "../../book-page";
 import { PageFrame } from "../../frame/page-frame";
 import { useDestinationNames } from "../../destinations/known-destinations";
@@ -59,13 +61,33 @@ export function VersionsPage() {
   };
   const restore = async (versionId: string): Promise<void> => {
     setProblem(null);
-    try {
-      await answerOf(
+    const bringBack = async (id: string): Promise<number> => {
+      const { revision } = await answerOf(
         api.POST("/api/books/{bookId}/chapters/{chapterId}/versions/{versionId}/restore", {
-          params: { path: { ...path, versionId } },
+          params: { path: { ...path, versionId: id } },
         }),
       );
+      useBookChanges.getState().tell([chapterId]);
       await stale("step");
+      return revision;
+    };
+    try {
+      const restored = await bringBack(versionId);
+      offerUndo({
+        bookId: book.id,
+        message: "An earlier version is the text again.",
+        undo: async () => {
+          const kept = await answerOf(
+            api.GET("/api/books/{bookId}/chapters/{chapterId}/versions", { params: { path } }),
+          );
+          // What it replaced was kept as the version before it.
+          const replaced = kept.find(({ id, revision }) => id !== null && revision === restored - 1)?.id;
+          if (typeof replaced !== "string")
+            throw new Error("The text that it replaced is not kept any more.");
+          await bringBack(replaced);
+        },
+        redo: () => bringBack(versionId),
+      });
       await navigate(`/books/${book.id}/write/${chapterId}`);
     } catch (error) {
       setProblem((error as Error).message);
