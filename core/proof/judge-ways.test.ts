@@ -40,6 +40,16 @@ test("a way called by another title, or turned round, is told", () => {
   expect(judged({ ...toEbb, words: "Ebb →" }, toFlood)).toEqual(["The way on to “Ebb” is called “Ebb →”."]);
 });
 
+test("a page of notes leads to the contents, and nowhere else", () => {
+  const notes = (...ways: ReadPage["ways"]): string[] =>
+    judgeWays(book, [...ends, page(1, toEbb, toFlood), { path: "notes.html", places: new Set(), ways }]).map(
+      ({ what }) => what,
+    );
+  expect(notes(up)).toEqual([]);
+  for (const ways of [[], [toEbb], [up, up], [{ ...up, opens: "notes.html" }]])
+    expect(notes(...ways)).toEqual(["It has not one way back to the list of contents."]);
+});
+
 test("a page from which nothing leads to the contents is told", () => {
   const alone = { ...page(1, toEbb, toFlood), ways: [toEbb, toFlood] };
   expect(judgeWays(book, [...ends, alone]).map(({ what }) => what)).toEqual([

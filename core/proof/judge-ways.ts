@@ -17,6 +17,10 @@ export function judgeWays(book: Book, pages: readonly ReadPage[]): Fault[] {
     pages.map(({ path, places }) => [path, titles.findIndex((id) => places.has(id))] as const),
   );
   const isInOrder = (i: number): boolean => book.chapters[i]?.role === "chapter";
+  const contents = pages
+    .filter(({ path }) => chapterOn.get(path) !== -1)
+    .flatMap(({ ways }) => ways.map(({ opens }) => opens))
+    .find((opens) => opens !== null && chapterOn.get(opens) === -1);
   return pages.flatMap(({ path, ways }): Fault[] => {
     const chapter = chapterOn.get(path)!;
     const told: Fault[] = [];
@@ -26,7 +30,9 @@ export function judgeWays(book: Book, pages: readonly ReadPage[]): Fault[] {
       chapter: opens === null ? null : (chapterOn.get(opens) ?? null),
     }));
     if (chapter === -1) {
-      if (opened.some((way) => way.chapter === null)) tell("A way on leads nowhere.");
+      // A page of notes leads to the contents alone.
+      if (path !== contents && (ways.length !== 1 || ways[0]!.opens !== contents))
+        tell("It has not one way back to the list of contents.");
       return told;
     }
     if (opened.filter((way) => way.chapter === -1).length !== 1)

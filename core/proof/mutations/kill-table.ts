@@ -78,7 +78,7 @@ function told({ complete, rows, made, extra, faults }: LinkProof): string {
 const damagers: Record<Exported["format"], (mutation: Mutation) => Damager | null> = {
   pdf: ({ pdf }) => damager((bytes) => new OpenPdf(bytes), pdf),
   epub: ({ pages, epub }) => damager((bytes) => new OpenPages(bytes), pages ?? epub),
-  web: ({ pages }) => damager((bytes) => new OpenPages(bytes), pages),
+  web: ({ pages, web }) => damager((bytes) => new OpenPages(bytes), pages ?? web),
   markdown: ({ markdown }) => damager((bytes) => new OpenContainer(bytes), markdown),
   docx: (mutation) => (mutation.docx ? (bytes, pick) => damageDocx(mutation, bytes, pick) : null),
 };

@@ -14,6 +14,8 @@ export interface Mutation {
   name: string;
   /** In every file of pages in XHTML or HTML. */
   pages?: Damage<OpenPages>;
+  /** In web pages alone. */
+  web?: Damage<OpenPages>;
   /** In e-books alone, besides. */
   epub?: Damage<OpenPages>;
   pdf?: Damage<OpenPdf>;

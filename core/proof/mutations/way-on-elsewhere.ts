@@ -4,7 +4,7 @@ import { withHref } from "./opened/open-pages.ts";
 /** On the foot of a chapter's page. */
 export const wayOnElsewhere: Mutation = {
   name: "a way on led to another page",
-  pages(file, pick) {
+  web(file, pick) {
     const way = pick(file.waysOn());
     const other = pick(file.waysOn().filter(({ href }) => href !== way?.href));
     if (!way || !other) return false;
