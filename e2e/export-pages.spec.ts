@@ -129,7 +129,7 @@ test("what becomes of each kind of link is told before, and a preset remembers w
   // Another visit: the usual choices again, and the preset's when it is taken up.
   await page.goto(`/books/${bookId}/export`);
   await expect(page.getByRole("radio", { name: "PDF" })).toBeChecked();
-  await presets.getByRole("button", { name: /^Take up/ }).click();
+  await presets.getByRole("button", { name: /^Apply/ }).click();
   await expect(page.getByRole("radio", { name: "Web page" })).toBeChecked();
   await expect(page.getByLabel("A page for each chapter")).toBeChecked();
   await presets.getByRole("button", { name: /^Export/ }).click();
@@ -142,7 +142,7 @@ test("what becomes of each kind of link is told before, and a preset remembers w
   ]);
   const inside = Object.keys(unzipSync(readFileSync(await download.path())));
   expect(inside.filter((name) => name.endsWith(".html"))).toHaveLength(3);
-  await presets.getByRole("button", { name: /^Take out/ }).click();
+  await presets.getByRole("button", { name: /^Delete/ }).click();
   await expect(presets.getByRole("listitem")).toHaveCount(0);
 });
 

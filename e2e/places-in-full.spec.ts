@@ -267,7 +267,7 @@ test("a link may look like text when its author accepts that; the marks of ancho
   await page.reload();
   await text(page).getByRole("link", { name: "nine" }).click();
   await expect(page.getByText("Accepted: It is told in the sentence before.")).toBeVisible();
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Withdraw" }).click();
   await expect(page.getByText("readers may not find it")).toBeVisible();
 
   await selectWords(page, "High water");

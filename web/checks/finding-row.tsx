@@ -78,7 +78,7 @@ export function FindingRow({
           )}
           {accepted !== null ? (
             <Button kind="quiet" onClick={onTakeBack}>
-              Undo
+              Withdraw
             </Button>
           ) : (
             severity !== "stop" &&

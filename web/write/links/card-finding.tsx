@@ -35,7 +35,7 @@ export function CardFinding({
           className="!text-[0.83rem]"
           onClick={() => attempt(acceptances.takeBack(subject, rule))}
         >
-          Undo
+          Withdraw
         </Button>
       </p>
     );
