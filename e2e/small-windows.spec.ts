@@ -25,7 +25,7 @@ for (const [width, height] of sizes) {
       await selectWords(page, "The rest of the time");
       const folded = page.getByRole("button", { name: "More tools" });
       await folded.click();
-      await page.getByRole("menuitem", { name: "Section break" }).isVisible();
+      await expect(page.getByRole("menuitem", { name: "Section break" })).toBeVisible();
       await page.keyboard.press("Escape");
       await expect(folded).toBeFocused();
       expect(await violations(page)).toEqual([]);

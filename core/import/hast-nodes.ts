@@ -1,4 +1,4 @@
-import type { Element, ElementContent } from "hast";
+import type { Element, ElementContent, Root } from "hast";
 
 /** An element of the tree, which stands in a paragraph of the file. */
 export function element(
@@ -18,4 +18,18 @@ export function shows(content: readonly ElementContent[]): boolean {
       ? node.value.trim() !== ""
       : node.type === "element" && (["img", "note-reference"].includes(node.tagName) || shows(node.children)),
   );
+}
+
+/** Every element within another or a tree, in the order of the text. */
+export function allElements(parent: Root | Element): Element[] {
+  return parent.children.flatMap((child) => (child.type === "element" ? [child, ...allElements(child)] : []));
+}
+
+/** A fragment or path with its percent signs decoded (RFC 3986, 2.1); as it is where it cannot be. */
+export function decoded(address: string): string {
+  try {
+    return decodeURIComponent(address);
+  } catch {
+    return address;
+  }
 }

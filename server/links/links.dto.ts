@@ -2,6 +2,7 @@ import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { assertDestination } from "@vennet/core/destination/destination";
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { Type } from "class-transformer";
+import { FoundWords } from "../chapters/found-words.dto.ts";
 import {
   ArrayMaxSize,
   IsArray,
@@ -236,26 +237,7 @@ export class SearchAnswer {
   chapters: ChapterMentionsAnswer[];
 }
 
-export class NewLink {
-  @ApiProperty()
-  @IsString()
-  @MaxLength(36)
-  chapterId: string;
-
-  @ApiProperty({ description: "The chapter's revision in which the positions are true." })
-  @IsInt()
-  revision: number;
-
-  @ApiProperty()
-  @IsInt()
-  @Min(0)
-  from: number;
-
-  @ApiProperty()
-  @IsInt()
-  @Min(1)
-  to: number;
-
+export class NewLink extends FoundWords {
   @ApiProperty(destinationSchema)
   @IsDestination()
   destination: Destination;

@@ -2,13 +2,13 @@ import { Body, Controller, Get, HttpCode, Param, Patch, Post } from "@nestjs/com
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
 import { OpenBook } from "../access/book.guard.ts";
 import { Book } from "../books/book.entity.ts";
+import { FoundWords } from "../chapters/found-words.dto.ts";
 import { StepAnswer } from "../history/history.dto.ts";
 import { stepAnswer } from "../history/history.controller.ts";
 import {
   GonePlaceAnswer,
   NewPlaceAnswer,
   PlaceAnswer,
-  PutAnchorRequest,
   RemovePlaceRequest,
   RenamePlaceRequest,
 } from "./places.dto.ts";
@@ -36,7 +36,7 @@ export class PlacesController {
 
   @Post()
   @ApiCreatedResponse({ type: NewPlaceAnswer, description: "An anchor before words of a chapter." })
-  async put(@OpenBook() book: Book, @Body() request: PutAnchorRequest): Promise<NewPlaceAnswer> {
+  async put(@OpenBook() book: Book, @Body() request: FoundWords): Promise<NewPlaceAnswer> {
     return { id: await this.places.put(book.id, request) };
   }
 

@@ -1,6 +1,6 @@
 import type { SignpostList } from "@vennet/core/manuscript/attributes";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { IsInt, IsOptional, IsString, Length, MaxLength, Min } from "class-validator";
+import { IsOptional, IsString, Length, MaxLength } from "class-validator";
 
 class SignpostListShape implements SignpostList {
   @ApiProperty()
@@ -29,25 +29,6 @@ export class GonePlaceAnswer {
   id: string;
   @ApiProperty({ description: "What it was called." })
   name: string;
-}
-
-/** Words of a chapter, as a search found them. */
-export class PutAnchorRequest {
-  @ApiProperty()
-  @IsString()
-  @MaxLength(36)
-  chapterId: string;
-  @ApiProperty({ description: "The revision in which the positions are true." })
-  @IsInt()
-  revision: number;
-  @ApiProperty()
-  @IsInt()
-  @Min(0)
-  from: number;
-  @ApiProperty()
-  @IsInt()
-  @Min(0)
-  to: number;
 }
 
 export class NewPlaceAnswer {

@@ -7,10 +7,11 @@ import type { Chapter } from "../chapters/chapter.entity.ts";
 import { ChaptersService, isWritten } from "../chapters/chapters.service.ts";
 import { LinkUse } from "../ledger/link-use.entity.ts";
 import { Place } from "../ledger/place.entity.ts";
+import type { FoundWords } from "../chapters/found-words.dto.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { lastWithPages } from "../exports/last-with-pages.ts";
 import { StepsService, type ListedStep } from "../history/steps.service.ts";
-import type { GonePlaceAnswer, PlaceAnswer, PutAnchorRequest } from "./places.dto.ts";
+import type { GonePlaceAnswer, PlaceAnswer } from "./places.dto.ts";
 
 /** Where links leave dangling when their place goes. */
 const nowhere = "nowhere";
@@ -73,7 +74,7 @@ export class PlacesService {
    * Puts an anchor before words of a chapter, as they stand in a revision of it, and names it by them.
    * @returns its id
    */
-  async put(bookId: string, { chapterId, revision, from, to }: PutAnchorRequest): Promise<string> {
+  async put(bookId: string, { chapterId, revision, from, to }: FoundWords): Promise<string> {
     return this.chapters.changing(bookId, async (manager) => {
       const chapter = await this.chapters.find(manager, bookId, chapterId, true);
       if (revision !== chapter.revision) {

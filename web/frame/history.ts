@@ -46,9 +46,10 @@ export function tellDone(undoable: Undoable): void {
 export async function telling(
   work: Promise<unknown>,
   describe: (made: Promise<unknown>) => Undoable,
+  tell = tellDone,
 ): Promise<void> {
   const undoable = describe(work);
-  tellDone(undoable);
+  tell(undoable);
   try {
     await work;
   } catch (error) {
@@ -110,8 +111,8 @@ export type Turned =
  * @throws what the action throws; it can be tried again then
  */
 export async function turn(direction: "undo" | "redo", bookId: string): Promise<Turned> {
-  const { done, undone, editor } = getState();
-  const last = (direction === "undo" ? done : undone).findLast((one) => bookOf(one) === bookId);
+  const { editor } = getState();
+  const last = nextTurn(getState(), direction, bookId);
   if (!last) return { kind: "nothing" };
   if (last.kind === "text") {
     if (editor?.chapterId !== last.chapterId) return { ...last, kind: "elsewhere" };
@@ -131,7 +132,13 @@ export async function turn(direction: "undo" | "redo", bookId: string): Promise<
   return { kind: "action", said: undoable.message };
 }
 
-/** The book that something was done to. */
-export function bookOf(done: Done): string {
-  return done.kind === "text" ? done.bookId : done.undoable.bookId;
+/** What undo or redo would turn in a book; undefined for nothing. */
+export function nextTurn(
+  { done, undone }: HistoryState,
+  direction: "undo" | "redo",
+  bookId: string,
+): Done | undefined {
+  return (direction === "undo" ? done : undone).findLast(
+    (one) => (one.kind === "text" ? one.bookId : one.undoable.bookId) === bookId,
+  );
 }

@@ -19,7 +19,7 @@ export function offerUndo(undoable: Undoable): void {
 }
 
 /** Says something at the foot of the page. */
-export function sayInBar(said: string): void {
+function sayInBar(said: string): void {
   useUndoBar.setState({ offered: null, said });
 }
 

@@ -131,7 +131,7 @@ export function ChapterEditor({
   });
   const { openReference, referenceLine } = useReferenceLine(topOf);
   const { goToPlace, goBack } = useGoing({ bookId, chapterId, view, places, tell: setProblem });
-  useTurnInAddress(view, chapterId);
+  useTurnInAddress(view, { bookId, chapterId });
   const actions = useCardActions({
     view,
     openLine,
@@ -222,6 +222,7 @@ export function ChapterEditor({
       <div className="sticky top-0 z-30">
         {view && state && !isCovered && (
           <Toolbar
+            bookId={bookId}
             view={view}
             state={state}
             onLink={() => openLine(view)}

@@ -140,14 +140,18 @@ export function ChapterList({
       );
       await refresh();
     };
-    const made = put(moved);
-    void attempt(() => made);
-    offerUndo({
-      bookId,
-      message: `“${chapters[from]!.title || "Untitled chapter"}” was moved.`,
-      undo: () => made.then(() => put(chapters)),
-      redo: () => put(moved),
-    });
+    void attempt(() =>
+      telling(
+        put(moved),
+        (made) => ({
+          bookId,
+          message: `“${chapters[from]!.title || "Untitled chapter"}” was moved.`,
+          undo: () => made.then(() => put(chapters)),
+          redo: () => put(moved),
+        }),
+        offerUndo,
+      ),
+    );
   };
 
   const group = (rows: ChapterListing[], numbered: boolean) => (

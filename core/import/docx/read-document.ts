@@ -1,10 +1,10 @@
-import type { Element, ElementContent, Nodes, Root } from "hast";
+import type { ElementContent, Nodes, Root } from "hast";
 import { toString } from "hast-util-to-string";
 import type { LeftOut } from "../left-out.ts";
 import type { ReadManuscript } from "../manuscript-reader.ts";
 import { BlocksOfDocument } from "./blocks-of-document.ts";
 import { DocumentParts } from "./document-parts.ts";
-import { element } from "../hast-nodes.ts";
+import { allElements, element } from "../hast-nodes.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { Numbering } from "./numbering.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
@@ -91,15 +91,7 @@ function tellRunning(parts: DocumentParts, path: string, leftOut: LeftOut[]): vo
  * document does, since links may name it in other letters (ECMA-376, 17.13.6.2).
  */
 function tidyPlaces(tree: Root): void {
-  const all: Element[] = [];
-  const collect = (node: Element | Root): void => {
-    for (const child of node.children) {
-      if (child.type !== "element") continue;
-      all.push(child);
-      collect(child);
-    }
-  };
-  collect(tree);
+  const all = allElements(tree);
   const names = new Map<string, string>();
   for (const { properties } of all) {
     const name = properties["id"];

@@ -1,31 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
 import { strToU8, zipSync } from "fflate";
 import { linkUses } from "../../manuscript/links.ts";
-import { placesOf } from "../../manuscript/outline.ts";
 import { writeEpub } from "../../publish/formats/epub/write-epub.ts";
 import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
 import { redDot } from "../../test/red-dot.ts";
-import { ImportError } from "../errors.ts";
-import { importManuscript } from "../import-manuscript.ts";
+import { bearsDamage, bring, linksIn } from "../../test/brought.ts";
 
-const bring = (bytes: Uint8Array) =>
-  importManuscript(
-    { name: "walks.epub", bytes },
-    { fallbackTitle: "Walks", baseAddress: null, pictureFor: () => null },
-  );
-async function links(bytes: Uint8Array): Promise<string[][]> {
-  const { chapters } = await bring(bytes);
-  const names = new Map(chapters.flatMap((doc) => placesOf(doc)).map(({ id, text }) => [id, text]));
-  return chapters.flatMap((doc) =>
-    linkUses(doc).map(({ text, destination }) => [
-      text,
-      destination.kind === "place"
-        ? `→ ${names.get(destination.target) ?? "nowhere"}`
-        : Object.values(destination)[1]!,
-    ]),
-  );
-}
 function book(pages: Record<string, string>, files: Record<string, Uint8Array> = {}): Uint8Array {
   const names = Object.keys(pages);
   const opf = `<package xmlns="http://www.idpf.org/2007/opf"><manifest>${names.map((name, i) => `<item id="p${i}" href="text/${name}" media-type="application/xhtml+xml"/>`).join("")}<item id="nav" href="nav.xhtml" properties="nav" media-type="application/xhtml+xml"/></manifest><spine><itemref idref="nav"/>${names.map((_, i) => `<itemref idref="p${i}"/>`).join("")}</spine></package>`;
@@ -60,7 +40,7 @@ describe("an e-book", () => {
     const { title, chapters, pictures, companions } = await bring(bytes);
     expect([title, chapters.length, pictures.length]).toEqual(["Tides", 2, 1]);
     expect(companions).toMatchObject([{ name: "plan.pdf" }]);
-    expect(await links(bytes)).toEqual([
+    expect(await linksIn(bytes)).toEqual([
       ["ways", "→ Ways"],
       ["a post", expect.stringContaining("post")],
       ["low", expect.stringContaining("low")],
@@ -78,31 +58,21 @@ describe("an e-book", () => {
     const { chapters } = await bring(bytes);
     const notes = chapters.flatMap((doc) => doc.children.filter(({ type }) => type.name === "note"));
     expect(notes.map((note) => note.textContent.trim())).toEqual(["First, see a.", "Second"]);
-    expect(await links(bytes)).toEqual([["a", "https://a.example/"]]);
+    expect(await linksIn(bytes)).toEqual([["a", "https://a.example/"]]);
   });
 
   test("of ours comes in again with every link of its text, and none that leads nowhere", async () => {
     const own = bookOfEveryFeature();
     const bytes = writeEpub(own);
-    const found = await links(bytes);
+    const found = await linksIn(bytes);
     for (const { on, text, destination } of own.chapters.flatMap(({ doc }) => linkUses(doc)))
       if (on === "words" && destination.kind === "web")
-        expect(found).toContainEqual([text, destination.address]);
+        expect(found).toContainEqual(expect.arrayContaining([text, destination.address]));
     expect(found.filter(([, to]) => to === "→ nowhere")).toEqual([]);
   });
 
   test("that is damaged is read or refused in a word", async () => {
     const sound = book({ "a.xhtml": '<h1>T</h1><p><a href="#x">y</a></p>' });
-    await fc.assert(
-      fc.asyncProperty(fc.nat(sound.length - 1), fc.nat(255), fc.boolean(), async (at, byte, isCut) => {
-        const bytes = isCut ? sound.slice(0, at) : sound.slice();
-        if (!isCut) bytes[at] = byte;
-        await bring(bytes).then(
-          ({ chapters }) => chapters.forEach((doc) => doc.check()),
-          (error: unknown) => expect(error).toBeInstanceOf(ImportError),
-        );
-      }),
-      { numRuns: 150 },
-    );
+    await bearsDamage(sound);
   });
 });

@@ -3,7 +3,7 @@ import type { Element, ElementContent, Nodes, Root } from "hast";
 import { toString } from "hast-util-to-string";
 import { mimetypeIn } from "../containers.ts";
 import { ImportError } from "../errors.ts";
-import { element } from "../hast-nodes.ts";
+import { decoded, element } from "../hast-nodes.ts";
 import { readHtml } from "../html/html.ts";
 import type { EnclosedFile, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { isPicture } from "../pictures.ts";
@@ -183,13 +183,5 @@ function asNotes(tree: Root): void {
       if (/backlink|doc-backlink/.test(kindOf(child))) return [];
       return [{ ...child, children: withoutWaysBack(child.children) }];
     });
-  }
-}
-
-function decoded(fragment: string): string {
-  try {
-    return decodeURIComponent(fragment);
-  } catch {
-    return fragment;
   }
 }

@@ -1,4 +1,5 @@
 import type { Element, ElementContent, Root } from "hast";
+import { allElements, decoded } from "../hast-nodes.ts";
 
 /** What is a place by itself, or brings its name along. */
 const known = new Set(["a", "h1", "h2", "h3", "h4", "h5", "h6", "figcaption", "caption", "note-body"]);
@@ -18,18 +19,12 @@ export function anchorsByIds(tree: Root): void {
 /** The fragments to which links of a tree lead, as they are written and as they are decoded. */
 function targets(tree: Root): Set<string> {
   const found = new Set<string>();
-  const collect = (parent: Element | Root): void => {
-    for (const child of parent.children) {
-      if (child.type !== "element") continue;
-      const href = child.properties["href"];
-      if (typeof href === "string" && href.startsWith("#") && href.length > 1) {
-        found.add(href.slice(1));
-        found.add(decoded(href.slice(1)));
-      }
-      collect(child);
-    }
-  };
-  collect(tree);
+  for (const { properties } of allElements(tree)) {
+    const href = properties["href"];
+    if (typeof href !== "string" || !href.startsWith("#") || href.length === 1) continue;
+    found.add(href.slice(1));
+    found.add(decoded(href.slice(1)));
+  }
   return found;
 }
 
@@ -73,12 +68,4 @@ function firstWith(element: Element): Element | null {
   // A heading is a place itself; what leads to its section leads to it.
   if (opens?.type === "element" && /^h[1-6]$/.test(opens.tagName)) return opens;
   return element;
-}
-
-function decoded(fragment: string): string {
-  try {
-    return decodeURIComponent(fragment);
-  } catch {
-    return fragment;
-  }
 }

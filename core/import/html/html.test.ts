@@ -1,25 +1,8 @@
 import { expect, test } from "@jest/globals";
-import { linkUses } from "../../manuscript/links.ts";
 import { placesOf } from "../../manuscript/outline.ts";
-import { importManuscript } from "../import-manuscript.ts";
+import { bring, linksIn } from "../../test/brought.ts";
 
-const bring = (page: string | Uint8Array) =>
-  importManuscript(
-    { name: "walks.html", bytes: typeof page === "string" ? new TextEncoder().encode(page) : page },
-    { fallbackTitle: "Walks", baseAddress: null, pictureFor: () => null },
-  );
-const links = async (page: string | Uint8Array): Promise<unknown[]> => {
-  const { chapters } = await bring(page);
-  const names = new Map(chapters.flatMap((doc) => placesOf(doc)).map(({ id, text }) => [id, text]));
-  return chapters.flatMap((doc) =>
-    linkUses(doc).map(({ text, destination }) => [
-      text,
-      destination.kind === "place"
-        ? `→ ${names.get(destination.target) ?? "nowhere"}`
-        : Object.values(destination)[1],
-    ]),
-  );
-};
+const bytes = (page: string): Uint8Array => new TextEncoder().encode(page);
 
 test("a page is read by what it is: its body, not its head, its words in the encoding that it says", async () => {
   const page = `<!DOCTYPE html><html><head><title>Head</title><meta charset="iso-8859-1"><style>p{}</style></head><body><h1>Gezeiten f\u00fcr Fu\u00dfg\u00e4nger</h1><p>Siehe <a href="https://tides.example/">Tafel</a>.</p></body></html>`;
@@ -38,7 +21,7 @@ test("any element that a link leads to is a place: a paragraph, an item, a cell,
     <table><tr><td id="td">Cell</td></tr></table><section id="sec"><h2>Section</h2><p>Text</p></section>
     <p>See <img id="img" src="x.png" alt="X"></p><pre id="pre">code</pre><p>In <span id="span">a span</span></p>
     <dl><dt id="dt">Term</dt><dd>Said</dd></dl><p id="a b">Blank</p><p><a name="old">Old</a></p><p id="idle">Idle</p></body></html>`;
-  expect(await links(page)).toEqual([
+  expect(await linksIn(bytes(page))).toEqual([
     ["p", "→ p"],
     ["li", "→ li"],
     ["ul", "→ ul"],
@@ -51,14 +34,14 @@ test("any element that a link leads to is a place: a paragraph, an item, a cell,
     ["a%20b", "→ a b"],
     ["old", "→ old"],
   ]);
-  const { chapters, leftOut } = await bring(page);
+  const { chapters, leftOut } = await bring(bytes(page));
   expect(placesOf(chapters[0]!).filter(({ kind }) => kind === "anchor")).toHaveLength(10);
   expect(leftOut.map(({ what }) => what)).toEqual(["The picture x.png"]);
 });
 
 test("relative links start where the page says, and areas of a map are links with their words", async () => {
   const page = `<!doctype html><base href="https://tides.example/guide/"><h1>T</h1><p><a href="../hours">hours</a> <a href="#t">up</a></p><img src="m.png" usemap="#m" alt="Map"><map name="m"><area href="head" alt="The head" coords="1,1,2,2"><area href="https://b.example/"></map>`;
-  expect(await links(page)).toEqual([
+  expect(await linksIn(bytes(page))).toEqual([
     ["hours", "https://tides.example/hours"],
     ["up", "→ T"],
     ["The head", "https://tides.example/guide/head"],

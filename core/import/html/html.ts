@@ -1,6 +1,7 @@
 import type { Element, ElementContent, Root } from "hast";
 import { raw } from "hast-util-raw";
 import { VFile } from "vfile";
+import { allElements } from "../hast-nodes.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 
 /** A page of HTML, or of XHTML as HTML reads it. */
@@ -45,7 +46,7 @@ export function readHtml(text: string): Root {
     } as unknown as Root,
     { file: new VFile(text) },
   ) as Root;
-  const base = find(page, "base")?.properties["href"];
+  const base = allElements(page).find(({ tagName }) => tagName === "base")?.properties["href"];
   if (typeof base === "string" && /^https?:/i.test(base)) startFrom(page, base);
   areasAsLinks(page);
   withoutHead(page);
@@ -58,16 +59,6 @@ function wholeOf(text: string): unknown {
     start: { line: 1, column: 1, offset: 0 },
     end: { line: lines.length, column: lines.at(-1)!.length + 1, offset: text.length },
   };
-}
-
-function find(parent: Root | Element, name: string): Element | null {
-  for (const child of parent.children) {
-    if (child.type !== "element") continue;
-    if (child.tagName === name) return child;
-    const inside = find(child, name);
-    if (inside) return inside;
-  }
-  return null;
 }
 
 /** What a page says of itself is not for its readers, and nothing that is left out. */
@@ -83,7 +74,7 @@ function withoutHead(parent: Root | Element): void {
 
 /** Relative links start where the page says that they do (HTML, 4.2.3). */
 function startFrom(tree: Root, base: string): void {
-  for (const element of all(tree)) {
+  for (const element of allElements(tree)) {
     const href = element.properties["href"];
     if (typeof href !== "string" || href.startsWith("#") || /^[a-z][a-z0-9+.-]*:/i.test(href)) continue;
     try {
@@ -96,7 +87,7 @@ function startFrom(tree: Root, base: string): void {
 
 /** The areas of image maps (HTML, 4.8.14) become links of their own where the map stands, each with its words. */
 function areasAsLinks(tree: Root): void {
-  for (const map of all(tree)) {
+  for (const map of allElements(tree)) {
     if (map.tagName !== "map") continue;
     const links = map.children.filter(
       (child): child is Element =>
@@ -115,8 +106,4 @@ function areasAsLinks(tree: Root): void {
       return i === 0 ? [link] : [{ type: "text" as const, value: " · " }, link];
     });
   }
-}
-
-function all(parent: Root | Element): Element[] {
-  return parent.children.flatMap((child) => (child.type === "element" ? [child, ...all(child)] : []));
 }

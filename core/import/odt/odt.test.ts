@@ -1,11 +1,7 @@
 import { expect, test } from "@jest/globals";
-import fc from "fast-check";
 import { strToU8, zipSync } from "fflate";
-import { linkUses } from "../../manuscript/links.ts";
-import { placesOf } from "../../manuscript/outline.ts";
 import { redDot } from "../../test/red-dot.ts";
-import { ImportError } from "../errors.ts";
-import { importManuscript } from "../import-manuscript.ts";
+import { bearsDamage, bring, linksIn } from "../../test/brought.ts";
 
 const namespaces = ["office", "text", "table", "draw", "xlink", "style", "fo", "svg", "dc"]
   .map((name) => `xmlns:${name}="urn:${name}"`)
@@ -21,29 +17,11 @@ const document = (body: string, more: Record<string, Uint8Array> = {}): Uint8Arr
     "Pictures/m.png": redDot,
     ...more,
   });
-const bring = (bytes: Uint8Array) =>
-  importManuscript(
-    { name: "walks.odt", bytes },
-    { fallbackTitle: "Walks", baseAddress: null, pictureFor: () => null },
-  );
 const p = (words: string, style = ""): string =>
   `<text:p${style && ` text:style-name="${style}"`}>${words}</text:p>`;
 const h = (level: number, words: string): string => `<text:h text:outline-level="${level}">${words}</text:h>`;
 const a = (href: string, words: string, more = ""): string =>
   `<text:a xlink:href="${href}"${more}>${words}</text:a>`;
-async function links(bytes: Uint8Array): Promise<unknown[]> {
-  const { chapters } = await bring(bytes);
-  const names = new Map(chapters.flatMap((doc) => placesOf(doc)).map(({ id, text }) => [id, text]));
-  return chapters.flatMap((doc) =>
-    linkUses(doc).map(({ text, destination, description }) => [
-      text,
-      destination.kind === "place"
-        ? `→ ${names.get(destination.target) ?? "nowhere"}`
-        : Object.values(destination)[1],
-      ...(description === null ? [] : [description]),
-    ]),
-  );
-}
 
 test("links lead outward, to bookmarks, headings, tables and what is beside the document, and say what is said of them", async () => {
   const bytes = document(
@@ -59,7 +37,7 @@ test("links lead outward, to bookmarks, headings, tables and what is beside the 
       `<table:table table:name="Gauges"><table:table-header-rows><table:table-row><table:table-cell table:number-columns-spanned="2">${p("Head")}</table:table-cell><table:covered-table-cell/></table:table-row></table:table-header-rows><table:table-row><table:table-cell>${p(a("https://a.example/", "cell"))}</table:table-cell><table:table-cell>${p("b")}</table:table-cell></table:table-row></table:table>`,
     ].join(""),
   );
-  expect(await links(bytes)).toEqual([
+  expect(await linksIn(bytes)).toEqual([
     ["the office", "https://tides.example/", "Hours"],
     ["the post", "→ post"],
     ["low", "→ Low water"],
@@ -90,7 +68,7 @@ test("notes, lists, quotations, text boxes, pictures with links and areas come a
   );
   const { chapters, pictures, leftOut } = await bring(bytes);
   expect(pictures).toHaveLength(1);
-  expect((await links(bytes)).map((link) => (link as string[])[1])).toEqual(
+  expect((await linksIn(bytes)).map((link) => (link as string[])[1])).toEqual(
     expect.arrayContaining(["https://note.example/", "https://box.example/", "https://picture.example/"]),
   );
   const blocks = chapters[0]!.children.map(({ type }) => type.name);
@@ -116,15 +94,5 @@ test("a locked or damaged document is refused in a word", async () => {
   });
   await expect(bring(locked)).rejects.toMatchObject({ message: expect.stringContaining("password") });
   const sound = document(p(a("https://tides.example/", "tides")));
-  await fc.assert(
-    fc.asyncProperty(fc.nat(sound.length - 1), fc.nat(255), fc.boolean(), async (at, byte, isCut) => {
-      const bytes = isCut ? sound.slice(0, at) : sound.slice();
-      if (!isCut) bytes[at] = byte;
-      await bring(bytes).then(
-        ({ chapters }) => chapters.forEach((doc) => doc.check()),
-        (error: unknown) => expect(error).toBeInstanceOf(ImportError),
-      );
-    }),
-    { numRuns: 200 },
-  );
+  await bearsDamage(sound);
 });

@@ -3,7 +3,7 @@ import type { Element, Nodes, Root } from "hast";
 import { toString } from "hast-util-to-string";
 import { mimetypeIn, unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
-import { element } from "../hast-nodes.ts";
+import { allElements, decoded, element } from "../hast-nodes.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { childOf, readXml, type XmlElement } from "../xml-tree.ts";
@@ -59,15 +59,7 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
 
 /** Links to headings name them by their numbers and words, with a word behind (`#2.1.Low water|outline`). */
 function leadToHeadings(tree: Root): void {
-  const all: Element[] = [];
-  const collect = (node: Element | Root): void => {
-    for (const child of node.children) {
-      if (child.type !== "element") continue;
-      all.push(child);
-      collect(child);
-    }
-  };
-  collect(tree);
+  const all = allElements(tree);
   const headings = new Map<string, Element>();
   for (const one of all) {
     const words = folded(toString(one));
@@ -91,12 +83,4 @@ function leadToHeadings(tree: Root): void {
 
 function folded(words: string): string {
   return words.replace(/\s+/g, " ").trim().toLowerCase();
-}
-
-function decoded(href: string): string {
-  try {
-    return decodeURIComponent(href);
-  } catch {
-    return href;
-  }
 }

@@ -14,6 +14,7 @@ import { RadioGroup } from "radix-ui";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { flushSync } from "react-dom";
 import { Button } from "../../parts/button";
+import { undoDirection } from "../../frame/undo-keys";
 import { useDestinationNames } from "../../destinations/known-destinations";
 import { LinkLine } from "../links/link-line";
 import { HotspotCanvas } from "./hotspot-canvas";
@@ -147,10 +148,10 @@ export function HotspotBench({
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent): void => {
       const target = event.target as HTMLElement;
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
-      if (/^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
+      const direction = undoDirection(event);
+      if (!direction || /^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
       event.preventDefault();
-      if (event.shiftKey) redo();
+      if (direction === "redo") redo();
       else undo();
     };
     // Before the whole book's undo hears of it.

@@ -38,7 +38,7 @@ import {
 import type { EditorView } from "prosemirror-view";
 import { Toolbar as Bar } from "radix-ui";
 import { useLayoutEffect, useRef, useState } from "react";
-import { useHistory } from "../../frame/history";
+import { nextTurn, useHistory } from "../../frame/history";
 import { modifier as mod } from "../../frame/keys";
 import { pressUndo } from "../../frame/undo-keys";
 import { Button } from "../../parts/button";
@@ -68,6 +68,7 @@ const nodes = schema.nodes;
  * row appears while the cursor is in a table.
  */
 export function Toolbar({
+  bookId,
   view,
   state,
   onLink,
@@ -80,6 +81,7 @@ export function Toolbar({
   anchorsShown,
   onShowAnchors,
 }: {
+  bookId: string;
   view: EditorView;
   state: EditorState;
   onLink: () => void;
@@ -102,8 +104,8 @@ export function Toolbar({
   const [room, setRoom] = useState(Infinity);
   const taken = useTakenLink(({ taken }) => taken);
   const canGoBack = useTrail(({ footprints }) => footprints.length > 0);
-  const canUndo = useHistory(({ done }) => done.length > 0);
-  const canRedo = useHistory(({ undone }) => undone.length > 0);
+  const canUndo = useHistory((all) => nextTurn(all, "undo", bookId) !== undefined);
+  const canRedo = useHistory((all) => nextTurn(all, "redo", bookId) !== undefined);
   useLayoutEffect(() => {
     const observer = new ResizeObserver(([entry]) => setRoom(entry!.contentRect.width));
     observer.observe(bar.current!);
