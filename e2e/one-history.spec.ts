@@ -80,7 +80,11 @@ test("a chapter that was moved, renamed or deleted is as it was again, and again
   const grip = page.getByRole("button", { name: "Move “Refuges”" });
   await grip.focus();
   await page.keyboard.press("Space");
+  await expect(grip).toHaveAttribute("aria-pressed", "true");
+  // The list hears of the arrow keys a moment after it was taken up.
+  await page.waitForTimeout(300);
   await page.keyboard.press("ArrowUp", { delay: 80 });
+  await page.waitForTimeout(300);
   await page.keyboard.press("Space");
   await expect(chapters(page).first()).toContainText("Refuges");
   await undo(page);
