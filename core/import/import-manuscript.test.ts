@@ -45,7 +45,7 @@ test.each([
 
 test("any reader's tree becomes chapters: its places in the file in its own words, its enclosed files by their ids", () => {
   const html =
-    '<h1>One</h1><p>See <a href="plan.pdf">the plan</a>, <a href="other.pdf">another</a>, <a href="#b">below</a> <img src="map.png" alt="Map"></p><h1 id="b">Two</h1><p><u>low</u></p>';
+    '<h1>One</h1><p>See <a href="plan.pdf">the plan</a>, <a href="other.pdf">another</a>, <a href="#b">below</a> <img src="map.png" alt="Map"></p><h1 id="b">Two</h1><p><mark>low</mark></p>';
   const tree = raw({ type: "root", children: [{ type: "raw", value: html }] } as unknown as Root) as Root;
   const { chapters, leftOut } = hastToManuscript(tree, {
     ...options,
@@ -66,6 +66,6 @@ test("any reader's tree becomes chapters: its places in the file in its own word
   expect(shown).toBe("picture-1");
   expect(leftOut.map(({ where, what }) => [where, what])).toEqual([
     ["page 4, paragraph 2", expect.stringContaining("other.pdf")],
-    ["page 4, paragraph 2", expect.stringContaining("Underlining")],
+    ["page 4, paragraph 2", expect.stringContaining("Highlighting")],
   ]);
 });

@@ -13,6 +13,7 @@ th, td { border: 1px solid; padding: 0.3em 0.5em; text-align: start; vertical-al
 td.left, th.left { text-align: left; }
 td.center, th.center { text-align: center; }
 td.right, th.right { text-align: right; }
+.small-caps { font-variant-caps: small-caps; }
 blockquote { margin: 1em 1.5em; }
 figure { margin: 1em 0; }
 figcaption, .caption { font-size: 0.9em; }

@@ -54,7 +54,17 @@ const destination = fc.oneof(
 );
 
 const inFrench = schema.mark("language", { tag: "fr-CA" });
-const mark = fc.constantFrom(...["emphasis", "strong", "code"].map((name) => schema.mark(name)), inFrench);
+const wordMarks = [
+  "emphasis",
+  "strong",
+  "code",
+  "superscript",
+  "subscript",
+  "strike",
+  "underline",
+  "small_caps",
+];
+const mark = fc.constantFrom(...wordMarks.map((name) => schema.mark(name)), inFrench);
 
 const inline: fc.Arbitrary<Make<Node[]>> = fc.oneof(
   { weight: 6, arbitrary: words.map((text): Make<Node[]> => () => [schema.text(` ${text} `)]) },

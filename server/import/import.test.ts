@@ -31,13 +31,13 @@ test("a manuscript becomes new chapters of a book, behind its own and before its
   const { book } = (await author.bringIn("# Tides\n\n[a](https://a.example/)")).body;
   await author.call("POST", `/books/${book.id}/chapters`, { title: "What to pack", role: "companion" });
   const before = (await author.call<any>("GET", `/books/${book.id}`)).body;
-  const text = "# Sands\n\n[b](https://b.example/) ![Path](path.png)\n\n# Boats\n\n~~c~~";
+  const text = "# Sands\n\n[b](https://b.example/) ![Path](path.png)\n\n# Boats\n\n<mark>c</mark>";
   const { status, body } = await author.bringIn(text, {}, { "path.png": picture }, book.id);
   expect(status).toBe(200);
   expect(body).toMatchObject({
     book: { id: book.id, title: "Tides", chapters: 4, links: 2 },
     chapters: 2,
-    leftOut: [{ where: "line 7", what: expect.stringContaining("Struck-out") }],
+    leftOut: [{ where: "line 7", what: expect.stringContaining("Highlighting") }],
   });
   const chapters = (await author.call<any>("GET", `/books/${book.id}/chapters`)).body;
   expect(chapters.map(({ title }: any) => title)).toEqual(["Tides", "Sands", "Boats", "What to pack"]);

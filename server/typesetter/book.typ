@@ -72,9 +72,18 @@
 }
 
 #let set-text(run) = {
-  let body = spell(run.words, by: if "code" in run { raw } else { text })
-  if "emphasis" in run { body = emph(body) }
-  if "strong" in run { body = strong(body) }
+  let marks = run.at("marks", default: ())
+  let body = spell(run.words, by: if "code" in marks { raw } else { text })
+  for mark in marks {
+    if mark == "emphasis" { body = emph(body) }
+    if mark == "strong" { body = strong(body) }
+    // Letters made for it are missing in many fonts for some words of a book: all are raised in one way.
+    if mark == "raised" { body = super(typographic: false, body) }
+    if mark == "lowered" { body = sub(typographic: false, body) }
+    if mark == "struck" { body = strike(body) }
+    if mark == "underlined" { body = underline(body) }
+    if mark == "small-capitals" { body = smallcaps(body) }
+  }
   if "language" in run { body = text(lang: run.language.lang, region: run.language.region, body) }
   body
 }

@@ -27,7 +27,7 @@ const groups: [string, [string, string][]][] = [
   [
     "Text",
     [
-      [`${modifier} B, ${modifier} I`, "Bold, italic"],
+      [`${modifier} B, ${modifier} I, ${modifier} U`, "Bold, italic, underlined"],
       ["Alt C", "Code"],
       ["Alt .", "Paragraph to heading, heading to the next lower level"],
       ["Alt ,", "Heading to the next higher level, and back to paragraph"],

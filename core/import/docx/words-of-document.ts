@@ -107,6 +107,9 @@ export class WordsOfDocument {
     if (isOn(properties, "b") ?? style.bold) marks.push("strong");
     if (isOn(properties, "i") ?? style.italic) marks.push("em");
     if (isOn(properties, "strike") ?? isOn(properties, "dstrike")) marks.push("s");
+    const line = valueOf(properties, "u");
+    if (line !== undefined && line !== "none") marks.push("u");
+    if (isOn(properties, "smallCaps")) marks.push("small-caps");
     const raised = valueOf(properties, "vertAlign");
     if (raised === "superscript") marks.push("sup");
     if (raised === "subscript") marks.push("sub");

@@ -1,3 +1,5 @@
+import type { WordMark } from "../../manuscript/word-marks.ts";
+
 /** Elements that only wrap blocks: their content is taken as if they were not there. */
 export const wrappers = new Set([
   "div",
@@ -50,16 +52,9 @@ export const silent = new Set([
   "noscript",
 ]);
 /** Formatting that the manuscript has no mark for; the words stay. */
-export const unformatted: Record<string, string> = {
-  del: "Struck-out text",
-  s: "Struck-out text",
-  sup: "Raised text",
-  sub: "Lowered text",
-  u: "Underlining",
-  mark: "Highlighting",
-};
+export const unformatted: Record<string, string> = { mark: "Highlighting" };
 /** The marks for elements of words. */
-export const markFor: Record<string, string> = {
+export const markFor: Readonly<Record<string, WordMark>> = {
   strong: "strong",
   b: "strong",
   em: "emphasis",
@@ -71,6 +66,14 @@ export const markFor: Record<string, string> = {
   var: "emphasis",
   cite: "emphasis",
   dfn: "emphasis",
+  sup: "superscript",
+  sub: "subscript",
+  s: "strike",
+  strike: "strike",
+  del: "strike",
+  u: "underline",
+  ins: "underline",
+  "small-caps": "small_caps",
 };
 
 /** Elements that show something which is not words. */

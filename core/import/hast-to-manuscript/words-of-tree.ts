@@ -8,6 +8,7 @@ import { newId } from "../../manuscript/ids.ts";
 import { schema } from "../../manuscript/schema.ts";
 import { clip } from "./blanks.ts";
 import { languageMark } from "./language-of-tree.ts";
+import { marksOfStyle } from "./marks-of-style.ts";
 import { markFor, shows, silent, unformatted } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
 
@@ -55,8 +56,14 @@ export class WordsOfTree {
   }
 
   private formatted(element: Element, marks: readonly Mark[], keepBlanks: boolean): Node[] {
-    const name = markFor[element.tagName];
-    if (name) return this.inlines(element.children, schema.mark(name).addToSet(marks), keepBlanks);
+    const shown = [markFor[element.tagName], ...marksOfStyle(element)].filter(
+      // A link's underline is its look.
+      (name) => name !== undefined && !(name === "underline" && schema.marks.link!.isInSet(marks)),
+    );
+    if (shown.length > 0) {
+      const all = shown.reduce((set, name) => schema.mark(name!).addToSet(set), marks);
+      return this.inlines(element.children, all, keepBlanks);
+    }
     const lost = unformatted[element.tagName];
     if (lost)
       this.reading.tell(element, `${lost}: “${clip(toString(element))}”`, "The words are kept without it.");
@@ -98,7 +105,11 @@ export class WordsOfTree {
       destination,
       description: typeof title === "string" && title !== "" ? title : null,
     });
-    const content = this.inlines(element.children, mark.addToSet(marks), keepBlanks);
+    const content = this.inlines(
+      element.children,
+      mark.addToSet(marks.filter(({ type }) => type.name !== "underline")),
+      keepBlanks,
+    );
     const covers = content.some((node) => node.isText || node.type.name === "picture");
     if (!covers)
       this.reading.tell(

@@ -174,11 +174,10 @@ describe("text", () => {
   });
 
   test("formatting without a place in a manuscript loses its look, not its words, and is listed", () => {
-    const imported = bringIn("# T\n\n~~old~~ H<sub>2</sub>O\n\n###### deep");
+    const imported = bringIn("# T\n\n<mark>old</mark> H2O\n\n###### deep");
     expect(imported.chapters[0]!.textContent).toBe("Told H2Odeep");
     expect(imported.leftOut.map(({ where, what }) => `${where} ${what.split(":")[0]}`)).toEqual([
-      "line 3 Struck-out text",
-      "line 3 Lowered text",
+      "line 3 Highlighting",
       "line 5 The heading “deep” of level 6",
     ]);
   });

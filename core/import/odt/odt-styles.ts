@@ -6,6 +6,8 @@ export interface OdtStyle {
   italic: boolean;
   raised: "sup" | "sub" | null;
   struck: boolean;
+  underlined: boolean;
+  smallCapitals: boolean;
   /** The name by which authors know the paragraph style that it is, or is made from. */
   name: string;
   outlineLevel: number | null;
@@ -16,6 +18,8 @@ const plain: OdtStyle = {
   italic: false,
   raised: null,
   struck: false,
+  underlined: false,
+  smallCapitals: false,
   name: "",
   outlineLevel: null,
 };
@@ -52,6 +56,12 @@ export class OdtStyles {
         words["text-line-through-style"] === undefined
           ? from.struck
           : words["text-line-through-style"] !== "none",
+      underlined:
+        words["text-underline-style"] === undefined
+          ? from.underlined
+          : words["text-underline-style"] !== "none",
+      smallCapitals:
+        words["font-variant"] === undefined ? from.smallCapitals : words["font-variant"] === "small-caps",
       name: isAutomatic ? from.name : name!,
       outlineLevel: level >= 1 ? level : from.outlineLevel,
     };

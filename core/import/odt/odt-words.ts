@@ -103,6 +103,8 @@ export class OdtWords {
     if (style.italic) wrap("em");
     if (style.struck) wrap("s");
     if (style.raised) wrap(style.raised);
+    if (style.underlined) wrap("u");
+    if (style.smallCapitals) wrap("small-caps");
     return content;
   }
 

@@ -7,6 +7,7 @@ import { pictureAttrs, referenceAttrs, signpostAttrs, type LinkAttrs } from "../
 import { nested, signpostsOf, type ReturnLink, type SignpostBranch } from "../../manuscript/signposts.ts";
 import { countHeadRows } from "../../manuscript/tables.ts";
 import { ChapterWalk, type BlockHandlers, type InlineHandlers } from "../../manuscript/walk.ts";
+import type { ByWordMark, WordMark } from "../../manuscript/word-marks.ts";
 import { returnName } from "../../manuscript/return-name.ts";
 import { lookClass } from "../book-style.ts";
 import { escapeXml } from "./escape-xml.ts";
@@ -31,6 +32,18 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   /** How many lists and tables around what is written are turned round. */
   private turnedAround = 0;
 
+  private readonly wordElements: ByWordMark<string> = {
+    strong: "strong",
+    emphasis: "em",
+    // A listing's signs keep their order among words from right to left.
+    code: this.index.direction === "rtl" ? 'code dir="ltr"' : "code",
+    superscript: "sup",
+    subscript: "sub",
+    strike: "s",
+    underline: "u",
+    small_caps: 'span class="small-caps"',
+  };
+
   protected readonly blockHandlers: BlockHandlers<string, void> = {
     title: (node) => [this.heading(node, 0)],
     heading: (node) => [this.heading(node, node.attrs["level"] as number)],
@@ -54,12 +67,11 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     text: (node) => {
       let text = this.textWithPages(node.text!);
       for (const mark of [...node.marks].reverse()) {
-        // A listing's signs keep their order among words from right to left.
-        if (mark.type.name === "code")
-          text = `<code${this.index.direction === "rtl" ? ' dir="ltr"' : ""}>${text}</code>`;
         if (mark.type.name === "language") text = this.inLanguage(mark.attrs["tag"] as string, text);
-        if (mark.type.name === "strong") text = `<strong>${text}</strong>`;
-        if (mark.type.name === "emphasis") text = `<em>${text}</em>`;
+        else if (mark.type.name in this.wordElements) {
+          const element = this.wordElements[mark.type.name as WordMark];
+          text = `<${element}>${text}</${element.split(" ")[0]}>`;
+        }
       }
       return [text];
     },

@@ -31,6 +31,7 @@ export function editorKeys(): Plugin[] {
     "Mod-y": turning("redo"),
     "Mod-b": toggleMark(schema.marks.strong!),
     "Mod-i": toggleMark(schema.marks.emphasis!),
+    "Mod-u": toggleMark(schema.marks.underline!),
     Enter: splitListItem(list_item!),
     Tab: chainCommands(goToNextCell(1), sinkListItem(list_item!)),
     "Shift-Tab": chainCommands(goToNextCell(-1), liftListItem(list_item!)),

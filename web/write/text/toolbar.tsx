@@ -1,5 +1,8 @@
 import { schema } from "@vennet/core/manuscript/schema";
 import {
+  ALargeSmall,
+  ArrowDownToLine,
+  ArrowUpToLine,
   Bold,
   Captions,
   Code,
@@ -18,9 +21,11 @@ import {
   SquareCode,
   Signpost,
   Stamp,
+  Strikethrough,
   Superscript,
   Table,
   TextSearch,
+  Underline,
   Undo2,
 } from "lucide-react";
 import { toggleMark, wrapIn } from "prosemirror-commands";
@@ -60,7 +65,8 @@ import {
 // The choice of a paragraph’s kind, in pixels.
 const kindWidth = 104;
 
-const { strong, emphasis, code, language } = schema.marks;
+const { strong, emphasis, superscript, subscript, strike, underline, small_caps, code, language } =
+  schema.marks;
 const nodes = schema.nodes;
 
 /**
@@ -156,6 +162,14 @@ export function Toolbar({
       line: true,
     }),
     tool("Italic", Italic, toggleMark(emphasis!), { keys: `${mod} I`, pressed: hasMark(state, emphasis!) }),
+    tool("Raised", ArrowUpToLine, toggleMark(superscript!), { pressed: hasMark(state, superscript!) }),
+    tool("Lowered", ArrowDownToLine, toggleMark(subscript!), { pressed: hasMark(state, subscript!) }),
+    tool("Struck through", Strikethrough, toggleMark(strike!), { pressed: hasMark(state, strike!) }),
+    tool("Underlined", Underline, toggleMark(underline!), {
+      keys: `${mod} U`,
+      pressed: hasMark(state, underline!),
+    }),
+    tool("Small capitals", ALargeSmall, toggleMark(small_caps!), { pressed: hasMark(state, small_caps!) }),
     tool("Code", Code, toggleMark(code!), { keys: "Alt C", pressed: hasMark(state, code!) }),
     {
       label: "In another language",

@@ -48,6 +48,7 @@ import {
   type InlineHandlers,
   type WalkedChapter,
 } from "../../../manuscript/walk.ts";
+import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
 import { asFolder } from "../../export-folder.ts";
 import { DocxLinks, linkedWords } from "./docx-links.ts";
 import { finishDocx } from "./finish-docx.ts";
@@ -342,16 +343,21 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
   }
 }
 
+const runOptions: ByWordMark<IRunOptions> = {
+  strong: { bold: true },
+  emphasis: { italics: true },
+  code: listing,
+  superscript: { superScript: true },
+  subscript: { subScript: true },
+  strike: { strike: true },
+  underline: { underline: {} },
+  small_caps: { smallCaps: true },
+};
+
 /** Text in its marks; a line of code that ends is a line break. */
 function textRuns(node: Node, look: IRunOptions): ParagraphChild[] {
-  const marks = new Set(node.marks.map((mark) => mark.type.name));
-  const style: IRunOptions = {
-    ...look,
-    ...(marks.has("strong") ? { bold: true } : {}),
-    ...(marks.has("emphasis") ? { italics: true } : {}),
-    ...(marks.has("code") ? listing : {}),
-    ...languageOptions(languageOf(node)),
-  };
+  const shown = ofWordMarks(node, runOptions).reduce((all, one) => ({ ...all, ...one }), look);
+  const style: IRunOptions = { ...shown, ...languageOptions(languageOf(node)) };
   return node
     .text!.split("\n")
     .map((text, i) => new TextRun({ ...style, text, ...(i > 0 ? { break: 1 } : {}) }));

@@ -24,7 +24,8 @@ const blockTags: Partial<Record<Nodes["type"], string>> = {
 };
 
 /** What an anchor ends with, lines within cells, and words in another language. */
-const plainHtml = /^(<\/a>|<br\s*\/?>|<span lang="[A-Za-z0-9-]+">|<\/span>)$/;
+const plainHtml =
+  /^(<\/a>|<br\s*\/?>|<span (lang="[A-Za-z0-9-]+"|class="small-caps")>|<\/span>|<\/?(sup|sub|u)>)$/;
 const shownHtml = 60;
 
 const traits: FormatTraits = {

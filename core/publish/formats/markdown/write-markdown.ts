@@ -23,6 +23,7 @@ import {
   type InlineHandlers,
   type WalkedChapter,
 } from "../../../manuscript/walk.ts";
+import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
 import { asFolder } from "../../export-folder.ts";
 import { hrefOfTravel, travel } from "../../travel.ts";
 import { travellingFiles, type TravellingFile } from "../../travelling-files.ts";
@@ -85,6 +86,24 @@ function placeIn({ placed }: BookBeingWritten, id: string): PhrasingContent[] {
   return [html(`<a id="${id}"></a>`)];
 }
 
+type Wrap = (inner: PhrasingContent[]) => PhrasingContent[];
+
+/** What Markdown has no signs for is written in HTML. */
+const inElement =
+  (tag: string): Wrap =>
+  (inner) => [html(`<${tag}>`), ...inner, html(`</${tag.split(" ")[0]!}>`)];
+
+const wordMarks: ByWordMark<Wrap> = {
+  code: (inner) => inner.map((one) => (one.type === "text" ? { type: "inlineCode", value: one.value } : one)),
+  emphasis: (children) => [{ type: "emphasis", children }],
+  strong: (children) => [{ type: "strong", children }],
+  strike: (children) => [{ type: "delete", children }],
+  superscript: inElement("sup"),
+  subscript: inElement("sub"),
+  underline: inElement("u"),
+  small_caps: inElement('span class="small-caps"'),
+};
+
 class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
   protected readonly blockHandlers: BlockHandlers<RootContent, void> = {
     title: (node) => [this.heading(node, 0)],
@@ -102,14 +121,12 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
 
   protected readonly inlineHandlers: InlineHandlers<PhrasingContent, void> = {
     text: (node) => {
-      const marks = new Set(node.marks.map((mark) => mark.type.name));
-      let text: PhrasingContent = marks.has("code")
-        ? { type: "inlineCode", value: node.text! }
-        : { type: "text", value: node.text! };
-      if (marks.has("emphasis")) text = { type: "emphasis", children: [text] };
-      if (marks.has("strong")) text = { type: "strong", children: [text] };
+      const text: PhrasingContent = { type: "text", value: node.text! };
+      const shown = ofWordMarks(node, wordMarks).reduce((inner, wrap) => wrap(inner), [
+        text,
+      ] as PhrasingContent[]);
       const language = languageOf(node);
-      return language === null ? [text] : [html(`<span lang="${language}">`), text, html("</span>")];
+      return language === null ? shown : inElement(`span lang="${language}"`)(shown);
     },
     hard_break: () => [{ type: "break" }],
     picture: (node) => {

@@ -10,9 +10,13 @@ export type SetLanguage = TypesetLanguage & { tag: string };
 
 // What the typesetter's template reads. The author's text is data in it, never markup.
 
+/** How words are shown, as the template knows it. */
+export type SetMark =
+  "strong" | "emphasis" | "code" | "raised" | "lowered" | "struck" | "underlined" | "small-capitals";
+
 /** A run of words, a link, or another thing that stands in a line. */
 export type SetInline =
-  | { kind: "text"; words: string; strong?: true; emphasis?: true; code?: true; language?: SetLanguage }
+  | { kind: "text"; words: string; marks?: SetMark[]; language?: SetLanguage }
   | { kind: "break" }
   /** Nothing, at which a line may end. */
   | { kind: "may-break" }

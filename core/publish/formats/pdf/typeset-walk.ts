@@ -24,6 +24,7 @@ import {
   type InlineHandlers,
   type WalkedChapter,
 } from "../../../manuscript/walk.ts";
+import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
 import { returnName } from "../../../manuscript/return-name.ts";
 import { travel } from "../../travel.ts";
 import type { TravellingFile } from "../../travelling-files.ts";
@@ -33,7 +34,15 @@ import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./hel
 import type { PrintedAddresses } from "./options.ts";
 import type { Keep } from "./stray-notes.ts";
 import { typesetLanguage } from "./typeset-language.ts";
-import type { SetBlock, SetCaption, SetChapter, SetInline, SetNote, SetTextLink } from "./set-data.ts";
+import type {
+  SetBlock,
+  SetCaption,
+  SetChapter,
+  SetInline,
+  SetMark,
+  SetNote,
+  SetTextLink,
+} from "./set-data.ts";
 
 /** A link as it is to be in the finished PDF, by the address that marks it in the typesetter's. */
 export interface MarkedLink {
@@ -69,10 +78,21 @@ interface Style {
   mayPrint: boolean;
 }
 
+const setMarks: ByWordMark<SetMark> = {
+  strong: "strong",
+  emphasis: "emphasis",
+  code: "code",
+  superscript: "raised",
+  subscript: "lowered",
+  strike: "struck",
+  underline: "underlined",
+  small_caps: "small-capitals",
+};
+
 /** How deep a note lies: what it stands in may be deep itself. */
 const depthOfNotes = 4;
 const plain: Style = { isPictureAlone: false, mayPrint: true };
-const gap: SetInline = { kind: "text", words: gapSign, strong: true };
+const gap: SetInline = { kind: "text", words: gapSign, marks: ["strong"] };
 
 /** Writes a chapter as the data that the typesetter's template reads. */
 export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
@@ -96,7 +116,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
 
   protected readonly inlineHandlers: InlineHandlers<SetInline, Style> = {
     text: (node) => {
-      const marks = new Set(node.marks.map((mark) => mark.type.name));
+      const shown = ofWordMarks(node, setMarks);
       const tag = languageOf(node);
       const language = tag === null ? {} : { language: { ...typesetLanguage(tag), tag } };
       return breakable(node.text!).flatMap((words, i): SetInline[] => [
@@ -104,9 +124,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
         {
           kind: "text",
           words,
-          ...(marks.has("strong") ? { strong: true } : {}),
-          ...(marks.has("emphasis") ? { emphasis: true } : {}),
-          ...(marks.has("code") ? { code: true } : {}),
+          ...(shown.length > 0 ? { marks: shown } : {}),
           ...language,
         },
       ]);
