@@ -51,6 +51,7 @@ test("any reader's tree becomes chapters: its places in the file in its own word
     ...options,
     whereOf: () => "page 4, paragraph 2",
     pictureFor: (source) => (source === "map.png" ? "picture-1" : null),
+    pictureSize: () => null,
     companionFor: (href) => (href === "plan.pdf" ? "file-1" : null),
   });
   const [one, two] = chapters;

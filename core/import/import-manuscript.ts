@@ -1,12 +1,16 @@
 import type { Element, ElementContent, Root, RootContent } from "hast";
 import type { Node } from "prosemirror-model";
 import { guessLanguage } from "../manuscript/language.ts";
+import { pictureSize } from "../manuscript/picture-size.ts";
 import { levels } from "../levels.ts";
 import { tooDeep } from "./errors.ts";
+import type { FileLink } from "./arrival/file-links.ts";
+import { proveArrival, type ArrivalProof } from "./arrival/arrival-proof.ts";
 import { anchorsByIds } from "./hast-to-manuscript/places-by-id.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
+import { outOfInlines } from "./hast-to-manuscript/out-of-inlines.ts";
 import type { LeftOut } from "./left-out.ts";
-import type { BroughtFile, EnclosedFile } from "./manuscript-reader.ts";
+import type { BroughtFile, EnclosedFile, ManuscriptReader } from "./manuscript-reader.ts";
 import { readerFor } from "./readers.ts";
 
 export interface ImportOptions {
@@ -16,6 +20,8 @@ export interface ImportOptions {
   baseAddress: string | null;
   /** The id of the stored file for a picture's source, or null where it was not brought beside the manuscript. */
   pictureFor: (source: string) => string | null;
+  /** The size of such a picture in pixels, where it is known. */
+  pictureSize?: (source: string) => { width: number; height: number } | null;
 }
 
 /** A file that came inside a manuscript, with the id by which its links and pictures know it. */
@@ -34,6 +40,8 @@ export interface ImportedManuscript {
   pictures: ArrivedFile[];
   companions: ArrivedFile[];
   leftOut: LeftOut[];
+  /** The links of the file, compared with those that arrived; null where the second reader cannot read it. */
+  arrival: ArrivalProof | null;
 }
 
 /**
@@ -45,9 +53,11 @@ export async function importManuscript(
   file: BroughtFile,
   options: ImportOptions,
 ): Promise<ImportedManuscript> {
-  const { tree, pictures, companions, leftOut, whereOf } = await inStack(() => readerFor(file).read(file));
+  const reader = readerFor(file);
+  const { tree, pictures, companions, leftOut, whereOf } = await inStack(() => reader.read(file));
   const deep = firstTooDeep(tree);
   if (deep) throw tooDeep(whereOf(deep));
+  outOfInlines(tree);
   anchorsByIds(tree);
   const arrivedPictures = new ArrivedFiles(pictures);
   const arrivedCompanions = new ArrivedFiles(companions);
@@ -55,14 +65,26 @@ export async function importManuscript(
     ...options,
     whereOf,
     pictureFor: (source) => arrivedPictures.idFor(source) ?? options.pictureFor(source),
+    pictureSize: (source) => arrivedPictures.sizeOf(source) ?? options.pictureSize?.(source) ?? null,
     companionFor: (href) => arrivedCompanions.idFor(href),
   });
+  const told = [...leftOut, ...made.leftOut];
+  const fileLinks = secondReading(reader, file);
+  const arrival =
+    fileLinks &&
+    proveArrival(fileLinks, {
+      chapters: made.chapters,
+      leftOut: told,
+      baseAddress: options.baseAddress,
+      companions: new Map(arrivedCompanions.used().map(({ id, name }) => [id, name])),
+    });
   return {
     ...made,
     language: guessLanguage(made.chapters.map(({ textContent }) => textContent).join(" ")),
     pictures: arrivedPictures.used(),
     companions: arrivedCompanions.used(),
-    leftOut: [...leftOut, ...made.leftOut],
+    leftOut: told,
+    arrival,
   };
 }
 
@@ -73,6 +95,15 @@ async function inStack<T>(read: () => T | Promise<T>): Promise<T> {
   } catch (error) {
     if (error instanceof RangeError) throw tooDeep(null);
     throw error;
+  }
+}
+
+/** The links of a file by the second reader; null where that cannot read what the first could, as in a damaged file. */
+function secondReading(reader: ManuscriptReader, file: BroughtFile): FileLink[] | null {
+  try {
+    return reader.linksOf(file);
+  } catch {
+    return null;
   }
 }
 
@@ -102,6 +133,11 @@ class ArrivedFiles {
     let id = this.ids.get(reference);
     if (!id) this.ids.set(reference, (id = crypto.randomUUID()));
     return id;
+  }
+
+  sizeOf(reference: string): { width: number; height: number } | null {
+    const file = this.files.find((one) => one.reference === reference);
+    return file ? pictureSize(file) : null;
   }
 
   used(): ArrivedFile[] {

@@ -1,4 +1,5 @@
 import type { Nodes, Root } from "hast";
+import type { FileLink } from "./arrival/file-links.ts";
 import type { LeftOut } from "./left-out.ts";
 
 /** A file as it was brought. */
@@ -42,4 +43,9 @@ export interface ManuscriptReader {
   accepts(file: BroughtFile): boolean;
   /** @throws ImportError where the file cannot be read */
   read(file: BroughtFile): Promise<ReadManuscript> | ReadManuscript;
+  /**
+   * The links of a file that has been read, by a second reader that shares nothing with the first: what arrived is
+   * compared with them.
+   */
+  linksOf(file: BroughtFile): FileLink[];
 }

@@ -13,7 +13,14 @@ export function bringIn(
   pictureFor: (source: string) => string | null = () => null,
 ): ManuscriptOfTree {
   const { tree, whereOf } = readMarkdownText(markdown);
-  const options = { fallbackTitle: "Untitled", baseAddress, pictureFor, companionFor: () => null, whereOf };
+  const options = {
+    fallbackTitle: "Untitled",
+    baseAddress,
+    pictureFor,
+    companionFor: () => null,
+    pictureSize: () => null,
+    whereOf,
+  };
   return hastToManuscript(tree, options);
 }
 

@@ -127,8 +127,7 @@ describe("links of a text document", () => {
     );
     expect(await linksIn(bytes)).toEqual([
       ["by day", "https://tides.example/a%20b", "By day"],
-      ["over", "→ post"],
-      ["two", "→ post"],
+      ["over two", "→ post"],
       ["write", "mailto:wardens@causeways.example"],
       ["the post", "→ post"],
       ["4", "→ post"],

@@ -32,7 +32,7 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
     paragraph: 0,
   };
   const blocksOf = (path: string, parent: XmlElement): ElementContent[] => {
-    const words = new WordsOfDocument(reading, parts.relationships(path));
+    const words = new WordsOfDocument(reading, parts.relationships(path), path);
     return new BlocksOfDocument(reading, words, numbering).blocks(parent);
   };
   const body = childOf(parts.tree(parts.text) ?? undefined, "body");
@@ -68,6 +68,7 @@ function tellComments(comments: XmlElement | null, leftOut: LeftOut[]): void {
     const author = comment.attributes["author"];
     leftOut.push({
       where: null,
+      sort: "Comments",
       what: `A comment${author ? ` of ${author}` : ""}: “${words}”`,
       why: "Comments have no place in a book.",
     });
@@ -79,11 +80,18 @@ function tellRunning(parts: DocumentParts, path: string, leftOut: LeftOut[]): vo
   const tree = parts.tree(path);
   const words = shownWords(tree);
   const links = [...parts.relationships(path).values()].filter(({ type }) => type === "hyperlink");
+  const sort = "Heads and feet of pages";
   const why = "An export has heads of its own.";
   for (const { target } of links)
-    leftOut.push({ where: null, what: `A link in the head or foot of pages, to ${target}`, why });
+    leftOut.push({
+      where: null,
+      sort,
+      what: `A link in the head or foot of pages, to ${target}`,
+      why,
+      href: target,
+    });
   if (words !== "" && links.length === 0)
-    leftOut.push({ where: null, what: `The head or foot of pages: “${words.slice(0, 100)}”`, why });
+    leftOut.push({ where: null, sort, what: `The head or foot of pages: “${words.slice(0, 100)}”`, why });
 }
 
 /**

@@ -34,6 +34,8 @@ const unread = new Set(["del", "moveFrom", "instrText", "delText", "rPr", "pPr",
 export class WordsOfDocument {
   private readonly fields: OpenField[] = [];
   private readonly links: FieldLink[] = [];
+  /** The links that have been begun: one that runs over paragraphs goes on under its name. */
+  private readonly linkIds = new Map<FieldLink, string>();
   private sink: ElementContent[] = [];
   /** The text boxes that hang on the paragraph, to be set behind it. */
   boxes: XmlElement[] = [];
@@ -41,6 +43,8 @@ export class WordsOfDocument {
   constructor(
     private readonly reading: DocumentReading,
     private readonly relationships: ReadonlyMap<string, Relationship>,
+    /** The path of the part. */
+    private readonly part: string,
   ) {}
 
   /** The content of a paragraph. */
@@ -67,11 +71,15 @@ export class WordsOfDocument {
         return this.bookmark(child);
       case "del":
       case "moveFrom":
-        this.tellOnce("Words that were deleted and not yet agreed to", "They are left out, as if agreed to.");
+        this.tellOnce(
+          "Words that were deleted",
+          "Words that were deleted and not yet agreed to",
+          "They are left out, as if agreed to.",
+        );
         return;
       case "oMath":
       case "oMathPara":
-        this.tell("A formula", "Its letters are kept without their places.");
+        this.tell("Formulas", "A formula", "Its letters are kept without their places.");
         return this.emit({ type: "text", value: textOf(child) });
       default:
         if (!unread.has(child.name)) this.all(child);
@@ -96,7 +104,7 @@ export class WordsOfDocument {
   private bookmark({ attributes }: XmlElement): void {
     const name = attributes["name"];
     if (!name || name === "_GoBack") return;
-    this.sink.push(element("a", { id: name }, [], this.reading.paragraph));
+    this.emit(element("a", { id: name }, [], this.reading.paragraph));
   }
 
   private run(run: XmlElement): void {
@@ -170,14 +178,17 @@ export class WordsOfDocument {
     const { pictures, paragraph } = this.reading;
     for (const { source, alt, link, title } of pictures.read(drawing, this.relationships)) {
       const image = element("img", { src: source, alt }, [], paragraph);
-      const leads = link
-        ? element("a", { href: link, ...(title ? { title } : {}) }, [image], paragraph)
-        : image;
-      if (link) this.sink.push(leads);
-      else this.emit(leads);
+      // Programs give a picture's link twice: around it, with what is said of it, and on it.
+      if (link === null || link === this.links.at(-1)?.href) this.emit(image);
+      else this.sink.push(element("a", { href: link, ...(title ? { title } : {}) }, [image], paragraph));
     }
     for (const { href } of pictures.linksOnShapes(drawing, this.relationships))
-      this.tell(`A link on a drawn shape to ${href}`, "Shapes are not taken over; the words in one are.");
+      this.tell(
+        "Links on drawn shapes",
+        `A link on a drawn shape to ${href}`,
+        "Shapes are not taken over; the words in one are.",
+        href,
+      );
     this.boxes.push(...pictures.boxesIn(drawing));
   }
 
@@ -193,6 +204,7 @@ export class WordsOfDocument {
       if (field.link) this.links.push(field.link);
       if (/^\s*TOC\b/i.test(field.instruction))
         this.tell(
+          "Lists of contents",
           "The document’s own list of contents",
           "It stands as it was. Exports make one by themselves, and a signpost list follows the headings.",
         );
@@ -203,7 +215,12 @@ export class WordsOfDocument {
     else if (!field.isInResult) {
       const link = linkOfField(field.instruction);
       if (link)
-        this.tell(`A link without words to ${link.href}`, "A link needs words or a picture to stand on.");
+        this.tell(
+          "Links without words",
+          `A link without words to ${link.href}`,
+          "A link needs words or a picture to stand on.",
+          link.href,
+        );
     }
   }
 
@@ -233,16 +250,20 @@ export class WordsOfDocument {
       return;
     }
     const { href, title } = link;
-    const made = element("a", { href, ...(title ? { title } : {}) }, [node], this.reading.paragraph);
+    const known = this.linkIds.get(link) ?? `link-${this.linkIds.size + 1}`;
+    this.linkIds.set(link, known);
+    const properties = { href, dataLink: `${this.part}-${known}`, ...(title ? { title } : {}) };
+    const made = element("a", properties, [node], this.reading.paragraph);
     this.sink.push(Object.defineProperty(made, "link", { value: link }));
   }
 
-  private tell(what: string, why: string): void {
-    this.reading.leftOut.push({ where: `paragraph ${this.reading.paragraph}`, what, why });
+  private tell(sort: string, what: string, why: string, href?: string): void {
+    const where = `paragraph ${this.reading.paragraph}`;
+    this.reading.leftOut.push({ where, sort, what, why, ...(href === undefined ? {} : { href }) });
   }
 
-  private tellOnce(what: string, why: string): void {
-    if (!this.reading.leftOut.some((one) => one.what === what)) this.tell(what, why);
+  private tellOnce(sort: string, what: string, why: string): void {
+    if (!this.reading.leftOut.some((one) => one.what === what)) this.tell(sort, what, why);
   }
 }
 

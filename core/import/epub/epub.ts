@@ -1,21 +1,23 @@
 import { strFromU8 } from "fflate";
 import type { Element, ElementContent, Nodes, Root } from "hast";
-import { toString } from "hast-util-to-string";
 import { mimetypeIn } from "../containers.ts";
 import { ImportError } from "../errors.ts";
 import { decoded, element } from "../hast-nodes.ts";
 import { readHtml } from "../html/html.ts";
 import type { EnclosedFile, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { isPicture } from "../pictures.ts";
+import { pictureOfSvg } from "../svg-pictures.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { childOf, readXml } from "../xml-tree.ts";
 import { hastOfXml } from "./hast-of-xml.ts";
+import { linksOfEpub } from "./second-reading.ts";
 import { packageOf, pathFrom, type EpubPackage } from "./package-of-epub.ts";
 
 /** E-books: EPUB 2 and 3. */
 export const epub: ManuscriptReader = {
   accepts: ({ bytes }) => mimetypeIn(bytes) === "application/epub+zip",
   read: ({ bytes }) => new ReadEpub(packageOf(bytes)).read(),
+  linksOf: ({ bytes }) => linksOfEpub(bytes),
 };
 
 /** Makes one tree of the pages of an e-book, in which links from page to page are links to places. */
@@ -68,7 +70,7 @@ class ReadEpub {
     parent.children = parent.children.flatMap((child): ElementContent[] => {
       if (child.type !== "element") return [child];
       this.rewrite(child, path);
-      return child.tagName === "svg" ? svgContent(child) : [child];
+      return child.tagName === "svg" ? this.drawing(child) : [child];
     });
     const { properties } = parent;
     const number = this.numbers.get(path)!;
@@ -85,6 +87,11 @@ class ReadEpub {
     }
     if (parent.tagName === "img" && typeof properties["src"] === "string")
       properties["src"] = this.picture(properties["src"], path);
+  }
+
+  private drawing(svg: Element): ElementContent[] {
+    const made = pictureOfSvg(svg);
+    return made.length > 0 ? made : [svg];
   }
 
   private href(href: string, path: string): string {
@@ -111,29 +118,6 @@ class ReadEpub {
 /** The name of a place in all pages together. */
 function placeOf(page: number, id: string): string {
   return `page-${page}${id && `-${id}`}`;
-}
-
-/** Pictures in SVG as pictures, and the areas in it that are links as links behind them, with their names. */
-function svgContent(svg: Element): ElementContent[] {
-  const found: ElementContent[] = [];
-  const visit = (node: Element): void => {
-    for (const child of node.children) {
-      if (child.type !== "element") continue;
-      const { href } = child.properties;
-      if (child.tagName === "image" && typeof href === "string") {
-        const alt = child.properties["aria-label"] ?? svg.properties["aria-label"] ?? "";
-        found.push({ ...child, tagName: "img", properties: { src: href, alt: String(alt) }, children: [] });
-      } else if (child.tagName === "a" && typeof href === "string") {
-        const words = toString(child).trim() || href;
-        found.push(
-          { type: "text", value: " " },
-          { ...child, properties: { href }, children: [{ type: "text", value: words }] },
-        );
-      } else visit(child);
-    }
-  };
-  visit(svg);
-  return found;
 }
 
 /** Notes, by their type (EPUB 3 Structural Semantics) or their role (DPUB-ARIA 1.1), as notes of the manuscript. */

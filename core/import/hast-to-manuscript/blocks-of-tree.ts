@@ -102,6 +102,7 @@ export class BlocksOfTree {
     if (depth > 5 && toString(element).trim() !== "") {
       this.reading.tell(
         element,
+        "Headings below level 4",
         `The heading “${clip(toString(element))}” of level ${depth}`,
         "It became a heading of level 4, the lowest.",
       );

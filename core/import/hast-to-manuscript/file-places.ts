@@ -4,6 +4,7 @@ import { toString } from "hast-util-to-string";
 import { Fragment, type Node } from "prosemirror-model";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { topOfBook } from "../../manuscript/book-index.ts";
+import type { Hotspot } from "../../manuscript/hotspot.ts";
 import { newId } from "../../manuscript/ids.ts";
 
 /** The landing places of a file: the names by which its own links call them, with the ids that the manuscript gives. */
@@ -55,7 +56,14 @@ export class FilePlaces {
       const target = this.idFor(destination.target);
       return target ? mark.type.create({ ...mark.attrs, destination: { kind: "place", target } }) : mark;
     });
-    return node.mark(marks);
+    const { hotspots } = node.attrs as { hotspots?: Hotspot[] };
+    if (!hotspots?.length) return node.mark(marks);
+    const resolved = hotspots.map((hotspot) => {
+      const { destination } = hotspot;
+      const target = destination.kind === "place" ? this.idFor(destination.target) : undefined;
+      return target ? { ...hotspot, destination: { kind: "place", target } } : hotspot;
+    });
+    return node.type.create({ ...node.attrs, hotspots: resolved }, null, marks);
   }
 
   private idFor(name: string): string | undefined {

@@ -1,4 +1,4 @@
-import type { Nodes } from "hast";
+import type { Element, Nodes } from "hast";
 import type { Node } from "prosemirror-model";
 import { newId } from "../../manuscript/ids.ts";
 import type { LeftOut } from "../left-out.ts";
@@ -11,6 +11,8 @@ export interface TreeOptions {
   baseAddress: string | null;
   /** The id of the stored file for a picture's source, or null where it was not brought along. */
   pictureFor: (source: string) => string | null;
+  /** The size of a picture that came along, in pixels; null for one that did not. */
+  pictureSize: (source: string) => { width: number; height: number } | null;
   /** The id of the companion file for a link's href, or null where none came along. */
   companionFor: (href: string) => string | null;
   /** Where a node stands in the file, in words that fit its format. */
@@ -24,14 +26,31 @@ export class FileReading {
   readonly noteBodies = new Map<string, Node[]>();
   /** The elements that became links, by the links' ids. */
   readonly linkNodes = new Map<string, Nodes>();
+  private readonly linkIds = new Map<string, string>();
   private readonly noteIds = new Map<string, string>();
 
   constructor(readonly options: TreeOptions) {}
 
   /** Lists something that could not be taken over as it was. */
-  tell(node: Nodes | undefined, what: string, why: string): void {
+  tell(node: Nodes | undefined, sort: string, what: string, why: string, href?: string): void {
     const order = node?.position?.start.offset ?? Infinity;
-    this.leftOut.push({ where: node ? this.options.whereOf(node) : null, what, why, order });
+    this.leftOut.push({
+      where: node ? this.options.whereOf(node) : null,
+      sort,
+      what,
+      why,
+      order,
+      ...(href === undefined ? {} : { href }),
+    });
+  }
+
+  /** The id of a link: parts of one that runs over paragraphs have the same. */
+  linkId({ properties }: Element): string {
+    const link = properties["dataLink"];
+    if (typeof link !== "string") return newId();
+    const id = this.linkIds.get(link) ?? newId();
+    this.linkIds.set(link, id);
+    return id;
   }
 
   /** The id of the note that a file calls by a name. */

@@ -1,7 +1,7 @@
 import type { ElementContent, Root, RootContent } from "hast";
 import { toString } from "hast-util-to-string";
 import type { Mark, Node } from "prosemirror-model";
-import type { Destination } from "../../destination/kinds/kinds.ts";
+import { linkUses } from "../../manuscript/links.ts";
 import { newId } from "../../manuscript/ids.ts";
 import { schema } from "../../manuscript/schema.ts";
 import type { LeftOut } from "../left-out.ts";
@@ -55,7 +55,7 @@ class ManuscriptBuilder {
     return {
       title: this.firstHeading || fallbackTitle,
       chapters,
-      leftOut: told.map(({ where, what, why }) => ({ where, what, why })),
+      leftOut: told.map(({ order: _, ...one }) => one),
     };
   }
 
@@ -131,21 +131,15 @@ class ManuscriptBuilder {
   private listDeadPlaces(chapters: Node[]): void {
     const ids = this.reading.places.given();
     for (const draft of this.drafts) ids.add(draft.title.attrs["id"] as string);
-    const seen = new Set<string>();
-    for (const chapter of chapters) {
-      chapter.descendants((node) => {
-        for (const mark of node.marks) {
-          const destination = mark.attrs["destination"] as Destination | undefined;
-          const id = mark.attrs["id"] as string;
-          if (destination?.kind !== "place" || ids.has(destination.target) || seen.has(id)) continue;
-          seen.add(id);
-          this.reading.tell(
-            this.reading.linkNodes.get(id),
-            `The link “${clip(node.textContent)}” to #${clip(destination.target)}`,
-            "It is kept, but the file has no such place.",
-          );
-        }
-      });
+    for (const { id, destination, text } of chapters.flatMap((doc) => linkUses(doc))) {
+      if (destination.kind !== "place" || ids.has(destination.target)) continue;
+      this.reading.tell(
+        this.reading.linkNodes.get(id),
+        "Links to places that the file does not have",
+        `The link “${clip(text)}” to #${clip(destination.target)}`,
+        "It is kept, but the file has no such place.",
+        `#${destination.target}`,
+      );
     }
   }
 }

@@ -5,12 +5,22 @@ import { readHref } from "../../destination/destination.ts";
 import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { newId } from "../../manuscript/ids.ts";
+import { noFrame, type Hotspot, type Point } from "../../manuscript/hotspot.ts";
 import { schema } from "../../manuscript/schema.ts";
+import type { FoundArea } from "../areas.ts";
 import { clip } from "./blanks.ts";
 import { languageMark } from "./language-of-tree.ts";
 import { marksOfStyle } from "./marks-of-style.ts";
 import { markFor, shows, silent, unformatted } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
+
+function areasIn({ properties }: Element): FoundArea[] {
+  return typeof properties["dataAreas"] === "string"
+    ? (JSON.parse(properties["dataAreas"]) as FoundArea[])
+    : [];
+}
+
+const elementsUnknown = "Elements that have no place in a book";
 
 /** Makes what stands in the words of a block: text in its marks, links, pictures, anchors, signs of notes. */
 export class WordsOfTree {
@@ -29,7 +39,12 @@ export class WordsOfTree {
     }
     if (node.type !== "element" || silent.has(node.tagName)) {
       if (node.type === "element")
-        this.reading.tell(node, `The element “${node.tagName}”`, "It has no place in a book.");
+        this.reading.tell(
+          node,
+          elementsUnknown,
+          `The element “${node.tagName}”`,
+          "It has no place in a book.",
+        );
       return [];
     }
     switch (node.tagName) {
@@ -66,10 +81,16 @@ export class WordsOfTree {
     }
     const lost = unformatted[element.tagName];
     if (lost)
-      this.reading.tell(element, `${lost}: “${clip(toString(element))}”`, "The words are kept without it.");
+      this.reading.tell(
+        element,
+        lost,
+        `${lost}: “${clip(toString(element))}”`,
+        "The words are kept without it.",
+      );
     else if (shows.has(element.tagName)) {
       this.reading.tell(
         element,
+        elementsUnknown,
         `The element “${element.tagName}”`,
         "It has no place in a book; its words, if any, are kept.",
       );
@@ -78,27 +99,14 @@ export class WordsOfTree {
   }
 
   private link(element: Element, marks: readonly Mark[], keepBlanks: boolean): Node[] {
-    const anchor = this.anchorOf(element);
+    const anchor = this.anchorOf(element, marks);
     const href = element.properties["href"];
     if (typeof href !== "string") return [...anchor, ...this.inlines(element.children, marks, keepBlanks)];
     const words = clip(toString(element)) || href;
-    let destination: Destination;
-    try {
-      const companion = this.reading.options.companionFor(href);
-      destination = companion
-        ? { kind: "file", file: companion }
-        : readHref(href, this.reading.options.baseAddress);
-    } catch (error) {
-      if (!(error instanceof DestinationError)) throw error;
-      this.reading.tell(
-        element,
-        `The link “${words}” to ${clip(href)}`,
-        `${error.message} Its words are kept.`,
-      );
-      return [...anchor, ...this.inlines(element.children, marks, keepBlanks)];
-    }
+    const destination = this.destinationOf(element, words, href);
+    if (!destination) return [...anchor, ...this.inlines(element.children, marks, keepBlanks)];
     const title = element.properties["title"];
-    const id = newId();
+    const id = this.reading.linkId(element);
     this.reading.linkNodes.set(id, element);
     const mark = schema.mark("link", {
       id,
@@ -114,26 +122,51 @@ export class WordsOfTree {
     if (!covers)
       this.reading.tell(
         element,
+        "Links without words",
         `A link without words to ${clip(href)}`,
         "A link needs words or a picture to stand on.",
+        href,
       );
-    if (destination.kind === "file" && "path" in destination) {
-      this.reading.tell(
-        element,
-        `The link “${words}” to the file ${clip(href)}`,
-        "It is kept, but the file was not brought along. Give an address from which relative links start, or change it to a web address.",
-      );
-    }
     return [...anchor, ...content];
   }
 
-  private anchorOf(element: Element): Node[] {
+  /** Where a link leads; null, and told, where a book can hold no such link. */
+  private destinationOf(element: Element, words: string, href: string): Destination | null {
+    const companion = this.reading.options.companionFor(href);
+    if (companion) return { kind: "file", file: companion };
+    let destination: Destination;
+    try {
+      destination = readHref(href, this.reading.options.baseAddress);
+    } catch (error) {
+      if (!(error instanceof DestinationError)) throw error;
+      this.reading.tell(
+        element,
+        "Links that a book cannot hold",
+        `The link “${words}” to ${clip(href)}`,
+        `${error.message} Its words are kept.`,
+        href,
+      );
+      return null;
+    }
+    if (destination.kind === "file" && "path" in destination)
+      this.reading.tell(
+        element,
+        "Links to files that were not brought along",
+        `The link “${words}” to the file ${clip(href)}`,
+        "It is kept, but the file was not brought along. Give an address from which relative links start, or change it to a web address.",
+        href,
+      );
+    return destination;
+  }
+
+  private anchorOf(element: Element, marks: readonly Mark[]): Node[] {
     const name = element.properties["id"] ?? element.properties["name"];
     if (typeof name !== "string" || name === "" || this.reading.places.has(name)) return [];
     const id = newId();
     // hast-util-raw may have put this prefix before names to keep them apart from others.
     this.reading.places.set(name.replace(/^user-content-/, ""), id);
-    return [schema.node("anchor", { id, name })];
+    // Within a link it is a part of that, which would be two otherwise.
+    return [schema.node("anchor", { id, name }, undefined, marks)];
   }
 
   private picture(element: Element, marks: readonly Mark[]): Node[] {
@@ -143,14 +176,53 @@ export class WordsOfTree {
     if (file === null) {
       this.reading.tell(
         element,
+        "Pictures that were not brought along",
         `The picture ${clip(source) || "without a source"}`,
         alt
           ? "It was not brought along; its text alternative stands in its place."
           : "It was not brought along.",
       );
     }
-    return [
-      schema.node("picture", { file, alt, decorative: false, source: source || null }, undefined, marks),
-    ];
+    const areas = areasIn(element);
+    const hotspots = file === null ? [] : this.hotspots(element, source, areas);
+    const attrs = { file, alt, decorative: false, source: source || null, hotspots };
+    const behind = file === null ? areas.flatMap((area) => this.areaBehind(element, area)) : [];
+    return [schema.node("picture", attrs, undefined, marks), ...behind];
+  }
+
+  /** The areas of a picture that came along. */
+  private hotspots(element: Element, source: string, areas: readonly FoundArea[]): Hotspot[] {
+    const given = [Number(element.properties["width"]), Number(element.properties["height"])];
+    const [width, height] = given.every((size) => size > 0)
+      ? given
+      : Object.values(this.reading.options.pictureSize(source) ?? { width: NaN, height: NaN });
+    return areas.flatMap(({ shape, points, unit, href, alt, title }): Hotspot[] => {
+      const destination = this.destinationOf(element, alt, href);
+      if (!destination) return [];
+      const share = (value: number, whole: number): number => {
+        const at = unit === "share" ? value : value / whole;
+        return Math.round(Math.min(1, Math.max(0, Number.isFinite(at) ? at : 0)) * 10_000) / 10_000;
+      };
+      const id = newId();
+      this.reading.linkNodes.set(id, element);
+      return [
+        {
+          id,
+          shape,
+          points: points.map(([x, y]): Point => [share(x, width!), share(y, height!)]),
+          destination,
+          alt,
+          description: title,
+          frame: noFrame,
+        },
+      ];
+    });
+  }
+
+  /** An area of a picture that did not come along: a link in its place. */
+  private areaBehind(element: Element, { href, alt, title }: FoundArea): Node[] {
+    const properties = { href, ...(title === null ? {} : { title }) };
+    const link: Element = { ...element, tagName: "a", properties, children: [{ type: "text", value: alt }] };
+    return [schema.text(" "), ...this.link(link, [], false)];
   }
 }

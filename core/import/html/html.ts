@@ -1,6 +1,9 @@
 import type { Element, ElementContent, Root } from "hast";
 import { raw } from "hast-util-raw";
 import { VFile } from "vfile";
+import { linksOfHtml } from "../arrival/links-of-html.ts";
+import { areaOfMap } from "../areas.ts";
+import { pictureOfSvg } from "../svg-pictures.ts";
 import { allElements } from "../hast-nodes.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 
@@ -11,6 +14,7 @@ export const html: ManuscriptReader = {
       decode(bytes.subarray(0, 2000)),
     ),
   read: ({ bytes }) => readPage(decode(bytes)),
+  linksOf: ({ bytes }) => linksOfHtml(decode(bytes)),
 };
 
 /** The text of a page, in the encoding that it says it has (HTML, 13.2.3), else in UTF-8. */
@@ -48,7 +52,8 @@ export function readHtml(text: string): Root {
   ) as Root;
   const base = allElements(page).find(({ tagName }) => tagName === "base")?.properties["href"];
   if (typeof base === "string" && /^https?:/i.test(base)) startFrom(page, base);
-  areasAsLinks(page);
+  areasOfMaps(page);
+  drawingsAsPictures(page);
   withoutHead(page);
   return page;
 }
@@ -75,35 +80,54 @@ function withoutHead(parent: Root | Element): void {
 /** Relative links start where the page says that they do (HTML, 4.2.3). */
 function startFrom(tree: Root, base: string): void {
   for (const element of allElements(tree)) {
-    const href = element.properties["href"];
-    if (typeof href !== "string" || href.startsWith("#") || /^[a-z][a-z0-9+.-]*:/i.test(href)) continue;
-    try {
-      element.properties["href"] = new URL(href, base).href;
-    } catch {
-      // It is told as what it is when it is read.
+    for (const key of ["href", "xLinkHref"]) {
+      const href = element.properties[key];
+      if (typeof href !== "string" || href.startsWith("#") || /^[a-z][a-z0-9+.-]*:/i.test(href)) continue;
+      // What is no address is told as what it is when it is read.
+      if (URL.canParse(href, base)) element.properties[key] = new URL(href, base).href;
     }
   }
 }
 
-/** The areas of image maps (HTML, 4.8.14) become links of their own where the map stands, each with its words. */
-function areasAsLinks(tree: Root): void {
-  for (const map of allElements(tree)) {
+/** The areas of image maps (HTML, 4.8.14) go with the pictures that use them; those that none uses become links. */
+function areasOfMaps(tree: Root): void {
+  const all = allElements(tree);
+  const users = all.filter(
+    ({ tagName, properties }) => tagName === "img" && typeof properties["useMap"] === "string",
+  );
+  for (const map of all) {
     if (map.tagName !== "map") continue;
-    const links = map.children.filter(
-      (child): child is Element =>
-        child.type === "element" && child.tagName === "area" && typeof child.properties["href"] === "string",
+    const areas = allElements(map).flatMap((one) => (one.tagName === "area" ? (areaOfMap(one) ?? []) : []));
+    const name = [map.properties["name"], map.properties["id"]].map(String);
+    const pictures = users.filter(({ properties }) =>
+      name.includes(String(properties["useMap"]).replace(/^#/, "")),
     );
-    map.tagName = "p";
-    map.children = links.flatMap((area, i) => {
-      const href = String(area.properties["href"]);
-      const words = String(area.properties["alt"] || area.properties["title"] || href);
-      const link: Element = {
-        ...area,
-        tagName: "a",
-        properties: { href },
-        children: [{ type: "text", value: words }],
-      };
-      return i === 0 ? [link] : [{ type: "text" as const, value: " · " }, link];
+    for (const picture of pictures) picture.properties["dataAreas"] = JSON.stringify(areas);
+    map.tagName = "span";
+    map.children = map.children.flatMap((child): ElementContent[] => {
+      const isArea = child.type === "element" && child.tagName === "area";
+      if (!isArea || pictures.length > 0) return isArea ? [] : [child];
+      const area = areaOfMap(child);
+      const link: Element = { ...child, tagName: "a", properties: { href: area?.href ?? "" } };
+      return area
+        ? [
+            { ...link, children: [{ type: "text", value: area.alt }] },
+            { type: "text", value: " " },
+          ]
+        : [];
     });
   }
+}
+
+/** Pictures in SVG as pictures, with the areas in it that are links. */
+function drawingsAsPictures(parent: Root | Element): void {
+  parent.children = (parent.children as ElementContent[]).flatMap((child): ElementContent[] => {
+    if (child.type !== "element") return [child];
+    if (child.tagName !== "svg") {
+      drawingsAsPictures(child);
+      return [child];
+    }
+    const made = pictureOfSvg(child);
+    return made.length > 0 ? made : [child];
+  });
 }

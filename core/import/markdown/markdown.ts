@@ -7,6 +7,7 @@ import { gfm } from "micromark-extension-gfm";
 import { VFile } from "vfile";
 import { tooDeep } from "../errors.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
+import { linksOfMarkdown } from "./second-reading.ts";
 import { lineOfManyTags, lineTooDeep } from "./nest-depth.ts";
 
 /** Markdown: CommonMark 0.31, GFM tables, footnotes and autolinks, HTML inside it. */
@@ -17,6 +18,7 @@ export const markdown: ManuscriptReader = {
     return text !== null && !text.includes("\0");
   },
   read: ({ bytes }) => readMarkdownText(decode(bytes)!),
+  linksOf: ({ bytes }) => linksOfMarkdown(decode(bytes)!),
 };
 
 function decode(bytes: Uint8Array): string | null {

@@ -35,6 +35,7 @@ export class OdtBlocks {
       case "table-of-content":
         this.reading.leftOut.push({
           where: `paragraph ${this.reading.paragraph + 1}`,
+          sort: "Lists of contents",
           what: "The document’s own list of contents",
           why: "It stands as it was. Exports make one by themselves, and a signpost list follows the headings.",
         });
@@ -45,6 +46,7 @@ export class OdtBlocks {
       case "tracked-changes":
         this.reading.leftOut.push({
           where: null,
+          sort: "Words that were deleted",
           what: "Words that were deleted and not yet agreed to",
           why: "They are left out, as if agreed to.",
         });

@@ -1,4 +1,5 @@
 import type { ElementContent } from "hast";
+import { areaOfShape, lengthOf, type FoundArea } from "../areas.ts";
 import { element } from "../hast-nodes.ts";
 import type { LeftOut } from "../left-out.ts";
 import type { EnclosedFile } from "../manuscript-reader.ts";
@@ -81,6 +82,7 @@ export class OdtWords {
           .join(" ");
         const author = childOf(child, "creator");
         this.tell(
+          "Comments",
           `A comment${author ? ` of ${textOf(author)}` : ""}: “${words.slice(0, 200)}”`,
           "Comments have no place in a book.",
         );
@@ -141,16 +143,35 @@ export class OdtWords {
     this.enclose(source);
     const words = (kind: string): string =>
       childOf(frame, kind) ? textOf(childOf(frame, kind)!).trim() : "";
-    const picture = element("img", { src: source, alt: words("desc") || words("title") }, [], paragraph);
-    const areas = elements(childOf(frame, "image-map")).flatMap((area): ElementContent[] => {
+    const size = {
+      x: 0,
+      y: 0,
+      width: lengthOf(frame.attributes["width"]),
+      height: lengthOf(frame.attributes["height"]),
+    };
+    const behind: ElementContent[] = [];
+    const areas = elements(childOf(frame, "image-map")).flatMap((area): FoundArea[] => {
       const href = hrefOf(area.attributes["href"] ?? "");
-      const title = childOf(area, "title") ?? childOf(area, "desc");
-      const said = (title && textOf(title).trim()) || area.attributes["name"] || href;
-      return href === "" ? [] : [...text(" "), element("a", { href }, text(said), paragraph)];
+      const about = childOf(area, "title") ?? childOf(area, "desc");
+      const alt = (about && textOf(about).trim()) || area.attributes["name"] || href;
+      if (href === "") return [];
+      const found = areaOfShape(area.name, (key) => area.attributes[key], size, { href, alt, title: null });
+      if (!found) behind.push(...text(" "), element("a", { href }, text(alt), paragraph));
+      return found ? [found] : [];
     });
-    if (areas.length > 0)
-      this.tell("The areas of a picture", "Each is a link behind the picture now, with its words.");
-    return [...(name ? [element("a", { id: `${name}|graphic` }, [], paragraph)] : []), picture, ...areas];
+    const properties = {
+      src: source,
+      alt: words("desc") || words("title"),
+      ...(areas.length > 0 ? { dataAreas: JSON.stringify(areas) } : {}),
+    };
+    const picture = element("img", properties, [], paragraph);
+    if (behind.length > 0)
+      this.tell(
+        "Areas of pictures",
+        "An area of a picture whose shape is not known",
+        "It is a link behind the picture now, with its words.",
+      );
+    return [...(name ? [element("a", { id: `${name}|graphic` }, [], paragraph)] : []), picture, ...behind];
   }
 
   private enclose(path: string): void {
@@ -159,8 +180,8 @@ export class OdtWords {
       this.reading.pictures.set(path, { reference: path, name: path.split("/").at(-1)!, bytes });
   }
 
-  private tell(what: string, why: string): void {
-    this.reading.leftOut.push({ where: `paragraph ${this.reading.paragraph}`, what, why });
+  private tell(sort: string, what: string, why: string): void {
+    this.reading.leftOut.push({ where: `paragraph ${this.reading.paragraph}`, sort, what, why });
   }
 }
 

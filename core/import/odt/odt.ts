@@ -9,12 +9,14 @@ import { raiseHeadings } from "../raise-headings.ts";
 import { childOf, readXml, type XmlElement } from "../xml-tree.ts";
 import { OdtBlocks } from "./odt-blocks.ts";
 import { OdtStyles } from "./odt-styles.ts";
+import { linksOfOdt } from "./second-reading.ts";
 import { OdtWords, type OdtReading } from "./odt-words.ts";
 
 /** Text documents of OpenDocument (1.0 to 1.3), and their templates. */
 export const odt: ManuscriptReader = {
   accepts: ({ bytes }) => /^application\/vnd\.oasis\.opendocument\.text(-template)?$/.test(mimetypeIn(bytes)),
   read: ({ bytes }) => readOdt(bytes),
+  linksOf: ({ bytes }) => linksOfOdt(bytes),
 };
 
 /** @throws ImportError `format` where it cannot be unpacked, a part cannot be read, or is encrypted */

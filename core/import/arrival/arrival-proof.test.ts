@@ -1,0 +1,146 @@
+import { describe, expect, test } from "@jest/globals";
+import type { Node } from "prosemirror-model";
+import { schema } from "../../manuscript/schema.ts";
+import { writeDocx } from "../../publish/formats/docx/write-docx.ts";
+import { writeEpub } from "../../publish/formats/epub/write-epub.ts";
+import { writeMarkdown } from "../../publish/formats/markdown/write-markdown.ts";
+import { writeWebPage } from "../../publish/formats/web/web-page.ts";
+import { openExport } from "../../proof/exported-folder.ts";
+import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
+import { bring } from "../../test/brought.ts";
+import { proveArrival, type ArrivalProof } from "./arrival-proof.ts";
+import type { FileLink } from "./file-links.ts";
+
+const brought = async (text: string): Promise<ArrivalProof> =>
+  (await bring(new TextEncoder().encode(text))).arrival!;
+const told = ({ links }: ArrivalProof): string[][] =>
+  links
+    .filter(({ verdict }) => verdict !== "intact")
+    .map(({ verdict, sort, words, href }) => [verdict, sort, words, href]);
+
+describe("links of a file that arrived", () => {
+  test("are intact: outward, to headings by their words, over pictures, in notes", async () => {
+    const { counts, links } = await brought(
+      '# Tides\n\n[the office](https://tides.example/ "By day") www.tides.example [low](#low-water)[^1]\n\n' +
+        "## Low water\n\n[![Map](m.png)](https://m.example/)\n\n" +
+        "[^1]: See [n](https://n.example/).\n\n[^2]: Nobody calls [it](https://o.example/).",
+    );
+    expect(links.map(({ verdict, words }) => `${verdict} ${words}`)).toEqual([
+      "intact the office",
+      "intact www.tides.example",
+      "intact low",
+      "intact Map",
+      "intact n",
+      "intact it",
+    ]);
+    expect(counts).toEqual({ intact: 6, changed: 0, "left-out": 0, lost: 0, extra: 0 });
+  });
+
+  test("are told by sort where they are not: beside the file, to no place, where no book can lead, without words", async () => {
+    const proof = await brought(
+      "# T\n\n[plan](plan.pdf) [map](map.pdf) [gone](#gone) [x](javascript:alert) [](https://a.example/)",
+    );
+    expect(told(proof)).toEqual([
+      ["changed", "Links to files that were not brought along", "plan", "plan.pdf"],
+      ["changed", "Links to files that were not brought along", "map", "map.pdf"],
+      ["changed", "Links to places that the file does not have", "gone", "#gone"],
+      ["left-out", "Links that a book cannot hold", "x", "javascript:alert"],
+      ["left-out", "Links without words", "", "https://a.example/"],
+    ]);
+    expect(proof.links.map(({ mend }) => mend)).toEqual([
+      "base-address",
+      "base-address",
+      "places",
+      null,
+      null,
+    ]);
+  });
+
+  test("all arrive from what Vennet itself writes, whichever format it is in", async () => {
+    const book = bookOfEveryFeature();
+    for (const bytes of [
+      openExport((await writeDocx(book, "walks.docx")).bytes).main,
+      openExport(writeMarkdown(book, "walks.md").bytes).main,
+      writeWebPage(book),
+      writeEpub(book),
+    ]) {
+      const { arrival } = await bring(bytes);
+      expect(arrival!.links.length).toBeGreaterThan(40);
+      expect(
+        told(arrival!).filter(([, sort]) => !/not brought along|Links that a book cannot hold/.test(sort!)),
+      ).toEqual([]);
+    }
+  });
+});
+
+describe("what an importer does wrong is found, link by link", () => {
+  const fileLink = (words: string, href: string, landing: string | null = null): FileLink => ({
+    words,
+    showsPicture: false,
+    href,
+    title: null,
+    where: "line 3",
+    landing,
+    apart: null,
+  });
+  const link = (id: string, words: string, destination: object, description: string | null = null): Node =>
+    schema.text(words, [schema.mark("link", { id, destination, description })]);
+  const chapter = (...words: Node[]): Node =>
+    schema.node("doc", null, [
+      schema.node("title", { id: "sands" }, [schema.text("Sands")]),
+      schema.node("paragraph", null, words),
+      schema.node("heading", { id: "boats", level: 1 }, [schema.text("Boats")]),
+    ]);
+  const web = { kind: "web", address: "https://a.example/" };
+  const judged = (asked: FileLink[], ...words: Node[]): string[][] =>
+    told(
+      proveArrival(asked, {
+        chapters: [chapter(...words)],
+        leftOut: [],
+        baseAddress: null,
+        companions: new Map(),
+      }),
+    ).map(([verdict, sort]) => [verdict!, sort!]);
+
+  test.each<[string, FileLink, Node, string[][]]>([
+    [
+      "none came",
+      fileLink("a", "https://a.example/"),
+      schema.text("a"),
+      [["lost", "Links that did not arrive"]],
+    ],
+    [
+      "another address",
+      fileLink("a", "https://a.example/"),
+      link("l", "a", { kind: "web", address: "https://b.example/" }),
+      [["changed", "Links that lead elsewhere"]],
+    ],
+    [
+      "a word less",
+      fileLink("a boat", "https://a.example/"),
+      link("l", "boat", web),
+      [["changed", "Links with other words"]],
+    ],
+    [
+      "what is said of it",
+      { ...fileLink("a", "https://a.example/"), title: "By day" },
+      link("l", "a", web),
+      [["changed", "Links with another description"]],
+    ],
+    [
+      "another place",
+      fileLink("a", "#boats", "boats"),
+      link("l", "a", { kind: "place", target: "sands" }),
+      [["changed", "Links that land elsewhere"]],
+    ],
+    ["the place", fileLink("a", "#boats", "boats"), link("l", "a", { kind: "place", target: "boats" }), []],
+  ])("%s", (_, asked, given, expected) => {
+    expect(judged([asked], given)).toEqual(expected);
+  });
+
+  test("one that the file does not have, and of two alike only the one that is missing", () => {
+    expect(judged([], link("l", "a", web))).toEqual([["extra", "Links that the file does not have"]]);
+    const twice = fileLink("a", "https://a.example/");
+    expect(judged([twice, twice], link("l", "a", web))).toEqual([["lost", "Links that did not arrive"]]);
+  });
+});

@@ -1,0 +1,86 @@
+/** A link as it stands in a manuscript's file. */
+export interface FileLink {
+  /** Its words, and the text alternatives of its pictures. */
+  words: string;
+  showsPicture: boolean;
+  href: string;
+  /** What the file says of it; null where it says nothing. */
+  title: string | null;
+  /** Its place in the file, as “paragraph 12”; null where the second reader cannot tell. */
+  where: string | null;
+  /** The letters that stand where it leads; null for a link out of the file, or to a place that is not in it. */
+  landing: string | null;
+  /** What it stands in where that is no part of the text, as “the head or foot of pages”; null in the text. */
+  apart: string | null;
+}
+
+/** How many letters tell one place from another. */
+const landingLetters = 24;
+
+/** Only letters are compared: numbers, blanks and signs are made by whoever shows a text. */
+export function lettersOf(text: string): string {
+  return text.replace(/[^\p{L}]+/gu, "").toLowerCase();
+}
+
+type OpenLink = Omit<FileLink, "landing">;
+
+/** Takes down the links of a file while somebody reads it from its beginning to its end. */
+export class FileLinks {
+  private readonly found: OpenLink[] = [];
+  private readonly open: OpenLink[] = [];
+  private readonly places = new Map<string, number>();
+  private letters = "";
+  /** Where in the file the reading is, and in what that is no part of the text. */
+  where: string | null = null;
+  apart: string | null = null;
+
+  /** Words; they are those of the innermost link that is open. */
+  text(words: string): void {
+    const link = this.open.at(-1);
+    if (link) link.words += words;
+    this.letters += lettersOf(words);
+  }
+
+  picture(alternative: string): void {
+    const link = this.open.at(-1);
+    if (!link) return;
+    link.words += alternative;
+    link.showsPicture = true;
+  }
+
+  /** A place that begins here, under its name. The first that has a name is meant. */
+  place(name: string | undefined): void {
+    if (name && !this.places.has(name)) this.places.set(name, this.letters.length);
+  }
+
+  begin(href: string, title: string | null): void {
+    const { where, apart } = this;
+    const link = { words: "", href, title: title || null, where, apart, showsPicture: false };
+    this.found.push(link);
+    this.open.push(link);
+  }
+
+  end(): void {
+    this.open.pop();
+  }
+
+  /** Whether the innermost link that is open leads there. */
+  leads(href: string): boolean {
+    return this.open.at(-1)?.href === href;
+  }
+
+  /**
+   * All links that were found, in their order.
+   * @param nameOf the names by which the place that a fragment names may be known, the likeliest first
+   */
+  all(nameOf: (fragment: string) => string[]): FileLink[] {
+    return this.found.map((link) => ({ ...link, landing: this.landing(link.href, nameOf) }));
+  }
+
+  private landing(href: string, nameOf: (fragment: string) => string[]): string | null {
+    if (!href.startsWith("#")) return null;
+    if (/^#(top)?$/i.test(href) && !this.places.has("top")) return this.letters.slice(0, landingLetters);
+    const at = nameOf(href.slice(1)).flatMap((name) => this.places.get(name) ?? [])[0];
+    return at === undefined ? null : this.letters.slice(at, at + landingLetters);
+  }
+}

@@ -1,0 +1,190 @@
+import { strFromU8, unzipSync } from "fflate";
+import { SaxesParser } from "saxes";
+import { FileLinks, type FileLink } from "../arrival/file-links.ts";
+
+/** A field that is open: its instruction, and whether what it shows is read now. */
+interface Field {
+  instruction: string;
+  isShown: boolean;
+  isLink: boolean;
+}
+
+const pathOfType = {
+  footnotes: "word/footnotes.xml",
+  endnotes: "word/endnotes.xml",
+};
+
+/**
+ * The links of a text document, part by part, as a parser that makes no tree tells them (ECMA-376-1, 17.16.22 and
+ * 17.16.5.25). What stands in comments and on every page is told as apart.
+ */
+export function linksOfDocument(bytes: Uint8Array): FileLink[] {
+  const files = unzipSync(bytes, { filter: ({ name }) => /\.(xml|rels)$/.test(name) });
+  const text =
+    Object.keys(files).find((name) => /^word\/document\d*\.xml$/.test(name)) ?? "word/document.xml";
+  const links = new FileLinks();
+  const paragraphs = { count: 0 };
+  const read = (path: string, apart: string | null): void => {
+    if (!files[path]) return;
+    links.apart = apart;
+    readPart(decode(files[path]), relationshipsOf(files, path), links, paragraphs);
+  };
+  read(text, null);
+  for (const path of Object.values(pathOfType)) read(path, null);
+  for (const path of Object.keys(files)) {
+    if (/^word\/(header|footer)\d*\.xml$/.test(path)) read(path, "the head or foot of pages");
+    if (path === "word/comments.xml") read(path, "a comment");
+  }
+  return links.all((fragment) => [fragment, fragment.toLowerCase()]);
+}
+
+function decode(bytes: Uint8Array): string {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder("utf-16be").decode(bytes);
+  return strFromU8(bytes).replace(/^\ufeff/, "");
+}
+
+function relationshipsOf(files: Record<string, Uint8Array>, path: string): Map<string, string> {
+  const found = new Map<string, string>();
+  const rels = files[path.replace(/([^/]+)$/, "_rels/$1.rels")];
+  if (!rels) return found;
+  const parser = new SaxesParser();
+  parser.on("opentag", ({ attributes }) => {
+    const { Id, Target, TargetMode } = attributes as Record<string, string>;
+    if (Id) found.set(Id, TargetMode === "External" ? (Target ?? "") : `#${Target ?? ""}`);
+  });
+  parser.write(decode(rels)).close();
+  return found;
+}
+
+/** Elements whose content nobody reads. */
+const unread = new Set(["w:del", "w:moveFrom", "mc:Fallback", "w:rPr", "w:pPr", "w:sectPr"]);
+
+function readPart(
+  text: string,
+  relationships: ReadonlyMap<string, string>,
+  links: FileLinks,
+  paragraphs: { count: number },
+): void {
+  const fields: Field[] = [];
+  /** What was begun by each element that is open: a link, something unread, or nothing. */
+  const open: ("link" | "unread" | "picture" | null)[] = [];
+  let unreadDepth = 0;
+  let isHidden = false;
+  let takes: "text" | "instruction" | null = null;
+  const parser = new SaxesParser();
+  const begin = (href: string, title: string | null): "link" => {
+    links.begin(href, title);
+    return "link";
+  };
+  const opens = (name: string, attributes: Record<string, string>): (typeof open)[number] => {
+    if (unread.has(name)) return "unread";
+    switch (name) {
+      case "w:p":
+        links.where = `paragraph ${++paragraphs.count}`;
+        return null;
+      case "w:hyperlink": {
+        const to = relationships.get(attributes["r:id"] ?? "") ?? "";
+        const place = attributes["w:anchor"] ?? attributes["w:docLocation"];
+        const href = to + (place ? `#${place}` : "");
+        return href === "" ? null : begin(href, attributes["w:tooltip"] ?? null);
+      }
+      case "w:fldSimple": {
+        const href = hrefOfField(attributes["w:instr"] ?? "");
+        return href ? begin(href.href, href.title) : null;
+      }
+      case "w:fldChar":
+        fieldMark(attributes["w:fldCharType"] ?? "");
+        return null;
+      case "w:bookmarkStart":
+        links.place(attributes["w:name"]);
+        links.place(attributes["w:name"]?.toLowerCase());
+        return null;
+      case "w:t":
+        takes = "text";
+        return null;
+      case "w:instrText":
+        takes = "instruction";
+        return null;
+      case "w:noBreakHyphen":
+        links.text("\u2011");
+        return null;
+      default:
+        return null;
+    }
+  };
+  const fieldMark = (kind: string): void => {
+    if (kind === "begin") fields.push({ instruction: "", isShown: false, isLink: false });
+    const field = fields.at(-1);
+    if (kind === "separate" && field) {
+      field.isShown = true;
+      const href = hrefOfField(field.instruction);
+      field.isLink = href !== null && !links.leads(href.href);
+      if (field.isLink) links.begin(href!.href, href!.title);
+    }
+    if (kind === "end" && fields.pop()?.isLink) links.end();
+  };
+  const drawing = { href: null as string | null, title: null as string | null, alt: "", pictures: 0 };
+  parser.on("opentag", ({ name, attributes: given }) => {
+    const attributes = given as Record<string, string>;
+    if (name === "w:rPr") isHidden = false;
+    if (name === "w:vanish" && !/^(0|false|off)$/.test(attributes["w:val"] ?? "")) isHidden = true;
+    if (name === "w:r") isHidden = false;
+    const kind = unreadDepth > 0 ? null : opens(name, attributes);
+    if (kind === "unread" || unreadDepth > 0) unreadDepth += 1;
+    open.push(kind);
+    if (unreadDepth > 0) return;
+    if (name === "w:drawing" || name === "w:pict" || name === "w:object")
+      Object.assign(drawing, { href: null, title: null, alt: "", pictures: 0 });
+    if (/:(docPr|cNvPr|shape)$/.test(name) && drawing.alt === "")
+      drawing.alt = attributes["descr"] ?? attributes["title"] ?? attributes["alt"] ?? "";
+    if (/:hlinkClick$/.test(name)) {
+      drawing.href ??= relationships.get(attributes["r:id"] ?? "") ?? null;
+      drawing.title ??= attributes["tooltip"] ?? null;
+    }
+    if (/^v:(shape|rect)$/.test(name) && attributes["href"]) {
+      drawing.href ??= attributes["href"];
+      drawing.title ??= attributes["title"] ?? null;
+    }
+    if (/:(blip|imagedata)$/.test(name)) drawing.pictures += 1;
+  });
+  parser.on("text", (words) => {
+    if (unreadDepth > 0) return;
+    // What is said within the instruction of a field is a part of that.
+    const asking = fields.findLast(({ isShown }) => !isShown);
+    if (asking && takes !== null) asking.instruction += words;
+    else if (takes === "text" && !isHidden) links.text(words);
+  });
+  parser.on("closetag", ({ name }) => {
+    const kind = open.pop();
+    takes = null;
+    if (unreadDepth > 0) unreadDepth -= 1;
+    if (kind === "link") links.end();
+    if (unreadDepth > 0 || !/^w:(drawing|pict|object)$/.test(name)) return;
+    // Programs give a picture's link twice: around it and on it.
+    const isLink = drawing.href !== null && !links.leads(drawing.href);
+    if (isLink) links.begin(drawing.href!, drawing.title);
+    if (drawing.pictures > 0) links.picture(drawing.alt);
+    if (isLink) links.end();
+    Object.assign(drawing, { href: null, title: null, alt: "", pictures: 0 });
+  });
+  parser.write(text).close();
+}
+
+/** Where a field leads, or null: HYPERLINK, and references that are jumps. */
+function hrefOfField(instruction: string): { href: string; title: string | null } | null {
+  const [, kind = "", rest = ""] = /^\s*(\w+)\s*([\s\S]*)$/.exec(instruction) ?? [];
+  const quotedOr = /"((?:[^"\\]|\\.)*)"|([^\s\\"]\S*)/.source;
+  const valueOf = (flag: string): string | null => {
+    const [, quoted, plain] = new RegExp(String.raw`\\${flag}\s+(?:${quotedOr})`, "i").exec(rest) ?? [];
+    return quoted?.replace(/\\(["\\])/g, "$1") ?? plain ?? null;
+  };
+  const [, quoted, plain] = new RegExp(`^(?:${quotedOr})`).exec(rest) ?? [];
+  const first = quoted?.replace(/\\(["\\])/g, "$1") ?? plain ?? "";
+  if (/^(REF|PAGEREF|NOTEREF)$/i.test(kind))
+    return /\\h(\s|$)/i.test(rest) && first !== "" ? { href: `#${first}`, title: null } : null;
+  if (!/^HYPERLINK$/i.test(kind)) return null;
+  const place = valueOf("l");
+  const href = first + (place === null ? "" : `#${place}`);
+  return href === "" ? null : { href, title: valueOf("o") };
+}

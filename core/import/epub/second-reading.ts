@@ -1,0 +1,123 @@
+import { strFromU8, unzipSync } from "fflate";
+import { Parser } from "htmlparser2";
+import { FileLinks, type FileLink } from "../arrival/file-links.ts";
+import { decoded } from "../hast-nodes.ts";
+
+/**
+ * The links of an e-book, page by page in the order of its spine, as a parser tells them that forgives what is not
+ * well-formed. Signs of notes and ways back from them are no links of the author's.
+ */
+export function linksOfEpub(bytes: Uint8Array): FileLink[] {
+  const files = unzipSync(bytes, { filter: ({ name }) => /\.(xml|opf|x?html?)$/i.test(name) });
+  const links = new FileLinks();
+  const pages = pagesOf(files);
+  const noteIds = notesIn(files, pages);
+  for (const path of pages) {
+    links.where = path;
+    links.place(path);
+    readPage(strFromU8(files[path]!), path, pages, noteIds, links);
+  }
+  return links.all((fragment) => [fragment, decoded(fragment)]);
+}
+
+function pathFrom(file: string, href: string): string {
+  if (!URL.canParse(href, `epub:///${file}`)) return "";
+  return decoded(new URL(href.replace(/#.*$/s, ""), `epub:///${file}`).pathname.replace(/^\/+/, ""));
+}
+
+function pagesOf(files: Record<string, Uint8Array>): string[] {
+  const tags = (path: string): [string, Record<string, string>][] => {
+    const found: [string, Record<string, string>][] = [];
+    const parser = new Parser(
+      { onopentag: (name, attributes) => found.push([name.replace(/^.*:/, ""), attributes]) },
+      { xmlMode: true },
+    );
+    parser.end(strFromU8(files[path] ?? new Uint8Array()));
+    return found;
+  };
+  const rootfile =
+    tags("META-INF/container.xml").find(([name]) => name === "rootfile")?.[1]["full-path"] ?? "";
+  const all = tags(rootfile);
+  const items = new Map(
+    all.flatMap(([name, item]) => (name === "item" ? [[item["id"] ?? "", item] as const] : [])),
+  );
+  return all.flatMap(([name, { idref = "" }]) => {
+    const item = name === "itemref" ? items.get(idref) : undefined;
+    if (!item || /(^|\s)nav(\s|$)/.test(item["properties"] ?? "")) return [];
+    const path = pathFrom(rootfile, item["href"] ?? "");
+    return files[path] ? [path] : [];
+  });
+}
+
+const isBody = (attributes: Record<string, string>): boolean =>
+  /\b(footnote|endnote|rearnote)\b/.test(`${attributes["epub:type"] ?? ""} ${attributes["role"] ?? ""}`);
+const isSign = (attributes: Record<string, string>): boolean =>
+  /\bnoteref\b/.test(`${attributes["epub:type"] ?? ""} ${attributes["role"] ?? ""}`);
+const isWayBack = (attributes: Record<string, string>): boolean =>
+  /backlink/.test(`${attributes["epub:type"] ?? ""} ${attributes["role"] ?? ""}`);
+
+/** The notes of all pages, each as its page and id. */
+function notesIn(files: Record<string, Uint8Array>, pages: readonly string[]): Set<string> {
+  const found = new Set<string>();
+  for (const path of pages)
+    new Parser(
+      {
+        onopentag: (_, attributes) => {
+          if (isBody(attributes) && attributes["id"]) found.add(`${path}#${attributes["id"]}`);
+        },
+      },
+      { xmlMode: true },
+    ).end(strFromU8(files[path]!));
+  return found;
+}
+
+function readPage(
+  text: string,
+  path: string,
+  pages: readonly string[],
+  notes: ReadonlySet<string>,
+  links: FileLinks,
+): void {
+  /** What each open element began: a link, something that nobody reads, or nothing. */
+  const open: ("link" | "unread" | null)[] = [];
+  let unread = 0;
+  const opens = (name: string, attributes: Record<string, string>): (typeof open)[number] => {
+    const href = attributes["href"] ?? attributes["xlink:href"];
+    if (/^(head|script|style|template|noscript)$/.test(name)) return "unread";
+    const id = attributes["id"] ?? (name === "a" ? attributes["name"] : undefined);
+    if (id) links.place(`${path}#${id}`);
+    if (name === "img") links.picture(attributes["alt"] ?? "");
+    if (name === "image") links.picture(attributes["aria-label"] ?? "");
+    if ((name !== "a" && name !== "area") || href === undefined) return null;
+    const to = leadsTo(href);
+    if (isWayBack(attributes) || (isSign(attributes) && notes.has(to.slice(1)))) return "unread";
+    const isUnnamedArea = name === "area" && !attributes["alt"];
+    links.begin(to, isUnnamedArea ? null : (attributes["title"] ?? attributes["xlink:title"] ?? null));
+    if (name === "area") links.text(attributes["alt"] || attributes["title"] || href);
+    return "link";
+  };
+  const leadsTo = (href: string): string => {
+    if (/^[a-z][a-z0-9+.-]*:/i.test(href)) return href;
+    const to = href.startsWith("#") ? path : pathFrom(path, href);
+    const [fragment] = /#.+$/s.exec(href) ?? [""];
+    return pages.includes(to) ? `#${to}${fragment && `#${decoded(fragment.slice(1))}`}` : href;
+  };
+  const parser = new Parser(
+    {
+      onopentag: (name, attributes) => {
+        const kind = unread > 0 ? null : opens(name.replace(/^.*:/, "").toLowerCase(), attributes);
+        if (kind === "unread" || unread > 0) unread += 1;
+        open.push(kind);
+      },
+      ontext: (words) => {
+        if (unread === 0) links.text(words);
+      },
+      onclosetag: () => {
+        if (unread > 0) unread -= 1;
+        if (open.pop() === "link") links.end();
+      },
+    },
+    { xmlMode: true, decodeEntities: true },
+  );
+  parser.end(text.replace(/&nbsp;/g, "\u00a0"));
+}

@@ -1,0 +1,89 @@
+import { strFromU8, unzipSync } from "fflate";
+import { SaxesParser } from "saxes";
+import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
+import { decoded } from "../hast-nodes.ts";
+
+const references = /^text:(bookmark-ref|reference-ref|note-ref|sequence-ref)$/;
+const places = /^text:(bookmark|bookmark-start|reference-mark|reference-mark-start)$/;
+const unread = new Set([
+  "text:tracked-changes",
+  "text:note-citation",
+  "svg:title",
+  "svg:desc",
+  "dc:creator",
+  "dc:date",
+]);
+
+/** The links of an OpenDocument text, as a parser that makes no tree tells them (OpenDocument 1.3, part 3, 6.1.8). */
+export function linksOfOdt(bytes: Uint8Array): FileLink[] {
+  const { "content.xml": content } = unzipSync(bytes, { filter: ({ name }) => name === "content.xml" });
+  const links = new FileLinks();
+  const open: { name: string; isLink: boolean; words: string }[] = [];
+  let paragraph = 0;
+  let unreadDepth = 0;
+  let heading: { words: string } | null = null;
+  /** The title or description of the frame or area that is open. */
+  const said: string[] = [];
+  const parser = new SaxesParser();
+  parser.on("opentag", ({ name, attributes: given }) => {
+    const attributes = given as Record<string, string>;
+    if (unreadDepth > 0 || unread.has(name)) unreadDepth += 1;
+    let isLink = false;
+    if (unreadDepth === 0) {
+      if (name === "text:p" || name === "text:h") links.where = `paragraph ${++paragraph}`;
+      if (name === "text:h") heading = { words: "" };
+      if (places.test(name)) links.place(attributes["text:name"]);
+      if (name === "table:table") links.place(`${attributes["table:name"] ?? ""}|table`);
+      if (name === "draw:frame") links.place(`${attributes["draw:name"] ?? ""}|graphic`);
+      if (name === "text:section") links.place(`${attributes["text:name"] ?? ""}|region`);
+      if (name === "text:note") links.place(attributes["text:id"]);
+      if (name === "office:annotation") links.apart = "a comment";
+      const href = references.test(name)
+        ? attributes["text:ref-name"] && `#${attributes["text:ref-name"]}`
+        : /^(text:a|draw:a|draw:area-\w+)$/.test(name)
+          ? (attributes["xlink:href"] ?? "").trim().replace(/^\.\.\/(?!\.\.\/)/, "")
+          : "";
+      if (href) {
+        isLink = true;
+        links.begin(
+          href.startsWith("#") ? `#${decoded(href.slice(1))}` : href,
+          attributes["office:title"] ?? null,
+        );
+      }
+      if (name === "draw:frame" || name.startsWith("draw:area-")) said.push(attributes["draw:name"] ?? "");
+    }
+    open.push({ name, isLink, words: "" });
+    if (name === "text:h") links.place(`at ${paragraph}`);
+  });
+  parser.on("text", (words) => {
+    const at = open.at(-1);
+    if (at) at.words += words;
+    if (unreadDepth > 0 || !open.some(({ name }) => name === "text:p" || name === "text:h")) return;
+    links.text(words);
+    if (heading) heading.words += words;
+  });
+  parser.on("closetag", ({ name }) => {
+    const closed = open.pop()!;
+    if (unreadDepth > 0) unreadDepth -= 1;
+    // Descriptions come before titles in what is said to readers.
+    if (name === "svg:desc" || (name === "svg:title" && said.at(-1) !== undefined)) {
+      const words = closed.words.trim();
+      if (words !== "") said[said.length - 1] = words;
+    }
+    if (name === "office:annotation") links.apart = null;
+    if (name === "draw:frame") links.picture(said.pop() ?? "");
+    if (name.startsWith("draw:area-")) links.text(said.pop() ?? "");
+    if (name === "text:h" && heading) {
+      const letters = lettersOf(heading.words);
+      if (letters !== "") headings.set(letters, headings.get(letters) ?? `at ${paragraph}`);
+      heading = null;
+    }
+    if (closed.isLink) links.end();
+  });
+  const headings = new Map<string, string>();
+  if (content) parser.write(strFromU8(content).replace(/^\ufeff/, "")).close();
+  return links.all((fragment) => {
+    const [, named] = /^(.*)\|outline$/s.exec(fragment) ?? [];
+    return [fragment, headings.get(lettersOf(named ?? "")) ?? ""];
+  });
+}
