@@ -7,6 +7,7 @@ import { tooDeep } from "./errors.ts";
 import type { FileLink } from "./arrival/file-links.ts";
 import { proveArrival, type ArrivalProof } from "./arrival/arrival-proof.ts";
 import { anchorsByIds } from "./hast-to-manuscript/places-by-id.ts";
+import { fileNameOf } from "./file-name.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
 import { outOfInlines } from "./hast-to-manuscript/out-of-inlines.ts";
 import type { LeftOut } from "./left-out.ts";
@@ -22,6 +23,8 @@ export interface ImportOptions {
   pictureFor: (source: string) => string | null;
   /** The size of such a picture in pixels, where it is known. */
   pictureSize?: (source: string) => { width: number; height: number } | null;
+  /** Other files that were brought beside it: links that name one lead to it. */
+  beside?: readonly { id: string; name: string }[];
 }
 
 /** A file that came inside a manuscript, with the id by which its links and pictures know it. */
@@ -39,6 +42,8 @@ export interface ImportedManuscript {
   chapters: Node[];
   pictures: ArrivedFile[];
   companions: ArrivedFile[];
+  /** The ids of the files brought beside it to which links lead. */
+  usedBeside: string[];
   leftOut: LeftOut[];
   /** The links of the file, compared with those that arrived; null where the second reader cannot read it. */
   arrival: ArrivalProof | null;
@@ -61,12 +66,19 @@ export async function importManuscript(
   anchorsByIds(tree);
   const arrivedPictures = new ArrivedFiles(pictures);
   const arrivedCompanions = new ArrivedFiles(companions);
+  const { beside = [] } = options;
+  const usedBeside = new Set<string>();
+  const idBeside = (href: string): string | null => {
+    const id = beside.find(({ name }) => name === fileNameOf(href))?.id;
+    if (id !== undefined) usedBeside.add(id);
+    return id ?? null;
+  };
   const made = hastToManuscript(tree, {
     ...options,
     whereOf,
     pictureFor: (source) => arrivedPictures.idFor(source) ?? options.pictureFor(source),
     pictureSize: (source) => arrivedPictures.sizeOf(source) ?? options.pictureSize?.(source) ?? null,
-    companionFor: (href) => arrivedCompanions.idFor(href),
+    companionFor: (href) => arrivedCompanions.idFor(href) ?? idBeside(href),
   });
   const told = [...leftOut, ...made.leftOut];
   const fileLinks = secondReading(reader, file);
@@ -76,13 +88,14 @@ export async function importManuscript(
       chapters: made.chapters,
       leftOut: told,
       baseAddress: options.baseAddress,
-      companions: new Map(arrivedCompanions.used().map(({ id, name }) => [id, name])),
+      companions: new Map([...arrivedCompanions.used(), ...beside].map(({ id, name }) => [id, name])),
     });
   return {
     ...made,
     language: guessLanguage(made.chapters.map(({ textContent }) => textContent).join(" ")),
     pictures: arrivedPictures.used(),
     companions: arrivedCompanions.used(),
+    usedBeside: [...usedBeside],
     leftOut: told,
     arrival,
   };

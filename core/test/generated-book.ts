@@ -10,6 +10,7 @@ import { redDot } from "./red-dot.ts";
 /** What is yet to be made of a generated book: places that may lead anywhere in it. */
 interface Making {
   next: number;
+  shown: number;
   places: string[];
   /** What is built once all places are known. */
   notes: Node[];
@@ -54,17 +55,21 @@ const destination = fc.oneof(
 );
 
 const inFrench = schema.mark("language", { tag: "fr-CA" });
-const wordMarks = [
-  "emphasis",
-  "strong",
-  "code",
-  "superscript",
-  "subscript",
-  "strike",
-  "underline",
-  "small_caps",
-];
-const mark = fc.constantFrom(...wordMarks.map((name) => schema.mark(name)), inFrench);
+const mark = fc.constantFrom(...["emphasis", "strong", "code"].map((name) => schema.mark(name)), inFrench);
+
+const ways: Readonly<Record<string, readonly string[]>> = {
+  emphasis: ["emphasis", "strike", "small_caps"],
+  strong: ["strong", "underline"],
+};
+
+/** Words with a mark, or another one like it in turn; now and then something short is raised or lowered behind them. */
+function shownWords(making: Making, text: string, one: Mark): Node[] {
+  const turn = making.shown++;
+  const all = ways[one.type.name];
+  const mark = all ? schema.mark(all[turn % all.length]!) : one;
+  const script = schema.mark(turn % 8 === 0 ? "superscript" : "subscript");
+  return [schema.text(text, [mark]), ...(turn % 4 === 0 ? [schema.text("n+1", [script])] : [])];
+}
 
 const inline: fc.Arbitrary<Make<Node[]>> = fc.oneof(
   { weight: 6, arbitrary: words.map((text): Make<Node[]> => () => [schema.text(` ${text} `)]) },
@@ -95,7 +100,7 @@ const inline: fc.Arbitrary<Make<Node[]>> = fc.oneof(
     weight: 2,
     arbitrary: fc
       .tuple(words, mark)
-      .map(([text, one]): Make<Node[]> => () => [schema.text(text, [one]), schema.text(" ")]),
+      .map(([text, one]): Make<Node[]> => (making) => [...shownWords(making, text, one), schema.text(" ")]),
   },
   {
     weight: 2,
@@ -243,7 +248,7 @@ export const generatedBook: fc.Arbitrary<Book> = fc
     notesAt: fc.constantFrom("page" as const, "chapter" as const, "book" as const),
   })
   .map(({ titles, chapters, hasPageApart, language, numbered, notesAt }) => {
-    const making: Making = { next: 1, places: [], notes: [] };
+    const making: Making = { next: 1, shown: 0, places: [], notes: [] };
     const docs = titles.map((title, i) => {
       const one = id(making, "c");
       making.places.push(one);

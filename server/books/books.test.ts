@@ -25,7 +25,7 @@ describe("bringing a manuscript in", () => {
       { "monks-path.png": picture },
     );
     expect(status).toBe(200);
-    expect(body.leftOut).toEqual([]);
+    expect(body.arrival).toMatchObject({ groups: [], told: [] });
     expect(body.book).toMatchObject({ title: "Causeways", author: "Pell Arrandine", chapters: 8 });
     expect(body.book.links).toBe(markdown.match(/\]\(|<wardens@/g)!.length);
     expect(body.book.webLinks.unchecked).toBeGreaterThanOrEqual(40);
@@ -33,9 +33,10 @@ describe("bringing a manuscript in", () => {
 
   test("lists what it could not take over, with the line", async () => {
     const { body } = await author.bringIn("# T\n\n[x](javascript:alert(1))\n\n![Map](map.png)");
-    expect(
-      body.leftOut.map(({ where, what }: { where: string; what: string }) => `${where}: ${what}`),
-    ).toEqual(["line 3: The link “x” to javascript:alert(1)", "line 5: The picture map.png"]);
+    expect(body.arrival.groups).toMatchObject([
+      { verdict: "left-out", links: [{ where: "line 3", words: "x", href: "javascript:alert(1)" }] },
+    ]);
+    expect(body.arrival.told).toMatchObject([{ items: [{ where: "line 5", what: "The picture map.png" }] }]);
   });
 
   test("uses the base address for relative links, and says when it is none", async () => {

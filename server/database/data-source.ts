@@ -6,6 +6,7 @@ import { Session } from "../accounts/session.entity.ts";
 import { Book } from "../books/book.entity.ts";
 import { Acceptance } from "../checks/acceptance.entity.ts";
 import { Chapter } from "../chapters/chapter.entity.ts";
+import { Arrival } from "../import/arrival.entity.ts";
 import { GonePlace } from "../ledger/gone-place.entity.ts";
 import { LinkUse } from "../ledger/link-use.entity.ts";
 import { Place } from "../ledger/place.entity.ts";
@@ -31,6 +32,7 @@ import { ProofFaults1764000000010 } from "./migrations/1764000000010-proof-fault
 import { WalksKept1764000000011 } from "./migrations/1764000000011-walks-kept.ts";
 import { PicturesTried1764000000012 } from "./migrations/1764000000012-pictures-tried.ts";
 import { GonePlaces1764000000014 } from "./migrations/1764000000014-gone-places.ts";
+import { Arrivals1764000000015 } from "./migrations/1764000000015-arrivals.ts";
 import { OwnFonts1764000000013 } from "./migrations/1764000000013-own-fonts.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
@@ -65,6 +67,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       Export,
       Acceptance,
       GonePlace,
+      Arrival,
     ],
     migrations: [
       FirstTables1764000000000,
@@ -82,6 +85,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       PicturesTried1764000000012,
       OwnFonts1764000000013,
       GonePlaces1764000000014,
+      Arrivals1764000000015,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

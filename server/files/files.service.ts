@@ -12,7 +12,8 @@ import { receive, type ReceivedFile } from "./receive.ts";
 import { FileChunk, StoredFile, type FileRole } from "./stored-file.entity.ts";
 
 const chunkSize = 1024 * 1024;
-const pictureTypes = ["image/png", "image/jpeg", "image/gif"];
+/** The media types of pictures that a book shows. */
+export const pictureTypes = ["image/png", "image/jpeg", "image/gif"];
 
 /** Keeps files in the database, in chunks, so that no file is ever whole in memory on its way. */
 @Injectable()

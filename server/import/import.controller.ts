@@ -2,7 +2,9 @@ import { tmpdir } from "node:os";
 import {
   Body,
   Controller,
+  Delete,
   Get,
+  Header,
   HttpCode,
   Post,
   UploadedFiles,
@@ -10,22 +12,25 @@ import {
   applyDecorators,
 } from "@nestjs/common";
 import { FileFieldsInterceptor } from "@nestjs/platform-express";
-import { ApiAcceptedResponse, ApiBody, ApiConsumes, ApiOkResponse, ApiTags } from "@nestjs/swagger";
+import {
+  ApiAcceptedResponse,
+  ApiBody,
+  ApiConsumes,
+  ApiNoContentResponse,
+  ApiOkResponse,
+  ApiTags,
+} from "@nestjs/swagger";
 import { manuscriptFormatNames } from "@vennet/core/import/formats";
 import { OpenBook, OpenJob } from "../access/book.guard.ts";
 import { Account } from "../accounts/account.entity.ts";
 import { SignedIn } from "../accounts/session.guard.ts";
 import { Book } from "../books/book.entity.ts";
-import { uploadLimit, type UploadedFile } from "../files/uploaded-file.ts";
+import { uploadLimit } from "../files/uploaded-file.ts";
 import { Job } from "../jobs/job.entity.ts";
 import { JobAnswer, jobAnswer } from "../jobs/jobs.controller.ts";
-import { ImportAnswer, ImportRequest } from "./import.dto.ts";
-import { ImportService } from "./import.service.ts";
-
-interface SentFiles {
-  manuscript?: UploadedFile[];
-  pictures?: UploadedFile[];
-}
+import { ArrivalsService } from "./arrivals.service.ts";
+import { ArrivalAnswer, ImportAnswer, ImportRequest, KeepRequest } from "./import.dto.ts";
+import { ImportService, type SentFiles } from "./import.service.ts";
 
 /** A form with a manuscript and, beside it, its pictures. */
 const ManuscriptForm = (): MethodDecorator =>
@@ -36,6 +41,7 @@ const ManuscriptForm = (): MethodDecorator =>
         [
           { name: "manuscript", maxCount: 1 },
           { name: "pictures", maxCount: 500 },
+          { name: "files", maxCount: 500 },
         ],
         // To disk: five hundred pictures are more than a server has memory for.
         { dest: tmpdir(), limits: { fileSize: uploadLimit } },
@@ -45,7 +51,6 @@ const ManuscriptForm = (): MethodDecorator =>
     ApiBody({
       schema: {
         type: "object",
-        required: ["manuscript"],
         properties: {
           manuscript: {
             type: "string",
@@ -53,8 +58,14 @@ const ManuscriptForm = (): MethodDecorator =>
             description: `A manuscript: ${manuscriptFormatNames}.`,
           },
           pictures: { type: "array", items: { type: "string", format: "binary" } },
+          files: {
+            type: "array",
+            items: { type: "string", format: "binary" },
+            description: "What it shows or links to.",
+          },
           title: { type: "string" },
           baseAddress: { type: "string" },
+          review: { type: "string", enum: ["yes"] },
         },
       },
     }),
@@ -64,7 +75,10 @@ const ManuscriptForm = (): MethodDecorator =>
 @ApiTags("import")
 @Controller()
 export class ImportController {
-  constructor(private readonly imports: ImportService) {}
+  constructor(
+    private readonly imports: ImportService,
+    private readonly arrivals: ArrivalsService,
+  ) {}
 
   @Post("books/import")
   @ManuscriptForm()
@@ -93,13 +107,54 @@ export class ImportController {
     return this.imports.result(job);
   }
 
+  @Post("jobs/:jobId/import/again")
+  @ManuscriptForm()
+  async again(
+    @OpenJob() job: Job,
+    @UploadedFiles() sent: SentFiles | undefined,
+    @Body() request: ImportRequest,
+  ): Promise<JobAnswer> {
+    return jobAnswer(await this.imports.again(job, sent ?? {}, request));
+  }
+
+  @Post("jobs/:jobId/import/keep")
+  @HttpCode(202)
+  @ApiAcceptedResponse({ type: JobAnswer, description: "What was looked at is being kept." })
+  async keep(@OpenJob() job: Job, @Body() request: KeepRequest): Promise<JobAnswer> {
+    return jobAnswer(await this.imports.keepReviewed(job, request));
+  }
+
+  @Delete("jobs/:jobId/import")
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  async drop(@OpenJob() job: Job): Promise<void> {
+    await this.imports.dropReviewed(job);
+  }
+
+  @Get("jobs/:jobId/import/arrival.csv")
+  @Header("Content-Type", "text/csv; charset=utf-8")
+  @Header("Content-Disposition", 'attachment; filename="arrival-proof.csv"')
+  @ApiOkResponse({ content: { "text/csv": { schema: { type: "string" } } } })
+  csv(@OpenJob() job: Job): Promise<string> {
+    return this.arrivals.csv(job.id);
+  }
+
+  @Get("books/:bookId/arrivals")
+  @ApiOkResponse({
+    type: [ArrivalAnswer],
+    description: "The manuscripts that were brought in, the last first.",
+  })
+  list(@OpenBook() book: Book): Promise<ArrivalAnswer[]> {
+    return this.arrivals.list(book.id);
+  }
+
   private async begin(
     account: Account,
     book: Book | null,
     // Where no form was sent, there are no files either.
-    { manuscript = [], pictures = [] }: SentFiles = {},
+    sent: SentFiles = {},
     request: ImportRequest,
   ): Promise<JobAnswer> {
-    return jobAnswer(await this.imports.begin(account, book, manuscript[0], pictures, request));
+    return jobAnswer(await this.imports.begin(account, book, sent, request));
   }
 }

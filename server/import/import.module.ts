@@ -5,6 +5,7 @@ import { ChaptersModule } from "../chapters/chapters.module.ts";
 import { FilesModule } from "../files/files.module.ts";
 import { JobsModule } from "../jobs/jobs.module.ts";
 import { WorkersModule } from "../workers/workers.module.ts";
+import { ArrivalsService } from "./arrivals.service.ts";
 import { ImportController } from "./import.controller.ts";
 import { ImportService } from "./import.service.ts";
 
@@ -12,6 +13,6 @@ import { ImportService } from "./import.service.ts";
 @Module({
   imports: [AccountsModule, BooksModule, ChaptersModule, FilesModule, JobsModule, WorkersModule],
   controllers: [ImportController],
-  providers: [ImportService],
+  providers: [ArrivalsService, ImportService],
 })
 export class ImportModule {}

@@ -1,14 +1,16 @@
+import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import type { LeftOut } from "@vennet/core/import/left-out";
-import { DataSource, In, LessThan, type EntityManager } from "typeorm";
+import { pictureSize } from "@vennet/core/manuscript/picture-size";
+import { DataSource, In, IsNull, LessThan, type EntityManager } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
 import { QuotaService } from "../accounts/quota.service.ts";
 import { Book } from "../books/book.entity.ts";
+import { columns } from "../database/columns.ts";
 import { BooksService } from "../books/books.service.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
 import { notFound, Problem } from "../errors/problem.ts";
-import { FilesService, pictureType } from "../files/files.service.ts";
+import { FilesService, pictureType, pictureTypes } from "../files/files.service.ts";
 import { judgeMediaType, sampleSize } from "../files/media-type.ts";
 import { receivedAt, type ReceivedFile } from "../files/receive.ts";
 import { StoredFile } from "../files/stored-file.entity.ts";
@@ -17,27 +19,46 @@ import { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Report } from "../jobs/jobs.service.ts";
 import type { Tasks } from "../workers/tasks.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
-import type { ImportAnswer, ImportRequest } from "./import.dto.ts";
+import { Arrival } from "./arrival.entity.ts";
+import { arrivalAnswer, type ImportAnswer, type ImportRequest, type KeepRequest } from "./import.dto.ts";
+import type { FileBeside } from "./import-task.ts";
 
 /** All that an import needs; what was sent waits in the database. */
 interface ImportInput {
   accountId: string;
   authorName: string;
-  /** The ids of the files that were sent. */
+  /** The ids of the files that were sent: the manuscript, and what belongs to it. */
   manuscript: string;
-  pictures: string[];
+  beside: string[];
   fileName: string;
   title: string | null;
   baseAddress: string | null;
+  /** Whether the author looks at what arrived before anything is kept. */
+  review: boolean;
 }
 
 interface ImportOutput {
-  bookId: string;
+  /** Null until it is kept. */
+  bookId: string | null;
+  title: string;
   chapters: number;
-  leftOut: LeftOut[];
+  links: number;
 }
 
 type Arrived = Tasks["importManuscript"]["output"];
+
+/** The files of a form. */
+export interface SentFiles {
+  manuscript?: UploadedFile[];
+  pictures?: UploadedFile[];
+  files?: UploadedFile[];
+}
+
+interface Upload {
+  name: string;
+  mediaType: string;
+  file: ReceivedFile;
+}
 
 /** What was sent for an import that nobody ended is swept away after this long. */
 const sweptAfterMs = 24 * 60 * 60_000;
@@ -67,47 +88,105 @@ export class ImportService {
   async begin(
     account: Account,
     book: Book | null,
-    manuscript: UploadedFile | undefined,
-    pictures: UploadedFile[],
+    { manuscript: [manuscript] = [], pictures = [], files = [] }: SentFiles,
     request: ImportRequest,
   ): Promise<Job> {
     if (!manuscript) throw new Problem(400, "no-file", "Choose a manuscript to bring in.", "manuscript");
     if (!book) await this.quota.assertBook(account.id);
     await this.sweep();
     const received = await receivedAt(manuscript.path);
-    const seen: { name: string; file: ReceivedFile; mediaType: string }[] = [];
-    for (const picture of pictures) {
-      const file = await receivedAt(picture.path);
-      const name = uploadedName(picture);
-      seen.push({ name, file, mediaType: await pictureType(name, file.sample) });
-    }
+    const beside = [...(await this.received(pictures, true)), ...(await this.received(files, false))];
     const input = await this.database.transaction(async (manager): Promise<ImportInput> => {
-      const keep = async (name: string, mediaType: string, file: ReceivedFile): Promise<string> => {
-        const about = { bookId: null, name, mediaType, role: "upload" as const };
-        return (await this.files.storeReceived(about, file, manager)).id;
-      };
-      const kept: string[] = [];
-      for (const { name, mediaType, file } of seen) kept.push(await keep(name, mediaType, file));
+      const about = { name: uploadedName(manuscript), mediaType: "application/octet-stream", file: received };
       return {
         accountId: account.id,
         authorName: account.name,
-        manuscript: await keep(uploadedName(manuscript), "application/octet-stream", received),
-        pictures: kept,
-        fileName: uploadedName(manuscript),
+        manuscript: await this.keepUpload(about, manager),
+        beside: await this.keepUploads(beside, manager),
+        fileName: about.name,
         title: request.title || null,
         baseAddress: request.baseAddress ?? null,
+        review: request.review === "yes",
       };
     });
     return this.jobs.enqueue(book?.id ?? null, "import", { ...input });
   }
 
+  /** Brings in again what an author looked at, with more files or another address from which its links start. */
+  async again(job: Job, { pictures = [], files = [] }: SentFiles, request: ImportRequest): Promise<Job> {
+    const input = this.reviewed(job);
+    const beside = [...(await this.received(pictures, true)), ...(await this.received(files, false))];
+    const more = await this.database.transaction((manager) => this.keepUploads(beside, manager));
+    return this.jobs.enqueue(job.bookId, "import", {
+      ...input,
+      beside: [...input.beside, ...more],
+      title: request.title || input.title,
+      baseAddress: request.baseAddress ?? input.baseAddress,
+    });
+  }
+
+  /** Keeps what an author looked at. */
+  async keepReviewed(job: Job, { title }: KeepRequest): Promise<Job> {
+    const input = this.reviewed(job);
+    return this.jobs.enqueue(job.bookId, "import", { ...input, title: title || input.title, review: false });
+  }
+
+  /** Drops what an author looked at and does not want. */
+  async dropReviewed(job: Job): Promise<void> {
+    await this.drop(this.reviewed(job));
+    await this.database.manager.delete(Arrival, { id: job.id, bookId: IsNull() });
+  }
+
   /** @throws Problem where it is no import, or has not come to its end */
-  async result({ kind, output }: Job): Promise<ImportAnswer> {
+  async result({ id, kind, output }: Job): Promise<ImportAnswer> {
     if (kind !== "import" || output === null) throw notFound("import");
-    const { bookId, chapters, leftOut } = output as unknown as ImportOutput;
-    const book = await this.database.manager.findOneBy(Book, { id: bookId });
-    if (!book) throw notFound("book");
-    return { book: await this.books.answer(book), chapters, leftOut };
+    const { bookId, title, chapters, links } = output as unknown as ImportOutput;
+    const { manager } = this.database;
+    const book = bookId === null ? null : await manager.findOneBy(Book, { id: bookId });
+    if (bookId !== null && !book) throw notFound("book");
+    const arrival = await manager.findOne(Arrival, {
+      where: { id },
+      select: { id: true, fileName: true, grouped: true, createdAt: true },
+    });
+    if (!arrival) throw notFound("arrival proof");
+    return {
+      book: book && (await this.books.answer(book)),
+      title,
+      chapters,
+      links,
+      arrival: arrivalAnswer(arrival),
+    };
+  }
+
+  private reviewed({ kind, state, input, output }: Job): ImportInput {
+    const given = input as unknown as ImportInput;
+    if (kind !== "import" || state !== "done" || !given.review || output === null) throw notFound("import");
+    return given;
+  }
+
+  /** What came with a form, judged: pictures have to be some. */
+  private received(sent: UploadedFile[], arePictures: boolean): Promise<Upload[]> {
+    return Promise.all(
+      sent.map(async (one) => {
+        const file = await receivedAt(one.path);
+        const name = uploadedName(one);
+        const mediaType = arePictures
+          ? await pictureType(name, file.sample)
+          : (await judgeMediaType(file.sample, name)).mediaType;
+        return { name, mediaType, file };
+      }),
+    );
+  }
+
+  private async keepUpload({ name, mediaType, file }: Upload, manager: EntityManager): Promise<string> {
+    const about = { bookId: null, name, mediaType, role: "upload" as const };
+    return (await this.files.storeReceived(about, file, manager)).id;
+  }
+
+  private async keepUploads(uploads: readonly Upload[], manager: EntityManager): Promise<string[]> {
+    const ids: string[] = [];
+    for (const upload of uploads) ids.push(await this.keepUpload(upload, manager));
+    return ids;
   }
 
   private async run(job: Job, report: Report, signal: AbortSignal): Promise<string> {
@@ -115,53 +194,117 @@ export class ImportService {
     // Where a stop came after all was written, there is nothing left to do.
     if (job.output) return told(job.output as unknown as ImportOutput);
     const { manager } = this.database;
-    report({ done: 0, total: 2, message: "Reading the manuscript" });
-    const pictures = await manager.findBy(StoredFile, { id: In(input.pictures) });
+    if (!(await manager.existsBy(StoredFile, { id: input.manuscript }))) throw keptAlready();
+    const total = input.review ? 1 : 2;
+    report({ done: 0, total, message: "Reading the manuscript" });
+    const beside = await this.filesBeside(input.beside);
     const arrived = await this.workers.run(
       "importManuscript",
       {
         file: { name: input.fileName, bytes: await this.files.read(input.manuscript) },
         fallbackTitle: input.title || input.fileName.replace(/\.[^.]*$/, "") || "Untitled",
         baseAddress: input.baseAddress,
-        pictures: Object.fromEntries(pictures.map(({ name, id }) => [name, id])),
+        beside,
       },
       signal,
     );
     signal.throwIfAborted();
-    report({ done: 1, total: 2, message: "Keeping it" });
-    const output = await this.keep(job, input, arrived);
-    report({ done: 2, total: 2, message: "" });
+    if (!input.review) report({ done: 1, total, message: "Keeping it" });
+    const output = await this.keep(job, input, arrived, beside);
+    report({ done: total, total, message: "" });
     return told(output);
   }
 
-  /** Writes all that arrived, and that it did, or nothing. */
-  private keep(job: Job, input: ImportInput, arrived: Arrived): Promise<ImportOutput> {
+  private async filesBeside(ids: readonly string[]): Promise<FileBeside[]> {
+    const rows = await this.database.manager.findBy(StoredFile, { id: In(ids) });
+    return Promise.all(
+      rows.map(async ({ id, name, mediaType }) => {
+        const isPicture = pictureTypes.includes(mediaType);
+        return {
+          id,
+          name,
+          size: isPicture ? pictureSize({ bytes: await this.files.read(id) }) : null,
+          companionId: isPicture ? randomUUID() : id,
+        };
+      }),
+    );
+  }
+
+  /** Writes all that arrived, and that it did, or nothing; of what its author is to look at first the proof alone. */
+  private keep(
+    job: Job,
+    input: ImportInput,
+    arrived: Arrived,
+    beside: readonly FileBeside[],
+  ): Promise<ImportOutput> {
     return this.database.transaction(async (manager) => {
-      const bookId = job.bookId ?? (await this.newBook(manager, input, arrived));
-      if (job.bookId) await manager.update(Book, { id: bookId }, { modifiedAt: new Date() });
-      await manager.update(StoredFile, { id: In(input.pictures) }, { bookId, role: "picture" });
-      for (const { id, name, bytes } of arrived.pictures)
-        await this.files.storePicture(bookId, name, bytes, manager, id);
-      for (const { id, name, bytes } of arrived.companions) {
-        const { mediaType } = await judgeMediaType(Buffer.from(bytes.subarray(0, sampleSize)), name);
-        await this.files.store({ id, bookId, name, mediaType, role: "companion", bytes }, manager);
-      }
-      await this.chapters.append(manager, bookId, arrived.chapters);
-      await manager.delete(StoredFile, { id: input.manuscript });
+      const bookId = input.review ? null : await this.write(manager, job, input, arrived, beside);
+      const arrival = manager.create(Arrival, {
+        id: job.id,
+        bookId,
+        fileName: input.fileName.slice(0, 255),
+        counts: arrived.counts,
+        grouped: arrived.grouped,
+        csv: arrived.csv,
+        documents: input.review ? "[]" : `[${arrived.chapters.map(({ document }) => document).join()}]`,
+        createdAt: new Date(),
+      });
+      await manager.insert(Arrival, columns<Arrival>(arrival));
       const output: ImportOutput = {
         bookId,
+        title: input.title || arrived.title,
         chapters: arrived.chapters.length,
-        leftOut: arrived.leftOut,
+        links: arrived.links,
       };
       const { affected } = await manager.update(
         Job,
         { id: job.id, state: "running" },
-        { output: { ...output }, bookId },
+        columns<Job>({ output: { ...output }, ...(bookId === null ? {} : { bookId }) }),
       );
       // Cancelled in between: nothing of it is kept.
       if (!affected) throw new Problem(409, "job-ended", "This has ended already.");
       return output;
     });
+  }
+
+  /** @returns the id of the book that it is in now */
+  private async write(
+    manager: EntityManager,
+    job: Job,
+    input: ImportInput,
+    arrived: Arrived,
+    beside: readonly FileBeside[],
+  ): Promise<string> {
+    const { affected } = await manager.delete(StoredFile, { id: input.manuscript });
+    if (!affected) throw keptAlready();
+    const bookId = job.bookId ?? (await this.newBook(manager, input, arrived));
+    if (job.bookId) await manager.update(Book, { id: bookId }, { modifiedAt: new Date() });
+    for (const { id, name, size, companionId } of beside) {
+      const isLinked = arrived.usedBeside.includes(companionId);
+      if (size) await manager.update(StoredFile, { id }, { bookId, role: "picture" });
+      else if (isLinked) await manager.update(StoredFile, { id }, { bookId, role: "companion" });
+      else await manager.delete(StoredFile, { id });
+      if (size && isLinked)
+        await this.writeCompanion(manager, bookId, {
+          id: companionId,
+          name,
+          bytes: await this.files.read(id),
+        });
+    }
+    for (const { id, name, bytes } of arrived.pictures)
+      await this.files.storePicture(bookId, name, bytes, manager, id);
+    for (const companion of arrived.companions) await this.writeCompanion(manager, bookId, companion);
+    await this.chapters.append(manager, bookId, arrived.chapters);
+    return bookId;
+  }
+
+  private async writeCompanion(
+    manager: EntityManager,
+    bookId: string,
+    { id, name, bytes }: { id: string; name: string; bytes: Uint8Array },
+  ): Promise<void> {
+    const { mediaType } = await judgeMediaType(Buffer.from(bytes.subarray(0, sampleSize)), name);
+    await this.files.store({ id, bookId, name, mediaType, role: "companion", bytes }, manager);
   }
 
   private async newBook(manager: EntityManager, input: ImportInput, arrived: Arrived): Promise<string> {
@@ -171,18 +314,23 @@ export class ImportService {
   }
 
   /** What was sent and has not become a book's. */
-  private async drop({ manuscript, pictures }: ImportInput): Promise<void> {
-    await this.database.manager.delete(StoredFile, { id: In([manuscript, ...pictures]), role: "upload" });
+  private async drop({ manuscript, beside }: ImportInput): Promise<void> {
+    await this.database.manager.delete(StoredFile, { id: In([manuscript, ...beside]), role: "upload" });
   }
 
   private async sweep(): Promise<void> {
     const before = new Date(Date.now() - sweptAfterMs);
     await this.database.manager.delete(StoredFile, { role: "upload", changedAt: LessThan(before) });
+    await this.database.manager.delete(Arrival, { bookId: IsNull(), createdAt: LessThan(before) });
   }
 }
 
-function told({ chapters, leftOut }: ImportOutput): string {
-  const came = `${chapters} ${chapters === 1 ? "chapter" : "chapters"} came in.`;
-  if (leftOut.length === 0) return came;
-  return `${came} ${leftOut.length === 1 ? "One thing" : `${leftOut.length} things`} could not be taken over as it was.`;
+function keptAlready(): Problem {
+  const message = "This manuscript has been kept already, or is no longer there. Bring it in anew.";
+  return new Problem(409, "kept-already", message);
+}
+
+function told({ chapters, bookId }: ImportOutput): string {
+  if (bookId === null) return "It waits to be looked at.";
+  return `${chapters} ${chapters === 1 ? "chapter" : "chapters"} came in.`;
 }

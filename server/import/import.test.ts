@@ -37,7 +37,7 @@ test("a manuscript becomes new chapters of a book, behind its own and before its
   expect(body).toMatchObject({
     book: { id: book.id, title: "Tides", chapters: 4, links: 2 },
     chapters: 2,
-    leftOut: [{ where: "line 7", what: expect.stringContaining("Highlighting") }],
+    arrival: { told: [{ sort: "Highlighting", items: [{ where: "line 7" }] }] },
   });
   const chapters = (await author.call<any>("GET", `/books/${book.id}/chapters`)).body;
   expect(chapters.map(({ title }: any) => title)).toEqual(["Tides", "Sands", "Boats", "What to pack"]);
@@ -123,4 +123,78 @@ test("one that a stop interrupted after all was written makes no second book", a
   await server.app.get(JobsService).onApplicationBootstrap();
   expect(await author.jobEnd(body)).toMatchObject({ state: "done", message: "1 chapter came in." });
   expect((await author.call<unknown[]>("GET", "/books")).body.length).toBe(before);
+});
+
+test("a manuscript is looked at before it is kept: with its base address, with its files, and once", async () => {
+  const before = (await author.call<unknown[]>("GET", "/books")).body.length;
+  const form = new FormData();
+  const text =
+    "# Sands\n\n[plan](files/plan.pdf) [pack](pack.html) ![Path](path.png) [far](https://far.example/)";
+  form.set("manuscript", new Blob([text]), "walks.md");
+  form.set("review", "yes");
+  const begun = (await author.call<any>("POST", "/books/import", form)).body;
+  expect(await author.jobEnd(begun)).toMatchObject({ state: "done" });
+  const looked = (await author.call<any>("GET", `/jobs/${begun.id}/import`)).body;
+  expect(looked).toMatchObject({ book: null, title: "Sands", chapters: 1, links: 3 });
+  expect(looked.arrival).toMatchObject({
+    counts: { intact: 1, changed: 2, lost: 0 },
+    groups: [{ verdict: "changed", mend: "base-address", count: 2 }],
+    told: [{ sort: "Pictures that were not brought along" }],
+  });
+  expect((await author.call<unknown[]>("GET", "/books")).body).toHaveLength(before);
+
+  const more = new FormData();
+  more.set("baseAddress", "https://tides.example/guide/");
+  more.append("files", new Blob(["%PDF-1.4 plan"]), "plan.pdf");
+  more.append("files", new Blob([picture as BlobPart]), "path.png");
+  more.append("files", new Blob(["nobody links to it"]), "idle.txt");
+  const again = (await author.call<any>("POST", `/jobs/${begun.id}/import/again`, more)).body;
+  expect(await author.jobEnd(again)).toMatchObject({ state: "done" });
+  const better = (await author.call<any>("GET", `/jobs/${again.id}/import`)).body;
+  expect(better.arrival).toMatchObject({ counts: { intact: 3 }, groups: [], told: [] });
+
+  const keeping = (await author.call<any>("POST", `/jobs/${again.id}/import/keep`, { title: "Walks" })).body;
+  expect(await author.jobEnd(keeping)).toMatchObject({ state: "done", message: "1 chapter came in." });
+  const { book } = (await author.call<any>("GET", `/jobs/${keeping.id}/import`)).body;
+  expect(book).toMatchObject({ title: "Walks", links: 3 });
+  const { rows } = (await author.call<any>("GET", `/books/${book.id}/links`)).body;
+  expect(rows.map(({ kind, destination }: any) => `${kind} ${destination.replace(/:.{36}$/, "")}`)).toEqual([
+    "file companion",
+    "web https://tides.example/guide/pack.html",
+    "web https://far.example/",
+  ]);
+  const files = await database.query("SELECT name, role FROM stored_file WHERE bookId = ? ORDER BY name", [
+    book.id,
+  ]);
+  expect(files).toEqual([
+    { name: "path.png", role: "picture" },
+    { name: "plan.pdf", role: "companion" },
+  ]);
+  expect(await uploads()).toBe("0");
+  const arrivals = (await author.call<any>("GET", `/books/${book.id}/arrivals`)).body;
+  expect(arrivals).toMatchObject([{ fileName: "walks.md", counts: { intact: 3 } }]);
+  const table = await fetch(`${server.url}/api/jobs/${keeping.id}/import/arrival.csv`, {
+    headers: { cookie: author.cookie! },
+  });
+  expect(await table.text()).toContain("link,pack,pack.html,");
+  const twice = (await author.call<any>("POST", `/jobs/${again.id}/import/keep`, {})).body;
+  expect(await author.jobEnd(twice)).toMatchObject({
+    state: "failed",
+    message: expect.stringContaining("kept already"),
+  });
+});
+
+test("what was looked at and not wanted is dropped with all that was sent, and nobody else sees it", async () => {
+  const form = new FormData();
+  form.set("manuscript", new Blob(["# T\n\n[a](b.pdf)"]), "walks.md");
+  form.set("review", "yes");
+  const begun = (await author.call<any>("POST", "/books/import", form)).body;
+  await author.jobEnd(begun);
+  const stranger = await server.client().signUp();
+  for (const path of ["", "/arrival.csv"])
+    expect((await stranger.call("GET", `/jobs/${begun.id}/import${path}`)).status).toBe(404);
+  expect((await stranger.call("POST", `/jobs/${begun.id}/import/keep`, {})).status).toBe(404);
+  expect((await author.call("DELETE", `/jobs/${begun.id}/import`)).status).toBe(204);
+  expect((await author.call("GET", `/jobs/${begun.id}/import`)).status).toBe(404);
+  expect(await uploads()).toBe("0");
 });

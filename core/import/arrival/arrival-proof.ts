@@ -4,7 +4,7 @@ import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { topOfBook } from "../../manuscript/book-index.ts";
 import { linkUses, type LinkUse } from "../../manuscript/links.ts";
-import { decoded } from "../hast-nodes.ts";
+import { fileNameOf } from "../file-name.ts";
 import type { LeftOut } from "../left-out.ts";
 import type { FileLink } from "./file-links.ts";
 import { lettersAtPlaces } from "./letters-at-places.ts";
@@ -83,11 +83,13 @@ class Pairing {
   private readonly given: BookLink[];
   private readonly pairs = new Map<Asked, BookLink>();
   private readonly reasons: LeftOut[];
+  private readonly fileNames: ReadonlySet<string>;
 
   constructor(
     fileLinks: readonly FileLink[],
     private readonly book: ArrivedBook,
   ) {
+    this.fileNames = new Set([...book.companions.values()].map((name) => name.split("/").at(-1)!));
     this.reasons = book.leftOut.filter(({ href }) => href !== undefined);
     this.asked = fileLinks.map((link) => ({
       link,
@@ -227,6 +229,8 @@ class Pairing {
   }
 
   private destinationOf(href: string): Pick<Asked, "leadsTo" | "refusal"> {
+    const name = fileNameOf(href);
+    if (name !== "" && this.fileNames.has(name)) return { leadsTo: `file ${name}`, refusal: null };
     try {
       return { leadsTo: this.written(readHref(href, this.book.baseAddress)), refusal: null };
     } catch (error) {
@@ -238,17 +242,12 @@ class Pairing {
   /** Where a link leads, so that file and book say it alike: places are compared by what stands there. */
   private written(destination: Destination): string {
     if (destination.kind === "place") return inner;
-    if (destination.kind !== "file") return writeDestination(destination);
-    const name = "file" in destination ? this.book.companions.get(destination.file) : undefined;
     // A file that came along is known by its name, whatever folder it was in.
-    const path = "path" in destination ? decoded(destination.path) : (name ?? "");
-    const last = path
-      .replace(/[?#].*$/s, "")
-      .split("/")
-      .at(-1)!;
-    return "path" in destination && ![...this.book.companions.values()].includes(last)
-      ? writeDestination(destination)
-      : `file ${last}`;
+    const name =
+      destination.kind === "file" && "file" in destination
+        ? this.book.companions.get(destination.file)
+        : undefined;
+    return name === undefined ? writeDestination(destination) : `file ${name.split("/").at(-1)!}`;
   }
 }
 

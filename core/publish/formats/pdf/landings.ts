@@ -2,8 +2,14 @@ import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { landingLength } from "../../../proof/landing.ts";
 import { PdfPageTexts, type PdfPiece } from "../../../pdf/page-text.ts";
 
-// Baselines of one line of mixed sizes lie no further apart, in points.
+// Baselines of one line of mixed sizes lie no further apart, in points; what is raised or lowered on it by a share of
+// its height.
 const sameLine = 2.5;
+const raised = 0.55;
+
+function isOnLine(piece: PdfPiece, { y, height }: Pick<PdfPiece, "y" | "height">): boolean {
+  return Math.abs(piece.y - y) <= Math.max(sameLine, raised * Math.min(height, 1.5 * piece.height));
+}
 
 /** The words at the destinations of a PDF. */
 export class Landings {
@@ -30,16 +36,21 @@ export class Landings {
 function linesFrom(pieces: PdfPiece[], top: number): string {
   const first = pieces.findIndex(({ words, y }) => y < top && words.trim() !== "");
   if (first === -1) return "";
-  const { y } = pieces[first]!;
+  const begun = pieces[first]!;
   // The cells of a row stand on one line.
-  const line = pieces.filter((piece) => Math.abs(piece.y - y) <= sameLine && piece.y < top);
+  const line = pieces.filter(
+    (piece) => isOnLine(piece, begun) && (piece.y < top || piece.y > begun.y + sameLine),
+  );
   const lines = [line.map(({ words }) => words).join("")];
-  let before = y;
+  let before = begun;
   for (const piece of pieces.slice(first)) {
-    if (Math.abs(piece.y - y) <= sameLine) continue;
-    if (Math.abs(piece.y - before) <= sameLine) lines.push(lines.pop()! + piece.words);
-    else lines.push(piece.words);
-    before = piece.y;
+    if (isOnLine(piece, begun)) continue;
+    // What is raised on a line says nothing of where the line is.
+    if (isOnLine(piece, before)) lines.push(lines.pop()! + piece.words);
+    else {
+      lines.push(piece.words);
+      before = piece;
+    }
     if (lines.join("\n").length > landingLength) break;
   }
   return lines
