@@ -1,4 +1,5 @@
 import { expect, openOwnBook, test } from "./fixtures";
+import { violations } from "./violations";
 
 // Books of their own: other tests count the links of the demo, and look for it by its title.
 const own = "# Tides\n\nLow water is at nine.\n";
@@ -24,9 +25,14 @@ test("chapters are brought into a book behind those that it has, with what could
       ),
     );
   await page.getByRole("button", { name: "Bring it in" }).click();
+  const looked = page.getByRole("region", { name: "Look it over" });
+  await expect(looked).toContainText("found 2 links in it");
+  await looked.getByText("Links that a book cannot hold").click();
+  await expect(looked.getByRole("list", { name: "Links that a book cannot hold" })).toContainText("line 3");
+  expect(await violations(page)).toEqual([]);
+  await looked.getByRole("button", { name: "Keep these chapters" }).click();
   const brought = page.getByRole("region", { name: "Brought in" });
   await expect(brought).toContainText("2 chapters are in “Tides” now");
-  await expect(brought.getByRole("row").nth(1)).toContainText("line 3");
   await brought.getByRole("link", { name: "Open the book" }).click();
   await expect(chapters.getByRole("link", { name: /Winter walks/ })).toBeVisible();
   await expect(chapters.getByRole("link", { name: /Ice/ })).toBeVisible();
@@ -71,7 +77,77 @@ test("a title of one long word stays within its frame", async ({ page }) => {
   await page.goto(`/books/${bookId}/bring-in`);
   await page.getByLabel(/^The manuscript/).setInputFiles(manuscript("# Ice\n\nNo."));
   await page.getByRole("button", { name: "Bring it in" }).click();
+  await page.getByRole("button", { name: "Keep these chapters" }).click();
   const brought = page.getByRole("region", { name: "Brought in" });
   await expect(brought).toContainText("1 chapter is in");
   expect(await brought.evaluate((frame) => frame.scrollWidth - frame.clientWidth)).toBe(0);
+});
+
+test("relative links are counted together, and mended at once by where they start or by the files themselves", async ({
+  page,
+  quiet,
+}) => {
+  quiet.push("400");
+  const bookId = await openOwnBook(page, own);
+  await page.goto(`/books/${bookId}/bring-in`);
+  const links = Array.from({ length: 120 }, (_, i) => `[walk ${i}](walks/${i}.html)`).join(" ");
+  await page.getByLabel(/^The manuscript/).setInputFiles(manuscript(`# Walks\n\n${links} [plan](plan.pdf)`));
+  await page.getByRole("button", { name: "Bring it in" }).click();
+  const looked = page.getByRole("region", { name: "Look it over" });
+  await expect(looked).toContainText("121Links to files that were not brought along");
+  await expect(looked).toContainText("The first 100. The table has all of them.");
+  const download = page.waitForEvent("download");
+  await looked.getByRole("link", { name: /as a table/ }).click();
+  expect((await download).suggestedFilename()).toBe("arrival-proof.csv");
+  await looked.getByLabel("They start from this web address").fill("tides");
+  await looked.getByRole("button", { name: "Read it again" }).click();
+  await expect(looked).toContainText("is a whole web address");
+  await looked.getByLabel("They start from this web address").fill("https://tides.hesterley.example/");
+  await looked
+    .getByLabel("Or bring the files")
+    .setInputFiles({ name: "plan.pdf", mimeType: "application/pdf", buffer: Buffer.from("%PDF-1.4 plan") });
+  await looked.getByRole("button", { name: "Read it again" }).click();
+  await expect(looked.getByText("121", { exact: true })).toBeVisible();
+  await expect(looked).not.toContainText("not brought along");
+  await looked.getByRole("button", { name: "Keep these chapters" }).click();
+  await expect(page.getByRole("region", { name: "Brought in" })).toContainText("1 chapter is in");
+  const files = (await (await page.request.get(`/api/books/${bookId}/files`)).json()) as { name: string }[];
+  expect(files.map(({ name }) => name)).toEqual(["plan.pdf"]);
+  await page.reload();
+  await expect(page.getByRole("heading", { name: "What came in before" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "winter.md" }).first()).toBeVisible();
+});
+
+test("what was looked over and is not wanted leaves nothing", async ({ page }) => {
+  const bookId = await openOwnBook(page, own);
+  await page.goto(`/books/${bookId}/bring-in`);
+  await page.getByLabel(/^The manuscript/).setInputFiles(manuscript("# Ice\n\nNo."));
+  await page.getByRole("button", { name: "Bring it in" }).click();
+  await page.getByRole("button", { name: "Drop it" }).click();
+  await expect(page.getByRole("button", { name: "Bring it in" })).toBeVisible();
+  expect(await (await page.request.get(`/api/books/${bookId}/chapters`)).json()).toHaveLength(1);
+});
+
+test("a manuscript is dropped anywhere on the Shelf, with its pictures", async ({ page }) => {
+  await openOwnBook(page, own);
+  await page.goto("/");
+  const transfer = await page.evaluateHandle(() => {
+    const data = new DataTransfer();
+    data.items.add(new File(["x"], "path.png", { type: "image/png" }));
+    data.items.add(new File(["# Dropped\n\n[a](https://a.example/)"], "dropped.md"));
+    return data;
+  });
+  const heading = page.getByRole("heading", { name: "Shelf" });
+  await heading.dispatchEvent("dragenter", { dataTransfer: transfer });
+  await expect(page.getByText("Let go to bring it in")).toBeVisible();
+  await heading.dispatchEvent("drop", { dataTransfer: transfer });
+  await expect(page.getByText("Let go to bring it in")).toBeHidden();
+  expect(
+    await page.getByLabel(/^The manuscript/).evaluate((input: HTMLInputElement) => input.files![0]!.name),
+  ).toBe("dropped.md");
+  expect(
+    await page.getByLabel(/^What belongs/).evaluate((input: HTMLInputElement) => input.files![0]!.name),
+  ).toBe("path.png");
+  await page.getByRole("button", { name: "Bring it in" }).click();
+  await expect(page.getByRole("region", { name: "Look it over" })).toContainText("found 1 link in it");
 });

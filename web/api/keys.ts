@@ -18,6 +18,7 @@ export const keys = {
   version: (bookId: string, chapterId: string, id: string) => ["version", bookId, chapterId, id],
   gonePlaces: (bookId: string) => ["gonePlaces", bookId],
   places: (bookId: string) => ["places", bookId],
+  arrivals: (bookId: string) => ["arrivals", bookId],
   files: (bookId: string) => ["files", bookId],
   fonts: (bookId: string) => ["fonts", bookId],
   fileText: (address: string) => ["fileText", address],

@@ -57,7 +57,7 @@ const staleAfter = {
   /** An export has come to its end. */
   export: ["exports", "preflight", "places"],
   /** A book was made, deleted, or brought in. */
-  books: ["books", "book", "chapters", ...destinations, "ledger", "findings", "preflight"],
+  books: ["books", "book", "chapters", "arrivals", ...destinations, "ledger", "findings", "preflight"],
 } satisfies Record<string, Kept[]>;
 
 export type Change = keyof typeof staleAfter;

@@ -1,26 +1,32 @@
 import { manuscriptFormatNames, manuscriptFormats } from "@vennet/core/import/formats";
-import { useId, useState } from "react";
+import { useState } from "react";
 import { Link } from "react-router";
 import type { Imported } from "../api/client";
 import { Button } from "../parts/button";
-import { Field } from "../parts/field";
 import { Problem } from "../parts/notice";
 import { Progress } from "../parts/progress";
 import { plural } from "../parts/wording";
+import type { DroppedFiles } from "./dropped-files";
+import { FileField } from "./file-field";
+import { filled } from "./filled";
+import { LookOver } from "./look-over";
 import { useImport } from "./use-import";
 
-/** Brings a manuscript in, as a book or as new chapters of one, and lists what could not be taken over. */
+/** Brings a manuscript in, as a book or as new chapters of one: it is chosen, read, looked over, and kept. */
 export function BringIn({
   into = null,
+  dropped = null,
   onClose,
 }: {
   /** The book that it is to be chapters of; null for one of its own. */
   into?: string | null;
+  /** What was dropped onto the page, and chosen by that. */
+  dropped?: DroppedFiles | null;
   onClose: () => void;
 }) {
-  const [manuscript, setManuscript] = useState<File | null>(null);
-  const { underWay, result, problem, begin, cancel } = useImport(into);
-  if (result) return <BroughtIn result={result} into={into} onClose={onClose} />;
+  const arriving = useImport(into);
+  const { underWay, looked, kept, cancel } = arriving;
+  if (kept) return <BroughtIn result={kept} into={into} onClose={onClose} />;
   if (underWay)
     return (
       <div className="mt-4 border border-hairline bg-paper p-6">
@@ -31,54 +37,54 @@ export function BringIn({
         <Progress label="Bringing in" done={underWay.done} total={underWay.total} />
       </div>
     );
+  if (looked) return <LookOver looked={looked} into={into} arriving={arriving} />;
+  return <ManuscriptForm into={into} dropped={dropped} arriving={arriving} onClose={onClose} />;
+}
+
+function ManuscriptForm({
+  into,
+  dropped,
+  arriving: { begin, problem },
+  onClose,
+}: {
+  into: string | null;
+  dropped: DroppedFiles | null;
+  arriving: ReturnType<typeof useImport>;
+  onClose: () => void;
+}) {
+  const [chosen, setChosen] = useState<boolean | null>(null);
+  const isChosen = chosen ?? (dropped?.manuscript.length ?? 0) > 0;
   return (
     <form
       className="mt-4 grid gap-5 border border-hairline bg-paper p-6"
       onSubmit={(event) => {
         event.preventDefault();
-        const form = new FormData(event.currentTarget);
-        // Empty fields are left out, so that the server does not take them for answers.
-        for (const [name, value] of [...form]) {
-          if (value === "" || (value instanceof File && value.size === 0 && value.name === ""))
-            form.delete(name);
-        }
-        begin(form);
+        begin(filled(event.currentTarget));
       }}
     >
       <p className="max-w-prose">
         {into === null
           ? "A manuscript becomes a book: each heading of the first level begins a chapter, and every link comes along."
-          : "A manuscript becomes chapters behind those that the book has: each heading of the first level begins one, and every link comes along."}
+          : "A manuscript becomes chapters behind those that the book has: each heading of the first level begins one, and every link comes along."}{" "}
+        Nothing is kept before you have looked it over.
       </p>
       <FileField
         name="manuscript"
         label={`The manuscript: ${manuscriptFormatNames}`}
         accept={manuscriptFormats.flatMap(({ endings }) => endings).join()}
-        onFiles={(files) => setManuscript(files[0] ?? null)}
+        {...(dropped ? { given: dropped.manuscript } : {})}
+        onFiles={(files) => setChosen(files.length > 0)}
       />
       <FileField
-        name="pictures"
-        label="Its pictures, if it has any (PNG, JPEG, GIF)"
-        accept="image/png,image/jpeg,image/gif"
+        name="files"
+        label="What belongs to it: its pictures, and files that it links to"
+        hint="Only if they are not in the manuscript’s own file."
         multiple
+        {...(dropped ? { given: dropped.files } : {})}
       />
-      {into === null && (
-        <Field
-          name="title"
-          label="Title of the book"
-          hint="If you leave it empty, the first heading is the title."
-        />
-      )}
-      <Field
-        name="baseAddress"
-        label="Address from which its relative links start"
-        placeholder="https://"
-        hint="Only if the manuscript links to files beside it, and these lie on the web."
-        problem={problem?.field === "baseAddress" ? problem.message : null}
-      />
-      {problem && problem.field !== "baseAddress" && <Problem>{problem.message}</Problem>}
+      {problem && <Problem>{problem.message}</Problem>}
       <div className="flex gap-3">
-        <Button kind="main" type="submit" disabled={!manuscript}>
+        <Button kind="main" type="submit" disabled={!isChosen}>
           Bring it in
         </Button>
         <Button kind="quiet" onClick={onClose}>
@@ -89,36 +95,8 @@ export function BringIn({
   );
 }
 
-function FileField({
-  label,
-  onFiles,
-  ...rest
-}: {
-  name: string;
-  label: string;
-  accept: string;
-  multiple?: boolean;
-  onFiles?: (files: File[]) => void;
-}) {
-  const id = useId();
-  return (
-    <div>
-      <label htmlFor={id} className="block text-sm text-faint">
-        {label}
-      </label>
-      <input
-        id={id}
-        type="file"
-        {...rest}
-        onChange={(event) => onFiles?.([...(event.target.files ?? [])])}
-        className="mt-1 w-full file:mr-3 file:border file:border-edge file:bg-transparent file:px-3 file:py-0.5 file:text-ink"
-      />
-    </div>
-  );
-}
-
 function BroughtIn({
-  result: { book, chapters, leftOut },
+  result: { book, chapters },
   into,
   onClose,
 }: {
@@ -126,6 +104,7 @@ function BroughtIn({
   into: string | null;
   onClose: () => void;
 }) {
+  if (!book) return null;
   return (
     <section aria-label="Brought in" className="mt-4 border border-hairline bg-paper p-6">
       <p className="font-serif text-lg [overflow-wrap:anywhere]">
@@ -133,39 +112,6 @@ function BroughtIn({
           ? `“${book.title}” is on the Shelf, with ${plural(book.chapters, "chapter")} and ${plural(book.links, "link")}.`
           : `${plural(chapters, "chapter is", "chapters are")} in “${book.title}” now, behind those that it had.`}
       </p>
-      {leftOut.length > 0 && (
-        <>
-          <h2 className="mt-4 font-semibold">
-            {plural(leftOut.length, "thing")} could not be taken over as{" "}
-            {leftOut.length === 1 ? "it was" : "they were"}
-          </h2>
-          <div
-            className="mt-2 max-h-80 overflow-y-auto border-y border-hairline"
-            tabIndex={0}
-            role="region"
-            aria-label="What could not be taken over"
-          >
-            <table className="w-full text-sm">
-              <thead>
-                <tr className="text-left text-faint">
-                  <th className="py-1 pr-4 font-normal">Where</th>
-                  <th className="py-1 pr-4 font-normal">What</th>
-                  <th className="py-1 font-normal">What became of it</th>
-                </tr>
-              </thead>
-              <tbody>
-                {leftOut.map((item, i) => (
-                  <tr key={i} className="border-t border-hairline align-top">
-                    <td className="py-1 pr-4 tabular-nums">{item.where ?? "–"}</td>
-                    <td className="py-1 pr-4 [overflow-wrap:anywhere]">{item.what}</td>
-                    <td className="py-1">{item.why}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        </>
-      )}
       <div className="mt-4 flex items-center gap-4">
         <Link to={`/books/${book.id}/write`} className="border border-blue bg-blue px-3 py-0.5 text-paper">
           Open the book

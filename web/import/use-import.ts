@@ -3,14 +3,24 @@ import { answerOf, api, sendForm, type Imported, type Job } from "../api/client"
 import { useStale } from "../api/stale";
 import { isUnderWay, useJob } from "../api/use-job";
 
-/** A manuscript on its way in: sent, read, and kept, with the way to stop it. */
+/** A manuscript that was read and waits for its author to look at it. */
+export interface Looked extends Imported {
+  jobId: string;
+}
+
+/** A manuscript on its way in: sent, read, looked at, and kept, with the way to stop it. */
 export interface Import {
   /** What it is at, with how far it has come; null while nothing is under way. */
   underWay: { message: string; done: number; total: number } | null;
-  /** What it came to. */
-  result: Imported | null;
+  looked: Looked | null;
+  /** What it came to once it was kept. */
+  kept: Imported | null;
   problem: { message: string; field: string | null } | null;
   begin: (form: FormData) => void;
+  /** Brings in again what is looked at, with more files or another address. */
+  again: (form: FormData) => void;
+  keep: (title: string) => void;
+  drop: () => void;
   cancel: () => void;
 }
 
@@ -21,7 +31,8 @@ export function useImport(bookId: string | null): Import {
   const stale = useStale();
   const [sent, setSent] = useState<number | null>(null);
   const [begun, setBegun] = useState<Job | null>(null);
-  const [result, setResult] = useState<Imported | null>(null);
+  const [looked, setLooked] = useState<Looked | null>(null);
+  const [kept, setKept] = useState<Imported | null>(null);
   const [problem, setProblem] = useState<Import["problem"]>(null);
   const sending = useRef<AbortController | null>(null);
 
@@ -36,21 +47,45 @@ export function useImport(bookId: string | null): Import {
     if (now.state === "failed") setProblem({ message: now.message, field: null });
     if (now.state !== "done") return;
     answerOf(api.GET("/api/jobs/{jobId}/import", { params: { path: { jobId: now.id } } })).then((came) => {
-      setResult(came);
+      if (!came.book) return setLooked({ ...came, jobId: now.id });
+      setLooked(null);
+      setKept(came);
       void stale("books");
     }, fail);
   });
 
-  const begin = (form: FormData): void => {
+  const send = (path: string, form: FormData): void => {
     setProblem(null);
     setSent(0);
     sending.current = new AbortController();
-    const path = bookId === null ? "/api/books/import" : `/api/books/${bookId}/import`;
     sendForm<Job>(path, form, { onProgress: setSent, signal: sending.current.signal })
       .then(setBegun, (error: unknown) => {
         if ((error as { code?: string }).code !== "cancelled") fail(error);
       })
       .finally(() => setSent(null));
+  };
+
+  const begin = (form: FormData): void => {
+    form.set("review", "yes");
+    send(bookId === null ? "/api/books/import" : `/api/books/${bookId}/import`, form);
+  };
+
+  const again = (form: FormData): void => {
+    if (looked) send(`/api/jobs/${looked.jobId}/import/again`, form);
+  };
+
+  const keep = (title: string): void => {
+    if (!looked) return;
+    setProblem(null);
+    const params = { path: { jobId: looked.jobId } };
+    answerOf(api.POST("/api/jobs/{jobId}/import/keep", { params, body: { title } })).then(setBegun, fail);
+  };
+
+  const drop = (): void => {
+    if (!looked) return;
+    const params = { path: { jobId: looked.jobId } };
+    setLooked(null);
+    answerOf(api.DELETE("/api/jobs/{jobId}/import", { params })).catch(fail);
   };
 
   const cancel = (): void => {
@@ -69,5 +104,5 @@ export function useImport(bookId: string | null): Import {
             total: job?.total ?? 0,
           }
         : null;
-  return { underWay, result, problem, begin, cancel };
+  return { underWay, looked, kept, problem, begin, again, keep, drop, cancel };
 }

@@ -12,12 +12,19 @@ import { NearlyFull } from "../account/usage";
 import { BookDetails } from "./book-details";
 import { EmptyShelf } from "./empty-shelf";
 import { BringIn } from "../import/bring-in";
+import { DropTarget } from "../import/drop-target";
+import type { DroppedFiles } from "../import/dropped-files";
 import { NewBook } from "./new-book";
 
 /** The author's books. */
 export function ShelfPage() {
   const [adding, setAdding] = useState<"new" | "file" | null>(null);
   const books = useQuery({ queryKey: keys.books, queryFn: () => answerOf(api.GET("/api/books")) });
+  const [dropped, setDropped] = useState<DroppedFiles | null>(null);
+  const close = (): void => {
+    setAdding(null);
+    setDropped(null);
+  };
   useEffect(() => {
     document.title = "Shelf – Vennet";
   }, []);
@@ -29,50 +36,57 @@ export function ShelfPage() {
   };
   return (
     <PageFrame>
-      <div className="h-full overflow-y-auto">
-        <div className="mx-auto max-w-5xl px-6 py-8">
-          <div className="flex flex-wrap items-baseline gap-3">
-            <h1 className="mr-auto font-serif text-3xl font-semibold">Shelf</h1>
-            <Button
-              aria-expanded={adding === "file"}
-              onClick={() => setAdding(adding === "file" ? null : "file")}
-            >
-              Bring in a manuscript
-            </Button>
-            <Button
-              aria-expanded={adding === "new"}
-              onClick={() => setAdding(adding === "new" ? null : "new")}
-            >
-              Begin a new book
-            </Button>
-          </div>
-          <NearlyFull />
-          {adding === "new" && <NewBook onClose={() => setAdding(null)} />}
-          {adding === "file" && <BringIn onClose={() => setAdding(null)} />}
-          <div className="mt-6">
-            {books.isPending && <Waiting what="Looking at the Shelf" />}
-            {books.error && (
-              <Problem action={<Button onClick={() => void books.refetch()}>Try again</Button>}>
-                {books.error.message}
-              </Problem>
-            )}
-            {empty && adding === null && (
-              <EmptyShelf
-                onBringIn={() => setAdding("file")}
-                onBegin={() => setAdding("new")}
-                onDemo={() => void openDemo()}
-              />
-            )}
-            {books.data && !empty && (
-              <ul className="border border-hairline bg-paper">
-                {books.data.map((book) => (
-                  <ShelfRow key={book.id} book={book} />
-                ))}
-              </ul>
-            )}
+      <DropTarget
+        onDrop={(files) => {
+          setDropped(files);
+          setAdding("file");
+        }}
+      >
+        <div className="h-full overflow-y-auto">
+          <div className="mx-auto max-w-5xl px-6 py-8">
+            <div className="flex flex-wrap items-baseline gap-3">
+              <h1 className="mr-auto font-serif text-3xl font-semibold">Shelf</h1>
+              <Button
+                aria-expanded={adding === "file"}
+                onClick={() => setAdding(adding === "file" ? null : "file")}
+              >
+                Bring in a manuscript
+              </Button>
+              <Button
+                aria-expanded={adding === "new"}
+                onClick={() => setAdding(adding === "new" ? null : "new")}
+              >
+                Begin a new book
+              </Button>
+            </div>
+            <NearlyFull />
+            {adding === "new" && <NewBook onClose={() => setAdding(null)} />}
+            {adding === "file" && <BringIn dropped={dropped} onClose={close} />}
+            <div className="mt-6">
+              {books.isPending && <Waiting what="Looking at the Shelf" />}
+              {books.error && (
+                <Problem action={<Button onClick={() => void books.refetch()}>Try again</Button>}>
+                  {books.error.message}
+                </Problem>
+              )}
+              {empty && adding === null && (
+                <EmptyShelf
+                  onBringIn={() => setAdding("file")}
+                  onBegin={() => setAdding("new")}
+                  onDemo={() => void openDemo()}
+                />
+              )}
+              {books.data && !empty && (
+                <ul className="border border-hairline bg-paper">
+                  {books.data.map((book) => (
+                    <ShelfRow key={book.id} book={book} />
+                  ))}
+                </ul>
+              )}
+            </div>
           </div>
         </div>
-      </div>
+      </DropTarget>
     </PageFrame>
   );
 }

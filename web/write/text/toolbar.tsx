@@ -1,8 +1,7 @@
 import { schema } from "@vennet/core/manuscript/schema";
 import {
   ALargeSmall,
-  ArrowDownToLine,
-  ArrowUpToLine,
+  Asterisk,
   Bold,
   Captions,
   Code,
@@ -22,6 +21,7 @@ import {
   Signpost,
   Stamp,
   Strikethrough,
+  Subscript,
   Superscript,
   Table,
   TextSearch,
@@ -162,8 +162,8 @@ export function Toolbar({
       line: true,
     }),
     tool("Italic", Italic, toggleMark(emphasis!), { keys: `${mod} I`, pressed: hasMark(state, emphasis!) }),
-    tool("Raised", ArrowUpToLine, toggleMark(superscript!), { pressed: hasMark(state, superscript!) }),
-    tool("Lowered", ArrowDownToLine, toggleMark(subscript!), { pressed: hasMark(state, subscript!) }),
+    tool("Raised", Superscript, toggleMark(superscript!), { pressed: hasMark(state, superscript!) }),
+    tool("Lowered", Subscript, toggleMark(subscript!), { pressed: hasMark(state, subscript!) }),
     tool("Struck through", Strikethrough, toggleMark(strike!), { pressed: hasMark(state, strike!) }),
     tool("Underlined", Underline, toggleMark(underline!), {
       keys: `${mod} U`,
@@ -178,7 +178,7 @@ export function Toolbar({
       disabled: wordsInLanguage(state) === null,
       onPress: asking(onLanguage),
     },
-    tool("Note", Superscript, insertNote, { line: true }),
+    tool("Note", Asterisk, insertNote, { line: true }),
     tool("Anchor", MapPin, insertAnchor, { keys: "Alt A" }),
     {
       label: "Cross-reference",
