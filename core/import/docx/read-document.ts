@@ -30,9 +30,10 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
     pictures: new PicturesOfDocument(parts),
     leftOut,
     paragraph: 0,
+    linkNames: new Map(),
   };
   const blocksOf = (path: string, parent: XmlElement): ElementContent[] => {
-    const words = new WordsOfDocument(reading, parts.relationships(path), path);
+    const words = new WordsOfDocument(reading, parts.relationships(path));
     return new BlocksOfDocument(reading, words, numbering).blocks(parent);
   };
   const body = childOf(parts.tree(parts.text) ?? undefined, "body");

@@ -22,6 +22,8 @@ export interface DocumentReading {
   leftOut: LeftOut[];
   /** How many paragraphs have been begun: the number of the one that is read. */
   paragraph: number;
+  /** The links that have been begun: one that runs over paragraphs goes on under its name. */
+  linkNames: Map<FieldLink, string>;
 }
 
 /** Words that hold nothing to read: what was deleted, and what programs note for themselves. */
@@ -34,8 +36,6 @@ const unread = new Set(["del", "moveFrom", "instrText", "delText", "rPr", "pPr",
 export class WordsOfDocument {
   private readonly fields: OpenField[] = [];
   private readonly links: FieldLink[] = [];
-  /** The links that have been begun: one that runs over paragraphs goes on under its name. */
-  private readonly linkIds = new Map<FieldLink, string>();
   private sink: ElementContent[] = [];
   /** The text boxes that hang on the paragraph, to be set behind it. */
   boxes: XmlElement[] = [];
@@ -43,8 +43,6 @@ export class WordsOfDocument {
   constructor(
     private readonly reading: DocumentReading,
     private readonly relationships: ReadonlyMap<string, Relationship>,
-    /** The path of the part. */
-    private readonly part: string,
   ) {}
 
   /** The content of a paragraph. */
@@ -250,9 +248,10 @@ export class WordsOfDocument {
       return;
     }
     const { href, title } = link;
-    const known = this.linkIds.get(link) ?? `link-${this.linkIds.size + 1}`;
-    this.linkIds.set(link, known);
-    const properties = { href, dataLink: `${this.part}-${known}`, ...(title ? { title } : {}) };
+    const { linkNames } = this.reading;
+    const name = linkNames.get(link) ?? `link-${linkNames.size + 1}`;
+    linkNames.set(link, name);
+    const properties = { href, dataLink: name, ...(title ? { title } : {}) };
     const made = element("a", properties, [node], this.reading.paragraph);
     this.sink.push(Object.defineProperty(made, "link", { value: link }));
   }
