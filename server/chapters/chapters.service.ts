@@ -80,6 +80,21 @@ export class ChaptersService {
     await this.writeOrder(manager, ids);
   }
 
+  /** Puts a new chapter behind another one, or first, within a transaction that `changing` began. */
+  async insertBehind(
+    manager: EntityManager,
+    bookId: string,
+    behind: string | null,
+    text: DerivedChapter,
+  ): Promise<Chapter> {
+    const ids = await this.order(manager, bookId);
+    const position = behind === null ? 0 : ids.indexOf(behind) + 1;
+    const chapter = await this.insert(manager, bookId, position, text);
+    ids.splice(position, 0, chapter.id);
+    await this.writeOrder(manager, ids);
+    return chapter;
+  }
+
   /** Adds a chapter behind the others. */
   async add(bookId: string, request: NewChapterRequest): Promise<ChapterAnswer> {
     const text = request.document
@@ -152,10 +167,22 @@ export class ChaptersService {
 
   /** Takes a chapter out of its book. It is kept, so that this can be undone. */
   async remove(bookId: string, id: string): Promise<void> {
-    await this.changing(bookId, async (manager) => {
-      const chapter = await this.find(manager, bookId, id, true);
-      await manager.update(Chapter, { id: chapter.id }, { deletedAt: new Date() });
-    });
+    await this.changing(bookId, async (manager) =>
+      this.setPresent(manager, await this.find(manager, bookId, id, true), false),
+    );
+  }
+
+  /** Takes a chapter out of its book, or puts it back where it was, within a transaction that `changing` began. */
+  async setPresent(
+    manager: EntityManager,
+    { id, bookId, position }: Chapter,
+    isThere: boolean,
+  ): Promise<void> {
+    const ids = isThere ? await this.order(manager, bookId) : [];
+    await manager.update(Chapter, { id }, { deletedAt: isThere ? null : new Date() });
+    if (!isThere) return;
+    ids.splice(Math.min(position, ids.length), 0, id);
+    await this.writeOrder(manager, ids);
   }
 
   /** Puts a deleted chapter back where it was. */
@@ -163,10 +190,7 @@ export class ChaptersService {
     return this.changing(bookId, async (manager) => {
       const chapter = await manager.findOneBy(Chapter, { id, bookId, deletedAt: Not(IsNull()) });
       if (!chapter) throw notFound("deleted chapter");
-      const ids = await this.order(manager, bookId);
-      ids.splice(Math.min(chapter.position, ids.length), 0, id);
-      await manager.update(Chapter, { id }, { deletedAt: null });
-      await this.writeOrder(manager, ids);
+      await this.setPresent(manager, chapter, true);
       return answer(chapter);
     });
   }

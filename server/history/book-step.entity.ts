@@ -13,6 +13,7 @@ export const stepKinds = [
   "change",
   "mend",
   "anchor",
+  "new-version",
 ] as const;
 export type StepKind = (typeof stepKinds)[number];
 
@@ -23,6 +24,8 @@ export interface ChapterChange {
   before: number;
   after: number;
   links: LinkDifference[];
+  /** Whether the step made the chapter, or took it out of the book; left out where it changed its text. */
+  became?: "new" | "gone";
 }
 
 /** One action over many links of a book, which is undone as one. */

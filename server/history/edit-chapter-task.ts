@@ -16,6 +16,8 @@ import type { ChapterChange } from "./book-step.entity.ts";
 /** What is changed in a chapter's text without its author's hand in it, said so that it can cross to another process. */
 export type ChapterEdit =
   | { kind: "title"; title: string }
+  /** The whole text, as JSON. */
+  | { kind: "replace"; document: string }
   | { kind: "edit-links"; ids: ReadonlySet<string>; edit: LinkEdit }
   | { kind: "mend-links"; changes: ReadonlyMap<string, LinkChange> }
   | {
@@ -61,6 +63,8 @@ export function run({ document, edit }: { document: string; edit: ChapterEdit })
 
 function edited(before: Node, edit: ChapterEdit): { doc: Node; count: number } {
   switch (edit.kind) {
+    case "replace":
+      return { doc: readChapter(JSON.parse(edit.document)), count: 0 };
     case "title":
       return { doc: withTitle(before, edit.title), count: 0 };
     case "edit-links": {

@@ -25,6 +25,7 @@ export interface Undone {
 interface CountedChange extends Pick<ChapterChange, "chapterId" | "before" | "after"> {
   step: string;
   links: number;
+  became: ChapterChange["became"] | null;
 }
 
 /** A step as lists show it. */
@@ -80,6 +81,10 @@ export class StepsService {
       const changes = await this.changesOf([id], manager);
       for (const [at, change] of changes.entries()) {
         const chapter = await manager.findOneBy(Chapter, { id: change.chapterId });
+        if (chapter && change.became) {
+          await this.comeOrGo(manager, chapter, change.became === "gone");
+          continue;
+        }
         if (!chapter) {
           left += change.links;
           continue;
@@ -110,6 +115,11 @@ export class StepsService {
       if (!step.undoneAt) throw new Problem(409, "not-undone", "This stands as it was done.");
       const changes = JSON.parse(step.changes) as ChapterChange[];
       for (const change of changes) {
+        if (change.became) {
+          const one = await manager.findOneBy(Chapter, { id: change.chapterId });
+          if (one) await this.comeOrGo(manager, one, change.became === "new");
+          continue;
+        }
         const chapter = await this.chapters.find(manager, bookId, change.chapterId, true);
         const versionOf = (revision: number): Promise<ChapterVersion | null> =>
           manager.findOneBy(ChapterVersion, { chapterId: chapter.id, revision });
@@ -130,6 +140,10 @@ export class StepsService {
       const told = changes.map(({ chapterId, links }) => ({ chapterId, links: links.length }));
       return { ...step, chapters: told };
     });
+  }
+
+  private async comeOrGo(manager: EntityManager, chapter: Chapter, isThere: boolean): Promise<void> {
+    if (isThere !== (chapter.deletedAt === null)) await this.chapters.setPresent(manager, chapter, isThere);
   }
 
   private async before(
@@ -165,12 +179,13 @@ export class StepsService {
   ): Promise<CountedChange[]> {
     if (ids.length === 0) return [];
     const rows: (Omit<CountedChange, "links"> & { links: string })[] = await manager.query(
-      `SELECT s.id AS step, c.chapterId, c.\`before\`, c.after, COUNT(c.kind) AS links
+      `SELECT s.id AS step, c.chapterId, c.\`before\`, c.after, c.became, COUNT(c.kind) AS links
        FROM book_step s, JSON_TABLE(s.changes, '$[*]' COLUMNS (
          place FOR ORDINALITY,
          chapterId CHAR(36) PATH '$.chapterId',
          \`before\` INT PATH '$.before',
          after INT PATH '$.after',
+         became VARCHAR(10) PATH '$.became',
          NESTED PATH '$.links[*]' COLUMNS (kind VARCHAR(10) PATH '$.kind'))) c
        WHERE s.id IN (?) GROUP BY s.id, c.place ORDER BY c.place`,
       [ids],
@@ -204,6 +219,13 @@ export class StepInProgress {
     this.changes.push(`${change.slice(0, -1)},"links":${edited.differences}}`);
     this.chaptersChanged.push({ chapterId: chapter.id, links: edited.differing });
     return edited.count;
+  }
+
+  /** Takes note of a chapter that the step has made, or taken out of the book. */
+  note(chapter: Chapter, became: "new" | "gone"): void {
+    const { id: chapterId, revision } = chapter;
+    this.changes.push(JSON.stringify({ chapterId, before: revision, after: revision, links: [], became }));
+    this.chaptersChanged.push({ chapterId, links: 0 });
   }
 
   /** Writes the step with all that was changed in it. */

@@ -33,6 +33,10 @@ export class Arrival {
   @Column(longTextColumn({ select: false }))
   documents: string;
 
+  /** What a new version did to its book, as JSON; null for what came in as a book or as chapters. */
+  @Column(longTextColumn({ select: false, nullable: true }))
+  version: string | null;
+
   @Index("IDX_arrival_created")
   @Column("datetime", { precision: 3 })
   createdAt: Date;

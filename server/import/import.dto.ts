@@ -1,11 +1,16 @@
-import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
+import { ApiExtraModels, ApiProperty, ApiPropertyOptional, getSchemaPath } from "@nestjs/swagger";
 import type { LeftOut } from "@vennet/core/import/left-out";
 import type { ArrivalMend, ArrivalVerdict } from "@vennet/core/import/arrival/arrival-proof";
 import type { ArrivalGroup, GroupedArrival, ToldGroup } from "@vennet/core/import/arrival/group-arrival";
-import { IsIn, IsOptional, IsString, IsUrl, MaxLength } from "class-validator";
+import type { Side } from "@vennet/core/import/new-version/merge-version";
+import type { TextPart } from "@vennet/core/manuscript/versions";
+import { ArrayMaxSize, IsArray, IsIn, IsOptional, IsString, IsUrl, MaxLength } from "class-validator";
 import { BookAnswer } from "../books/books.dto.ts";
+import { StepAnswer } from "../history/history.dto.ts";
 import type { Arrival } from "./arrival.entity.ts";
+import type { ShownChapter, ShownLink, ShownVersion } from "./take-in-version-task.ts";
 
+const sides: Side[] = ["here", "elsewhere"];
 const verdicts: ArrivalVerdict[] = ["intact", "changed", "left-out", "lost", "extra"];
 
 export class ImportRequest {
@@ -35,6 +40,14 @@ export class ImportRequest {
   @IsOptional()
   @IsIn(["yes"])
   review?: "yes";
+
+  @ApiPropertyOptional({
+    enum: ["version"],
+    description: "Whether it is a new version of what the book has; else it becomes chapters behind those.",
+  })
+  @IsOptional()
+  @IsIn(["version"])
+  as?: "version";
 }
 
 export class KeepRequest {
@@ -43,6 +56,18 @@ export class KeepRequest {
   @IsString()
   @MaxLength(500)
   title?: string;
+
+  @ApiPropertyOptional({
+    enum: sides,
+    isArray: true,
+    description:
+      "Which text is taken at each clash of a new version, by its number; where none is given, the one here.",
+  })
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(10_000)
+  @IsIn(sides, { each: true })
+  choices?: Side[];
 }
 
 class ArrivedLinkAnswer {
@@ -133,6 +158,76 @@ export function arrivalAnswer({ id, fileName, createdAt, grouped }: Arrival): Ar
   return { id, fileName, createdAt, counts, groups, told };
 }
 
+class TextPartAnswer implements TextPart {
+  @ApiProperty({ enum: ["same", "added", "removed"] })
+  kind: TextPart["kind"];
+  @ApiProperty()
+  text: string;
+}
+
+class ShownLinkAnswer implements ShownLink {
+  @ApiProperty({ enum: ["added", "removed", "changed"] })
+  kind: ShownLink["kind"];
+  @ApiProperty()
+  text: string;
+  @ApiProperty({ type: String, nullable: true })
+  before: string | null;
+  @ApiProperty({ type: String, nullable: true })
+  after: string | null;
+}
+
+class ClashAnswer {
+  @ApiProperty()
+  number: number;
+  @ApiProperty({ description: "The text as it is in the book." })
+  here: string;
+  @ApiProperty({ description: "The text of the new version." })
+  elsewhere: string;
+}
+
+class ShownChapterAnswer implements ShownChapter {
+  @ApiProperty()
+  title: string;
+  @ApiProperty({ enum: ["new", "changed", "same", "gone"] })
+  kind: ShownChapter["kind"];
+  @ApiProperty({
+    type: "array",
+    items: { type: "array", items: { $ref: getSchemaPath(TextPartAnswer) } },
+    description: "The first of its paragraphs that are others.",
+  })
+  paragraphs: TextPartAnswer[][];
+  @ApiProperty()
+  changedParagraphs: number;
+  @ApiProperty({ type: [ShownLinkAnswer] })
+  links: ShownLinkAnswer[];
+  @ApiProperty()
+  changedLinks: number;
+  @ApiProperty({ type: [ClashAnswer], description: "Stretches that were changed here and elsewhere." })
+  clashes: ClashAnswer[];
+}
+
+class LinkCountsAnswer {
+  @ApiProperty()
+  added: number;
+  @ApiProperty()
+  changed: number;
+  @ApiProperty()
+  removed: number;
+}
+
+/** What a new version of a manuscript does to its book. */
+@ApiExtraModels(TextPartAnswer)
+class NewVersionAnswer implements ShownVersion {
+  @ApiProperty({ type: [ShownChapterAnswer] })
+  chapters: ShownChapterAnswer[];
+  @ApiProperty({ description: "How many chapters stay as they are." })
+  same: number;
+  @ApiProperty()
+  links: LinkCountsAnswer;
+  @ApiProperty({ description: "Whether the text as it was brought in last is known." })
+  hasBase: boolean;
+}
+
 /** What an import came to. */
 export class ImportAnswer {
   @ApiProperty({ type: BookAnswer, nullable: true, description: "Null while it waits to be looked at." })
@@ -145,4 +240,12 @@ export class ImportAnswer {
   links: number;
   @ApiProperty()
   arrival: ArrivalAnswer;
+  @ApiProperty({
+    type: NewVersionAnswer,
+    nullable: true,
+    description: "Of a new version: what it does to the book.",
+  })
+  version: NewVersionAnswer | null;
+  @ApiProperty({ type: StepAnswer, nullable: true, description: "The step by which it was taken in." })
+  step: StepAnswer | null;
 }

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import type { Side } from "@vennet/core/import/new-version/merge-version";
 import { pictureSize } from "@vennet/core/manuscript/picture-size";
 import { DataSource, In, IsNull, LessThan, type EntityManager } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
@@ -17,11 +18,16 @@ import { StoredFile } from "../files/stored-file.entity.ts";
 import { uploadedName, type UploadedFile } from "../files/uploaded-file.ts";
 import { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Report } from "../jobs/jobs.service.ts";
+import { stepAnswer } from "../history/history.controller.ts";
+import type { StepAnswer } from "../history/history.dto.ts";
+import type { ListedStep } from "../history/steps.service.ts";
 import type { Tasks } from "../workers/tasks.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { Arrival } from "./arrival.entity.ts";
 import { arrivalAnswer, type ImportAnswer, type ImportRequest, type KeepRequest } from "./import.dto.ts";
-import type { FileBeside } from "./import-task.ts";
+import type { FileBeside } from "./read-manuscript.ts";
+import type { ShownVersion } from "./take-in-version-task.ts";
+import { changedSince, revisionsOf, VersionService } from "./version.service.ts";
 
 /** All that an import needs; what was sent waits in the database. */
 interface ImportInput {
@@ -35,6 +41,11 @@ interface ImportInput {
   baseAddress: string | null;
   /** Whether the author looks at what arrived before anything is kept. */
   review: boolean;
+  /** Whether it is a new version of what the book has. */
+  isVersion: boolean;
+  /** Of a version that was looked at: the book as it was then, and which text is taken at each clash. */
+  seen: string | null;
+  choices: Side[];
 }
 
 interface ImportOutput {
@@ -43,9 +54,13 @@ interface ImportOutput {
   title: string;
   chapters: number;
   links: number;
+  /** Of a new version: the book as it was looked at, and the step that it was taken in by. */
+  seen: string | null;
+  step: StepAnswer | null;
 }
 
 type Arrived = Tasks["importManuscript"]["output"];
+type Version = Tasks["takeInVersion"]["output"];
 
 /** The files of a form. */
 export interface SentFiles {
@@ -74,6 +89,7 @@ export class ImportService {
     private readonly workers: WorkerPools,
     private readonly jobs: JobsService,
     private readonly quota: QuotaService,
+    private readonly versions: VersionService,
   ) {
     jobs.define("import", {
       work: (job, report, signal) => this.run(job, report, signal),
@@ -107,6 +123,9 @@ export class ImportService {
         title: request.title || null,
         baseAddress: request.baseAddress ?? null,
         review: request.review === "yes",
+        isVersion: book !== null && request.as === "version",
+        seen: null,
+        choices: [],
       };
     });
     return this.jobs.enqueue(book?.id ?? null, "import", { ...input });
@@ -126,9 +145,16 @@ export class ImportService {
   }
 
   /** Keeps what an author looked at. */
-  async keepReviewed(job: Job, { title }: KeepRequest): Promise<Job> {
+  async keepReviewed(job: Job, { title, choices = [] }: KeepRequest): Promise<Job> {
     const input = this.reviewed(job);
-    return this.jobs.enqueue(job.bookId, "import", { ...input, title: title || input.title, review: false });
+    const { seen } = job.output as unknown as ImportOutput;
+    return this.jobs.enqueue(job.bookId, "import", {
+      ...input,
+      title: title || input.title,
+      review: false,
+      seen,
+      choices,
+    });
   }
 
   /** Drops what an author looked at and does not want. */
@@ -140,13 +166,13 @@ export class ImportService {
   /** @throws Problem where it is no import, or has not come to its end */
   async result({ id, kind, output }: Job): Promise<ImportAnswer> {
     if (kind !== "import" || output === null) throw notFound("import");
-    const { bookId, title, chapters, links } = output as unknown as ImportOutput;
+    const { bookId, title, chapters, links, step } = output as unknown as ImportOutput;
     const { manager } = this.database;
     const book = bookId === null ? null : await manager.findOneBy(Book, { id: bookId });
     if (bookId !== null && !book) throw notFound("book");
     const arrival = await manager.findOne(Arrival, {
       where: { id },
-      select: { id: true, fileName: true, grouped: true, createdAt: true },
+      select: { id: true, fileName: true, grouped: true, version: true, createdAt: true },
     });
     if (!arrival) throw notFound("arrival proof");
     return {
@@ -155,6 +181,8 @@ export class ImportService {
       chapters,
       links,
       arrival: arrivalAnswer(arrival),
+      version: arrival.version === null ? null : (JSON.parse(arrival.version) as ShownVersion),
+      step,
     };
   }
 
@@ -198,33 +226,64 @@ export class ImportService {
     const total = input.review ? 1 : 2;
     report({ done: 0, total, message: "Reading the manuscript" });
     const beside = await this.filesBeside(input.beside);
-    const arrived = await this.workers.run(
-      "importManuscript",
+    const manuscript = {
+      file: { name: input.fileName, bytes: await this.files.read(input.manuscript) },
+      fallbackTitle: input.title || input.fileName.replace(/\.[^.]*$/, "") || "Untitled",
+      baseAddress: input.baseAddress,
+      beside,
+    };
+    if (!input.isVersion) {
+      const arrived = await this.workers.run("importManuscript", manuscript, signal);
+      signal.throwIfAborted();
+      if (!input.review) report({ done: 1, total, message: "Keeping it" });
+      const output = await this.keep(job, input, arrived, async (keeping) => {
+        const bookId = job.bookId ?? (await this.newBook(keeping, input, arrived));
+        if (job.bookId) await keeping.update(Book, { id: bookId }, { modifiedAt: new Date() });
+        await this.writeFiles(keeping, bookId, input, arrived, beside);
+        await this.chapters.append(keeping, bookId, arrived.chapters);
+        const documents = `[${arrived.chapters.map(({ document }) => document).join()}]`;
+        return { bookId, step: null, documents };
+      });
+      report({ done: total, total, message: "" });
+      return told(output);
+    }
+    const bookId = job.bookId!;
+    const before = await this.versions.before(bookId, input.fileName);
+    const seen = revisionsOf(before);
+    if (input.seen !== null && input.seen !== seen) throw changedSince();
+    const taken = await this.workers.run(
+      "takeInVersion",
       {
-        file: { name: input.fileName, bytes: await this.files.read(input.manuscript) },
-        fallbackTitle: input.title || input.fileName.replace(/\.[^.]*$/, "") || "Untitled",
-        baseAddress: input.baseAddress,
-        beside,
+        ...manuscript,
+        book: before.chapters.map(({ document }) => document),
+        base: before.base,
+        files: before.files,
+        choices: input.choices,
       },
       signal,
     );
     signal.throwIfAborted();
     if (!input.review) report({ done: 1, total, message: "Keeping it" });
-    const output = await this.keep(job, input, arrived, beside);
+    const output = await this.keep(job, { ...input, seen }, taken, async (keeping) => {
+      const step = await this.versions.write(keeping, bookId, before, taken);
+      await this.writeFiles(keeping, bookId, input, taken, beside);
+      return { bookId, step, documents: taken.documents };
+    });
     report({ done: total, total, message: "" });
-    return told(output);
+    return output.step?.summary ?? told(output);
   }
 
   private async filesBeside(ids: readonly string[]): Promise<FileBeside[]> {
     const rows = await this.database.manager.findBy(StoredFile, { id: In(ids) });
     return Promise.all(
-      rows.map(async ({ id, name, mediaType }) => {
+      rows.map(async ({ id, name, mediaType, sha256 }) => {
         const isPicture = pictureTypes.includes(mediaType);
         return {
           id,
           name,
           size: isPicture ? pictureSize({ bytes: await this.files.read(id) }) : null,
           companionId: isPicture ? randomUUID() : id,
+          sha256,
         };
       }),
     );
@@ -234,32 +293,37 @@ export class ImportService {
   private keep(
     job: Job,
     input: ImportInput,
-    arrived: Arrived,
-    beside: readonly FileBeside[],
+    arrived: Arrived | Version,
+    write: (
+      manager: EntityManager,
+    ) => Promise<{ bookId: string; step: ListedStep | null; documents: string }>,
   ): Promise<ImportOutput> {
     return this.database.transaction(async (manager) => {
-      const bookId = input.review ? null : await this.write(manager, job, input, arrived, beside);
+      const kept = input.review ? null : await write(manager);
       const arrival = manager.create(Arrival, {
         id: job.id,
-        bookId,
+        bookId: kept?.bookId ?? null,
         fileName: input.fileName.slice(0, 255),
         counts: arrived.counts,
         grouped: arrived.grouped,
         csv: arrived.csv,
-        documents: input.review ? "[]" : `[${arrived.chapters.map(({ document }) => document).join()}]`,
+        documents: kept?.documents ?? "[]",
+        version: "shown" in arrived ? arrived.shown : null,
         createdAt: new Date(),
       });
       await manager.insert(Arrival, columns<Arrival>(arrival));
       const output: ImportOutput = {
-        bookId,
+        bookId: kept?.bookId ?? null,
         title: input.title || arrived.title,
-        chapters: arrived.chapters.length,
+        chapters: "chapters" in arrived ? arrived.chapters.length : arrived.changes.length,
         links: arrived.links,
+        seen: input.seen,
+        step: kept?.step ? stepAnswer(kept.step) : null,
       };
       const { affected } = await manager.update(
         Job,
         { id: job.id, state: "running" },
-        columns<Job>({ output: { ...output }, ...(bookId === null ? {} : { bookId }) }),
+        columns<Job>({ output: { ...output }, ...(kept ? { bookId: kept.bookId } : {}) }),
       );
       // Cancelled in between: nothing of it is kept.
       if (!affected) throw new Problem(409, "job-ended", "This has ended already.");
@@ -267,35 +331,28 @@ export class ImportService {
     });
   }
 
-  /** @returns the id of the book that it is in now */
-  private async write(
+  /** The files that came with a manuscript become its book's. */
+  private async writeFiles(
     manager: EntityManager,
-    job: Job,
-    input: ImportInput,
-    arrived: Arrived,
+    bookId: string,
+    { manuscript }: ImportInput,
+    arrived: Pick<Arrived, "pictures" | "companions" | "usedBeside">,
     beside: readonly FileBeside[],
-  ): Promise<string> {
-    const { affected } = await manager.delete(StoredFile, { id: input.manuscript });
+  ): Promise<void> {
+    const { affected } = await manager.delete(StoredFile, { id: manuscript });
     if (!affected) throw keptAlready();
-    const bookId = job.bookId ?? (await this.newBook(manager, input, arrived));
-    if (job.bookId) await manager.update(Book, { id: bookId }, { modifiedAt: new Date() });
     for (const { id, name, size, companionId } of beside) {
       const isLinked = arrived.usedBeside.includes(companionId);
       if (size) await manager.update(StoredFile, { id }, { bookId, role: "picture" });
       else if (isLinked) await manager.update(StoredFile, { id }, { bookId, role: "companion" });
       else await manager.delete(StoredFile, { id });
-      if (size && isLinked)
-        await this.writeCompanion(manager, bookId, {
-          id: companionId,
-          name,
-          bytes: await this.files.read(id),
-        });
+      if (!size || !isLinked) continue;
+      const copy = { id: companionId, name, bytes: await this.files.read(id) };
+      await this.writeCompanion(manager, bookId, copy);
     }
     for (const { id, name, bytes } of arrived.pictures)
       await this.files.storePicture(bookId, name, bytes, manager, id);
     for (const companion of arrived.companions) await this.writeCompanion(manager, bookId, companion);
-    await this.chapters.append(manager, bookId, arrived.chapters);
-    return bookId;
   }
 
   private async writeCompanion(

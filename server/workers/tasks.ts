@@ -63,6 +63,11 @@ export const tasks = {
     limits: { minutes: 2, megabytes: 2048 },
     load: () => import("../import/import-task.ts"),
   },
+  takeInVersion: {
+    processes: 3,
+    limits: { minutes: 2, megabytes: 2048 },
+    load: () => import("../import/take-in-version-task.ts"),
+  },
   readPage: {
     processes: 1,
     limits: { minutes: 1 / 12, megabytes: 1024 },

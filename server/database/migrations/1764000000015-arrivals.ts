@@ -12,6 +12,7 @@ export class Arrivals1764000000015 implements MigrationInterface {
         \`grouped\` longtext NOT NULL,
         csv longtext NOT NULL,
         documents longtext NOT NULL,
+        version longtext NULL,
         createdAt datetime(3) NOT NULL,
         PRIMARY KEY (id),
         INDEX IDX_arrival_book (bookId, createdAt),

@@ -1,0 +1,91 @@
+import { groupArrival, groupTold } from "@vennet/core/import/arrival/group-arrival";
+import type { ArrivalProof } from "@vennet/core/import/arrival/arrival-proof";
+import { fileNameOf } from "@vennet/core/import/file-name";
+import { importManuscript, type ImportedManuscript } from "@vennet/core/import/import-manuscript";
+import type { BroughtFile } from "@vennet/core/import/manuscript-reader";
+import { linkUses } from "@vennet/core/manuscript/links";
+import { stringify } from "csv-stringify/sync";
+
+/** A file that was sent beside a manuscript. */
+export interface FileBeside {
+  id: string;
+  name: string;
+  /** Of a picture, its size in pixels; null for any other file. */
+  size: { width: number; height: number } | null;
+  /** The id that links to it get: a picture that is linked to as well is kept twice. */
+  companionId: string;
+  sha256: string;
+}
+
+/** A manuscript on its way to be read. */
+export interface ManuscriptToRead {
+  file: BroughtFile;
+  fallbackTitle: string;
+  baseAddress: string | null;
+  beside: FileBeside[];
+}
+
+/** What is kept of a manuscript that was read, apart from its chapters. */
+export interface ReadArrival extends Omit<ImportedManuscript, "chapters" | "arrival" | "leftOut"> {
+  links: number;
+  counts: ArrivalProof["counts"] | null;
+  /** What the author sees of the arrival proof, as JSON. */
+  grouped: string;
+  csv: string;
+}
+
+/** How many things of one sort are shown; the table has all. */
+const shownOfSort = 100;
+
+/** Reads a manuscript file, and compares it with what was made of it. */
+export async function readManuscript({
+  file,
+  fallbackTitle,
+  baseAddress,
+  beside,
+}: ManuscriptToRead): Promise<ReadArrival & Pick<ImportedManuscript, "chapters">> {
+  const pictures = new Map(beside.flatMap((one) => (one.size ? [[one.name, one] as const] : [])));
+  const { arrival, leftOut, ...imported } = await importManuscript(file, {
+    fallbackTitle,
+    baseAddress,
+    pictureFor: (source) => pictures.get(fileNameOf(source))?.id ?? null,
+    pictureSize: (source) => pictures.get(fileNameOf(source))?.size ?? null,
+    beside: beside.map(({ companionId, name }) => ({ id: companionId, name })),
+  });
+  return {
+    ...imported,
+    links: imported.chapters.reduce((sum, doc) => sum + linkUses(doc).length, 0),
+    counts: arrival?.counts ?? null,
+    grouped: JSON.stringify(
+      arrival
+        ? groupArrival(arrival, shownOfSort)
+        : { counts: null, groups: [], told: groupTold(leftOut, shownOfSort) },
+    ),
+    csv: csvOf(arrival?.links ?? [], arrival?.told ?? leftOut),
+  };
+}
+
+/** Every link of the file with what became of it, and all else that could not be taken over. */
+function csvOf(links: ArrivalProof["links"], told: ImportedManuscript["leftOut"]): string {
+  const rows = [
+    ...links.map(({ verdict, sort, words, href, where, reason }) => ({
+      what: "link",
+      words,
+      destination: href,
+      place: where ?? "",
+      verdict,
+      sort,
+      reason,
+    })),
+    ...told.map(({ where, sort, what, why }) => ({
+      what,
+      words: "",
+      destination: "",
+      place: where ?? "",
+      verdict: "",
+      sort,
+      reason: why,
+    })),
+  ];
+  return stringify(rows, { header: true, bom: true, escape_formulas: true });
+}
