@@ -20,7 +20,7 @@ test("no view of writing has a violation", async ({ page, quiet }) => {
   expect.soft(await violations(page)).toEqual([]);
 
   await page.goto(`/books/${bookId}/bring-in`);
-  await expect(page.getByRole("heading", { name: "Bring in chapters" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Bring in a manuscript" })).toBeVisible();
   expect.soft(await violations(page)).toEqual([]);
 
   await page.goto(`/books/${bookId}/write`);

@@ -16,7 +16,7 @@ test("chapters are brought into a book behind those that it has, with what could
   await openOwnBook(page, own);
   const chapters = page.getByRole("navigation", { name: "Chapters" });
   const before = await chapters.getByRole("link").count();
-  await page.getByRole("link", { name: "Bring in chapters" }).click();
+  await page.getByRole("link", { name: "Bring in a manuscript" }).click();
   await page
     .getByLabel(/^The manuscript/)
     .setInputFiles(
@@ -150,4 +150,43 @@ test("a manuscript is dropped anywhere on the Shelf, with its pictures", async (
   ).toBe("path.png");
   await page.getByRole("button", { name: "Bring it in" }).click();
   await expect(page.getByRole("region", { name: "Look it over" })).toContainText("found 1 link in it");
+});
+
+test("a new version is looked at link by link, a clash is chosen, and all of it is undone at once", async ({
+  page,
+}) => {
+  const text =
+    "# Tides\n\nLow water is at [nine](https://tides.hesterley.example/).\n\nAsk the warden.\n\n# Inns\n\nSleep well.\n";
+  const bookId = await openOwnBook(page, text);
+  const chapters = page.getByRole("navigation", { name: "Chapters" });
+  await page.getByRole("textbox", { name: "Text of the chapter" }).getByText("Ask the warden.").click();
+  await page.keyboard.press("End");
+  await page.keyboard.type(" Early.");
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+  await page.goto(`/books/${bookId}/bring-in`);
+  await page.getByLabel("a new version of what is in the book").check();
+  const next = text
+    .replace("[nine](https://tides.hesterley.example/)", "[nine](https://tides.hesterley.example/today)")
+    .replace("Ask the warden.", "Ask the wardens first.")
+    .replace(/# Inns[\s\S]*/, "# Boats\n\nRow.\n");
+  await page.getByLabel(/^The manuscript/).setInputFiles(manuscript(next));
+  await page.getByRole("button", { name: "Bring it in" }).click();
+  const changes = page.getByRole("region", { name: "What it changes" });
+  await expect(changes).toContainText("3 chapters are others, 0 as before. 1 link changed.");
+  await expect(changes.getByRole("list", { name: "Links that are others" })).toContainText(
+    "https://tides.hesterley.example/today",
+  );
+  expect(await violations(page)).toEqual([]);
+  await changes.getByRole("radio", { name: "As in the manuscript" }).check();
+  await page.getByRole("button", { name: "Take it in" }).click();
+  await expect(page.getByRole("region", { name: "Brought in" })).toContainText("1 changed, 1 new, 1 gone");
+  await page.getByRole("link", { name: "Open the book" }).click();
+  const writing = page.getByRole("textbox", { name: "Text of the chapter" });
+  await expect(writing).toContainText("Ask the wardens first.");
+  await expect(chapters.getByRole("link", { name: /Boats/ })).toBeVisible();
+  await expect(chapters.getByRole("link", { name: /Inns/ })).toHaveCount(0);
+  await page.keyboard.press("Control+z");
+  await expect(writing).toContainText("Ask the warden. Early.");
+  await expect(chapters.getByRole("link", { name: /Inns/ })).toBeVisible();
+  await expect(chapters.getByRole("link", { name: /Boats/ })).toHaveCount(0);
 });

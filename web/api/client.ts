@@ -7,6 +7,7 @@ export const api = createClient<paths>({ baseUrl: "/" });
 export type Account = components["schemas"]["AccountAnswer"];
 export type Book = components["schemas"]["BookAnswer"];
 export type Arrival = components["schemas"]["ArrivalAnswer"];
+export type VersionOfBook = components["schemas"]["NewVersionAnswer"];
 export type Imported = components["schemas"]["ImportAnswer"];
 export type ChapterListing = components["schemas"]["ChapterListingAnswer"];
 export type Chapter = components["schemas"]["ChapterAnswer"];

@@ -41,6 +41,20 @@ export function BringIn({
   return <ManuscriptForm into={into} dropped={dropped} arriving={arriving} onClose={onClose} />;
 }
 
+const ways = [
+  {
+    value: "",
+    name: "new chapters",
+    about: "They come behind those that the book has. Each heading of the first level begins one.",
+  },
+  {
+    value: "version",
+    name: "a new version of what is in the book",
+    about:
+      "What was changed in the manuscript since it came in is changed here. What was done here stays, and links stay the same links.",
+  },
+];
+
 function ManuscriptForm({
   into,
   dropped,
@@ -62,12 +76,25 @@ function ManuscriptForm({
         begin(filled(event.currentTarget));
       }}
     >
-      <p className="max-w-prose">
-        {into === null
-          ? "A manuscript becomes a book: each heading of the first level begins a chapter, and every link comes along."
-          : "A manuscript becomes chapters behind those that the book has: each heading of the first level begins one, and every link comes along."}{" "}
-        Nothing is kept before you have looked it over.
-      </p>
+      {into === null ? (
+        <p className="max-w-prose">
+          A manuscript becomes a book: each heading of the first level begins a chapter, and every link comes
+          along. Nothing is kept before you have looked it over.
+        </p>
+      ) : (
+        <fieldset className="grid gap-2">
+          <legend className="mb-1">What you bring is looked over first, and is</legend>
+          {ways.map(({ value, name, about }, i) => (
+            <label key={name} className="flex max-w-prose cursor-pointer items-start gap-2">
+              <input type="radio" name="as" value={value} defaultChecked={i === 0} className="mt-1.5" />
+              <span>
+                {name}
+                <span className="block text-sm text-faint">{about}</span>
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      )}
       <FileField
         name="manuscript"
         label={`The manuscript: ${manuscriptFormatNames}`}
@@ -96,7 +123,7 @@ function ManuscriptForm({
 }
 
 function BroughtIn({
-  result: { book, chapters },
+  result: { book, chapters, step },
   into,
   onClose,
 }: {
@@ -108,9 +135,11 @@ function BroughtIn({
   return (
     <section aria-label="Brought in" className="mt-4 border border-hairline bg-paper p-6">
       <p className="font-serif text-lg [overflow-wrap:anywhere]">
-        {into === null
-          ? `“${book.title}” is on the Shelf, with ${plural(book.chapters, "chapter")} and ${plural(book.links, "link")}.`
-          : `${plural(chapters, "chapter is", "chapters are")} in “${book.title}” now, behind those that it had.`}
+        {step
+          ? step.summary
+          : into === null
+            ? `“${book.title}” is on the Shelf, with ${plural(book.chapters, "chapter")} and ${plural(book.links, "link")}.`
+            : `${plural(chapters, "chapter is", "chapters are")} in “${book.title}” now, behind those that it had.`}
       </p>
       <div className="mt-4 flex items-center gap-4">
         <Link to={`/books/${book.id}/write`} className="border border-blue bg-blue px-3 py-0.5 text-paper">

@@ -22,7 +22,7 @@ export function ImportPage() {
       <DropTarget onDrop={setDropped}>
         <div className="h-full overflow-y-auto">
           <div className="mx-auto max-w-3xl px-6 py-6">
-            <h1 className="font-serif text-3xl font-semibold">Bring in chapters</h1>
+            <h1 className="font-serif text-3xl font-semibold">Bring in a manuscript</h1>
             <BringIn
               into={book.id}
               dropped={dropped}

@@ -1,4 +1,4 @@
-import type { FormEvent } from "react";
+import { useState, type FormEvent } from "react";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { Problem } from "../parts/notice";
@@ -7,6 +7,7 @@ import { Arrival } from "./arrival";
 import { FileField } from "./file-field";
 import { filled } from "./filled";
 import type { Import, Looked } from "./use-import";
+import { Version, type Side } from "./version";
 
 /** What arrived of a manuscript, before it is kept: its arrival proof, with what can still be done about it. */
 export function LookOver({
@@ -19,7 +20,8 @@ export function LookOver({
   into: string | null;
   arriving: Import;
 }) {
-  const { title, chapters, links, arrival, jobId } = looked;
+  const { title, chapters, links, arrival, version, jobId } = looked;
+  const [choices, setChoices] = useState<Side[]>([]);
   const { problem, again, keep, drop } = arriving;
   const onAgain = (event: FormEvent<HTMLFormElement>): void => {
     event.preventDefault();
@@ -34,6 +36,14 @@ export function LookOver({
           yet.
         </p>
       </div>
+      {version && (
+        <Version
+          version={version}
+          choices={choices}
+          onChoose={(clash, side) => setChoices((all) => chosenAt(all, clash, side))}
+        />
+      )}
+      {version && <h3 className="-mb-3 font-semibold">How its links arrived</h3>}
       <Arrival
         arrival={arrival}
         mendOf={({ mend }) =>
@@ -61,14 +71,14 @@ export function LookOver({
         className="grid gap-4"
         onSubmit={(event) => {
           event.preventDefault();
-          keep(String(new FormData(event.currentTarget).get("title") ?? "").trim());
+          keep(String(new FormData(event.currentTarget).get("title") ?? "").trim(), choices);
         }}
       >
         {into === null && <Field name="title" label="Title of the book" defaultValue={title} />}
         {problem && problem.field !== "baseAddress" && <Problem>{problem.message}</Problem>}
         <div className="flex flex-wrap items-center gap-3">
           <Button kind="main" type="submit">
-            {into === null ? "Keep it" : "Keep these chapters"}
+            {version ? "Take it in" : into === null ? "Keep it" : "Keep these chapters"}
           </Button>
           <Button kind="quiet" onClick={drop}>
             Drop it
@@ -83,4 +93,11 @@ export function LookOver({
       </form>
     </section>
   );
+}
+
+/** The choices with one more; those before it that were not made are for the text that is here. */
+function chosenAt(choices: readonly Side[], clash: number, side: Side): Side[] {
+  const all = Array.from({ length: Math.max(choices.length, clash + 1) }, (_, i) => choices[i] ?? "here");
+  all[clash] = side;
+  return all;
 }

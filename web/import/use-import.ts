@@ -1,6 +1,8 @@
 import { useCallback, useRef, useState } from "react";
 import { answerOf, api, sendForm, type Imported, type Job } from "../api/client";
+import { useStepDone } from "../links/use-step-done";
 import { useStale } from "../api/stale";
+import type { Side } from "./version";
 import { isUnderWay, useJob } from "../api/use-job";
 
 /** A manuscript that was read and waits for its author to look at it. */
@@ -19,7 +21,8 @@ export interface Import {
   begin: (form: FormData) => void;
   /** Brings in again what is looked at, with more files or another address. */
   again: (form: FormData) => void;
-  keep: (title: string) => void;
+  /** @param choices which text is taken at each clash of a new version */
+  keep: (title: string, choices?: readonly Side[]) => void;
   drop: () => void;
   cancel: () => void;
 }
@@ -29,6 +32,7 @@ const steps = 100;
 /** @param bookId the book that it is to be chapters of; null for one of its own */
 export function useImport(bookId: string | null): Import {
   const stale = useStale();
+  const stepDone = useStepDone(bookId ?? "");
   const [sent, setSent] = useState<number | null>(null);
   const [begun, setBegun] = useState<Job | null>(null);
   const [looked, setLooked] = useState<Looked | null>(null);
@@ -51,6 +55,7 @@ export function useImport(bookId: string | null): Import {
       setLooked(null);
       setKept(came);
       void stale("books");
+      if (came.step) stepDone(came.step);
     }, fail);
   });
 
@@ -74,11 +79,13 @@ export function useImport(bookId: string | null): Import {
     if (looked) send(`/api/jobs/${looked.jobId}/import/again`, form);
   };
 
-  const keep = (title: string): void => {
+  const keep = (title: string, choices: readonly Side[] = []): void => {
     if (!looked) return;
     setProblem(null);
     const params = { path: { jobId: looked.jobId } };
-    answerOf(api.POST("/api/jobs/{jobId}/import/keep", { params, body: { title } })).then(setBegun, fail);
+    answerOf(
+      api.POST("/api/jobs/{jobId}/import/keep", { params, body: { title, choices: [...choices] } }),
+    ).then(setBegun, fail);
   };
 
   const drop = (): void => {

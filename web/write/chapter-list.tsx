@@ -189,7 +189,7 @@ export function ChapterList({
           to={`/books/${bookId}/bring-in`}
           className="mt-1 ml-4 inline-flex min-h-7 items-center gap-1.5 self-start px-1 text-[0.93rem] underline decoration-edge underline-offset-4 hover:text-blue hover:decoration-blue"
         >
-          <FileInput aria-hidden size={15} /> Bring in chapters
+          <FileInput aria-hidden size={15} /> Bring in a manuscript
         </Link>
         <h2 className="mt-5 px-5 text-sm text-faint">Companion pages</h2>
         {group(companions, false)}
