@@ -5,6 +5,7 @@ import type { Side } from "@vennet/core/import/new-version/merge-version";
 import { takeInVersion, type VersionChange } from "@vennet/core/import/new-version/take-in-version";
 import { withKnownIds } from "@vennet/core/import/new-version/with-known-ids";
 import { chapterTitle, readChapter, writeChapter } from "@vennet/core/manuscript/chapter";
+import { linkUses } from "@vennet/core/manuscript/links";
 import type { LinkDifference, LinkState, TextPart } from "@vennet/core/manuscript/versions";
 import type { Node } from "prosemirror-model";
 import { deriveChapter, type DerivedChapter } from "../chapters/derived-chapter.ts";
@@ -128,7 +129,7 @@ function shownVersion(
     if (kind === "same" && numbered.length === 0) return [];
     const paragraphs =
       difference?.paragraphs.filter((parts) => parts.some((part) => part.kind !== "same")) ?? [];
-    const differences = difference?.links ?? [];
+    const differences = difference?.links ?? comingOrGoing(kind, doc ?? docs[at!]!);
     for (const one of differences) links[one.kind] += 1;
     return [
       {
@@ -143,6 +144,15 @@ function shownVersion(
     ];
   });
   return { chapters, same: changes.filter(({ kind }) => kind === "same").length, links, hasBase };
+}
+
+/** The links of a chapter that is new, or gone with all that is in it. */
+function comingOrGoing(kind: VersionChange["kind"], doc: Node): LinkDifference[] {
+  if (kind !== "new" && kind !== "gone") return [];
+  return linkUses(doc).map(({ id, text, destination, description }): LinkDifference => {
+    const state = { id, text, destination, description };
+    return kind === "new" ? { kind: "added", after: state } : { kind: "removed", before: state };
+  });
 }
 
 function shownLink(difference: LinkDifference): ShownLink {

@@ -10,7 +10,7 @@ const kinds: Record<ShownChapter["kind"], { icon: LucideIcon; word: string }> = 
   new: { icon: CirclePlus, word: "new" },
   changed: { icon: PencilLine, word: "changed" },
   same: { icon: Split, word: "as it is, unless you choose otherwise" },
-  gone: { icon: CircleMinus, word: "gone from the manuscript: it leaves the book" },
+  gone: { icon: CircleMinus, word: "gone, it leaves the book" },
 };
 const linkWords = { added: "new", changed: "changed", removed: "gone" } as const;
 
@@ -33,7 +33,7 @@ export function Version({
       <p>
         {chapters.length === 0
           ? "Nothing is another in this version."
-          : `${plural(chapters.length, "chapter is", "chapters are")} others, ${same} as before. ${told.length > 0 ? `${told.join(", ")}.` : "All links stay what they are."}`}
+          : `${plural(chapters.length, "chapter differs", "chapters differ")}${same > 0 ? `, ${same} as before` : ""}. ${told.length > 0 ? `${told.join(", ")}.` : "All links stay what they are."}`}
       </p>
       {!hasBase && (
         <p className="border-l-2 border-edge pl-3 text-sm">

@@ -54,16 +54,28 @@ export function knownIds(chapters: readonly ChapterPair[]): Map<string, string> 
         taken.add(there[at]!.id);
         there.splice(at, 1);
       }
+    // Of what is left in a paragraph, links with words in common are the same, and so is the only one.
+    const left = usesIn(arrived).filter(({ id }) => !ids.has(id));
+    for (const use of left) {
+      const at =
+        left.length === 1 && there.length === 1
+          ? 0
+          : there.findIndex((one) => commonShare(wordSet(one.text), wordSet(use.text)) >= 0.3);
+      if (at === -1 || !there[at]) continue;
+      learn(use.id, there[at].id);
+      taken.add(there[at].id);
+      there.splice(at, 1);
+    }
   }
   // What has moved to another paragraph is the same link where its words and destination are.
-  const left = chapters.flatMap(([known]) => linkUses(known)).filter(({ id }) => !taken.has(id));
+  const elsewhere = chapters.flatMap(([known]) => linkUses(known)).filter(({ id }) => !taken.has(id));
   for (const use of chapters.flatMap(([, arrived]) => linkUses(arrived))) {
     if (ids.has(use.id)) continue;
     const key = `${use.text} ${writtenAs(use, ids)}`;
-    const at = left.findIndex((one) => `${one.text} ${writtenAs(one, ids)}` === key);
+    const at = elsewhere.findIndex((one) => `${one.text} ${writtenAs(one, ids)}` === key);
     if (at === -1) continue;
-    learn(use.id, left[at]!.id);
-    left.splice(at, 1);
+    learn(use.id, elsewhere[at]!.id);
+    elsewhere.splice(at, 1);
   }
   return ids;
 }

@@ -65,6 +65,18 @@ describe("a new version of a manuscript", () => {
     ]);
   });
 
+  test("knows a link again whose words and address were both changed in its paragraph", async () => {
+    const base = await brought(manuscript);
+    const next = manuscript.replace(
+      "[office](https://tides.hesterley.example/",
+      "[tide office](https://tides.hesterley.example/new",
+    );
+    const { changes } = takeInVersion(base, base, await brought(next), mine);
+    expect(changes[0]!.difference!.links).toMatchObject([
+      { kind: "changed", before: { text: "office" }, after: { text: "tide office" } },
+    ]);
+  });
+
   test("takes in what is new and lets go what is gone, links with it", async () => {
     const base = await brought(manuscript);
     const next = manuscript
