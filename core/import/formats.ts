@@ -1,6 +1,7 @@
 import type { ManuscriptFormat } from "./manuscript-reader.ts";
 import { docxFormat } from "./docx/format.ts";
 import { epubFormat } from "./epub/format.ts";
+import { folderFormat } from "./folder/format.ts";
 import { htmlFormat } from "./html/format.ts";
 import { markdownFormat } from "./markdown/format.ts";
 import { odtFormat } from "./odt/format.ts";
@@ -12,6 +13,7 @@ export const manuscriptFormats: readonly ManuscriptFormat[] = [
   odtFormat,
   htmlFormat,
   epubFormat,
+  folderFormat,
 ];
 
 /** The names of these formats, as a sentence takes them. */

@@ -22,7 +22,16 @@ export function shows(content: readonly ElementContent[]): boolean {
 
 /** Every element within another or a tree, in the order of the text. */
 export function allElements(parent: Root | Element): Element[] {
-  return parent.children.flatMap((child) => (child.type === "element" ? [child, ...allElements(child)] : []));
+  const found: Element[] = [];
+  const visit = (node: Root | Element): void => {
+    for (const child of node.children)
+      if (child.type === "element") {
+        found.push(child);
+        visit(child);
+      }
+  };
+  visit(parent);
+  return found;
 }
 
 /** A fragment or path with its percent signs decoded (RFC 3986, 2.1); as it is where it cannot be. */

@@ -1,6 +1,6 @@
 import type { Element, ElementContent, Root, RootContent } from "hast";
 import type { Node } from "prosemirror-model";
-import { guessLanguage } from "../manuscript/language.ts";
+import { guessLanguage, languageTag } from "../manuscript/language.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
 import { levels } from "../levels.ts";
 import { tooDeep } from "./errors.ts";
@@ -11,7 +11,7 @@ import { fileNameOf } from "./file-name.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
 import { outOfInlines } from "./hast-to-manuscript/out-of-inlines.ts";
 import type { LeftOut } from "./left-out.ts";
-import type { BroughtFile, EnclosedFile, ManuscriptReader } from "./manuscript-reader.ts";
+import type { AboutManuscript, BroughtFile, EnclosedFile, ManuscriptReader } from "./manuscript-reader.ts";
 import { readerFor } from "./readers.ts";
 
 export interface ImportOptions {
@@ -34,9 +34,11 @@ export interface ArrivedFile extends BroughtFile {
 
 /** A manuscript as it arrived. */
 export interface ImportedManuscript {
-  /** The words of the first level-1 heading, or the fallback title. */
+  /** What the file says that it is called; else the words of the first level-1 heading, or the fallback title. */
   title: string;
-  /** A BCP 47 tag, as far as its letters tell; null where they do not. */
+  /** Who wrote it, where the file says so. */
+  author: string | null;
+  /** A BCP 47 tag: what the file says, else what its letters tell; null where they do not. */
   language: string | null;
   /** One valid document a chapter. */
   chapters: Node[];
@@ -59,7 +61,7 @@ export async function importManuscript(
   options: ImportOptions,
 ): Promise<ImportedManuscript> {
   const reader = readerFor(file);
-  const { tree, pictures, companions, leftOut, whereOf } = await inStack(() => reader.read(file));
+  const { tree, about, pictures, companions, leftOut, whereOf } = await inStack(() => reader.read(file));
   const deep = firstTooDeep(tree);
   if (deep) throw tooDeep(whereOf(deep));
   outOfInlines(tree);
@@ -92,13 +94,23 @@ export async function importManuscript(
     });
   return {
     ...made,
-    language: guessLanguage(made.chapters.map(({ textContent }) => textContent).join(" ")),
+    title: titleOf(about) ?? made.title,
+    author: about?.author ?? null,
+    language:
+      languageTag(about?.language ?? "") ??
+      guessLanguage(made.chapters.map(({ textContent }) => textContent).join(" ")),
     pictures: arrivedPictures.used(),
     companions: arrivedCompanions.used(),
     usedBeside: [...usedBeside],
     leftOut: told,
     arrival,
   };
+}
+
+/** The title that a file says it has; programs write some by themselves, which nobody has given. */
+function titleOf(about: AboutManuscript | undefined): string | null {
+  const title = about?.title?.replace(/\s+/g, " ").trim() ?? "";
+  return title === "" || /^(untitled|document|new document|normal)?\s*\d*$/i.test(title) ? null : title;
 }
 
 /** Readers go into a tree as deep as it is; one that is too deep for that is told, and nothing else happens. */

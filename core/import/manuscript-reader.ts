@@ -13,6 +13,14 @@ export interface EnclosedFile extends BroughtFile {
   reference: string;
 }
 
+/** What a manuscript says of itself; null for what it does not say. */
+export interface AboutManuscript {
+  title: string | null;
+  author: string | null;
+  /** As it says it; whether that is a language is judged later. */
+  language: string | null;
+}
+
 /** What reading a manuscript file gives, whatever its format. */
 export interface ReadManuscript {
   /**
@@ -20,6 +28,8 @@ export interface ReadManuscript {
    * the text a `note-reference`, which belong together by their `dataNote`.
    */
   tree: Root;
+  /** Left out where the format has no place for it. */
+  about?: AboutManuscript;
   /** Pictures and companion files that came with it, by their `src` or `href` in the tree. */
   pictures: EnclosedFile[];
   companions: EnclosedFile[];

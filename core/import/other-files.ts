@@ -13,10 +13,22 @@ const beginnings: readonly (readonly [start: readonly number[], what: string, ad
   [[0xd0, 0xcf, 0x11, 0xe0], "a text document of an older kind (DOC)", save],
 ];
 
+/** Ways to write text that are not Markdown, by the names of files, and by what only they have. */
+const markups: readonly (readonly [name: RegExp, content: RegExp, what: string])[] = [
+  [/\.rst$/i, /^\.\. [\w-]+::( |$)/m, "text in reStructuredText"],
+  [/\.(tex|latex)$/i, /^\\documentclass\b/m, "text in LaTeX"],
+  [/\.(adoc|asciidoc)$/i, /^:(toc|doctype|sectnums|icons):/m, "text in AsciiDoc"],
+  [/\.org$/i, /^#\+(TITLE|AUTHOR|OPTIONS):/m, "text in Org"],
+];
+
 /** What is wrong with a file that is known and cannot be read, and what to do; null for any other. */
 export function adviceFor({ name, bytes }: BroughtFile): string | null {
   const told = (what: string, advice: string): string =>
     `“${name}” is ${what}, which Vennet cannot bring in yet. ${advice}`;
+  const text = new TextDecoder().decode(bytes.subarray(0, 20_000));
+  for (const [ending, content, what] of markups)
+    if (ending.test(name) || (content.test(text) && !/\.(md|markdown|txt)$/i.test(name)))
+      return told(what, "Turn it into a web page or a text document (DOCX), and bring that.");
   for (const [start, what, advice] of beginnings)
     if (start.every((byte, i) => bytes[i] === byte)) return told(what, advice);
   const isEmpty = bytes.length < 10_000 && new TextDecoder().decode(bytes).trim() === "";

@@ -55,7 +55,7 @@ describe("bringing a manuscript in", () => {
 
   test("refuses what is not text, and pictures that are none; nothing is left behind", async () => {
     const before = (await author.call<unknown[]>("GET", "/books")).body.length;
-    const binary = await author.bringIn(new Uint8Array([0xff, 0xfe, 0x00, 0x41]));
+    const binary = await author.bringIn(new Uint8Array([0x00, 0x01, 0x41, 0xff]));
     expect([binary.body.state, binary.body.message]).toEqual([
       "failed",
       expect.stringMatching(/not a manuscript that Vennet can read\. It reads Markdown/),

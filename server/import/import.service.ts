@@ -366,7 +366,7 @@ export class ImportService {
 
   private async newBook(manager: EntityManager, input: ImportInput, arrived: Arrived): Promise<string> {
     const title = (input.title || arrived.title).slice(0, 500);
-    const author = { id: input.accountId, name: input.authorName };
+    const author = { id: input.accountId, name: (arrived.author ?? input.authorName).slice(0, 200) };
     return (await this.books.insert(manager, author, title, arrived.language ?? "en")).id;
   }
 

@@ -8,19 +8,35 @@ type Element = DefaultTreeAdapterMap["element"];
 
 const silent = new Set(["script", "style", "template", "head", "title", "noscript", "iframe"]);
 
-/** What a link is skipped for, and by which names its places are known. */
 interface HtmlLinksOptions {
   /** Signs and ways back of notes, which are no links of the author's. */
   isOfNote?: (attribute: (name: string) => string | undefined) => boolean;
   /** Whether headings are places under their words too, as in Markdown. */
   hasSlugs?: boolean;
+  /** Where a link of this page leads, seen from all pages together. */
+  hrefOf?: (href: string) => string;
+  /** The path of this page among several; left out where there is one. */
+  path?: string;
+  /** How a place of this page is called among those of all pages. */
+  placeOf?: (name: string) => string;
 }
 
 /** The links of a page as parse5 reads it, in the order of its source. */
-export function linksOfHtml(text: string, { isOfNote, hasSlugs }: HtmlLinksOptions = {}): FileLink[] {
+export function linksOfHtml(text: string, options: HtmlLinksOptions = {}): FileLink[] {
   const links = new FileLinks();
+  readLinks(text, links, options);
+  return links.all((fragment) => [fragment, decoded(fragment), decoded(fragment).toLowerCase()]);
+}
+
+/** Takes down the links of one page behind those of others. */
+export function readLinks(
+  text: string,
+  links: FileLinks,
+  { isOfNote, hasSlugs, path, hrefOf = (href) => href, placeOf = (name) => name }: HtmlLinksOptions,
+): void {
   const slugger = new GithubSlugger();
   let base: string | null = null;
+  const place = (name: string | undefined): void => links.place(name && placeOf(name));
   const walk = (node: Node): void => {
     if (node.nodeName === "#text") return links.text((node as DefaultTreeAdapterMap["textNode"]).value);
     if (!("childNodes" in node)) return;
@@ -34,10 +50,11 @@ export function linksOfHtml(text: string, { isOfNote, hasSlugs }: HtmlLinksOptio
     if (tagName === "base" && /^https?:/i.test(attribute("href") ?? "")) base ??= attribute("href")!;
     const isDrawn = element.namespaceURI.endsWith("/svg");
     if (silent.has(tagName) && tagName !== "head" && !isDrawn) return;
-    links.where = element.sourceCodeLocation ? `line ${element.sourceCodeLocation.startLine}` : links.where;
-    links.place(attribute("id"));
-    if (tagName === "a") links.place(attribute("name"));
-    if (hasSlugs && /^h[1-6]$/.test(tagName)) links.place(slugger.slug(wordsOf(element)));
+    const line = element.sourceCodeLocation && `line ${element.sourceCodeLocation.startLine}`;
+    if (line) links.where = path === undefined ? line : `${path}, ${line}`;
+    place(attribute("id"));
+    if (tagName === "a") place(attribute("name"));
+    if (hasSlugs && /^h[1-6]$/.test(tagName)) place(slugger.slug(wordsOf(element)));
     if (tagName === "image") links.picture(attribute("aria-label") ?? "");
     if (tagName === "img") links.picture(attribute("alt") ?? "");
     const href = attribute("href");
@@ -49,13 +66,12 @@ export function linksOfHtml(text: string, { isOfNote, hasSlugs }: HtmlLinksOptio
     }
     const isUnnamedArea = tagName === "area" && !attribute("alt");
     const title = isUnnamedArea ? null : (attribute("title") ?? null);
-    links.begin(base === null ? href : startingFrom(base, href), title);
+    links.begin(hrefOf(base === null ? href : startingFrom(base, href)), title);
     if (tagName === "area") links.text(attribute("alt") || attribute("title") || href);
     element.childNodes.forEach(walk);
     links.end();
   };
   walk(parse(text, { sourceCodeLocationInfo: true, scriptingEnabled: false }));
-  return links.all((fragment) => [fragment, decoded(fragment), decoded(fragment).toLowerCase()]);
 }
 
 function startingFrom(base: string, href: string): string {

@@ -1,7 +1,7 @@
 import type { ElementContent, Nodes, Root } from "hast";
 import { toString } from "hast-util-to-string";
 import type { LeftOut } from "../left-out.ts";
-import type { ReadManuscript } from "../manuscript-reader.ts";
+import type { AboutManuscript, ReadManuscript } from "../manuscript-reader.ts";
 import { BlocksOfDocument } from "./blocks-of-document.ts";
 import { DocumentParts } from "./document-parts.ts";
 import { allElements, element } from "../hast-nodes.ts";
@@ -10,7 +10,7 @@ import { Numbering } from "./numbering.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
 import { Styles } from "./styles.ts";
 import { WordsOfDocument, type DocumentReading } from "./words-of-document.ts";
-import { childOf, elements, shownWords, type XmlElement } from "../xml-tree.ts";
+import { childOf, elements, shownWords, textOf, type XmlElement } from "../xml-tree.ts";
 
 /**
  * The text of a document as a tree of HTML: its text, footnotes and endnotes.
@@ -56,11 +56,22 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
   tidyPlaces(tree);
   return {
     tree,
+    about: aboutDocument(parts),
     pictures: [...reading.pictures.enclosed.values()],
     companions: [],
     leftOut,
     whereOf: ({ position }: Nodes) => (position ? `paragraph ${position.start.line}` : null),
   };
+}
+
+/** What the document says of itself (ECMA-376, part 2, 11). */
+function aboutDocument(parts: DocumentParts): AboutManuscript {
+  const core = parts.tree("docProps/core.xml") ?? undefined;
+  const said = (name: string): string | null => {
+    const one = childOf(core, name);
+    return one ? textOf(one).trim() || null : null;
+  };
+  return { title: said("title"), author: said("creator"), language: said("language") };
 }
 
 function tellComments(comments: XmlElement | null, leftOut: LeftOut[]): void {

@@ -2,16 +2,15 @@ import { strFromU8 } from "fflate";
 import type { Element, ElementContent, Nodes, Root } from "hast";
 import { mimetypeIn } from "../containers.ts";
 import { ImportError } from "../errors.ts";
-import { decoded, element } from "../hast-nodes.ts";
+import { element } from "../hast-nodes.ts";
 import { readHtml } from "../html/html.ts";
-import type { EnclosedFile, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
-import { isPicture } from "../pictures.ts";
-import { pictureOfSvg } from "../svg-pictures.ts";
+import { JoinedPages } from "../joined-pages.ts";
+import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { childOf, readXml } from "../xml-tree.ts";
 import { hastOfXml } from "./hast-of-xml.ts";
 import { linksOfEpub } from "./second-reading.ts";
-import { packageOf, pathFrom, type EpubPackage } from "./package-of-epub.ts";
+import { packageOf, type EpubPackage } from "./package-of-epub.ts";
 
 /** E-books: EPUB 2 and 3. */
 export const epub: ManuscriptReader = {
@@ -22,35 +21,23 @@ export const epub: ManuscriptReader = {
 
 /** Makes one tree of the pages of an e-book, in which links from page to page are links to places. */
 class ReadEpub {
-  private readonly pictures = new Map<string, EnclosedFile>();
-  private readonly companions = new Map<string, EnclosedFile>();
-  private readonly numbers: ReadonlyMap<string, number>;
-
-  constructor(private readonly publication: EpubPackage) {
-    this.numbers = new Map(publication.pages.map((path, i) => [path, i + 1]));
-  }
+  constructor(private readonly publication: EpubPackage) {}
 
   read(): ReadManuscript {
-    const children = this.publication.pages.flatMap((path) => this.page(path));
+    const { files, pages, about } = this.publication;
+    const joined = new JoinedPages(files, pages);
+    const children = pages.map((path, i) => joined.page(path, this.body(path, i + 1)));
     const tree: Root = { type: "root", children };
     asNotes(tree);
     raiseHeadings(tree);
-    const { pages } = this.publication;
     return {
       tree,
-      pictures: [...this.pictures.values()],
-      companions: [...this.companions.values()],
+      about,
+      pictures: [...joined.pictures.values()],
+      companions: [...joined.companions.values()],
       leftOut: [],
       whereOf: ({ position }: Nodes) => (position ? (pages[position.start.line - 1] ?? null) : null),
     };
-  }
-
-  private page(path: string): ElementContent[] {
-    const number = this.numbers.get(path)!;
-    const body = this.body(path, number);
-    this.rewrite(body, path);
-    // Links to a page lead to where it begins.
-    return [element("section", { id: placeOf(number, "") }, body.children, number)];
   }
 
   /** As XML, which it ought to be; else as browsers read it. */
@@ -65,59 +52,6 @@ class ReadEpub {
     }
     return element("body", {}, readHtml(text).children as ElementContent[], number);
   }
-
-  private rewrite(parent: Element, path: string): void {
-    parent.children = parent.children.flatMap((child): ElementContent[] => {
-      if (child.type !== "element") return [child];
-      this.rewrite(child, path);
-      return child.tagName === "svg" ? this.drawing(child) : [child];
-    });
-    const { properties } = parent;
-    const number = this.numbers.get(path)!;
-    for (const key of ["id", "name"] as const)
-      if (
-        typeof properties[key] === "string" &&
-        properties[key] !== "" &&
-        (key === "id" || parent.tagName === "a")
-      )
-        properties[key] = placeOf(number, properties[key]);
-    if (typeof properties["href"] === "string") {
-      const href = properties["href"];
-      properties["href"] = parent.tagName === "image" ? this.picture(href, path) : this.href(href, path);
-    }
-    if (parent.tagName === "img" && typeof properties["src"] === "string")
-      properties["src"] = this.picture(properties["src"], path);
-  }
-
-  private drawing(svg: Element): ElementContent[] {
-    const made = pictureOfSvg(svg);
-    return made.length > 0 ? made : [svg];
-  }
-
-  private href(href: string, path: string): string {
-    if (/^[a-z][a-z0-9+.-]*:/i.test(href)) return href;
-    const [, fragment = ""] = /#(.*)$/s.exec(href) ?? [];
-    const to = href.startsWith("#") ? path : pathFrom(path, href);
-    const number = this.numbers.get(to);
-    if (number !== undefined) return `#${placeOf(number, decoded(fragment))}`;
-    const bytes = this.publication.files[to];
-    if (!bytes) return href;
-    this.companions.set(to, { reference: to, name: to.split("/").at(-1)!, bytes });
-    return to;
-  }
-
-  private picture(source: string, path: string): string {
-    const to = pathFrom(path, source);
-    const bytes = this.publication.files[to];
-    if (!bytes) return source;
-    if (isPicture(bytes)) this.pictures.set(to, { reference: to, name: to.split("/").at(-1)!, bytes });
-    return to;
-  }
-}
-
-/** The name of a place in all pages together. */
-function placeOf(page: number, id: string): string {
-  return `page-${page}${id && `-${id}`}`;
 }
 
 /** Notes, by their type (EPUB 3 Structural Semantics) or their role (DPUB-ARIA 1.1), as notes of the manuscript. */

@@ -1,13 +1,16 @@
 import { strFromU8 } from "fflate";
 import { unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
-import { childOf, elements, readXml, type XmlElement } from "../xml-tree.ts";
+import { pathFrom } from "../joined-pages.ts";
+import type { AboutManuscript } from "../manuscript-reader.ts";
+import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 
 /** A publication in its container: its files, and which of them are read, in their order (EPUB 2 and 3). */
 export interface EpubPackage {
   files: Record<string, Uint8Array>;
   /** The paths of the pages of text, without the navigation. */
   pages: string[];
+  about: AboutManuscript;
 }
 
 const pageTypes = new Set(["application/xhtml+xml", "text/html", "application/x-dtbook+xml"]);
@@ -39,16 +42,11 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
     return item && pageTypes.has(item.type) && !item.isNavigation && files[item.path] ? [item.path] : [];
   });
   if (pages.length === 0) throw new ImportError("format", "The e-book has no page with text in it.");
-  return { files, pages };
-}
-
-/** A path in the container from an address relative to a file of it; addresses outside are none. */
-export function pathFrom(file: string, href: string): string {
-  try {
-    return decodeURIComponent(
-      new URL(href.replace(/#.*$/s, ""), `epub:///${file}`).pathname.replace(/^\/+/, ""),
-    );
-  } catch {
-    return "";
-  }
+  const metadata = childOf(opf, "metadata");
+  const said = (name: string): string | null => {
+    const one = childOf(metadata, name);
+    return one ? textOf(one).trim() || null : null;
+  };
+  const about = { title: said("title"), author: said("creator"), language: said("language") };
+  return { files, pages, about };
 }

@@ -1,21 +1,29 @@
 import type { Element, ElementContent, Root } from "hast";
 import { raw } from "hast-util-raw";
+import { parse, type DefaultTreeAdapterMap } from "parse5";
 import { VFile } from "vfile";
 import { linksOfHtml } from "../arrival/links-of-html.ts";
 import { areaOfMap } from "../areas.ts";
 import { pictureOfSvg } from "../svg-pictures.ts";
 import { allElements } from "../hast-nodes.ts";
-import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
+import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 
 /** A page of HTML, or of XHTML as HTML reads it. */
 export const html: ManuscriptReader = {
-  accepts: ({ bytes }) =>
-    /^\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*(<!doctype html|<html[\s>])/i.test(
-      decode(bytes.subarray(0, 2000)),
-    ),
+  accepts: ({ name, bytes }) => isPage(name, decode(bytes.subarray(0, 20_000))),
   read: ({ bytes }) => readPage(decode(bytes)),
   linksOf: ({ bytes }) => linksOfHtml(decode(bytes)),
 };
+
+/** A page says that it is one, or begins with an element and has nothing of Markdown in it. */
+function isPage(name: string, start: string): boolean {
+  const beginning = start.replace(/^\ufeff?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*/, "");
+  if (/^(<!doctype html|<html[\s>])/i.test(beginning)) return true;
+  if (/\.(md|markdown)$/i.test(name)) return false;
+  const element =
+    /^<(head|body|title|meta|link|main|article|section|header|nav|div|p|h[1-6]|ul|ol|dl|table|a)\b/i;
+  return element.test(beginning) && !/^#{1,6} |^```|\]\(/m.test(start);
+}
 
 /** The text of a page, in the encoding that it says it has (HTML, 13.2.3), else in UTF-8. */
 function decode(bytes: Uint8Array): string {
@@ -34,10 +42,34 @@ function decode(bytes: Uint8Array): string {
 function readPage(text: string): ReadManuscript {
   return {
     tree: readHtml(text),
+    about: aboutPage(text),
     pictures: [],
     companions: [],
     leftOut: [],
     whereOf: ({ position }) => (position ? `line ${position.start.line}` : null),
+  };
+}
+
+/** What a page says of itself in its head. */
+function aboutPage(text: string): AboutManuscript {
+  const page = parse(text);
+  const root = page.childNodes.find(
+    (node): node is DefaultTreeAdapterMap["element"] => node.nodeName === "html",
+  );
+  const head = root?.childNodes.find(
+    (node): node is DefaultTreeAdapterMap["element"] => node.nodeName === "head",
+  );
+  const inHead = (head?.childNodes ?? []).filter(
+    (node): node is DefaultTreeAdapterMap["element"] => "attrs" in node,
+  );
+  const attribute = (of: DefaultTreeAdapterMap["element"] | undefined, name: string): string | null =>
+    of?.attrs.find((one) => one.name === name)?.value.trim() || null;
+  const title = inHead.find(({ tagName }) => tagName === "title")?.childNodes[0];
+  const author = inHead.find((one) => attribute(one, "name")?.toLowerCase() === "author");
+  return {
+    title: title && "value" in title ? title.value.trim() || null : null,
+    author: attribute(author, "content"),
+    language: attribute(root, "lang"),
   };
 }
 

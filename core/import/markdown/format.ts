@@ -1,6 +1,6 @@
 import type { ManuscriptFormat } from "../manuscript-reader.ts";
 
 export const markdownFormat: ManuscriptFormat = {
-  name: "Markdown (text in UTF-8)",
+  name: "Markdown or plain text",
   endings: [".md", ".markdown", ".txt"],
 };

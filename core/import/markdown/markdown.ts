@@ -6,27 +6,33 @@ import { toHast } from "mdast-util-to-hast";
 import { gfm } from "micromark-extension-gfm";
 import { VFile } from "vfile";
 import { tooDeep } from "../errors.ts";
+import type { LeftOut } from "../left-out.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { linksOfMarkdown } from "./second-reading.ts";
+import { decodeText } from "../text-encoding.ts";
+import { frontMatter } from "./front-matter.ts";
+import { idsBehindHeadings } from "./heading-ids.ts";
 import { lineOfManyTags, lineTooDeep } from "./nest-depth.ts";
 
-/** Markdown: CommonMark 0.31, GFM tables, footnotes and autolinks, HTML inside it. */
+/** Markdown: CommonMark 0.31, GFM tables, footnotes and autolinks, HTML inside it; and plain text, which is Markdown too. */
 export const markdown: ManuscriptReader = {
-  // Any text may be Markdown; what has other bytes than text has is none.
-  accepts: ({ bytes }) => {
-    const text = decode(bytes);
-    return text !== null && !text.includes("\0");
+  // Any text may be Markdown.
+  accepts: ({ bytes }) => decodeText(bytes) !== null,
+  read: ({ bytes }) => {
+    const { text, guessed } = decodeText(bytes)!;
+    const read = readMarkdownText(text);
+    return guessed === null ? read : { ...read, leftOut: [toldGuess(guessed), ...read.leftOut] };
   },
-  read: ({ bytes }) => readMarkdownText(decode(bytes)!),
-  linksOf: ({ bytes }) => linksOfMarkdown(decode(bytes)!),
+  linksOf: ({ bytes }) => linksOfMarkdown(decodeText(bytes)!.text),
 };
 
-function decode(bytes: Uint8Array): string | null {
-  try {
-    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    return null;
-  }
+function toldGuess(encoding: string): LeftOut {
+  return {
+    where: null,
+    sort: "The encoding of the text",
+    what: `The file does not say in which encoding it is, and was read in ${encoding}.`,
+    why: "If letters with accents look wrong, save it in UTF-8 and bring it again.",
+  };
 }
 
 /**
@@ -45,7 +51,8 @@ export function readMarkdownText(text: string): ReadManuscript {
   }
 }
 
-function readTree(text: string): ReadManuscript {
+function readTree(given: string): ReadManuscript {
+  const { about, text } = frontMatter(given);
   const mdast = fromMarkdown(text, { extensions: [gfm()], mdastExtensions: [gfmFromMarkdown()] });
   const tree = raw(
     toHast(mdast, {
@@ -69,7 +76,8 @@ function readTree(text: string): ReadManuscript {
     // With the file at hand, raw keeps the lines on which things stand.
     { file: new VFile(text) },
   ) as Root;
+  idsBehindHeadings(tree);
   const whereOf: ReadManuscript["whereOf"] = ({ position }) =>
     position ? `line ${position.start.line}` : null;
-  return { tree, pictures: [], companions: [], leftOut: [], whereOf };
+  return { tree, ...(about ? { about } : {}), pictures: [], companions: [], leftOut: [], whereOf };
 }

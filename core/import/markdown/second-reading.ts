@@ -5,16 +5,25 @@ import { linksOfHtml } from "../arrival/links-of-html.ts";
 
 /** The links of a text in Markdown, by way of the HTML that it stands for, as browsers read that. */
 export function linksOfMarkdown(text: string): FileLink[] {
-  // Notes that nothing calls would not be written: each is called once more at the end.
-  const notes = [...text.matchAll(/^ {0,3}\[\^([^\]\n]+)\]:/gm)].map(([, label]) => `[^${label!}]`);
-  const html = micromark(`${text}\n\n${notes.join(" ")}`, {
+  const links = linksOfHtml(htmlOfMarkdown(text), { isOfNote, hasSlugs: true });
+  return links.map((link) => ({ ...link, where: null }));
+}
+
+/** The HTML that a text stands for, with all its notes, also those that nothing calls. */
+export function htmlOfMarkdown(text: string): string {
+  const body = text
+    .replace(/^( {0,3}#{1,6}[ \t]+)(.*?)[ \t]*\{[ \t]*#([^\s{}]+)[^{}\n]*\}[ \t]*$/gm, '$1<a id="$3"></a>$2')
+    .replace(/^\ufeff?---[ \t]*\r?\n(?:.*:.*\r?\n|[ \t#-].*\r?\n|\r?\n)*?(?:---|\.\.\.)[ \t]*\r?\n/, "");
+  const notes = [...body.matchAll(/^ {0,3}\[\^([^\]\n]+)\]:/gm)].map(([, label]) => `[^${label!}]`);
+  return micromark(`${body}\n\n${notes.join(" ")}`, {
     allowDangerousHtml: true,
     allowDangerousProtocol: true,
     extensions: [gfm()],
-    // Raw HTML is for the tree to judge, not for a filter.
-    htmlExtensions: [{ ...gfmHtml({ clobberPrefix: "" }) }],
+    htmlExtensions: [gfmHtml({ clobberPrefix: "" })],
   });
-  const isOfNote = (attribute: (name: string) => string | undefined): boolean =>
-    attribute("data-footnote-ref") !== undefined || attribute("data-footnote-backref") !== undefined;
-  return linksOfHtml(html, { isOfNote, hasSlugs: true }).map((link) => ({ ...link, where: null }));
+}
+
+/** Whether a link is a note’s sign, or the way back from it. */
+export function isOfNote(attribute: (name: string) => string | undefined): boolean {
+  return attribute("data-footnote-ref") !== undefined || attribute("data-footnote-backref") !== undefined;
 }

@@ -4,9 +4,9 @@ import { toString } from "hast-util-to-string";
 import { mimetypeIn, unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
 import { allElements, decoded, element } from "../hast-nodes.ts";
-import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
+import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { raiseHeadings } from "../raise-headings.ts";
-import { childOf, readXml, type XmlElement } from "../xml-tree.ts";
+import { childOf, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 import { OdtBlocks } from "./odt-blocks.ts";
 import { OdtStyles } from "./odt-styles.ts";
 import { linksOfOdt } from "./second-reading.ts";
@@ -52,10 +52,24 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
   leadToHeadings(tree);
   return {
     tree,
+    about: aboutOdt(childOf(part("meta.xml") ?? undefined, "meta")),
     pictures: [...reading.pictures.values()],
     companions: [],
     leftOut: reading.leftOut,
     whereOf: ({ position }: Nodes) => (position ? `paragraph ${position.start.line}` : null),
+  };
+}
+
+/** What the document says of itself (OpenDocument 1.3, part 3, 4.3.2). */
+function aboutOdt(meta: XmlElement | undefined): AboutManuscript {
+  const said = (name: string): string | null => {
+    const one = childOf(meta, name);
+    return one ? textOf(one).trim() || null : null;
+  };
+  return {
+    title: said("title"),
+    author: said("creator") ?? said("initial-creator"),
+    language: said("language"),
   };
 }
 

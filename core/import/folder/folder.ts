@@ -1,0 +1,93 @@
+import type { Element, Nodes, Root } from "hast";
+import { namesIn, unpacked } from "../containers.ts";
+import { ImportError } from "../errors.ts";
+import { allElements, element } from "../hast-nodes.ts";
+import { html } from "../html/html.ts";
+import { JoinedPages } from "../joined-pages.ts";
+import type { BroughtFile, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
+import { idsOfWords } from "../markdown/heading-ids.ts";
+import { markdown } from "../markdown/markdown.ts";
+import { raiseHeadings } from "../raise-headings.ts";
+import { inReadingOrder, isMarkdown, pagesIn } from "./pages-of-folder.ts";
+import { linksOfFolder } from "./second-reading.ts";
+
+/** A packed folder of web pages or of texts in Markdown, with their pictures and what they link to. */
+export const folder: ManuscriptReader = {
+  accepts: ({ bytes }) => pagesIn(namesIn(bytes)).length > 0,
+  read: ({ bytes }) => readFolder(unpacked(bytes)),
+  linksOf: ({ bytes }) => linksOfFolder(unpacked(bytes)),
+};
+
+/** Of a node: the number of its page, which stands where its column was. */
+const numbered = (node: Element, page: number): void => {
+  for (const one of [node, ...allElements(node)])
+    if (one.position) {
+      const { line, offset = 0 } = one.position.start;
+      // The order of the whole is that of pages, then that in each.
+      const start = { line, column: page, offset: page * 1e9 + offset };
+      one.position = { start, end: start };
+    }
+};
+
+async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManuscript> {
+  const read = new Map<string, ReadManuscript>();
+  for (const path of pagesIn(Object.keys(files))) {
+    const file: BroughtFile = { name: path, bytes: files[path]! };
+    const reader = isMarkdown(path) ? markdown : html;
+    if (isMarkdown(path) && !markdown.accepts(file))
+      throw new ImportError(
+        "format",
+        `“${path}” is not a text. Take it out of the folder, or save it as one.`,
+      );
+    read.set(path, await reader.read(file));
+  }
+  const hrefsOf = (path: string): string[] =>
+    allElements(read.get(path)!.tree).flatMap(({ properties: { href } }) =>
+      typeof href === "string" ? [href] : [],
+    );
+  const pages = inReadingOrder([...read.keys()], hrefsOf);
+  const joined = new JoinedPages(files, pages);
+  const children = pages.map((path, i) => {
+    const { tree } = read.get(path)!;
+    if (isMarkdown(path)) idsOfWords(tree);
+    notesOfPage(tree, i + 1);
+    beginsChapter(tree, path);
+    const body: Element = {
+      type: "element",
+      tagName: "body",
+      properties: {},
+      children: tree.children as Element[],
+    };
+    numbered(body, i + 1);
+    return joined.page(path, body);
+  });
+  const all = [...read.values()];
+  const { about } = read.get(pages[0]!)!;
+  return {
+    tree: { type: "root", children },
+    ...(about ? { about } : {}),
+    pictures: [...joined.pictures.values()],
+    companions: [...joined.companions.values()],
+    leftOut: all.flatMap(({ leftOut }) => leftOut),
+    whereOf: ({ position }: Nodes) =>
+      position ? `${pages[position.start.column - 1] ?? "?"}, line ${position.start.line}` : null,
+  };
+}
+
+/** Pages call their notes alike. */
+function notesOfPage(tree: Root, page: number): void {
+  for (const { properties } of allElements(tree))
+    if (properties["dataNote"] !== undefined)
+      properties["dataNote"] = `${page}-${String(properties["dataNote"])}`;
+}
+
+/** Every page begins a chapter: with its own heading, or under its file's name. */
+function beginsChapter(tree: Root, path: string): void {
+  const hasHeading = allElements(tree).some(({ tagName }) => /^h[1-6]$/.test(tagName));
+  if (hasHeading) return raiseHeadings(tree);
+  const name = path
+    .split("/")
+    .at(-1)!
+    .replace(/\.[^.]+$/, "");
+  tree.children.unshift(element("h1", {}, [{ type: "text", value: name }], 1));
+}

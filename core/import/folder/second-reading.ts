@@ -1,0 +1,42 @@
+import { FileLinks, type FileLink } from "../arrival/file-links.ts";
+import { readLinks } from "../arrival/links-of-html.ts";
+import { decoded } from "../hast-nodes.ts";
+import { pathFrom } from "../joined-pages.ts";
+import { htmlOfMarkdown, isOfNote } from "../markdown/second-reading.ts";
+import { decodeText } from "../text-encoding.ts";
+import { isMarkdown, pagesIn } from "./pages-of-folder.ts";
+
+/** The links of all pages of a folder, those from page to page by the page and the place in it. */
+export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
+  const links = new FileLinks();
+  const pages = pagesIn(Object.keys(files)).sort();
+  for (const path of pages) {
+    links.place(path);
+    links.where = path;
+    const text = decodeText(files[path]!)?.text ?? "";
+    const hrefOf = (href: string): string => {
+      if (/^[a-z][a-z0-9+.-]*:/i.test(href)) return href;
+      const to = href.startsWith("#") ? path : pathFrom(path, href);
+      const fragment = /#(.+)$/s.exec(href)?.[1];
+      if (!pages.includes(to)) return href;
+      return `#${to}${fragment === undefined ? "" : `#${decoded(fragment)}`}`;
+    };
+    const html = isMarkdown(path) ? htmlOfMarkdown(text) : text;
+    // A page without a heading is called by its file’s name.
+    if (!/<h[1-6][\s>]/i.test(html))
+      links.text(
+        path
+          .split("/")
+          .at(-1)!
+          .replace(/\.[^.]+$/, ""),
+      );
+    readLinks(html, links, {
+      ...(isMarkdown(path) ? { isOfNote, hasSlugs: true } : {}),
+      // The lines are those of the HTML that a text in Markdown stands for.
+      ...(isMarkdown(path) ? {} : { path }),
+      hrefOf,
+      placeOf: (name) => `${path}#${name}`,
+    });
+  }
+  return links.all((fragment) => [fragment, fragment.toLowerCase()]);
+}
