@@ -137,16 +137,6 @@ try {
     await page.getByText(/^3[0-9] of \d+ links walked/).waitFor();
     await page.getByRole("button", { name: "Pause" }).click();
     await shot("walk");
-    await page.getByRole("button", { name: "Walk the links" }).click();
-    await page.getByLabel("On a").selectOption("tablet");
-    await page
-      .getByRole("navigation", { name: "Contents of the file" })
-      .getByRole("button", { name: "Afterwards" })
-      .click();
-    await page.frameLocator("iframe").locator('a[href*="subject"]').click();
-    await page.getByRole("button", { name: "See what a reader gets" }).click();
-    await shot("mail-window");
-    await page.getByRole("button", { name: "Back to the book" }).click();
     await page.getByRole("link", { name: "Shelf" }).click();
     await page
       .getByText(/^\d+ links/)

@@ -31,7 +31,7 @@ describe("a new one changes, outside its own folder or file:", () => {
     {
       row: "importer",
       // An export format of that name is another matter.
-      files: naming(/\bmarkdown\b/i, /^core\/import\/markdown\//, /^(core|server|web)\/(import|workers)\//),
+      files: naming(/\bodt\b/i, /^core\/import\/odt\//, /^(core|server|web)\/(import|workers)\//),
       most: 2,
     },
     {

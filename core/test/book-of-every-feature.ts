@@ -206,6 +206,7 @@ export function bookOfEveryFeature(more: Partial<Book> = {}): Book {
       onMast("The "),
       onMast("mast", strong),
       onMast(" lamp", emphasis),
+      onMast("2", schema.mark("superscript")),
       " ",
       schema.node("hard_break"),
       "burns 10",
@@ -218,7 +219,6 @@ export function bookOfEveryFeature(more: Partial<Book> = {}): Book {
       schema.text("nightly", [schema.mark("underline")]),
       ", says ",
       schema.text("Orla", [schema.mark("small_caps")]),
-      onMast("raised", schema.mark("superscript")),
       ".",
     ),
   );

@@ -1,8 +1,6 @@
-import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import type { Side } from "@vennet/core/import/new-version/merge-version";
-import { pictureSize } from "@vennet/core/manuscript/picture-size";
 import { DataSource, In, IsNull, LessThan, type EntityManager } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
 import { QuotaService } from "../accounts/quota.service.ts";
@@ -11,7 +9,7 @@ import { columns } from "../database/columns.ts";
 import { BooksService } from "../books/books.service.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
 import { notFound, Problem } from "../errors/problem.ts";
-import { FilesService, pictureType, pictureTypes } from "../files/files.service.ts";
+import { FilesService, pictureType } from "../files/files.service.ts";
 import { judgeMediaType, sampleSize } from "../files/media-type.ts";
 import { receivedAt, type ReceivedFile } from "../files/receive.ts";
 import { StoredFile } from "../files/stored-file.entity.ts";
@@ -25,6 +23,7 @@ import type { Tasks } from "../workers/tasks.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { Arrival } from "./arrival.entity.ts";
 import { arrivalAnswer, type ImportAnswer, type ImportRequest, type KeepRequest } from "./import.dto.ts";
+import { keptBeside, sentBeside } from "./files-beside.ts";
 import type { FileBeside } from "./read-manuscript.ts";
 import type { ShownVersion } from "./take-in-version-task.ts";
 import { changedSince, revisionsOf, VersionService } from "./version.service.ts";
@@ -225,7 +224,8 @@ export class ImportService {
     if (!(await manager.existsBy(StoredFile, { id: input.manuscript }))) throw keptAlready();
     const total = input.review ? 1 : 2;
     report({ done: 0, total, message: "Reading the manuscript" });
-    const beside = await this.filesBeside(input.beside);
+    const sent = await manager.findBy(StoredFile, { id: In(input.beside) });
+    const beside = await sentBeside(sent, (id) => this.files.read(id));
     const manuscript = {
       file: { name: input.fileName, bytes: await this.files.read(input.manuscript) },
       fallbackTitle: input.title || input.fileName.replace(/\.[^.]*$/, "") || "Untitled",
@@ -255,6 +255,8 @@ export class ImportService {
       "takeInVersion",
       {
         ...manuscript,
+        // What was sent now comes before what the book has under the same name.
+        beside: [...beside, ...(await keptBeside(before.kept, (id) => this.files.read(id)))],
         book: before.chapters.map(({ document }) => document),
         base: before.base,
         files: before.files,
@@ -271,22 +273,6 @@ export class ImportService {
     });
     report({ done: total, total, message: "" });
     return output.step?.summary ?? told(output);
-  }
-
-  private async filesBeside(ids: readonly string[]): Promise<FileBeside[]> {
-    const rows = await this.database.manager.findBy(StoredFile, { id: In(ids) });
-    return Promise.all(
-      rows.map(async ({ id, name, mediaType, sha256 }) => {
-        const isPicture = pictureTypes.includes(mediaType);
-        return {
-          id,
-          name,
-          size: isPicture ? pictureSize({ bytes: await this.files.read(id) }) : null,
-          companionId: isPicture ? randomUUID() : id,
-          sha256,
-        };
-      }),
-    );
   }
 
   /** Writes all that arrived, and that it did, or nothing; of what its author is to look at first the proof alone. */

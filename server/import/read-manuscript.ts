@@ -44,7 +44,10 @@ export async function readManuscript({
   baseAddress,
   beside,
 }: ManuscriptToRead): Promise<ReadArrival & Pick<ImportedManuscript, "chapters">> {
-  const pictures = new Map(beside.flatMap((one) => (one.size ? [[one.name, one] as const] : [])));
+  const pictures = new Map(
+    // Of two of a name the first is meant.
+    beside.flatMap((one) => (one.size ? [[one.name, one] as const] : [])).reverse(),
+  );
   const { arrival, leftOut, ...imported } = await importManuscript(file, {
     fallbackTitle,
     baseAddress,

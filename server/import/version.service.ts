@@ -1,6 +1,6 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import { DataSource, IsNull, type EntityManager } from "typeorm";
+import { DataSource, In, IsNull, type EntityManager } from "typeorm";
 import { Book } from "../books/book.entity.ts";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
@@ -18,6 +18,8 @@ export interface BookBefore {
   base: string | null;
   /** The ids of its files, by their hashes. */
   files: Record<string, string>;
+  /** Its pictures and companion files. */
+  kept: StoredFile[];
 }
 
 /** Takes new versions of manuscripts into their books, each as one step that is undone as one. */
@@ -46,11 +48,12 @@ export class VersionService {
     const base = last
       ? await manager.findOne(Arrival, { where: { id: last.id }, select: { id: true, documents: true } })
       : null;
-    const files = await manager.find(StoredFile, { where: { bookId }, select: { id: true, sha256: true } });
+    const kept = await manager.findBy(StoredFile, { bookId, role: In(["companion", "picture"]) });
     return {
       chapters,
       base: base?.documents ?? null,
-      files: Object.fromEntries(files.map(({ id, sha256 }) => [sha256, id])),
+      files: Object.fromEntries(kept.map(({ id, sha256 }) => [sha256, id])),
+      kept,
     };
   }
 

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import { redDot } from "@vennet/core/test/red-dot";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
 let server: TestServer;
@@ -129,11 +130,19 @@ test("a book that was changed after the look is looked at again, and nothing is 
   expect((await textsOf(book.id))[1]).toContain("Sleep at");
 });
 
-test("the same manuscript once more changes nothing, and its pictures are not kept twice", async () => {
-  const { book } = (await author.bringIn(manuscript)).body;
+test("the same manuscript once more changes nothing, though its pictures and files are not sent again", async () => {
+  const text = `${manuscript}\n![Path](img/path.png) [plan](plan.pdf)\n`;
+  const form = new FormData();
+  form.set("manuscript", new Blob([text]), "walks.md");
+  form.append("files", new Blob([redDot as BlobPart]), "path.png");
+  form.append("files", new Blob(["%PDF-1.4"]), "plan.pdf");
+  const begun = (await author.call<any>("POST", "/books/import", form)).body;
+  await author.jobEnd(begun);
+  const { book } = (await author.call<any>("GET", `/jobs/${begun.id}/import`)).body;
   const before = await textsOf(book.id);
-  const looked = await look(book.id, manuscript);
+  const looked = await look(book.id, text);
   expect(looked.body.version).toMatchObject({ chapters: [], same: 2 });
+  expect(looked.body.arrival).toMatchObject({ groups: [], told: [] });
   const kept = await keep(looked.id);
   expect(kept.step.summary).toBe("Took a new version in: nothing is another.");
   expect(await textsOf(book.id)).toEqual(before);
