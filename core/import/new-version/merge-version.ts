@@ -6,6 +6,7 @@ import { giveOwnIds } from "../../manuscript/edit-links.ts";
 import { blockEdits, type BlockEdit } from "../../manuscript/merge-texts.ts";
 import { linkMark, schema } from "../../manuscript/schema.ts";
 import { align, blockWords } from "./align.ts";
+import { withWhatWasMadeHere } from "./with-what-was-made-here.ts";
 
 /** A stretch of a chapter that was changed both in Vennet and elsewhere, each otherwise. */
 export interface Clash {
@@ -134,9 +135,13 @@ function both(base: readonly Node[], here: readonly Node[], elsewhere: readonly 
     a.length === b.length && a.every((block, i) => block.eq(b[i]!));
   if (isSame(here, elsewhere)) return [...here];
   if (base.length === 0) return [...elsewhere, ...here];
-  const wordsOf = (blocks: readonly Node[]): string => blocks.map(blockWords).join("\n");
-  // Here only what links say of themselves was changed, or how words are shown.
-  if (wordsOf(base) === wordsOf(here)) return elsewhere.map((block) => withLinksOf(block, here, base));
+  const wordsOf = (blocks: readonly Node[]): string =>
+    blocks.map(({ textContent }) => textContent).join("\n");
+  // Here the words are as they came: links and what stands between words was changed, or how words are shown.
+  if (wordsOf(base) === wordsOf(here)) {
+    const linked = elsewhere.map((block) => withLinksOf(block, here, base));
+    return withWhatWasMadeHere(linked, here, base);
+  }
   if (wordsOf(base) === wordsOf(elsewhere)) return [...here];
   return null;
 }

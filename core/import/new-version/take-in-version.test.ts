@@ -119,6 +119,43 @@ describe("a new version of a manuscript", () => {
     });
   });
 
+  test("keeps links, anchors and notes that were put here into a paragraph that was changed elsewhere, and leaves off what was taken off", async () => {
+    const base = await brought(manuscript);
+    const [sands, inns] = base as [Node, Node];
+    const [office] = linkUses(sands);
+    const start = sands.firstChild!.nodeSize + 1;
+    const change = new Transform(sands);
+    // “Ask the office before you go.”: a link on “before”, an anchor before “you”, a note at the end, none on “office”.
+    change.removeMark(office!.from, office!.to, schema.marks.link!);
+    const at = start + "Ask the office ".length;
+    change.addMark(
+      at,
+      at + 6,
+      schema.mark("link", { id: "made", destination: { kind: "web", address: "https://m.example/" } }),
+    );
+    change.insert(at + 7, schema.node("anchor", { id: "spot", name: "Spot" }));
+    change.insert(at + "before you go.".length + 1, schema.node("note_reference", { note: "own" }));
+    change.insert(
+      change.doc.content.size,
+      schema.node("note", { id: "own" }, [schema.node("paragraph", null, [schema.text("Mine.")])]),
+    );
+    const next = manuscript.replace("Ask the", "Always ask at the");
+    const { changes } = takeInVersion([change.doc, inns], base, await brought(next), mine);
+    expect(changes.map(({ clashes }) => clashes)).toEqual([[], []]);
+    const [merged] = after([change.doc, inns], changes);
+    expect(merged!.child(1).textContent).toBe("Always ask at the office before you go.");
+    expect(linkUses(merged!).map(({ id, text }) => [id, text])[0]).toEqual(["made", "before"]);
+    expect(merged!.child(1).children.map(({ type, text }) => text ?? type.name)).toEqual([
+      "Always ask at the office ",
+      "before",
+      " ",
+      "anchor",
+      "you go.",
+      "note_reference",
+    ]);
+    expect(merged!.textContent).toContain("Mine.");
+  });
+
   test("shows both texts where both were changed, and takes the one that is chosen", async () => {
     const base = await brought(manuscript);
     const [sands, inns] = base as [Node, Node];
