@@ -1,4 +1,4 @@
-import { mkdirSync, mkdtempSync, rmSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
@@ -207,7 +207,30 @@ try {
     await page.getByText("(here)").waitFor();
     await page.getByRole("region", { name: "Leaving" }).scrollIntoViewIfNeeded();
     await shot("account");
+    await lookAtNewVersion(page, book);
+    await shot("arrival");
     await page.close();
+  }
+
+  /** Brings the manuscript of the demo in as somebody has changed it elsewhere. */
+  async function lookAtNewVersion(page, book) {
+    const source = join(root, "demo/manuscript/hesterley-sound.md");
+    const changed = readFileSync(source, "utf8")
+      .replace("three hours on each side", "two hours on each side")
+      .replace("[wind forecast]", "[forecast of the wind]")
+      .replace(
+        "# The Monk's Path",
+        "# Tide tables\n\nAll of them are [beside this text](tables/all.pdf).\n\n# The Monk's Path",
+      );
+    await page.goto(`/books/${book}/bring-in`);
+    await page.getByLabel("a new version of what is in the book").check();
+    await page
+      .getByLabel(/^The manuscript/)
+      .setInputFiles({ name: "hesterley-sound.md", mimeType: "text/markdown", buffer: Buffer.from(changed) });
+    await page.getByRole("button", { name: "Bring it in" }).click();
+    const changes = page.getByRole("region", { name: "What it changes" });
+    await changes.waitFor();
+    await changes.locator("summary").first().click();
   }
 
   async function takeDark() {
