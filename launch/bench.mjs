@@ -13,6 +13,7 @@ try {
   run("node", [join(root, "bench/places.mjs")], "The benchmark of places failed.");
   run("node", [join(root, "bench/checks.mjs")], "The benchmark of checks failed.");
   run("node", [join(root, "bench/reach.mjs")], "The benchmark of reach runs failed.");
+  run("node", [join(root, "bench/imports.mjs")], "The benchmark of imports failed.");
   run("node", [join(root, "bench/exports.mjs")], "The benchmark of exports failed.");
 } catch (error) {
   console.error(error instanceof LaunchError ? error.message : error);
