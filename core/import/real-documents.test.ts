@@ -18,7 +18,7 @@ function fetched(): string[] | null {
   try {
     execFileSync("apt-get", ["download", ...packages], { cwd: folder, stdio: "ignore", timeout: 120_000 });
   } catch {
-    console.warn("The packages with documents could not be fetched: their test is left out.");
+    process.emitWarning("The packages with documents could not be fetched: their test is left out.");
     return null;
   }
   for (const name of readdirSync(folder).filter((one) => one.endsWith(".deb")))

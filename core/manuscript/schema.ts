@@ -4,6 +4,7 @@ import * as checks from "./attribute-checks.ts";
 import { languageTag } from "./language.ts";
 import { linkAttrs, type LinkAttrs } from "./attributes.ts";
 import { attrsFromDom, cellFromDom, hotspotsFromDom, linkFromDom, linkFromHref } from "./from-dom.ts";
+import { wordMarkSpecs } from "./word-mark-specs.ts";
 import { assertHotspots } from "./hotspot.ts";
 import { assertOwnLook, lookVariables } from "./looks.ts";
 
@@ -319,52 +320,7 @@ export const schema = new Schema({
         ];
       },
     },
-    emphasis: {
-      parseDOM: [{ tag: "i" }, { tag: "em" }, { style: "font-style=italic" }],
-      toDOM: () => ["em", 0],
-    },
-    strong: {
-      parseDOM: [
-        { tag: "strong" },
-        // Some programs wrap all that they copy in one of these, which they say is not bold.
-        { tag: "b", getAttrs: (dom) => (dom as HTMLElement).style.fontWeight !== "normal" && null },
-        {
-          style: "font-weight",
-          getAttrs: (weight) => /^(bold(er)?|[6-9]\d\d)$/.test(String(weight)) && null,
-        },
-      ],
-      toDOM: () => ["strong", 0],
-    },
-    code: {
-      parseDOM: [{ tag: "code" }],
-      toDOM: () => ["code", 0],
-    },
-    superscript: {
-      excludes: "superscript subscript",
-      parseDOM: [{ tag: "sup" }, { style: "vertical-align=super" }],
-      toDOM: () => ["sup", 0],
-    },
-    subscript: {
-      excludes: "superscript subscript",
-      parseDOM: [{ tag: "sub" }, { style: "vertical-align=sub" }],
-      toDOM: () => ["sub", 0],
-    },
-    strike: {
-      parseDOM: [{ tag: "s" }, { tag: "del" }, { tag: "strike" }, { style: "text-decoration=line-through" }],
-      toDOM: () => ["s", 0],
-    },
-    underline: {
-      parseDOM: [{ tag: "u" }, { tag: "ins" }],
-      toDOM: () => ["u", 0],
-    },
-    small_caps: {
-      parseDOM: [
-        { tag: "span.small-caps" },
-        { style: "font-variant=small-caps" },
-        { style: "font-variant-caps=small-caps" },
-      ],
-      toDOM: () => ["span", { class: "small-caps" }, 0],
-    },
+    ...wordMarkSpecs,
     // Words in another language than the book's (WCAG 2.2, SC 3.1.2).
     language: {
       attrs: { tag: { validate: checks.checkLanguageTag } },

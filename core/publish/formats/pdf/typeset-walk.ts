@@ -24,7 +24,7 @@ import {
   type InlineHandlers,
   type WalkedChapter,
 } from "../../../manuscript/walk.ts";
-import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
+import { ofWordMarks } from "../../../manuscript/word-marks.ts";
 import { returnName } from "../../../manuscript/return-name.ts";
 import { travel } from "../../travel.ts";
 import type { TravellingFile } from "../../travelling-files.ts";
@@ -33,16 +33,9 @@ import { withoutDeepNests } from "./deep-nests.ts";
 import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
 import type { PrintedAddresses } from "./options.ts";
 import type { Keep } from "./stray-notes.ts";
+import { setMarks } from "./set-marks.ts";
 import { typesetLanguage } from "./typeset-language.ts";
-import type {
-  SetBlock,
-  SetCaption,
-  SetChapter,
-  SetInline,
-  SetMark,
-  SetNote,
-  SetTextLink,
-} from "./set-data.ts";
+import type { SetBlock, SetCaption, SetChapter, SetInline, SetNote, SetTextLink } from "./set-data.ts";
 
 /** A link as it is to be in the finished PDF, by the address that marks it in the typesetter's. */
 export interface MarkedLink {
@@ -77,17 +70,6 @@ interface Style {
   /** Whether web addresses may be written out: a heading is repeated elsewhere. */
   mayPrint: boolean;
 }
-
-const setMarks: ByWordMark<SetMark> = {
-  strong: "strong",
-  emphasis: "emphasis",
-  code: "code",
-  superscript: "raised",
-  subscript: "lowered",
-  strike: "struck",
-  underline: "underlined",
-  small_caps: "small-capitals",
-};
 
 /** How deep a note lies: what it stands in may be deep itself. */
 const depthOfNotes = 4;
