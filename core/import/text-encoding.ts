@@ -23,7 +23,8 @@ export function decodeText(bytes: Uint8Array): DecodedText | null {
   }
   const zeros = [0, 0];
   for (let i = 0; i < Math.min(bytes.length, 2_000); i++) if (bytes[i] === 0) zeros[i % 2]! += 1;
-  const mostly = Math.min(bytes.length, 2_000) / 4;
+  // A few bytes tell nothing.
+  const mostly = bytes.length < 16 ? Infinity : Math.min(bytes.length, 2_000) / 4;
   if (zeros[1]! > mostly) return sound(new TextDecoder("utf-16le").decode(bytes), "UTF-16");
   if (zeros[0]! > mostly) return sound(new TextDecoder("utf-16be").decode(bytes), "UTF-16");
   return sound(new TextDecoder("windows-1252").decode(bytes), "Latin-1 (Windows-1252)");
