@@ -160,7 +160,7 @@ export function CodesPage() {
           <h1 className="font-serif text-2xl">Match codes to files</h1>
           <p className="text-faint">
             Item codes in the text, such as R3 and R12, each get the file of that name.{" "}
-            {noticed && given.typed === undefined
+            {noticed && typed === noticed.examples.join(" ")
               ? "These are in your text, and files bear them in their names."
               : "Give one or two of them as examples."}
           </p>
@@ -176,6 +176,11 @@ export function CodesPage() {
                   : "Divided by blanks. Parts that differ may be any number or any letters."
               }
               problem={found.error?.message ?? null}
+              // What is noticed later does not come between somebody who is about to type.
+              onFocus={() => setGiven({ ...given, typed })}
+              onBlur={() => {
+                if (typed === "") setGiven(given.source === undefined ? {} : { source: given.source });
+              }}
               onChange={(event) => setGiven({ ...given, typed: event.target.value })}
             />
             <div>
