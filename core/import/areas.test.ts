@@ -8,7 +8,7 @@ import { writeWebPage } from "../publish/formats/web/web-page.ts";
 import { bookOfEveryFeature } from "../test/book-of-every-feature.ts";
 import { bring } from "../test/brought.ts";
 import { redDot } from "../test/red-dot.ts";
-import { importManuscript } from "./import-manuscript.ts";
+import { importManuscript, type ImportedManuscript } from "./import-manuscript.ts";
 
 function hotspotsOf(chapters: readonly Node[]): Hotspot[] {
   const found: Hotspot[] = [];
@@ -18,6 +18,12 @@ function hotspotsOf(chapters: readonly Node[]): Hotspot[] {
     });
   return found;
 }
+/** Brings a file in all of whose pictures came along. */
+const withPictures = (bytes: Uint8Array): Promise<ImportedManuscript> =>
+  importManuscript(
+    { name: "walks", bytes },
+    { fallbackTitle: "T", baseAddress: null, pictureFor: () => "map" },
+  );
 const drawn = ({ shape, points, alt, description }: Hotspot): unknown => ({
   shape,
   points,
@@ -30,10 +36,7 @@ describe("areas of pictures are areas in the book, where they were", () => {
     const page = `<!doctype html><h1 id="t">T</h1><p><img src="m.png" width="200" height="100" usemap="#m" alt="Map"></p>
       <map name="m"><area href="https://a.example/" alt="The head" coords="20,10,100,50"><area shape="circle" href="#t" alt="Top" coords="100,50,10">
       <area shape="poly" href="https://b.example/" title="Sands" coords="0,0,200,0,0,100"><area nohref alt="Sea"></map>`;
-    const { chapters, arrival } = await importManuscript(
-      { name: "m.html", bytes: strToU8(page) },
-      { fallbackTitle: "T", baseAddress: null, pictureFor: () => "map" },
-    );
+    const { chapters, arrival } = await withPictures(strToU8(page));
     expect(hotspotsOf(chapters).map(drawn)).toEqual([
       {
         shape: "rectangle",
@@ -130,10 +133,7 @@ describe("areas of pictures are areas in the book, where they were", () => {
     const book = bookOfEveryFeature();
     const asked = hotspotsOf(book.chapters.map(({ doc }) => doc)).map(drawn);
     for (const bytes of [writeEpub(book), writeWebPage(book)]) {
-      const { chapters } = await importManuscript(
-        { name: "walks", bytes },
-        { fallbackTitle: "T", baseAddress: null, pictureFor: () => "map" },
-      );
+      const { chapters } = await withPictures(bytes);
       expect(hotspotsOf(chapters).map(drawn)).toEqual(asked);
     }
   });

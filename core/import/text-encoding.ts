@@ -29,3 +29,17 @@ export function decodeText(bytes: Uint8Array): DecodedText | null {
   if (zeros[0]! > mostly) return sound(new TextDecoder("utf-16be").decode(bytes), "UTF-16");
   return sound(new TextDecoder("windows-1252").decode(bytes), "Latin-1 (Windows-1252)");
 }
+
+/** The text of a page, in the encoding that it says it has (HTML, 13.2.3), else in UTF-8. */
+export function decodePage(bytes: Uint8Array): string {
+  const start = new TextDecoder("latin1").decode(bytes.subarray(0, 1024));
+  const said = /<meta[^>]+charset\s*=\s*["']?([\w-]+)/i.exec(start)?.[1];
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder("utf-16be").decode(bytes);
+  try {
+    return new TextDecoder(said ?? "utf-8").decode(bytes);
+  } catch {
+    // An encoding that nobody knows.
+    return new TextDecoder().decode(bytes);
+  }
+}

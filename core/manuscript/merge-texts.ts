@@ -4,6 +4,8 @@ import { Transform } from "prosemirror-transform";
 import { giveOwnIds } from "./edit-links.ts";
 import { schema } from "./schema.ts";
 
+type Stretch = Pick<BlockEdit, "from" | "to">;
+
 /** Blocks that came in place of others, counted among the children of the earlier document. */
 export interface BlockEdit {
   from: number;
@@ -67,11 +69,12 @@ export function mergeTexts(base: Node, mine: Node, theirs: Node): Node | null {
 }
 
 /** Whether two edits are about the same block, or put something in at the same place. */
-function meet(a: BlockEdit, b: BlockEdit): boolean {
+export function meet(a: Stretch, b: Stretch): boolean {
   return (a.from < b.to && b.from < a.to) || (a.from === b.from && (a.from === a.to) === (b.from === b.to));
 }
 
-function isBefore(a: BlockEdit, b: BlockEdit): boolean {
+/** Whether an edit comes before another that it does not meet. */
+export function isBefore(a: Stretch, b: Stretch): boolean {
   return a.from === b.from ? a.to < b.to : a.from < b.from;
 }
 

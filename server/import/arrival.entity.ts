@@ -1,6 +1,6 @@
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
-import { jsonColumn, longTextColumn } from "../database/json-column.ts";
+import { longTextColumn } from "../database/json-column.ts";
 
 /** A manuscript that was brought in, compared with what was made of it. */
 @Entity("arrival")
@@ -17,10 +17,6 @@ export class Arrival {
 
   @Column("varchar", { length: 255 })
   fileName: string;
-
-  /** The verdicts in numbers; null where the second reader could not read the file. */
-  @Column(jsonColumn({ nullable: true }))
-  counts: Record<string, number> | null;
 
   /** The proof with like things together, as JSON that nobody on the way looks into. */
   @Column(longTextColumn({ select: false }))

@@ -86,7 +86,7 @@ class ArrivalGroupAnswer implements ArrivalGroup {
   verdict: ArrivalVerdict;
   @ApiProperty({ description: "What all links of its sort are called." })
   sort: string;
-  @ApiProperty({ enum: ["base-address", "files", "places"], nullable: true })
+  @ApiProperty({ enum: ["base-address", "places"], nullable: true })
   mend: ArrivalMend | null;
   @ApiProperty()
   count: number;

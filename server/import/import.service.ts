@@ -290,7 +290,6 @@ export class ImportService {
         id: job.id,
         bookId: kept?.bookId ?? null,
         fileName: input.fileName.slice(0, 255),
-        counts: arrived.counts,
         grouped: arrived.grouped,
         csv: arrived.csv,
         documents: kept?.documents ?? "[]",

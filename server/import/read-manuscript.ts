@@ -28,7 +28,6 @@ export interface ManuscriptToRead {
 /** What is kept of a manuscript that was read, apart from its chapters. */
 export interface ReadArrival extends Omit<ImportedManuscript, "chapters" | "arrival" | "leftOut"> {
   links: number;
-  counts: ArrivalProof["counts"] | null;
   /** What the author sees of the arrival proof, as JSON. */
   grouped: string;
   csv: string;
@@ -58,7 +57,6 @@ export async function readManuscript({
   return {
     ...imported,
     links: imported.chapters.reduce((sum, doc) => sum + linkUses(doc).length, 0),
-    counts: arrival?.counts ?? null,
     grouped: JSON.stringify(
       arrival
         ? groupArrival(arrival, shownOfSort)

@@ -2,6 +2,8 @@ import { CircleMinus, CirclePlus, PencilLine, Split, type LucideIcon } from "luc
 import { useId } from "react";
 import type { VersionOfBook } from "../api/client";
 import { plural } from "../parts/wording";
+import { Change, differenceKinds } from "../write/versions/link-differences";
+import { ParagraphDifference } from "../write/versions/paragraph-difference";
 
 type ShownChapter = VersionOfBook["chapters"][number];
 export type Side = "here" | "elsewhere";
@@ -12,8 +14,6 @@ const kinds: Record<ShownChapter["kind"], { icon: LucideIcon; word: string }> = 
   same: { icon: Split, word: "as it is, unless you choose otherwise" },
   gone: { icon: CircleMinus, word: "gone, it leaves the book" },
 };
-const linkWords = { added: "new", changed: "changed", removed: "gone" } as const;
-
 /** What a new version of a manuscript does to its book, chapter by chapter, links apart. */
 export function Version({
   version,
@@ -27,7 +27,7 @@ export function Version({
   const { chapters, same, links, hasBase } = version;
   const told = (["added", "changed", "removed"] as const)
     .filter((kind) => links[kind] > 0)
-    .map((kind) => `${plural(links[kind], "link")} ${linkWords[kind]}`);
+    .map((kind) => `${plural(links[kind], "link")} ${differenceKinds[kind].word.toLowerCase()}`);
   return (
     <section aria-label="What it changes" className="grid gap-3">
       <p>
@@ -104,35 +104,34 @@ function ChangedChapter({
         ))}
         {links.length > 0 && (
           <ul aria-label="Links that are others" className="border-b border-hairline">
-            {links.map((link, i) => (
-              <li key={i} className="grid gap-x-4 border-t border-hairline py-1 sm:grid-cols-[5rem_1fr_1fr]">
-                <span className="text-faint">{linkWords[link.kind]}</span>
-                <span className="font-serif [overflow-wrap:anywhere]">{link.text || "(no words)"}</span>
-                <span className="font-mono text-[0.85em] [overflow-wrap:anywhere]">
-                  {link.before !== null && link.before !== link.after && <del>{link.before}</del>}{" "}
-                  {link.after}
-                </span>
-              </li>
-            ))}
+            {links.map(({ kind: became, text, before, after }, i) => {
+              const { icon: Mark, word: what } = differenceKinds[became];
+              return (
+                <li
+                  key={i}
+                  className="grid gap-x-4 border-t border-hairline py-1 sm:grid-cols-[6.5rem_1fr_1fr]"
+                >
+                  <span className="inline-flex items-center gap-1 self-start">
+                    <Mark aria-hidden size={14} /> {what}
+                  </span>
+                  <span className="font-serif [overflow-wrap:anywhere]">{text || "(no words)"}</span>
+                  {became === "changed" ? (
+                    <Change before={before ?? ""} after={after ?? ""} />
+                  ) : (
+                    <span className="font-mono text-[0.82rem] [overflow-wrap:anywhere] text-faint">
+                      {after ?? before}
+                    </span>
+                  )}
+                </li>
+              );
+            })}
           </ul>
         )}
-        {paragraphs.map((parts, i) => (
-          <p key={i} className="font-serif text-base [overflow-wrap:anywhere]">
-            {parts.map(({ kind: part, text }, at) =>
-              part === "added" ? (
-                <ins key={at} className="bg-blue-wash decoration-blue">
-                  {text}
-                </ins>
-              ) : part === "removed" ? (
-                <del key={at} className="text-faint">
-                  {text}
-                </del>
-              ) : (
-                <span key={at}>{text.length > 160 ? `${text.slice(0, 60)} … ${text.slice(-60)}` : text}</span>
-              ),
-            )}
-          </p>
-        ))}
+        <div className="grid gap-2 font-serif text-base">
+          {paragraphs.map((parts, i) => (
+            <ParagraphDifference key={i} parts={parts} shortened />
+          ))}
+        </div>
         {changedParagraphs > paragraphs.length && (
           <p className="text-faint">And {plural(changedParagraphs - paragraphs.length, "more paragraph")}.</p>
         )}

@@ -13,7 +13,7 @@ import { lettersAtPlaces } from "./letters-at-places.ts";
 export type ArrivalVerdict = "intact" | "changed" | "left-out" | "lost" | "extra";
 
 /** What the author can do about links of a sort. */
-export type ArrivalMend = "base-address" | "files" | "places";
+export type ArrivalMend = "base-address" | "places";
 
 /** A link of the file, or of the book alone where it is extra, with what became of it. */
 export interface ArrivedLink {

@@ -15,7 +15,7 @@ export interface FileLink {
 }
 
 /** How many letters tell one place from another. */
-const landingLetters = 24;
+export const landingLetters = 24;
 
 /** Only letters are compared: numbers, blanks and signs are made by whoever shows a text. */
 export function lettersOf(text: string): string {

@@ -1,8 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { topOfBook } from "../../manuscript/book-index.ts";
-import { lettersOf } from "./file-links.ts";
-
-const landingLetters = 24;
+import { landingLetters, lettersOf } from "./file-links.ts";
 
 /** The letters that stand at each landing place of a book, by the places' ids. */
 export function lettersAtPlaces(chapters: readonly Node[]): ReadonlyMap<string, string> {

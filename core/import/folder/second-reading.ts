@@ -3,7 +3,7 @@ import { readLinks } from "../arrival/links-of-html.ts";
 import { decoded } from "../hast-nodes.ts";
 import { pathFrom } from "../joined-pages.ts";
 import { htmlOfMarkdown, isOfNote } from "../markdown/second-reading.ts";
-import { decodeText } from "../text-encoding.ts";
+import { decodePage, decodeText } from "../text-encoding.ts";
 import { isMarkdown, pagesIn } from "./pages-of-folder.ts";
 
 /** The links of all pages of a folder, those from page to page by the page and the place in it. */
@@ -13,7 +13,8 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
   for (const path of pages) {
     links.place(path);
     links.where = path;
-    const text = decodeText(files[path]!)?.text ?? "";
+    const bytes = files[path]!;
+    const text = isMarkdown(path) ? (decodeText(bytes)?.text ?? "") : decodePage(bytes);
     const hrefOf = (href: string): string => {
       if (/^[a-z][a-z0-9+.-]*:/i.test(href)) return href;
       const to = href.startsWith("#") ? path : pathFrom(path, href);

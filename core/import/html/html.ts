@@ -1,18 +1,19 @@
 import type { Element, ElementContent, Root } from "hast";
 import { raw } from "hast-util-raw";
-import { parse, type DefaultTreeAdapterMap } from "parse5";
+import { toString } from "hast-util-to-string";
 import { VFile } from "vfile";
 import { linksOfHtml } from "../arrival/links-of-html.ts";
 import { areaOfMap } from "../areas.ts";
 import { pictureOfSvg } from "../svg-pictures.ts";
 import { allElements } from "../hast-nodes.ts";
+import { decodePage } from "../text-encoding.ts";
 import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 
 /** A page of HTML, or of XHTML as HTML reads it. */
 export const html: ManuscriptReader = {
-  accepts: ({ name, bytes }) => isPage(name, decode(bytes.subarray(0, 20_000))),
-  read: ({ bytes }) => readPage(decode(bytes)),
-  linksOf: ({ bytes }) => linksOfHtml(decode(bytes)),
+  accepts: ({ name, bytes }) => isPage(name, decodePage(bytes.subarray(0, 20_000))),
+  read: ({ bytes }) => readPage(decodePage(bytes)),
+  linksOf: ({ bytes }) => linksOfHtml(decodePage(bytes)),
 };
 
 /** A page says that it is one, or begins with an element and has nothing of Markdown in it. */
@@ -25,24 +26,12 @@ function isPage(name: string, start: string): boolean {
   return element.test(beginning) && !/^#{1,6} |^```|\]\(/m.test(start);
 }
 
-/** The text of a page, in the encoding that it says it has (HTML, 13.2.3), else in UTF-8. */
-function decode(bytes: Uint8Array): string {
-  const start = new TextDecoder("latin1").decode(bytes.subarray(0, 1024));
-  const said = /<meta[^>]+charset\s*=\s*["']?([\w-]+)/i.exec(start)?.[1];
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder("utf-16be").decode(bytes);
-  try {
-    return new TextDecoder(said ?? "utf-8").decode(bytes);
-  } catch {
-    // An encoding that nobody knows.
-    return new TextDecoder().decode(bytes);
-  }
-}
-
 function readPage(text: string): ReadManuscript {
+  const page = parsed(text);
+  const about = aboutPage(page, text);
   return {
-    tree: readHtml(text),
-    about: aboutPage(text),
+    tree: contentOf(page),
+    about,
     pictures: [],
     companions: [],
     leftOut: [],
@@ -51,37 +40,36 @@ function readPage(text: string): ReadManuscript {
 }
 
 /** What a page says of itself in its head. */
-function aboutPage(text: string): AboutManuscript {
-  const page = parse(text);
-  const root = page.childNodes.find(
-    (node): node is DefaultTreeAdapterMap["element"] => node.nodeName === "html",
-  );
-  const head = root?.childNodes.find(
-    (node): node is DefaultTreeAdapterMap["element"] => node.nodeName === "head",
-  );
-  const inHead = (head?.childNodes ?? []).filter(
-    (node): node is DefaultTreeAdapterMap["element"] => "attrs" in node,
-  );
-  const attribute = (of: DefaultTreeAdapterMap["element"] | undefined, name: string): string | null =>
-    of?.attrs.find((one) => one.name === name)?.value.trim() || null;
-  const title = inHead.find(({ tagName }) => tagName === "title")?.childNodes[0];
-  const author = inHead.find((one) => attribute(one, "name")?.toLowerCase() === "author");
+function aboutPage(page: Root, text: string): AboutManuscript {
+  const all = allElements(page);
+  const said = (value: unknown): string | null => (typeof value === "string" && value.trim()) || null;
+  const title = all.find(({ tagName }) => tagName === "title");
+  const isAuthor = ({ tagName, properties }: Element): boolean =>
+    tagName === "meta" && String(properties["name"]).toLowerCase() === "author";
   return {
-    title: title && "value" in title ? title.value.trim() || null : null,
-    author: attribute(author, "content"),
-    language: attribute(root, "lang"),
+    title: said(title && toString(title)),
+    author: said(all.find(isAuthor)?.properties["content"]),
+    // The tree begins with what is in the page’s outermost element.
+    language: said(/<html\b[^>]*?\slang\s*=\s*["']?([\w-]+)/i.exec(text)?.[1]),
   };
 }
 
 /** The tree of a page as browsers read it, without what it says of itself. */
 export function readHtml(text: string): Root {
-  const page = raw(
+  return contentOf(parsed(text));
+}
+
+function parsed(text: string): Root {
+  return raw(
     {
       type: "root",
       children: [{ type: "raw", value: text, position: wholeOf(text) }],
     } as unknown as Root,
     { file: new VFile(text) },
   ) as Root;
+}
+
+function contentOf(page: Root): Root {
   const base = allElements(page).find(({ tagName }) => tagName === "base")?.properties["href"];
   if (typeof base === "string" && /^https?:/i.test(base)) startFrom(page, base);
   areasOfMaps(page);

@@ -3,7 +3,7 @@ import { Transform } from "prosemirror-transform";
 import { sameDestination } from "../../destination/destination.ts";
 import { linkAttrs } from "../../manuscript/attributes.ts";
 import { giveOwnIds } from "../../manuscript/edit-links.ts";
-import { blockEdits, type BlockEdit } from "../../manuscript/merge-texts.ts";
+import { blockEdits, isBefore, meet, type BlockEdit } from "../../manuscript/merge-texts.ts";
 import { linkMark, schema } from "../../manuscript/schema.ts";
 import { align, blockWords } from "./align.ts";
 import { withWhatWasMadeHere } from "./with-what-was-made-here.ts";
@@ -49,7 +49,7 @@ export function mergeVersion(
   };
   while (own.length > 0 || others.length > 0) {
     const [a, b] = [own[0], others[0]];
-    if (!a || !b || !touches(a, b)) {
+    if (!a || !b || !meet(a, b)) {
       const edit = (!b || (a && isBefore(a, b)) ? own : others).shift()!;
       take(edit, edit.blocks);
       continue;
@@ -64,7 +64,7 @@ export function mergeVersion(
         [own, mine],
         [others, theirs],
       ] as const)
-        while (waiting[0] && touches(waiting[0], stretch)) {
+        while (waiting[0] && meet(waiting[0], stretch)) {
           taken.push(waiting.shift()!);
           stretch.from = Math.min(stretch.from, taken.at(-1)!.from);
           stretch.to = Math.max(stretch.to, taken.at(-1)!.to);
@@ -104,14 +104,6 @@ function inParts(base: Node, { from, to, blocks }: BlockEdit): BlockEdit[] {
   }
   until(known.length, blocks.length);
   return parts;
-}
-
-function touches(a: Pick<BlockEdit, "from" | "to">, b: Pick<BlockEdit, "from" | "to">): boolean {
-  return (a.from < b.to && b.from < a.to) || (a.from === b.from && (a.from === a.to) === (b.from === b.to));
-}
-
-function isBefore(a: BlockEdit, b: BlockEdit): boolean {
-  return a.from === b.from ? a.to < b.to : a.from < b.from;
 }
 
 /** A stretch of the base with some edits of one side in it. */

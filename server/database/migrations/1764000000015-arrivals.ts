@@ -8,7 +8,6 @@ export class Arrivals1764000000015 implements MigrationInterface {
         id char(36) NOT NULL,
         bookId char(36) NULL,
         fileName varchar(255) NOT NULL,
-        counts longtext NULL,
         \`grouped\` longtext NOT NULL,
         csv longtext NOT NULL,
         documents longtext NOT NULL,

@@ -5,7 +5,8 @@ import type { LinkDifference, LinkState } from "@vennet/core/manuscript/versions
 import { Minus, PencilLine, Plus } from "lucide-react";
 import { plural } from "../../parts/wording";
 
-const kinds = {
+/** What can become of a link from one version to another: a shape and its word. */
+export const differenceKinds = {
   added: { icon: Plus, word: "Added" },
   removed: { icon: Minus, word: "Removed" },
   changed: { icon: PencilLine, word: "Changed" },
@@ -28,7 +29,7 @@ export function LinkDifferences({
       </h2>
       <ul className="mt-1">
         {differences.map((difference) => {
-          const { icon: Icon, word } = kinds[difference.kind];
+          const { icon: Icon, word } = differenceKinds[difference.kind];
           const state = difference.kind === "removed" ? difference.before : difference.after;
           return (
             <li
@@ -82,7 +83,8 @@ function lookWords({ look }: LinkState): string {
     : "look of its kind";
 }
 
-function Change({ before, after, serif = false }: { before: string; after: string; serif?: boolean }) {
+/** Something that was one way before and is another way now. */
+export function Change({ before, after, serif = false }: { before: string; after: string; serif?: boolean }) {
   return (
     <span className={`block [overflow-wrap:anywhere] ${serif ? "font-serif" : "font-mono text-[0.82rem]"}`}>
       {before === after ? (
