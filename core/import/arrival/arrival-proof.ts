@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { readHref, writeDestination } from "../../destination/destination.ts";
+import { assertDestination, readHref, writeDestination } from "../../destination/destination.ts";
 import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { topOfBook } from "../../manuscript/book-index.ts";
@@ -232,7 +232,9 @@ class Pairing {
     const name = fileNameOf(href);
     if (name !== "" && this.fileNames.has(name)) return { leadsTo: `file ${name}`, refusal: null };
     try {
-      return { leadsTo: this.written(readHref(href, this.book.baseAddress)), refusal: null };
+      const destination = readHref(href, this.book.baseAddress);
+      if (destination.kind !== "place") assertDestination(destination);
+      return { leadsTo: this.written(destination), refusal: null };
     } catch (error) {
       if (!(error instanceof DestinationError)) throw error;
       return { leadsTo: href, refusal: error.message };

@@ -1,6 +1,6 @@
 import type { ManuscriptFormat } from "../manuscript-reader.ts";
 
 export const folderFormat: ManuscriptFormat = {
-  name: "folder of these pages, packed (ZIP)",
+  name: "packed folder of pages (ZIP)",
   endings: [".zip"],
 };

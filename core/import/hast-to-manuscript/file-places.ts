@@ -3,6 +3,7 @@ import type { Element } from "hast";
 import { toString } from "hast-util-to-string";
 import { Fragment, type Node } from "prosemirror-model";
 import type { Destination } from "../../destination/kinds/kinds.ts";
+import { longestPlaceId } from "../../destination/kinds/place.ts";
 import { topOfBook } from "../../manuscript/book-index.ts";
 import type { Hotspot } from "../../manuscript/hotspot.ts";
 import { newId } from "../../manuscript/ids.ts";
@@ -10,6 +11,7 @@ import { newId } from "../../manuscript/ids.ts";
 /** The landing places of a file: the names by which its own links call them, with the ids that the manuscript gives. */
 export class FilePlaces {
   private readonly ids = new Map<string, string>();
+  private readonly longNames = new Map<string, string>();
   private readonly slugger = new GithubSlugger();
 
   has(name: string): boolean {
@@ -53,21 +55,40 @@ export class FilePlaces {
     const marks = node.marks.map((mark) => {
       const destination = mark.attrs["destination"] as Destination | undefined;
       if (destination?.kind !== "place") return mark;
-      const target = this.idFor(destination.target);
-      return target ? mark.type.create({ ...mark.attrs, destination: { kind: "place", target } }) : mark;
+      return mark.type.create({ ...mark.attrs, destination: this.placeFor(destination.target) });
     });
     const { hotspots } = node.attrs as { hotspots?: Hotspot[] };
     if (!hotspots?.length) return node.mark(marks);
     const resolved = hotspots.map((hotspot) => {
       const { destination } = hotspot;
-      const target = destination.kind === "place" ? this.idFor(destination.target) : undefined;
-      return target ? { ...hotspot, destination: { kind: "place", target } } : hotspot;
+      return destination.kind === "place"
+        ? { ...hotspot, destination: this.placeFor(destination.target) }
+        : hotspot;
     });
     return node.type.create({ ...node.attrs, hotspots: resolved }, null, marks);
+  }
+
+  /** A link to a place that is named, until all places are known: a name may be longer than a place's id. */
+  named(name: string): Destination {
+    if (name.length <= longestPlaceId) return { kind: "place", target: name };
+    const target = newId();
+    this.longNames.set(target, name);
+    return { kind: "place", target };
+  }
+
+  /** The place of a name; one that the file does not have is called by its name, as far as an id may be long. */
+  private placeFor(target: string): Destination {
+    const name = this.longNames.get(target) ?? target;
+    return { kind: "place", target: this.idFor(name) ?? shortened(name) };
   }
 
   private idFor(name: string): string | undefined {
     if (name === "top" && !this.ids.has(name)) return topOfBook;
     return this.ids.get(name) ?? this.ids.get(name.toLowerCase());
   }
+}
+
+/** A name as far as an id may be long, whole letters of it. */
+function shortened(name: string): string {
+  return name.slice(0, longestPlaceId).replace(/[\ud800-\udbff]$/, "");
 }

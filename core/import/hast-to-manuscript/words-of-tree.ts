@@ -1,7 +1,7 @@
 import type { Element, ElementContent } from "hast";
 import { toString } from "hast-util-to-string";
 import type { Mark, Node } from "prosemirror-model";
-import { readHref } from "../../destination/destination.ts";
+import { assertDestination, readHref } from "../../destination/destination.ts";
 import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { newId } from "../../manuscript/ids.ts";
@@ -137,6 +137,8 @@ export class WordsOfTree {
     let destination: Destination;
     try {
       destination = readHref(href, this.reading.options.baseAddress);
+      if (destination.kind === "place") return this.reading.places.named(destination.target);
+      assertDestination(destination);
     } catch (error) {
       if (!(error instanceof DestinationError)) throw error;
       this.reading.tell(

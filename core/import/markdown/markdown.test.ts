@@ -3,6 +3,7 @@ import { writeDestination } from "../../destination/destination.ts";
 import { linkUses } from "../../manuscript/links.ts";
 import { placesOf } from "../../manuscript/outline.ts";
 import { pictureAttrs } from "../../manuscript/attributes.ts";
+import { bring } from "../../test/brought.ts";
 import { bringIn } from "../../test/sample-book.ts";
 
 const links = (markdown: string, base: string | null = null): [string, string][] =>
@@ -207,4 +208,19 @@ describe("text", () => {
     ]);
     expect(imported.leftOut).toHaveLength(1);
   });
+});
+
+test("no link is so long that it keeps the others out: it is left out with its reason, or its place is found", async () => {
+  const name = "sands-".repeat(30);
+  const long = "x".repeat(9_000);
+  const text = `[far](https://a.example/${long}) [beside](${long}.html) [there](#${name}) [gone](#${long}) [sound](https://b.example/)\n\n<a id="${name}"></a>Here.`;
+  const { chapters, arrival } = await bring(new TextEncoder().encode(text));
+  expect(linkUses(chapters[0]!).map(({ text: words }) => words)).toEqual(["there", "gone", "sound"]);
+  expect(arrival!.links.map(({ verdict, words, reason }) => [verdict, words, /8,000/.test(reason)])).toEqual([
+    ["left-out", "far", true],
+    ["left-out", "beside", true],
+    ["intact", "there", false],
+    ["changed", "gone", false],
+    ["intact", "sound", false],
+  ]);
 });
