@@ -81,7 +81,8 @@ function textDifferences(before: Node, after: Node): TextPart[][] {
   return paragraphs;
 }
 
-function wordDifferences(before: string, after: string): TextPart[] {
+/** The words of two texts in one: what both have, what went and what came. */
+export function wordDifferences(before: string, after: string): TextPart[] {
   return diffWordsWithSpace(before, after).map(({ value, added, removed }) => ({
     kind: added ? "added" : removed ? "removed" : "same",
     text: value,

@@ -8,7 +8,7 @@ import { ArrayMaxSize, IsArray, IsIn, IsOptional, IsString, IsUrl, MaxLength } f
 import { BookAnswer } from "../books/books.dto.ts";
 import { StepAnswer } from "../history/history.dto.ts";
 import type { Arrival } from "./arrival.entity.ts";
-import type { ShownChapter, ShownLink, ShownVersion } from "./take-in-version-task.ts";
+import type { ShownChapter, ShownClash, ShownLink, ShownVersion } from "./take-in-version-task.ts";
 
 const sides: Side[] = ["here", "elsewhere"];
 const verdicts: ArrivalVerdict[] = ["intact", "changed", "left-out", "lost", "extra"];
@@ -176,13 +176,15 @@ class ShownLinkAnswer implements ShownLink {
   after: string | null;
 }
 
-class ClashAnswer {
+class ClashAnswer implements ShownClash {
   @ApiProperty()
   number: number;
   @ApiProperty({ description: "The text as it is in the book." })
   here: string;
   @ApiProperty({ description: "The text of the new version." })
   elsewhere: string;
+  @ApiProperty({ type: [TextPartAnswer], description: "Both in one: what was removed is here alone." })
+  parts: TextPartAnswer[];
 }
 
 class ShownChapterAnswer implements ShownChapter {

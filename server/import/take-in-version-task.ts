@@ -1,12 +1,17 @@
 import { createHash } from "node:crypto";
 import { nameDestination } from "@vennet/core/destination/destination";
 import type { ImportedManuscript } from "@vennet/core/import/import-manuscript";
-import type { Side } from "@vennet/core/import/new-version/merge-version";
+import type { Clash, Side } from "@vennet/core/import/new-version/merge-version";
 import { takeInVersion, type VersionChange } from "@vennet/core/import/new-version/take-in-version";
 import { withKnownIds } from "@vennet/core/import/new-version/with-known-ids";
 import { chapterTitle, readChapter, writeChapter } from "@vennet/core/manuscript/chapter";
 import { linkUses } from "@vennet/core/manuscript/links";
-import type { LinkDifference, LinkState, TextPart } from "@vennet/core/manuscript/versions";
+import {
+  wordDifferences,
+  type LinkDifference,
+  type LinkState,
+  type TextPart,
+} from "@vennet/core/manuscript/versions";
 import type { Node } from "prosemirror-model";
 import { deriveChapter, type DerivedChapter } from "../chapters/derived-chapter.ts";
 import {
@@ -34,6 +39,13 @@ export interface ShownLink {
   after: string | null;
 }
 
+/** Two texts of one stretch, of which the author chooses. */
+export interface ShownClash extends Clash {
+  number: number;
+  /** Both in one: what went is what is here alone. */
+  parts: TextPart[];
+}
+
 /** What becomes of one chapter, as the author sees it. */
 export interface ShownChapter {
   title: string;
@@ -43,7 +55,7 @@ export interface ShownChapter {
   changedParagraphs: number;
   links: ShownLink[];
   changedLinks: number;
-  clashes: { number: number; here: string; elsewhere: string }[];
+  clashes: ShownClash[];
 }
 
 export interface ShownVersion {
@@ -125,7 +137,10 @@ function shownVersion(
   const links = { added: 0, changed: 0, removed: 0 };
   let clash = 0;
   const chapters = changes.flatMap(({ at, doc, kind, difference, clashes }): ShownChapter[] => {
-    const numbered = clashes.map((one) => ({ number: clash++, ...one }));
+    const numbered = clashes.map(({ here, elsewhere }): ShownClash => {
+      const parts = wordDifferences(here, elsewhere);
+      return { number: clash++, here, elsewhere, parts };
+    });
     if (kind === "same" && numbered.length === 0) return [];
     const paragraphs =
       difference?.paragraphs.filter((parts) => parts.some((part) => part.kind !== "same")) ?? [];

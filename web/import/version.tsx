@@ -3,7 +3,7 @@ import { useId } from "react";
 import type { VersionOfBook } from "../api/client";
 import { plural } from "../parts/wording";
 import { Change, differenceKinds } from "../write/versions/link-differences";
-import { ParagraphDifference } from "../write/versions/paragraph-difference";
+import { ParagraphDifference, withoutMiddle } from "../write/versions/paragraph-difference";
 
 type ShownChapter = VersionOfBook["chapters"][number];
 export type Side = "here" | "elsewhere";
@@ -67,7 +67,7 @@ function ChangedChapter({
     <>
       <Icon aria-hidden size={15} strokeWidth={2.2} className="shrink-0" />
       <span className="min-w-0 grow font-serif [overflow-wrap:anywhere]">{title}</span>
-      <span className="text-right text-sm text-faint">
+      <span className="shrink-0 text-right text-sm text-faint">
         {kind === "changed"
           ? [
               changedParagraphs > 0 ? plural(changedParagraphs, "paragraph") : "",
@@ -94,10 +94,10 @@ function ChangedChapter({
         </span>
       </summary>
       <div className="grid gap-3 pb-4 pl-6 text-sm">
-        {clashes.map(({ number, here, elsewhere }) => (
+        {clashes.map(({ number, parts }) => (
           <Clash
             key={number}
-            texts={{ here, elsewhere }}
+            parts={parts}
             chosen={choices[number] ?? "here"}
             onChoose={(side) => onChoose(number, side)}
           />
@@ -142,11 +142,12 @@ function ChangedChapter({
 
 /** A stretch that was changed on both sides: both texts, and which of them is taken. */
 function Clash({
-  texts,
+  parts,
   chosen,
   onChoose,
 }: {
-  texts: Record<Side, string>;
+  /** Both texts in one: what was removed is here alone. */
+  parts: ShownChapter["clashes"][number]["parts"];
   chosen: Side;
   onChoose: (side: Side) => void;
 }) {
@@ -172,7 +173,21 @@ function Clash({
                 {side === "here" ? "As in the book" : "As in the manuscript"}
               </span>
               <span className="block font-serif text-base whitespace-pre-line [overflow-wrap:anywhere]">
-                {texts[side] || "(nothing)"}
+                {parts
+                  .filter(({ kind }) => kind !== (side === "here" ? "added" : "removed"))
+                  .map(({ kind, text }, i) =>
+                    kind === "same" ? (
+                      <span key={i}>{withoutMiddle(text)}</span>
+                    ) : (
+                      // What the other text does not have.
+                      <mark
+                        key={i}
+                        className="bg-red-wash text-ink underline decoration-red underline-offset-4"
+                      >
+                        {text}
+                      </mark>
+                    ),
+                  )}
               </span>
             </span>
           </label>

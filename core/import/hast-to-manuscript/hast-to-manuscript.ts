@@ -133,12 +133,14 @@ class ManuscriptBuilder {
     for (const draft of this.drafts) ids.add(draft.title.attrs["id"] as string);
     for (const { id, destination, text } of chapters.flatMap((doc) => linkUses(doc))) {
       if (destination.kind !== "place" || ids.has(destination.target)) continue;
+      const node = this.reading.linkNodes.get(id);
+      const said = node?.type === "element" ? node.properties["href"] : undefined;
       this.reading.tell(
-        this.reading.linkNodes.get(id),
+        node,
         "Links to places that the file does not have",
         `The link “${clip(text)}” to #${clip(destination.target)}`,
         "It is kept, but the file has no such place.",
-        `#${destination.target}`,
+        typeof said === "string" ? said : `#${destination.target}`,
       );
     }
   }

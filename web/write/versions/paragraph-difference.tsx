@@ -31,7 +31,7 @@ export function ParagraphDifference({
 }
 
 /** A long text without its middle, cut between words. */
-function withoutMiddle(text: string): string {
+export function withoutMiddle(text: string): string {
   if (text.length <= 3 * kept) return text;
   const [start] = /^[\s\S]{0,60}(?=\s)/.exec(text) ?? [text.slice(0, kept)];
   const [end] = /(?<=\s)[\s\S]{0,60}$/.exec(text) ?? [text.slice(-kept)];
