@@ -10,12 +10,14 @@ export interface FoundArea {
   href: string;
   alt: string;
   title: string | null;
+  /** Its frame, as exports say it; left out where none is told. */
+  frame?: string;
 }
 
 type Box = { x: number; y: number; width: number; height: number };
 
 /** What links an area, apart from its shape. */
-type AreaLink = Pick<FoundArea, "href" | "alt" | "title">;
+type AreaLink = Pick<FoundArea, "href" | "alt" | "title" | "frame">;
 
 /** The areas of an image map (HTML, 4.8.14), in pixels of the picture as it is shown. */
 export function areaOfMap(area: Element): FoundArea | null {

@@ -1,13 +1,20 @@
 import type { Element, ElementContent, Root, RootContent } from "hast";
 import type { Node } from "prosemirror-model";
+import type { ChapterRole } from "../manuscript/chapter-role.ts";
+import { BookIndex } from "../manuscript/book-index.ts";
+import { defaultConventions, type Conventions } from "../manuscript/conventions.ts";
 import { guessLanguage, languageTag } from "../manuscript/language.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
+import { placesOf } from "../manuscript/outline.ts";
 import { levels } from "../levels.ts";
 import { tooDeep } from "./errors.ts";
 import type { FileLink } from "./arrival/file-links.ts";
 import { proveArrival, type ArrivalProof } from "./arrival/arrival-proof.ts";
 import { anchorsByIds } from "./hast-to-manuscript/places-by-id.ts";
 import { fileNameOf } from "./file-name.ts";
+import { listsOfContents } from "./lists-of-contents.ts";
+import { followTargets } from "./follow-targets.ts";
+import { withoutWhatIsMade } from "./hast-to-manuscript/carried.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
 import { outOfInlines } from "./hast-to-manuscript/out-of-inlines.ts";
 import type { LeftOut } from "./left-out.ts";
@@ -23,6 +30,8 @@ export interface ImportOptions {
   pictureFor: (source: string) => string | null;
   /** The size of such a picture in pixels, where it is known. */
   pictureSize?: (source: string) => { width: number; height: number } | null;
+  /** What the book counts that the manuscript becomes chapters of; left out for a book of its own. */
+  conventions?: Conventions;
   /** Other files that were brought beside it: links that name one lead to it. */
   beside?: readonly { id: string; name: string }[];
 }
@@ -40,8 +49,12 @@ export interface ImportedManuscript {
   author: string | null;
   /** A BCP 47 tag: what the file says, else what its letters tell; null where they do not. */
   language: string | null;
+  /** What the file says that its book counts; null where it does not. */
+  conventions: Conventions | null;
   /** One valid document a chapter. */
   chapters: Node[];
+  /** Of each chapter, whether it is one of the reading order. */
+  roles: ChapterRole[];
   pictures: ArrivedFile[];
   companions: ArrivedFile[];
   /** The ids of the files brought beside it to which links lead. */
@@ -64,6 +77,8 @@ export async function importManuscript(
   const { tree, about, pictures, companions, leftOut, whereOf } = await inStack(() => reader.read(file));
   const deep = firstTooDeep(tree);
   if (deep) throw tooDeep(whereOf(deep));
+  withoutWhatIsMade(tree);
+  listsOfContents(tree);
   outOfInlines(tree);
   anchorsByIds(tree);
   const arrivedPictures = new ArrivedFiles(pictures);
@@ -83,22 +98,38 @@ export async function importManuscript(
     companionFor: (href) => arrivedCompanions.idFor(href) ?? idBeside(href),
   });
   const told = [...leftOut, ...made.leftOut];
+  const title = titleOf(about) ?? made.title;
+  const language =
+    languageTag(about?.language ?? "") ??
+    guessLanguage(made.chapters.map(({ textContent }) => textContent).join(" "));
+  const conventions = about?.conventions ?? null;
+  const indexOfChapters = (docs: readonly Node[]): BookIndex =>
+    new BookIndex(
+      docs.map((doc, i) => ({ role: made.roles[i]!, places: placesOf(doc) })),
+      options.conventions ?? conventions ?? defaultConventions,
+      { title, language: language ?? "en" },
+    );
+  const chapters = followTargets(made.chapters, made.follows, indexOfChapters(made.chapters));
   const fileLinks = secondReading(reader, file);
   const arrival =
     fileLinks &&
     proveArrival(fileLinks, {
-      chapters: made.chapters,
+      chapters,
+      index: indexOfChapters(chapters),
       leftOut: told,
       baseAddress: options.baseAddress,
-      companions: new Map([...arrivedCompanions.used(), ...beside].map(({ id, name }) => [id, name])),
+      companions: new Map([
+        ...arrivedCompanions.names(),
+        ...beside.map(({ id, name }) => [id, name] as const),
+      ]),
     });
   return {
-    ...made,
-    title: titleOf(about) ?? made.title,
+    title,
     author: about?.author ?? null,
-    language:
-      languageTag(about?.language ?? "") ??
-      guessLanguage(made.chapters.map(({ textContent }) => textContent).join(" ")),
+    language,
+    conventions,
+    chapters,
+    roles: made.roles,
     pictures: arrivedPictures.used(),
     companions: arrivedCompanions.used(),
     usedBeside: [...usedBeside],
@@ -163,6 +194,11 @@ class ArrivedFiles {
   sizeOf(reference: string): { width: number; height: number } | null {
     const file = this.files.find((one) => one.reference === reference);
     return file ? pictureSize(file) : null;
+  }
+
+  /** The names by which the file calls those that are referred to, by their ids. */
+  names(): [id: string, name: string][] {
+    return [...this.ids].map(([reference, id]) => [id, fileNameOf(reference)]);
   }
 
   used(): ArrivedFile[] {

@@ -1,5 +1,7 @@
 import type { Element, ElementContent } from "hast";
+import { topOfBook } from "../manuscript/book-index.ts";
 import { decoded, element } from "./hast-nodes.ts";
+import type { FoundArea } from "./areas.ts";
 import type { EnclosedFile } from "./manuscript-reader.ts";
 import { isPicture } from "./pictures.ts";
 import { pictureOfSvg } from "./svg-pictures.ts";
@@ -40,9 +42,24 @@ export class JoinedPages {
         (key === "id" || parent.tagName === "a")
       )
         properties[key] = placeOf(number, properties[key]);
+    for (const key of ["dataSection", "dataAnchors"] as const)
+      if (typeof properties[key] === "string")
+        properties[key] = properties[key]
+          .split(" ")
+          .map((href) => this.href(href, path))
+          .join(" ");
+    if (typeof properties["dataAreas"] === "string") {
+      const areas = JSON.parse(properties["dataAreas"]) as FoundArea[];
+      const led = areas.map((area) => ({ ...area, href: this.href(area.href, path) }));
+      properties["dataAreas"] = JSON.stringify(led);
+    }
     if (typeof properties["href"] === "string") {
       const href = properties["href"];
       properties["href"] = parent.tagName === "image" ? this.picture(href, path) : this.href(href, path);
+      // A file may have another name in its book than paths allow.
+      const companion = this.companions.get(String(properties["href"]));
+      if (companion && typeof properties["dataFile"] === "string" && properties["dataFile"] !== "")
+        companion.name = properties["dataFile"];
     }
     if (parent.tagName === "img" && typeof properties["src"] === "string")
       properties["src"] = this.picture(properties["src"], path);
@@ -73,8 +90,9 @@ export class JoinedPages {
     return to;
   }
 }
-/** The name of a place in all pages together. */
+/** The name of a place in all pages together; the top of a book of ours is one in all of them. */
 function placeOf(page: number, id: string): string {
+  if (id === topOfBook) return id;
   return `page-${page}${id && `-${id}`}`;
 }
 

@@ -1,4 +1,5 @@
 import type { Nodes, Root } from "hast";
+import type { Conventions } from "../manuscript/conventions.ts";
 import type { FileLink } from "./arrival/file-links.ts";
 import type { LeftOut } from "./left-out.ts";
 
@@ -19,6 +20,8 @@ export interface AboutManuscript {
   author: string | null;
   /** As it says it; whether that is a language is judged later. */
   language: string | null;
+  /** What it counts, where it is an export of ours that says so. */
+  conventions?: Conventions | null;
 }
 
 /** What reading a manuscript file gives, whatever its format. */

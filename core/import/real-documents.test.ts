@@ -32,7 +32,8 @@ const read = (path: string): Uint8Array => {
   return new Uint8Array(path.endsWith(".gz") ? gunzipSync(bytes) : bytes);
 };
 /** What may become of a link of theirs besides arriving as it was. */
-const known = /^(Links that a book cannot hold|Links without words|Links to (files|places) that )/;
+const known =
+  /^(Links that a book cannot hold|Links without words|Ways back from notes|Links to (files|places) that )/;
 
 (paths ? test : test.skip)(
   "every link of real text documents, e-books and manuals arrives, or is told with its reason",

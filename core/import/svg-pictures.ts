@@ -36,7 +36,13 @@ export function pictureOfSvg(svg: Element): ElementContent[] {
       }
       const title = said(child, "xLinkTitle", "title") ?? null;
       const name = titleOf(child) || said(child, "aria-label", "ariaLabel") || toString(child).trim() || href;
-      const link = { href, alt: name, title: title === name ? null : title };
+      const drawnAs = said(child, "dataFrame");
+      const link = {
+        href,
+        alt: name,
+        title: title === name ? null : title,
+        ...(drawnAs === undefined ? {} : { frame: drawnAs }),
+      };
       const shape = child.children.find(
         (one): one is Element =>
           one.type === "element" && ["rect", "circle", "ellipse", "polygon"].includes(one.tagName),
@@ -66,6 +72,7 @@ export function pictureOfSvg(svg: Element): ElementContent[] {
     properties: {
       src: said(image, "href", "xLinkHref") ?? "",
       alt: alt ?? "",
+      ...shownAs(svg),
       ...(areas.length > 0 ? { dataAreas: JSON.stringify(areas) } : {}),
     },
     children: [],
@@ -76,6 +83,15 @@ export function pictureOfSvg(svg: Element): ElementContent[] {
       ? picture
       : { ...picture, tagName: "a", properties: { href, ...(title ? { title } : {}) }, children: [picture] };
   return [shown, ...behind];
+}
+
+/** How wide an export of ours shows a drawing, and whether it is one that says nothing. */
+function shownAs({ properties }: Element): Element["properties"] {
+  const { dataWidth, dataDecorative } = properties;
+  return {
+    ...(dataWidth === undefined ? {} : { dataWidth }),
+    ...(dataDecorative === undefined ? {} : { dataDecorative }),
+  };
 }
 
 function firstOf(parent: Element, name: string): Element | null {

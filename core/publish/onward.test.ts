@@ -188,7 +188,7 @@ test("a text document has footnotes, heads of tables that repeat, and the descri
   expect(document).toContain("<w:tblHeader/>");
   expect(document).toContain('w:tooltip="Office"');
   expect(document.match(/<w:footnoteReference /g)).toHaveLength(1);
-  expect(document).toContain("NOTEREF note-1");
+  expect(document).toContain("NOTEREF _note-1");
   expect(strFromU8(files["word/_rels/footnotes.xml.rels"]!)).toContain(
     'Target="https://x.example/" TargetMode="External"',
   );

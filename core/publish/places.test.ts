@@ -163,11 +163,11 @@ test("a gap is seen where a cross-reference has nothing to say", () => {
   const files = unzipSync(writeEpub(bookOfPlaces()));
   const questions = strFromU8(files["EPUB/chapter-002.xhtml"]!);
   expect(questions).toContain('<span class="gap">[?]</span>');
-  expect(questions).toMatch(/href="chapter-001.xhtml#bare" id="\w+">Table 1<\/a>/);
+  expect(questions).toMatch(/href="chapter-001.xhtml#bare" data-reference="number" id="\w+">Table 1<\/a>/);
   // No pages here: the reference that tells a page falls back on words.
-  expect(questions).toMatch(/href="chapter-001.xhtml#way" id="\w+">The way<\/a>/);
+  expect(questions).toMatch(/href="chapter-001.xhtml#way" data-reference="[a-z-]+" id="\w+">The way<\/a>/);
   expect(strFromU8(files["EPUB/chapter-001.xhtml"]!)).toContain(
-    '<figcaption id="bare"><span class="number">Table 1</span> How long it lies bare</figcaption>',
+    '<figcaption id="bare"><span class="number" data-made="">Table 1 </span>How long it lies bare</figcaption>',
   );
 });
 
@@ -205,14 +205,16 @@ describe("looks", () => {
 
   test("a link that looks like text stays a link", () => {
     const page = strFromU8(unzipSync(writeEpub(book({ asText: true })))["EPUB/chapter-001.xhtml"]!);
-    expect(page).toContain('<a class="as-text" href="https://tides.example/" id="l">the office</a>');
+    expect(page).toContain(
+      '<a class="as-text" href="https://tides.example/" id="l" data-look="text">the office</a>',
+    );
   });
 
   test("a link's own look goes before that of its kind, by a rule of its own", () => {
     const look = { colour: "#7A1FA2", underline: "dotted", bold: true };
     const files = unzipSync(writeEpub(book({ look })));
     expect(strFromU8(files["EPUB/chapter-001.xhtml"]!)).toContain(
-      '<a class="web own-7a1fa2-dotted-bold" href="https://tides.example/" id="l">the office</a>',
+      '<a class="web own-7a1fa2-dotted-bold" href="https://tides.example/" id="l" data-look=',
     );
     const sheet = strFromU8(files["EPUB/style.css"]!);
     const rule =

@@ -2,6 +2,7 @@ import { expect } from "@jest/globals";
 import fc from "fast-check";
 import { ImportError } from "../import/errors.ts";
 import { importManuscript, type ImportedManuscript } from "../import/import-manuscript.ts";
+import { topOfBook } from "../manuscript/book-index.ts";
 import { linkUses } from "../manuscript/links.ts";
 import { placesOf } from "../manuscript/outline.ts";
 
@@ -16,7 +17,8 @@ export function bring(bytes: Uint8Array): Promise<ImportedManuscript> {
 /** The links that a file brings: their words, where each leads, and their descriptions where they have some. */
 export async function linksIn(bytes: Uint8Array): Promise<string[][]> {
   const { chapters } = await bring(bytes);
-  const names = new Map(chapters.flatMap((doc) => placesOf(doc)).map(({ id, text }) => [id, text]));
+  const places = chapters.flatMap((doc) => placesOf(doc)).map(({ id, text }) => [id, text] as const);
+  const names = new Map([[topOfBook, "the top"], ...places]);
   return chapters.flatMap((doc) =>
     linkUses(doc).map(({ text, destination, description }) => [
       text,

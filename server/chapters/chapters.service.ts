@@ -70,13 +70,19 @@ export class ChaptersService {
   }
 
   /** Puts new chapters behind those of a book, within a transaction that `changing` began. */
-  async append(manager: EntityManager, bookId: string, texts: readonly DerivedChapter[]): Promise<void> {
+  async append(
+    manager: EntityManager,
+    bookId: string,
+    texts: readonly DerivedChapter[],
+    roles: readonly ChapterRole[],
+  ): Promise<void> {
     const ids = await this.order(manager, bookId);
     const chapters = await manager.countBy(Chapter, { bookId, deletedAt: IsNull(), role: "chapter" });
-    const added: string[] = [];
+    const added: Record<ChapterRole, string[]> = { chapter: [], companion: [] };
     for (const [i, text] of texts.entries())
-      added.push((await this.insert(manager, bookId, chapters + i, text)).id);
-    ids.splice(chapters, 0, ...added);
+      added[roles[i]!].push((await this.insert(manager, bookId, chapters + i, text, roles[i])).id);
+    ids.splice(chapters, 0, ...added.chapter);
+    ids.push(...added.companion);
     await this.writeOrder(manager, ids);
   }
 

@@ -21,6 +21,7 @@ import type { StepAnswer } from "../history/history.dto.ts";
 import type { ListedStep } from "../history/steps.service.ts";
 import type { Tasks } from "../workers/tasks.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
+import { defaultConventions } from "@vennet/core/manuscript/conventions";
 import { Arrival } from "./arrival.entity.ts";
 import { arrivalAnswer, type ImportAnswer, type ImportRequest, type KeepRequest } from "./import.dto.ts";
 import { keptBeside, sentBeside } from "./files-beside.ts";
@@ -230,6 +231,7 @@ export class ImportService {
       file: { name: input.fileName, bytes: await this.files.read(input.manuscript) },
       fallbackTitle: input.title || input.fileName.replace(/\.[^.]*$/, "") || "Untitled",
       baseAddress: input.baseAddress,
+      conventions: job.bookId ? await this.conventionsOf(job.bookId) : null,
       beside,
     };
     if (!input.isVersion) {
@@ -240,7 +242,7 @@ export class ImportService {
         const bookId = job.bookId ?? (await this.newBook(keeping, input, arrived));
         if (job.bookId) await keeping.update(Book, { id: bookId }, { modifiedAt: new Date() });
         await this.writeFiles(keeping, bookId, input, arrived, beside);
-        await this.chapters.append(keeping, bookId, arrived.chapters);
+        await this.chapters.append(keeping, bookId, arrived.chapters, arrived.roles);
         const documents = `[${arrived.chapters.map(({ document }) => document).join()}]`;
         return { bookId, step: null, documents };
       });
@@ -349,10 +351,17 @@ export class ImportService {
     await this.files.store({ id, bookId, name, mediaType, role: "companion", bytes }, manager);
   }
 
+  private async conventionsOf(bookId: string): Promise<Book["conventions"]> {
+    return (await this.database.manager.findOneBy(Book, { id: bookId }))?.conventions ?? defaultConventions;
+  }
+
   private async newBook(manager: EntityManager, input: ImportInput, arrived: Arrived): Promise<string> {
     const title = (input.title || arrived.title).slice(0, 500);
     const author = { id: input.accountId, name: (arrived.author ?? input.authorName).slice(0, 200) };
-    return (await this.books.insert(manager, author, title, arrived.language ?? "en")).id;
+    const { id } = await this.books.insert(manager, author, title, arrived.language ?? "en");
+    const { conventions } = arrived;
+    if (conventions) await manager.update(Book, { id }, columns<Book>({ conventions }));
+    return id;
   }
 
   /** What was sent and has not become a book's. */

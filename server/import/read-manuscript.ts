@@ -3,6 +3,7 @@ import type { ArrivalProof } from "@vennet/core/import/arrival/arrival-proof";
 import { fileNameOf } from "@vennet/core/import/file-name";
 import { importManuscript, type ImportedManuscript } from "@vennet/core/import/import-manuscript";
 import type { BroughtFile } from "@vennet/core/import/manuscript-reader";
+import type { Conventions } from "@vennet/core/manuscript/conventions";
 import { linkUses } from "@vennet/core/manuscript/links";
 import { stringify } from "csv-stringify/sync";
 
@@ -22,6 +23,8 @@ export interface ManuscriptToRead {
   file: BroughtFile;
   fallbackTitle: string;
   baseAddress: string | null;
+  /** What its book counts; null for one that is to be a book of its own. */
+  conventions: Conventions | null;
   beside: FileBeside[];
 }
 
@@ -41,6 +44,7 @@ export async function readManuscript({
   file,
   fallbackTitle,
   baseAddress,
+  conventions,
   beside,
 }: ManuscriptToRead): Promise<ReadArrival & Pick<ImportedManuscript, "chapters">> {
   const pictures = new Map(
@@ -50,6 +54,7 @@ export async function readManuscript({
   const { arrival, leftOut, ...imported } = await importManuscript(file, {
     fallbackTitle,
     baseAddress,
+    ...(conventions ? { conventions } : {}),
     pictureFor: (source) => pictures.get(fileNameOf(source))?.id ?? null,
     pictureSize: (source) => pictures.get(fileNameOf(source))?.size ?? null,
     beside: beside.map(({ companionId, name }) => ({ id: companionId, name })),

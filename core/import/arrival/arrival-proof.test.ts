@@ -7,6 +7,8 @@ import { writeMarkdown } from "../../publish/formats/markdown/write-markdown.ts"
 import { writeWebPage } from "../../publish/formats/web/web-page.ts";
 import { openExport } from "../../proof/exported-folder.ts";
 import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
+import { indexOf } from "../../manuscript/book.ts";
+import { bookWith } from "../../test/book-of-places.ts";
 import { bring } from "../../test/brought.ts";
 import { proveArrival, type ArrivalProof } from "./arrival-proof.ts";
 import type { FileLink } from "./file-links.ts";
@@ -96,6 +98,7 @@ describe("what an importer does wrong is found, link by link", () => {
     told(
       proveArrival(asked, {
         chapters: [chapter(...words)],
+        index: indexOf(bookWith([chapter(...words)])),
         leftOut: [],
         baseAddress: null,
         companions: new Map(),

@@ -2,12 +2,12 @@ import type { Node } from "prosemirror-model";
 import { assertDestination, readHref, writeDestination } from "../../destination/destination.ts";
 import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
-import { topOfBook } from "../../manuscript/book-index.ts";
-import { linkUses, type LinkUse } from "../../manuscript/links.ts";
+import { topOfBook, type BookIndex } from "../../manuscript/book-index.ts";
 import { fileNameOf } from "../file-name.ts";
 import type { LeftOut } from "../left-out.ts";
-import type { FileLink } from "./file-links.ts";
+import { lettersOf, type FileLink } from "./file-links.ts";
 import { lettersAtPlaces } from "./letters-at-places.ts";
+import { linksOfBook, type BookLink } from "./links-of-book.ts";
 
 /** What became of a link of the file: it is in the book as it was, not quite as it was, out of it for a reason, or gone. */
 export type ArrivalVerdict = "intact" | "changed" | "left-out" | "lost" | "extra";
@@ -42,6 +42,7 @@ export interface ArrivalProof {
 /** What a proof is made with. */
 export interface ArrivedBook {
   chapters: readonly Node[];
+  index: BookIndex;
   leftOut: readonly LeftOut[];
   baseAddress: string | null;
   /** The names of the files that came along, by their ids. */
@@ -60,12 +61,12 @@ export function proveArrival(fileLinks: readonly FileLink[], book: ArrivedBook):
   return { counts, links, told: book.leftOut.filter(({ href }) => href === undefined) };
 }
 
-interface BookLink {
-  use: LinkUse;
+interface Given extends BookLink {
   letters: string;
   leadsTo: string;
   /** The letters where it leads; null for one that leads out of the book, or nowhere. */
   landing: string | null;
+  isCaption: boolean;
 }
 
 interface Asked {
@@ -80,8 +81,8 @@ const inner = "#";
 
 class Pairing {
   private readonly asked: Asked[];
-  private readonly given: BookLink[];
-  private readonly pairs = new Map<Asked, BookLink>();
+  private readonly given: Given[];
+  private readonly pairs = new Map<Asked, Given>();
   private readonly reasons: LeftOut[];
   private readonly fileNames: ReadonlySet<string>;
 
@@ -96,23 +97,32 @@ class Pairing {
       letters: bare(link.words),
       ...this.destinationOf(link.href),
     }));
-    const landings = lettersAtPlaces(book.chapters);
-    this.given = book.chapters.flatMap((doc) =>
-      linkUses(doc).map((use) => ({
-        use,
-        letters: bare(use.text),
-        leadsTo: this.written(use.destination),
-        landing: use.destination.kind === "place" ? (landings.get(use.destination.target) ?? null) : null,
-      })),
-    );
+    const landings = lettersAtPlaces(book.chapters, book.index);
+    const inBook = linksOfBook(book.chapters, book.index);
+    // What an author linked is looked for first, then what lists repeat of it.
+    const isEntry = ({ made }: BookLink): boolean => made === "signpost";
+    const ordered = [...inBook.filter((one) => !isEntry(one)), ...inBook.filter(isEntry)];
+    this.given = ordered.map(({ use, made }) => ({
+      use,
+      made,
+      letters: bare(use.text),
+      leadsTo: this.written(use.destination),
+      isCaption: isCaption(book.index, use.destination),
+      landing: use.destination.kind === "place" ? (landings.get(use.destination.target) ?? null) : null,
+    }));
   }
 
   links(): ArrivedLink[] {
     // The surest first: what is alike in all, then what is in less.
-    const landingOf = (text: string | null): string => text?.slice(0, 12) ?? "";
+    const landingOf = (text: string | null): string => text?.slice(0, 8) ?? "";
     this.pairBy(
       ({ letters, leadsTo, link }) => `${letters}|${leadsTo}|${landingOf(link.landing)}`,
       ({ letters, leadsTo, landing }) => `${letters}|${leadsTo}|${landingOf(landing)}`,
+    );
+    // Entries of lists have numbers around their words.
+    this.pairBy(
+      ({ leadsTo, link }) => (leadsTo === inner ? lettersOf(link.words) || null : null),
+      ({ made, use }) => (made === "signpost" ? lettersOf(use.text) || null : null),
     );
     this.pairBy(
       ({ letters, leadsTo }) => `${letters}|${leadsTo}`,
@@ -126,17 +136,21 @@ class Pairing {
       ({ letters, refusal }) => (letters === "" || refusal !== null ? null : letters),
       ({ letters }) => letters || null,
     );
+    // What follows its target may say something else by now.
+    this.pairBy(
+      ({ leadsTo, link }) => (leadsTo === inner && link.landing !== null ? landingOf(link.landing) : null),
+      ({ made, landing }) => (made === "signpost" || made === "page" ? landingOf(landing) : null),
+    );
+    // A note’s number is made by the book, and so is the way back.
+    this.pairNotes();
     const paired = new Set(this.pairs.values());
-    const extra = this.given.filter((one) => !paired.has(one));
+    const extra = this.given.filter((one) => !paired.has(one) && (one.made === null || one.made === "page"));
     return [...this.asked.map((one) => this.judge(one)), ...extra.map(extraLink)];
   }
 
-  private pairBy(
-    keyOfFile: (one: Asked) => string | null,
-    keyOfBook: (one: BookLink) => string | null,
-  ): void {
+  private pairBy(keyOfFile: (one: Asked) => string | null, keyOfBook: (one: Given) => string | null): void {
     const paired = new Set(this.pairs.values());
-    const waiting = new Map<string, BookLink[]>();
+    const waiting = new Map<string, Given[]>();
     for (const one of this.given) {
       const key = paired.has(one) ? null : keyOfBook(one);
       if (key === null) continue;
@@ -149,6 +163,19 @@ class Pairing {
       const key = this.pairs.has(one) ? null : keyOfFile(one);
       const found = key === null ? undefined : waiting.get(key)?.pop();
       if (found) this.pairs.set(one, found);
+    }
+  }
+
+  /** Signs of notes, by the words of the notes, which may be few. */
+  private pairNotes(): void {
+    const notes = new Set(this.given.filter(({ made }) => made === "note"));
+    for (const one of this.asked) {
+      const { landing } = one.link;
+      if (notes.size === 0 || landing === null || this.pairs.has(one) || !isSign(one.link)) continue;
+      const found = [...notes].find((note) => landing.startsWith((note.landing ?? "").slice(0, 8)));
+      if (!found) continue;
+      notes.delete(found);
+      this.pairs.set(one, found);
     }
   }
 
@@ -176,6 +203,8 @@ class Pairing {
       }
       if (one.refusal)
         return told("left-out", "Links that a book cannot hold", `${one.refusal} Its words are kept.`);
+      if (one.leadsTo === inner && isSign(one.link) && this.given.some(({ made }) => made === "note"))
+        return told("left-out", "Ways back from notes", "A book leads back from its notes by itself.");
       if (one.letters === "")
         return told("left-out", "Links without words", "A link needs words or a picture to stand on.");
       const reason = this.reasons.find((item) => item.href === href);
@@ -183,7 +212,16 @@ class Pairing {
         ? told("left-out", reason.sort, reason.why)
         : told("lost", "Links that did not arrive", "The book has no such link, and nothing says why.");
     }
-    const { use } = found;
+    const { use, made } = found;
+    if (made === "note") return told("intact", "", "");
+    if (made === "signpost")
+      return lettersOf(words) === lettersOf(use.text)
+        ? told("intact", "", "")
+        : told(
+            "changed",
+            "Lists that follow the headings now",
+            `It is an entry of a signpost list now, as “${folded(use.text)}”.`,
+          );
     if (one.leadsTo !== found.leadsTo)
       return told(
         "changed",
@@ -201,11 +239,16 @@ class Pairing {
           "It is kept, and leads nowhere until it is given a place.",
           "places",
         );
-      if (isDead || one.link.landing === null || !(isTop || isSamePlace(one.link.landing, found.landing!)))
+      const isThere = (asked: string, given: string): boolean =>
+        // The label of a caption is the book's own.
+        isSamePlace(asked, given) || (found.isCaption && asked.includes(given.slice(0, 8)));
+      if (isDead || one.link.landing === null || !(isTop || isThere(one.link.landing, found.landing!)))
         return told("changed", "Links that land elsewhere", "In the book other words stand where it leads.");
     }
     // A picture without words is called by its file in the book.
     const isUnnamed = one.link.showsPicture && found.letters.includes(one.letters);
+    if (made === "page" && one.letters !== found.letters)
+      return told("changed", "Page numbers that follow their places now", "It is a cross-reference now.");
     if (one.letters !== found.letters && !isUnnamed)
       return told("changed", "Links with other words", `In the book its words are “${folded(use.text)}”.`);
     if ((one.link.title ?? "").trim() !== (use.description ?? "").trim())
@@ -253,6 +296,11 @@ class Pairing {
   }
 }
 
+/** Whether a link has a number or a sign for its words, as notes and the ways back from them have. */
+function isSign({ words, showsPicture }: FileLink): boolean {
+  return !showsPicture && (lettersOf(words) === "" || /^\W?[a-z]\W?$/i.test(words.trim()));
+}
+
 function extraLink({ use }: BookLink): ArrivedLink {
   return {
     verdict: "extra",
@@ -263,6 +311,11 @@ function extraLink({ use }: BookLink): ArrivedLink {
     reason: "The book has it; the second reader found none like it in the file.",
     mend: null,
   };
+}
+
+function isCaption({ places }: BookIndex, destination: Destination): boolean {
+  const kind = destination.kind === "place" ? places.get(destination.target)?.kind : undefined;
+  return kind === "figure" || kind === "table";
 }
 
 function isSamePlace(asked: string, given: string): boolean {

@@ -22,7 +22,7 @@ interface HtmlLinksOptions {
 }
 
 /** The links of a page as parse5 reads it, in the order of its source. */
-export function linksOfHtml(text: string, options: HtmlLinksOptions = {}): FileLink[] {
+export function linksOfHtml(text: string, options: HtmlLinksOptions = { isOfNote: isWayBack }): FileLink[] {
   const links = new FileLinks();
   readLinks(text, links, options);
   return links.all((fragment) => [fragment, decoded(fragment), decoded(fragment).toLowerCase()]);
@@ -49,6 +49,8 @@ export function readLinks(
     const { tagName } = element;
     if (tagName === "base" && /^https?:/i.test(attribute("href") ?? "")) base ??= attribute("href")!;
     const isDrawn = element.namespaceURI.endsWith("/svg");
+    // What a book of ours made by itself is made again.
+    if (attribute("data-made") !== undefined) return placesIn(element);
     if (silent.has(tagName) && tagName !== "head" && !isDrawn) return;
     const line = element.sourceCodeLocation && `line ${element.sourceCodeLocation.startLine}`;
     if (line) links.where = path === undefined ? line : `${path}, ${line}`;
@@ -71,7 +73,16 @@ export function readLinks(
     element.childNodes.forEach(walk);
     links.end();
   };
+  const placesIn = (element: Element): void => {
+    place(element.attrs.find(({ name }) => name === "id")?.value);
+    for (const child of element.childNodes) if ("tagName" in child) placesIn(child);
+  };
   walk(parse(text, { sourceCodeLocationInfo: true, scriptingEnabled: false }));
+}
+
+/** Whether a link says that it is the way back from a note (DPUB-ARIA 1.1). */
+export function isWayBack(attribute: (name: string) => string | undefined): boolean {
+  return /\bdoc-backlink\b/.test(attribute("role") ?? "");
 }
 
 function startingFrom(base: string, href: string): string {

@@ -1,5 +1,6 @@
 import type { Element, ElementContent } from "hast";
-import { element, shows } from "../hast-nodes.ts";
+import { allElements, element, shows } from "../hast-nodes.ts";
+import { keptBy, withKept } from "./content-controls.ts";
 import { ListsOfDocument } from "./lists-of-document.ts";
 import type { Numbering } from "./numbering.ts";
 import { listOf, outlineOf } from "./styles.ts";
@@ -8,7 +9,7 @@ import type { DocumentReading, WordsOfDocument } from "./words-of-document.ts";
 import { childOf, elements, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** What only wraps what is in it. */
-const wrappers = new Set(["sdt", "sdtContent", "ins", "moveTo", "customXml", "smartTag"]);
+const wrappers = new Set(["sdtContent", "ins", "moveTo", "customXml", "smartTag"]);
 
 /** Reads the blocks of one part: paragraphs, headings, lists, quotations, listings and tables. */
 export class BlocksOfDocument {
@@ -26,12 +27,12 @@ export class BlocksOfDocument {
     const out: ElementContent[] = [];
     /** Bookmarks that begin between two paragraphs. */
     let between: ElementContent[] = [];
-    for (const child of flat(parent)) {
+    for (const child of this.flat(parent)) {
       if (child.name === "p") {
         const content = [...between, ...this.words.read(this.next(child))];
         const boxes = this.words.boxes;
         between = [];
-        this.paragraph(child, content, out);
+        this.paragraph(child, content, this.isEntry(child, content) ? this.listOf(out) : out);
         for (const box of boxes) {
           this.lists.close();
           out.push(...this.blocks(box));
@@ -39,12 +40,47 @@ export class BlocksOfDocument {
       } else if (child.name === "tbl") {
         this.lists.close();
         out.push(tableOf(child, (cell) => this.inside(cell), this.reading.paragraph));
+      } else if (child.name === "sdt") {
+        this.lists.close();
+        const kept = keptBy(child, this.reading.kept)!;
+        const inside = this.blocks(childOf(child, "sdtContent") ?? { ...child, children: [] });
+        out.push(...withKept(inside, kept, "div", this.reading.paragraph));
       } else if (child.name === "bookmarkStart" && child.attributes["name"])
         between.push(element("a", { id: child.attributes["name"] }, [], this.reading.paragraph));
     }
     this.lists.close();
     if (between.length > 0) out.push(element("p", {}, between, this.reading.paragraph));
     return out;
+  }
+
+  /** Whether a paragraph is an entry of a list of contents: a field may end in the heading behind its list. */
+  private isEntry(paragraph: XmlElement, content: ElementContent[]): boolean {
+    const properties = childOf(paragraph, "pPr");
+    const heading = outlineOf(properties) ?? this.reading.styles.of(valueOf(properties, "pStyle")).heading;
+    const isLink = ({ tagName, properties: { href } }: Element): boolean =>
+      tagName === "a" && href !== undefined;
+    return (
+      this.words.listed !== null && heading === null && allElements(element("p", {}, content, 1)).some(isLink)
+    );
+  }
+
+  /** The list of contents in which a paragraph stands. */
+  private listOf(out: ElementContent[]): ElementContent[] {
+    const { listed } = this.words;
+    const last = out.at(-1);
+    if (last?.type === "element" && last.properties["dataContents"] === listed) return last.children;
+    this.lists.close();
+    const list = element("nav", { dataContents: listed }, [], this.reading.paragraph);
+    out.push(list);
+    return list.children;
+  }
+
+  /** The blocks of a part, out of what only wraps them. */
+  private flat(parent: XmlElement): XmlElement[] {
+    return elements(parent).flatMap((child) => {
+      const isControl = child.name === "sdt" && keptBy(child, this.reading.kept) === null;
+      return isControl || wrappers.has(child.name) ? this.flat(child) : [child];
+    });
   }
 
   /** What lies in a cell has lists of its own. */
@@ -84,15 +120,13 @@ export class BlocksOfDocument {
       const listing = lastIs("pre");
       if (listing) listing.children.push({ type: "text", value: "\n" }, ...content);
       else out.push(make("pre"));
+      for (const line of content)
+        if (line.type === "element" && line.tagName === "br")
+          Object.assign(line, { tagName: "span", children: [{ type: "text", value: "\n" }] });
     } else if (style.isQuote && shows(content)) {
       const quote = lastIs("blockquote");
       if (quote) quote.children.push(make("p"));
       else out.push(element("blockquote", {}, [make("p")], this.reading.paragraph));
     } else if (content.length > 0) out.push(make("p"));
   }
-}
-
-/** The blocks of a part, out of what only wraps them. */
-function flat(parent: XmlElement): XmlElement[] {
-  return elements(parent).flatMap((child) => (wrappers.has(child.name) ? flat(child) : [child]));
 }

@@ -1,7 +1,7 @@
 import { strFromU8 } from "fflate";
 import { unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
-import { elements, readXml, type XmlElement } from "../xml-tree.ts";
+import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 
 /** A relationship of a part: to another part, or to an address outside. */
 export interface Relationship {
@@ -28,6 +28,19 @@ export class DocumentParts {
   tree(path: string): XmlElement | null {
     const bytes = this.files[path];
     return bytes ? readXml(path, textOfPart(bytes)) : null;
+  }
+
+  /** What exports of ours say in properties of the document (ECMA-376, 22.3), by name. */
+  kept(): ReadonlyMap<string, string> {
+    const path = this.partOf("", "custom-properties");
+    const tree = path === null ? null : this.tree(path);
+    return new Map(
+      elements(tree ?? undefined).flatMap((property): [string, string][] => {
+        const { name = "" } = property.attributes;
+        const value = childOf(property, "lpwstr");
+        return name.startsWith("vennet-") && value ? [[name, textOf(value)]] : [];
+      }),
+    );
   }
 
   bytes(path: string): Uint8Array | null {

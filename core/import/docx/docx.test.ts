@@ -130,7 +130,7 @@ describe("links of a text document", () => {
       ["over two", "→ post"],
       ["write", "mailto:wardens@causeways.example"],
       ["the post", "→ post"],
-      ["4", "→ post"],
+      ["(its page)", "→ post"],
       ["asked", "https://inner.example/"],
     ]);
   });

@@ -2,6 +2,8 @@
 export interface FieldLink {
   href: string;
   title: string | null;
+  /** How its words follow the bookmark; left out for words of the author's. A note's number is that of the note there. */
+  follows?: "as-it-says" | "page" | "note";
 }
 
 /** The parts of a field's instruction: words, quoted or not, and switches. */
@@ -20,14 +22,35 @@ export function linkOfField(instruction: string): FieldLink | null {
     case "HYPERLINK":
       return hyperlink(rest);
     case "REF":
+      return reference(rest, "as-it-says");
     case "PAGEREF":
+      return reference(rest, "page");
     case "NOTEREF":
-      return rest.length > 0 && rest.some((part) => /^\\h$/i.test(part))
-        ? { href: `#${rest[0]!}`, title: null }
-        : null;
+      return reference(rest, "note");
     default:
       return null;
   }
+}
+
+/** What follows a bookmark, where it is a jump too. */
+function reference(parts: readonly string[], follows: NonNullable<FieldLink["follows"]>): FieldLink | null {
+  const isJump = parts.length > 0 && parts.some((part) => /^\\h$/i.test(part));
+  return isJump ? { href: `#${parts[0]!}`, title: null, follows } : null;
+}
+
+/** What a SEQ field counts (ECMA-376, 17.16.5.56); null for any other field. */
+export function countedByField(instruction: string): string | null {
+  const [name = "", what = ""] = partsOf(instruction.trim());
+  return name.toUpperCase() === "SEQ" ? what : null;
+}
+
+/** Of what a TOC field is the list (17.16.5.68); null for any other field. */
+export function listedByField(instruction: string): "contents" | "figures" | "tables" | null {
+  const [name = "", ...rest] = partsOf(instruction.trim());
+  if (name.toUpperCase() !== "TOC") return null;
+  const at = rest.findIndex((part) => /^\\[ac]$/i.test(part));
+  if (at === -1) return "contents";
+  return /^tab/i.test(rest[at + 1] ?? "") ? "tables" : "figures";
 }
 
 function hyperlink(parts: readonly string[]): FieldLink | null {

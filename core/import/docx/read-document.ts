@@ -5,12 +5,15 @@ import type { AboutManuscript, ReadManuscript } from "../manuscript-reader.ts";
 import { BlocksOfDocument } from "./blocks-of-document.ts";
 import { DocumentParts } from "./document-parts.ts";
 import { allElements, element } from "../hast-nodes.ts";
+import { captionsOfTree } from "../captions-of-tree.ts";
+import { conventionsOf } from "../hast-to-manuscript/carried.ts";
+import { listsOfContents, toldList } from "../lists-of-contents.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { Numbering } from "./numbering.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
 import { Styles } from "./styles.ts";
 import { WordsOfDocument, type DocumentReading } from "./words-of-document.ts";
-import { childOf, elements, shownWords, textOf, type XmlElement } from "../xml-tree.ts";
+import { childOf, elements, shownWords, textOf, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /**
  * The text of a document as a tree of HTML: its text, footnotes and endnotes.
@@ -29,7 +32,10 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
     styles: new Styles(treeOf("styles")),
     pictures: new PicturesOfDocument(parts),
     leftOut,
+    language: languageOf(parts),
+    kept: parts.kept(),
     paragraph: 0,
+    notesAt: new Map(),
     linkNames: new Map(),
   };
   const blocksOf = (path: string, parent: XmlElement): ElementContent[] => {
@@ -53,14 +59,19 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
     for (const path of parts.partsOf(parts.text, type)) tellRunning(parts, path, leftOut);
   const tree: Root = { type: "root", children };
   raiseHeadings(tree);
+  signsAgain(tree, reading.notesAt);
+  captionsOfTree(tree);
   tidyPlaces(tree);
+  const whereOf = ({ position }: Nodes): string | null =>
+    position ? `paragraph ${position.start.line}` : null;
+  leftOut.push(...listsOfContents(tree).map((list) => toldList(whereOf(list))));
   return {
     tree,
     about: aboutDocument(parts),
     pictures: [...reading.pictures.enclosed.values()],
     companions: [],
     leftOut,
-    whereOf: ({ position }: Nodes) => (position ? `paragraph ${position.start.line}` : null),
+    whereOf,
   };
 }
 
@@ -71,7 +82,26 @@ function aboutDocument(parts: DocumentParts): AboutManuscript {
     const one = childOf(core, name);
     return one ? textOf(one).trim() || null : null;
   };
-  return { title: said("title"), author: said("creator"), language: said("language") };
+  const conventions = conventionsOf(parts.kept().get("vennet-counts"));
+  const language = said("language") ?? languageOf(parts);
+  return { title: said("title"), author: said("creator"), language, conventions };
+}
+
+/** The language of all words for which no other is told (ECMA-376, 17.7.5.1); null where there is none. */
+function languageOf(parts: DocumentParts): string | null {
+  const path = parts.partOf(parts.text, "styles");
+  const defaults = childOf(path === null ? undefined : (parts.tree(path) ?? undefined), "docDefaults");
+  return valueOf(childOf(childOf(defaults, "rPrDefault"), "rPr"), "lang") ?? null;
+}
+
+/** A field that tells a note's number again is the sign of that note once more. */
+function signsAgain(tree: Root, notesAt: ReadonlyMap<string, string>): void {
+  for (const one of allElements(tree)) {
+    if (one.properties["dataReference"] !== "note") continue;
+    const note = notesAt.get(String(one.properties["href"]).slice(1).toLowerCase());
+    if (note !== undefined)
+      Object.assign(one, { tagName: "note-reference", properties: { dataNote: note }, children: [] });
+  }
 }
 
 function tellComments(comments: XmlElement | null, leftOut: LeftOut[]): void {

@@ -1,12 +1,18 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser } from "saxes";
-import { FileLinks, type FileLink } from "../arrival/file-links.ts";
+import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
 
 /** A field that is open: its instruction, and whether what it shows is read now. */
 interface Field {
   instruction: string;
   isShown: boolean;
   isLink: boolean;
+}
+
+/** How far the reading is, and the bookmarks around signs of notes, as links name them. */
+interface Progress {
+  count: number;
+  noteSigns: Set<string>;
 }
 
 const pathOfType = {
@@ -23,7 +29,7 @@ export function linksOfDocument(bytes: Uint8Array): FileLink[] {
   const text =
     Object.keys(files).find((name) => /^word\/document\d*\.xml$/.test(name)) ?? "word/document.xml";
   const links = new FileLinks();
-  const paragraphs = { count: 0 };
+  const paragraphs: Progress = { count: 0, noteSigns: new Set() };
   const read = (path: string, apart: string | null): void => {
     if (!files[path]) return;
     links.apart = apart;
@@ -35,7 +41,10 @@ export function linksOfDocument(bytes: Uint8Array): FileLink[] {
     if (/^word\/(header|footer)\d*\.xml$/.test(path)) read(path, "the head or foot of pages");
     if (path === "word/comments.xml") read(path, "a comment");
   }
-  return links.all((fragment) => [fragment, fragment.toLowerCase()]);
+  // A field that tells a note's number again is a sign of that note.
+  return links
+    .all((fragment) => [fragment, fragment.toLowerCase()])
+    .filter(({ href, words }) => lettersOf(words) !== "" || !paragraphs.noteSigns.has(href));
 }
 
 function decode(bytes: Uint8Array): string {
@@ -64,13 +73,15 @@ function readPart(
   text: string,
   relationships: ReadonlyMap<string, string>,
   links: FileLinks,
-  paragraphs: { count: number },
+  paragraphs: Progress,
 ): void {
   const fields: Field[] = [];
   /** What was begun by each element that is open: a link, something unread, or nothing. */
   const open: ("link" | "unread" | "picture" | null)[] = [];
   let unreadDepth = 0;
+  const bookmarks = new Map<string, string>();
   let isHidden = false;
+  let isMade = false;
   let takes: "text" | "instruction" | null = null;
   const parser = new SaxesParser();
   const begin = (href: string, title: string | null): "link" => {
@@ -96,7 +107,24 @@ function readPart(
       case "w:fldChar":
         fieldMark(attributes["w:fldCharType"] ?? "");
         return null;
+      case "w:tag":
+        // What a book of ours made by itself is made again.
+        if (attributes["w:val"] === "vennet-made") isMade = true;
+        return null;
+      case "w:sdtContent": {
+        const kind = isMade ? "unread" : null;
+        isMade = false;
+        return kind;
+      }
+      case "w:footnoteReference":
+      case "w:endnoteReference":
+        for (const bookmark of bookmarks.values()) paragraphs.noteSigns.add(`#${bookmark}`);
+        return null;
+      case "w:bookmarkEnd":
+        bookmarks.delete(attributes["w:id"] ?? "");
+        return null;
       case "w:bookmarkStart":
+        bookmarks.set(attributes["w:id"] ?? "", attributes["w:name"] ?? "");
         links.place(attributes["w:name"]);
         links.place(attributes["w:name"]?.toLowerCase());
         return null;
@@ -130,6 +158,7 @@ function readPart(
     if (name === "w:rPr") isHidden = false;
     if (name === "w:vanish" && !/^(0|false|off)$/.test(attributes["w:val"] ?? "")) isHidden = true;
     if (name === "w:r") isHidden = false;
+    if (unreadDepth > 0 && name === "w:bookmarkStart") links.place(attributes["w:name"]);
     const kind = unreadDepth > 0 ? null : opens(name, attributes);
     if (kind === "unread" || unreadDepth > 0) unreadDepth += 1;
     open.push(kind);

@@ -26,7 +26,9 @@ export function tableOf(
         over.children.push(...content);
         return [];
       }
-      const made = element(isHead ? "th" : "td", colSpan > 1 ? { colSpan } : {}, content, paragraph);
+      const align = alignOf(cell);
+      const shown = { ...(colSpan > 1 ? { colSpan } : {}), ...(align === null ? {} : { align }) };
+      const made = element(isHead ? "th" : "td", shown, content, paragraph);
       if (merge) above.set(at, made);
       else above.delete(at);
       return [made];
@@ -34,6 +36,15 @@ export function tableOf(
     return element("tr", {}, cells, paragraph);
   });
   return element("table", {}, rows, paragraph);
+}
+
+/** How all paragraphs of a cell are aligned (ECMA-376, 17.18.44); null where it is as usual, or not all are alike. */
+function alignOf(cell: XmlElement): "left" | "center" | "right" | null {
+  const sides = { left: "left", start: "left", center: "center", right: "right", end: "right" } as const;
+  const all = new Set(
+    parts(cell, "p").map((one) => sides[valueOf(childOf(one, "pPr"), "jc") as "left"] ?? null),
+  );
+  return all.size === 1 ? [...all][0]! : null;
 }
 
 /** The rows or cells of something, out of what only wraps them. */

@@ -1,7 +1,8 @@
 import type { Element, ElementContent } from "hast";
 import type { LeftOut } from "../left-out.ts";
 import type { DocumentParts, Relationship } from "./document-parts.ts";
-import { linkOfField, type FieldLink } from "./fields.ts";
+import { keptBy, withKept } from "./content-controls.ts";
+import { countedByField, linkOfField, listedByField, type FieldLink } from "./fields.ts";
 import { element } from "../hast-nodes.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
 import type { Styles } from "./styles.ts";
@@ -12,6 +13,8 @@ interface OpenField {
   instruction: string;
   isInResult: boolean;
   link: FieldLink | null;
+  /** What it counts, where it is a number that does. */
+  counted: string | null;
 }
 
 /** What all parts of a document are read with. */
@@ -20,8 +23,14 @@ export interface DocumentReading {
   styles: Styles;
   pictures: PicturesOfDocument;
   leftOut: LeftOut[];
+  /** The language of the document; null where it says none. */
+  language: string | null;
+  /** What exports of ours say in properties of the document. */
+  kept: ReadonlyMap<string, string>;
   /** How many paragraphs have been begun: the number of the one that is read. */
   paragraph: number;
+  /** The notes whose signs stand in bookmarks, by the bookmarks' names in small letters. */
+  notesAt: Map<string, string>;
   /** The links that have been begun: one that runs over paragraphs goes on under its name. */
   linkNames: Map<FieldLink, string>;
 }
@@ -39,6 +48,11 @@ export class WordsOfDocument {
   private sink: ElementContent[] = [];
   /** The text boxes that hang on the paragraph, to be set behind it. */
   boxes: XmlElement[] = [];
+  /** Of what the list is the list in which the paragraph stands; null outside of lists. */
+  listed: "contents" | "figures" | "tables" | null = null;
+  private isListEnding = false;
+  /** The bookmarks that are open, by their ids. */
+  private readonly bookmarks = new Map<string, string>();
 
   constructor(
     private readonly reading: DocumentReading,
@@ -49,6 +63,8 @@ export class WordsOfDocument {
   read(paragraph: XmlElement): ElementContent[] {
     this.sink = [];
     this.boxes = [];
+    if (this.isListEnding) this.listed = null;
+    this.isListEnding = false;
     this.all(paragraph);
     return this.sink;
   }
@@ -64,9 +80,14 @@ export class WordsOfDocument {
       case "hyperlink":
         return this.hyperlink(child);
       case "fldSimple":
-        return this.within(linkOfField(child.attributes["instr"] ?? ""), child);
+        return this.simpleField(child);
       case "bookmarkStart":
         return this.bookmark(child);
+      case "bookmarkEnd":
+        this.bookmarks.delete(child.attributes["id"] ?? "");
+        return;
+      case "sdt":
+        return this.control(child);
       case "del":
       case "moveFrom":
         this.tellOnce(
@@ -82,6 +103,24 @@ export class WordsOfDocument {
       default:
         if (!unread.has(child.name)) this.all(child);
     }
+  }
+
+  private simpleField(field: XmlElement): void {
+    const instruction = field.attributes["instr"] ?? "";
+    const counted = countedByField(instruction);
+    if (counted === null) return this.within(linkOfField(instruction), field);
+    this.fields.push({ instruction, isInResult: true, link: null, counted });
+    this.all(field);
+    this.fields.pop();
+  }
+
+  private control(control: XmlElement): void {
+    const kept = keptBy(control, this.reading.kept);
+    if (!kept) return this.all(control);
+    const before = this.sink.length;
+    this.all(childOf(control, "sdtContent") ?? control);
+    const content = this.sink.splice(before);
+    if (content.length > 0) this.sink.push(...withKept(content, kept, "span", this.reading.paragraph));
   }
 
   private hyperlink(child: XmlElement): void {
@@ -102,7 +141,14 @@ export class WordsOfDocument {
   private bookmark({ attributes }: XmlElement): void {
     const name = attributes["name"];
     if (!name || name === "_GoBack") return;
-    this.emit(element("a", { id: name }, [], this.reading.paragraph));
+    this.bookmarks.set(attributes["id"] ?? "", name);
+    const own = this.reading.kept.get(`vennet-anchor-${name}`);
+    const role = this.reading.kept.get(`vennet-role-${name}`);
+    const called = {
+      ...(own === undefined ? {} : { dataAnchor: own }),
+      ...(role === undefined ? {} : { dataRole: role }),
+    };
+    this.emit(element("a", { id: name, ...called }, [], this.reading.paragraph));
   }
 
   private run(run: XmlElement): void {
@@ -119,6 +165,8 @@ export class WordsOfDocument {
     const raised = valueOf(properties, "vertAlign");
     if (raised === "superscript") marks.push("sup");
     if (raised === "subscript") marks.push("sub");
+    const spoken = childOf(properties, "lang")?.attributes[isOn(properties, "rtl") ? "bidi" : "val"];
+    if (spoken && isOtherLanguage(spoken, this.reading.language)) marks.push(`lang ${spoken}`);
     for (const child of elements(run)) this.inRun(child, marks);
   }
 
@@ -148,6 +196,8 @@ export class WordsOfDocument {
       case "footnoteReference":
       case "endnoteReference": {
         const note = `${child.name.slice(0, 1)}${child.attributes["id"] ?? ""}`;
+        for (const bookmark of this.bookmarks.values())
+          this.reading.notesAt.set(bookmark.toLowerCase(), note);
         // A note in a link is no link's words.
         this.sink.push(element("note-reference", { dataNote: note }, [], this.reading.paragraph));
         return;
@@ -191,24 +241,21 @@ export class WordsOfDocument {
   }
 
   private fieldMark(kind: string): void {
-    if (kind === "begin") this.fields.push({ instruction: "", isInResult: false, link: null });
+    if (kind === "begin") this.fields.push({ instruction: "", isInResult: false, link: null, counted: null });
     const field = this.fields.at(-1);
     if (!field) return;
     if (kind === "separate") {
       field.isInResult = true;
       field.link = linkOfField(field.instruction);
+      field.counted = countedByField(field.instruction);
       // The page number behind a heading of a contents list leads where its words do, and is the same link.
       if (field.link && this.links.at(-1)?.href === field.link.href) field.link = null;
       if (field.link) this.links.push(field.link);
-      if (/^\s*TOC\b/i.test(field.instruction))
-        this.tell(
-          "Lists of contents",
-          "The document’s own list of contents",
-          "It stands as it was. Exports make one by themselves, and a signpost list follows the headings.",
-        );
+      this.listed ??= listedByField(field.instruction);
     }
     if (kind !== "end") return;
     this.fields.pop();
+    if (listedByField(field.instruction) !== null) this.isListEnding = true;
     if (field.link) this.links.splice(this.links.lastIndexOf(field.link), 1);
     else if (!field.isInResult) {
       const link = linkOfField(field.instruction);
@@ -231,7 +278,13 @@ export class WordsOfDocument {
       return;
     }
     let node: ElementContent = { type: "text", value: text };
-    for (const mark of marks) node = element(mark, {}, [node], this.reading.paragraph);
+    const counted = this.fields.findLast((field) => field.counted !== null)?.counted;
+    if (counted) node = element("span", { dataCounted: counted }, [node], this.reading.paragraph);
+    for (const mark of marks) {
+      const [name = "", language] = mark.split(" ");
+      const said = language === undefined ? {} : { lang: language };
+      node = element(language === undefined ? name : "span", said, [node], this.reading.paragraph);
+    }
     this.emit(node);
   }
 
@@ -247,11 +300,16 @@ export class WordsOfDocument {
       last.children.push(node);
       return;
     }
-    const { href, title } = link;
+    const { href, title, follows } = link;
     const { linkNames } = this.reading;
     const name = linkNames.get(link) ?? `link-${linkNames.size + 1}`;
     linkNames.set(link, name);
-    const properties = { href, dataLink: name, ...(title ? { title } : {}) };
+    const properties = {
+      href,
+      dataLink: name,
+      ...(title ? { title } : {}),
+      ...(follows ? { dataReference: follows } : {}),
+    };
     const made = element("a", properties, [node], this.reading.paragraph);
     this.sink.push(Object.defineProperty(made, "link", { value: link }));
   }
@@ -264,6 +322,12 @@ export class WordsOfDocument {
   private tellOnce(sort: string, what: string, why: string): void {
     if (!this.reading.leftOut.some((one) => one.what === what)) this.tell(sort, what, why);
   }
+}
+
+/** Whether words are in another language than the text's: programs note the author's own at each turn. */
+function isOtherLanguage(tag: string, main: string | null): boolean {
+  const languageIn = (whole: string): string => whole.split("-")[0]!.toLowerCase();
+  return main !== null && !/^(x-none|zxx)$/i.test(tag) && languageIn(tag) !== languageIn(main);
 }
 
 /** A letter of a font of symbols (ECMA-376, 17.3.3.30): those that stand where Unicode has letters for private use. */

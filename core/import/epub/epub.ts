@@ -6,6 +6,7 @@ import { element } from "../hast-nodes.ts";
 import { readHtml } from "../html/html.ts";
 import { JoinedPages } from "../joined-pages.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
+import { notesOfTree } from "../notes-of-tree.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { childOf, readXml } from "../xml-tree.ts";
 import { hastOfXml } from "./hast-of-xml.ts";
@@ -28,7 +29,7 @@ class ReadEpub {
     const joined = new JoinedPages(files, pages);
     const children = pages.map((path, i) => joined.page(path, this.body(path, i + 1)));
     const tree: Root = { type: "root", children };
-    asNotes(tree);
+    notesOfTree(tree);
     raiseHeadings(tree);
     return {
       tree,
@@ -51,55 +52,5 @@ class ReadEpub {
       if (!(error instanceof ImportError)) throw error;
     }
     return element("body", {}, readHtml(text).children as ElementContent[], number);
-  }
-}
-
-/** Notes, by their type (EPUB 3 Structural Semantics) or their role (DPUB-ARIA 1.1), as notes of the manuscript. */
-function asNotes(tree: Root): void {
-  const kindOf = ({ properties }: Element): string =>
-    `${String(properties["type"] ?? "")} ${String(properties["role"] ?? "")}`;
-  const all: { node: Element; parent: Root | Element }[] = [];
-  const collect = (parent: Root | Element): void => {
-    for (const node of parent.children) {
-      if (node.type !== "element") continue;
-      all.push({ node, parent });
-      collect(node);
-    }
-  };
-  collect(tree);
-  const bodies = new Map<string, Element>();
-  for (const { node } of all)
-    if (
-      /\b(footnote|endnote|rearnote|doc-footnote|doc-endnote)\b/.test(kindOf(node)) &&
-      typeof node.properties["id"] === "string"
-    )
-      bodies.set(node.properties["id"], node);
-  const called = new Set<string>();
-  for (const { node } of all) {
-    const { href } = node.properties;
-    if (node.tagName !== "a" || typeof href !== "string" || !/\bnoteref\b|doc-noteref/.test(kindOf(node)))
-      continue;
-    const id = href.slice(1);
-    if (!bodies.has(id)) continue;
-    called.add(id);
-    Object.assign(node, { tagName: "note-reference", properties: { dataNote: id }, children: [] });
-  }
-  for (const { node, parent } of all) {
-    const id = node.properties["id"];
-    if (typeof id !== "string" || bodies.get(id) !== node || !called.has(id)) continue;
-    (parent.children as ElementContent[]).splice((parent.children as ElementContent[]).indexOf(node), 1);
-    tree.children.push({
-      ...node,
-      tagName: "note-body",
-      properties: { dataNote: id },
-      children: withoutWaysBack(node.children),
-    });
-  }
-  function withoutWaysBack(children: ElementContent[]): ElementContent[] {
-    return children.flatMap((child): ElementContent[] => {
-      if (child.type !== "element") return [child];
-      if (/backlink|doc-backlink/.test(kindOf(child))) return [];
-      return [{ ...child, children: withoutWaysBack(child.children) }];
-    });
   }
 }

@@ -1,6 +1,7 @@
 import { strFromU8 } from "fflate";
 import { unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
+import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import { pathFrom } from "../joined-pages.ts";
 import type { AboutManuscript } from "../manuscript-reader.ts";
 import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
@@ -47,6 +48,8 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
     const one = childOf(metadata, name);
     return one ? textOf(one).trim() || null : null;
   };
-  const about = { title: said("title"), author: said("creator"), language: said("language") };
+  const counts = elements(metadata).find(({ attributes }) => attributes["name"] === "vennet-counts");
+  const conventions = conventionsOf(counts?.attributes["content"]);
+  const about = { title: said("title"), author: said("creator"), language: said("language"), conventions };
   return { files, pages, about };
 }

@@ -86,6 +86,8 @@ function readPage(
     if (/^(head|script|style|template|noscript)$/.test(name)) return "unread";
     const id = attributes["id"] ?? (name === "a" ? attributes["name"] : undefined);
     if (id) links.place(`${path}#${id}`);
+    // What a book of ours made by itself is made again.
+    if (attributes["data-made"] !== undefined) return "unread";
     if (name === "img") links.picture(attributes["alt"] ?? "");
     if (name === "image") links.picture(attributes["aria-label"] ?? "");
     if ((name !== "a" && name !== "area") || href === undefined) return null;
@@ -105,6 +107,7 @@ function readPage(
   const parser = new Parser(
     {
       onopentag: (name, attributes) => {
+        if (unread > 0 && attributes["id"]) links.place(`${path}#${attributes["id"]}`);
         const kind = unread > 0 ? null : opens(name.replace(/^.*:/, "").toLowerCase(), attributes);
         if (kind === "unread" || unread > 0) unread += 1;
         open.push(kind);

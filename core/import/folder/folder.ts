@@ -1,19 +1,25 @@
-import type { Element, Nodes, Root } from "hast";
+import type { Element, ElementContent, Nodes, Root } from "hast";
 import { namesIn, unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
-import { allElements, element } from "../hast-nodes.ts";
+import { allElements, element, shows } from "../hast-nodes.ts";
+import { withoutWhatIsMade } from "../hast-to-manuscript/carried.ts";
 import { html } from "../html/html.ts";
 import { JoinedPages } from "../joined-pages.ts";
 import type { BroughtFile, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { idsOfWords } from "../markdown/heading-ids.ts";
 import { markdown } from "../markdown/markdown.ts";
+import { notesOfTree } from "../notes-of-tree.ts";
 import { raiseHeadings } from "../raise-headings.ts";
-import { inReadingOrder, isMarkdown, pagesIn } from "./pages-of-folder.ts";
+import { readerOfDocument } from "./reader-of-document.ts";
+import { documentIn, inReadingOrder, isMarkdown, pagesIn } from "./pages-of-folder.ts";
 import { linksOfFolder } from "./second-reading.ts";
 
-/** A packed folder of web pages or of texts in Markdown, with their pictures and what they link to. */
+/** A packed folder of web pages, of texts in Markdown, or with one text document, with their pictures and what they link to. */
 export const folder: ManuscriptReader = {
-  accepts: ({ bytes }) => pagesIn(namesIn(bytes)).length > 0,
+  accepts: ({ bytes }) => {
+    const names = namesIn(bytes);
+    return pagesIn(names).length > 0 || documentIn(names) !== null;
+  },
   read: ({ bytes }) => readFolder(unpacked(bytes)),
   linksOf: ({ bytes }) => linksOfFolder(unpacked(bytes)),
 };
@@ -30,6 +36,8 @@ const numbered = (node: Element, page: number): void => {
 };
 
 async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManuscript> {
+  const document = documentIn(Object.keys(files));
+  if (document !== null) return readDocumentIn(files, document);
   const read = new Map<string, ReadManuscript>();
   for (const path of pagesIn(Object.keys(files))) {
     const file: BroughtFile = { name: path, bytes: files[path]! };
@@ -51,6 +59,7 @@ async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManusc
     const { tree } = read.get(path)!;
     if (isMarkdown(path)) idsOfWords(tree);
     notesOfPage(tree, i + 1);
+    picturesOfPage(read.get(path)!, i + 1);
     beginsChapter(tree, path);
     const body: Element = {
       type: "element",
@@ -61,16 +70,35 @@ async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManusc
     numbered(body, i + 1);
     return joined.page(path, body);
   });
+  const tree: Root = { type: "root", children };
+  notesOfTree(tree);
   const all = [...read.values()];
   const { about } = read.get(pages[0]!)!;
   return {
-    tree: { type: "root", children },
+    tree,
     ...(about ? { about } : {}),
-    pictures: [...joined.pictures.values()],
+    pictures: [...joined.pictures.values(), ...all.flatMap(({ pictures }) => pictures)],
     companions: [...joined.companions.values()],
     leftOut: all.flatMap(({ leftOut }) => leftOut),
     whereOf: ({ position }: Nodes) =>
       position ? `${pages[position.start.column - 1] ?? "?"}, line ${position.start.line}` : null,
+  };
+}
+
+/** A text document, with the files beside it to which it links. */
+async function readDocumentIn(files: Record<string, Uint8Array>, path: string): Promise<ReadManuscript> {
+  const file: BroughtFile = { name: path, bytes: files[path]! };
+  const reader = readerOfDocument(path);
+  if (!reader.accepts(file))
+    throw new ImportError("format", `“${path}” is no text document. Save it again, and bring it anew.`);
+  const document = await reader.read(file);
+  const joined = new JoinedPages(files, [path]);
+  const children = document.tree.children as Element[];
+  const body: Element = { type: "element", tagName: "body", properties: {}, children };
+  return {
+    ...document,
+    tree: { type: "root", children: joined.page(path, body).children },
+    companions: [...joined.companions.values()],
   };
 }
 
@@ -81,10 +109,20 @@ function notesOfPage(tree: Root, page: number): void {
       properties["dataNote"] = `${page}-${String(properties["dataNote"])}`;
 }
 
+/** Pages call the pictures inside them alike, too. */
+function picturesOfPage({ tree, pictures }: ReadManuscript, page: number): void {
+  const named = new Map(pictures.map(({ reference }) => [reference, `${reference}-of-${page}`]));
+  for (const { properties } of allElements(tree))
+    if (named.has(String(properties["src"]))) properties["src"] = named.get(String(properties["src"]))!;
+  for (const picture of pictures) picture.reference = named.get(picture.reference)!;
+}
+
 /** Every page begins a chapter: with its own heading, or under its file's name. */
 function beginsChapter(tree: Root, path: string): void {
+  withoutWhatIsMade(tree);
   const hasHeading = allElements(tree).some(({ tagName }) => /^h[1-6]$/.test(tagName));
   if (hasHeading) return raiseHeadings(tree);
+  if (!shows(tree.children as ElementContent[])) return;
   const name = path
     .split("/")
     .at(-1)!

@@ -1,13 +1,17 @@
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
-import { readLinks } from "../arrival/links-of-html.ts";
+import { isWayBack, readLinks } from "../arrival/links-of-html.ts";
 import { decoded } from "../hast-nodes.ts";
 import { pathFrom } from "../joined-pages.ts";
 import { htmlOfMarkdown, isOfNote } from "../markdown/second-reading.ts";
 import { decodePage, decodeText } from "../text-encoding.ts";
-import { isMarkdown, pagesIn } from "./pages-of-folder.ts";
+import { readerOfDocument } from "./reader-of-document.ts";
+import { documentIn, isMarkdown, pagesIn } from "./pages-of-folder.ts";
 
 /** The links of all pages of a folder, those from page to page by the page and the place in it. */
 export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
+  const document = documentIn(Object.keys(files));
+  if (document !== null)
+    return readerOfDocument(document).linksOf({ name: document, bytes: files[document]! });
   const links = new FileLinks();
   const pages = pagesIn(Object.keys(files)).sort();
   for (const path of pages) {
@@ -24,7 +28,7 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
     };
     const html = isMarkdown(path) ? htmlOfMarkdown(text) : text;
     // A page without a heading is called by its file’s name.
-    if (!/<h[1-6][\s>]/i.test(html))
+    if (!/<h[1-6][\s>]/i.test(html) && !/\sdata-made=/.test(html))
       links.text(
         path
           .split("/")
@@ -32,7 +36,7 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
           .replace(/\.[^.]+$/, ""),
       );
     readLinks(html, links, {
-      ...(isMarkdown(path) ? { isOfNote, hasSlugs: true } : {}),
+      ...(isMarkdown(path) ? { isOfNote, hasSlugs: true } : { isOfNote: isWayBack }),
       // The lines are those of the HTML that a text in Markdown stands for.
       ...(isMarkdown(path) ? {} : { path }),
       hrefOf,

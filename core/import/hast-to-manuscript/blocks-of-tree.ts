@@ -2,7 +2,9 @@ import type { Element, ElementContent } from "hast";
 import { toString } from "hast-util-to-string";
 import type { Node } from "prosemirror-model";
 import { schema } from "../../manuscript/schema.ts";
+import { allElements } from "../hast-nodes.ts";
 import { clip, trimBlanks, withoutLastNewline } from "./blanks.ts";
+import { signpostsOfElement } from "./carried.ts";
 import { blocks, wrappers } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
 import { inLanguage, languageMark } from "./language-of-tree.ts";
@@ -42,6 +44,19 @@ export class BlocksOfTree {
 
   block(element: Element): Node[] {
     const { tagName, children } = element;
+    const list = signpostsOfElement(element);
+    if (list) {
+      const id = this.placeOfList(element);
+      this.reading.places.listFrom(id, list);
+      return [schema.node("signposts", { ...list, id, section: null, anchors: [] })];
+    }
+    const { dataCaption } = element.properties;
+    if (tagName === "p" && (dataCaption === "figure" || dataCaption === "table"))
+      return [this.caption(dataCaption, element)];
+    // In Markdown a paragraph has no attributes: what fills it does.
+    const only = tagName === "p" && children.length === 1 ? children[0] : undefined;
+    const of = only?.type === "element" ? only.properties["dataCaption"] : undefined;
+    if (only?.type === "element" && (of === "figure" || of === "table")) return [this.caption(of, only)];
     if (tagName === "figure") return this.figure(element);
     if (wrappers.has(tagName)) return this.blocksOf(children);
     switch (tagName) {
@@ -68,16 +83,23 @@ export class BlocksOfTree {
         return this.table(element);
       case "hr":
         return [schema.node("section_break")];
-      case "note-body": {
-        this.reading.noteBodies.set(
-          String(element.properties["dataNote"]),
-          this.atLeastOne(this.blocksOf(children)),
-        );
+      case "note-body":
+        this.note(element);
         return [];
-      }
       default:
         return this.blocksOf(children);
     }
+  }
+
+  private note(element: Element): void {
+    const name = String(element.properties["dataNote"]);
+    const [first, ...rest] = this.atLeastOne(this.blocksOf(element.children));
+    const opens = first!.firstChild;
+    // An anchor at its beginning is the note itself, which is a place already.
+    const isPlace = opens?.type.name === "anchor" && first!.isTextblock;
+    if (isPlace) this.reading.places.lead(opens.attrs["id"] as string, this.reading.noteId(name));
+    const blocks = [isPlace ? first!.copy(first!.content.cut(opens.nodeSize)) : first!, ...rest];
+    this.reading.noteBodies.set(name, blocks);
   }
 
   /** A figure's content with its caption, which stands after a picture, and where it stood beside a table. */
@@ -87,7 +109,17 @@ export class BlocksOfTree {
       child.type === "element" && child.tagName === "figcaption";
     const captions = element.children.filter(isCaption);
     const made = captions.map((caption) => this.caption(hasTable ? "table" : "figure", caption));
-    return [...this.blocksOf(element.children.filter((child) => !isCaption(child))), ...made];
+    const first = element.children.find(({ type }) => type === "element");
+    const content = this.blocksOf(element.children.filter((child) => !isCaption(child)));
+    return hasTable && first && isCaption(first) ? [...made, ...content] : [...content, ...made];
+  }
+
+  /** The id of a list of jumps: the place of its element, or of the anchor at its beginning. */
+  private placeOfList(element: Element): string {
+    const named = [element, ...allElements(element)].find(
+      ({ tagName, properties: { id, href } }) => id !== undefined && (tagName !== "a" || href === undefined),
+    );
+    return this.reading.places.placeOf(named ?? element);
   }
 
   paragraph(children: ElementContent[]): Node | null {
@@ -98,7 +130,10 @@ export class BlocksOfTree {
 
   private heading(element: Element): Node {
     const depth = Number(element.tagName.slice(1));
-    const level = Math.min(4, Math.max(1, depth - 1));
+    const level = Math.min(
+      4,
+      Math.max(1, Math.trunc(Number(element.properties["dataLevel"] ?? depth - 1)) || 1),
+    );
     if (depth > 5 && toString(element).trim() !== "") {
       this.reading.tell(
         element,
@@ -115,7 +150,7 @@ export class BlocksOfTree {
   headingWords(element: Element, id: string): Node[] {
     const words = this.words.inlines(element.children, []);
     for (const node of words)
-      if (node.type.name === "anchor") this.reading.places.set(node.attrs["name"] as string, id);
+      if (node.type.name === "anchor") this.reading.places.lead(node.attrs["id"] as string, id);
     return trimBlanks(words.filter((node) => node.type.name !== "anchor"));
   }
 
@@ -179,22 +214,28 @@ export class BlocksOfTree {
   /** A caption; one with an id of its own is known by it. */
   private caption(of: "figure" | "table", element: Element): Node {
     const id = this.reading.places.placeOf(element);
-    const words = trimBlanks(this.words.inlines(element.children, []));
-    return schema.node("caption", { id, of }, words);
+    const words = this.words.inlines(element.children, []);
+    // An anchor at its beginning is the caption itself, which is a place already.
+    const [first] = words;
+    if (first?.type.name !== "anchor") return schema.node("caption", { id, of }, trimBlanks(words));
+    this.reading.places.lead(first.attrs["id"] as string, id);
+    return schema.node("caption", { id, of }, trimBlanks(words.slice(1)));
   }
 
   private cell(cell: Element): Node {
     const span = (name: string): number =>
       Math.min(100, Math.max(1, Math.trunc(Number(cell.properties[name])) || 1));
-    const align = cell.properties["align"];
-    const attrs = {
-      colspan: span("colSpan"),
-      rowspan: span("rowSpan"),
-      align: align === "left" || align === "center" || align === "right" ? align : null,
-    };
+    const attrs = { colspan: span("colSpan"), rowspan: span("rowSpan"), align: alignOf(cell) };
     const type = cell.tagName === "th" ? "table_header" : "table_cell";
     return schema.node(type, attrs, this.atLeastOne(this.blocksOf(cell.children)));
   }
+}
+
+/** How a cell is aligned: by its attribute, its style, or a class of that name. */
+function alignOf({ properties: { align, style, className } }: Element): "left" | "center" | "right" | null {
+  const styled = /(?:^|;)\s*text-align\s*:\s*(\w+)/i.exec(String(style ?? ""))?.[1];
+  const said = [align, styled, ...[className].flat()].map((one) => String(one).toLowerCase());
+  return (["left", "center", "right"] as const).find((one) => said.includes(one)) ?? null;
 }
 
 /** The number with which a list begins. */

@@ -6,12 +6,14 @@ import type { Destination } from "../../destination/kinds/kinds.ts";
 import { longestPlaceId } from "../../destination/kinds/place.ts";
 import { topOfBook } from "../../manuscript/book-index.ts";
 import type { Hotspot } from "../../manuscript/hotspot.ts";
+import { signpostAttrs, type SignpostList } from "../../manuscript/attributes.ts";
 import { newId } from "../../manuscript/ids.ts";
 
 /** The landing places of a file: the names by which its own links call them, with the ids that the manuscript gives. */
 export class FilePlaces {
   private readonly ids = new Map<string, string>();
   private readonly longNames = new Map<string, string>();
+  private readonly lists = new Map<string, Pick<SignpostList, "section" | "anchors">>();
   private readonly slugger = new GithubSlugger();
 
   has(name: string): boolean {
@@ -22,10 +24,15 @@ export class FilePlaces {
     this.ids.set(name, id);
   }
 
+  /** Whatever leads to one place leads to another: an anchor at its beginning is the heading itself. */
+  lead(from: string, to: string): void {
+    for (const [name, id] of this.ids) if (id === from) this.ids.set(name, to);
+  }
+
   /** A new place under the name that an element has as its id, if nothing has it yet. */
   placeOf(element: Element): string {
     const id = newId();
-    const name = element.properties["id"];
+    const name = element.properties["id"] ?? element.properties["name"];
     if (typeof name === "string" && name !== "" && !this.ids.has(name)) this.ids.set(name, id);
     return id;
   }
@@ -40,6 +47,11 @@ export class FilePlaces {
     return id;
   }
 
+  /** From where a signpost list draws its entries, by the names of the file. */
+  listFrom(list: string, names: Pick<SignpostList, "section" | "anchors">): void {
+    this.lists.set(list, names);
+  }
+
   /** Every id that was given. */
   given(): Set<string> {
     return new Set([topOfBook, ...this.ids.values()]);
@@ -47,8 +59,22 @@ export class FilePlaces {
 
   /** A node in which links lead to the places that they name. */
   resolved(node: Node): Node {
+    if (node.type.name === "signposts") return this.resolvedList(node);
     if (node.isText || node.isLeaf) return this.resolvedMarks(node);
     return node.copy(Fragment.from(node.children.map((child) => this.resolved(child))));
+  }
+
+  private resolvedList(node: Node): Node {
+    const { section, anchors } = this.lists.get(signpostAttrs(node).id) ?? { section: null, anchors: [] };
+    const known = (name: string): string[] => {
+      const id = this.idFor(name);
+      return id === undefined ? [] : [id];
+    };
+    return node.type.create({
+      ...node.attrs,
+      section: section === null ? null : (known(section)[0] ?? null),
+      anchors: anchors.flatMap(known),
+    });
   }
 
   private resolvedMarks(node: Node): Node {
@@ -83,7 +109,7 @@ export class FilePlaces {
   }
 
   private idFor(name: string): string | undefined {
-    if (name === "top" && !this.ids.has(name)) return topOfBook;
+    if (name === topOfBook || (name === "top" && !this.ids.has(name))) return topOfBook;
     return this.ids.get(name) ?? this.ids.get(name.toLowerCase());
   }
 }

@@ -2,6 +2,7 @@ import type { Element, Nodes } from "hast";
 import type { Node } from "prosemirror-model";
 import { newId } from "../../manuscript/ids.ts";
 import type { LeftOut } from "../left-out.ts";
+import type { Follows } from "./carried.ts";
 import { FilePlaces } from "./file-places.ts";
 
 export interface TreeOptions {
@@ -26,6 +27,8 @@ export class FileReading {
   readonly noteBodies = new Map<string, Node[]>();
   /** The elements that became links, by the links' ids. */
   readonly linkNodes = new Map<string, Nodes>();
+  /** The links whose words follow their targets, by the links' ids. */
+  readonly follows = new Map<string, Follows>();
   private readonly linkIds = new Map<string, string>();
   private readonly noteIds = new Map<string, string>();
 

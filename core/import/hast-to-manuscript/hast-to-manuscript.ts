@@ -1,11 +1,14 @@
-import type { ElementContent, Root, RootContent } from "hast";
+import type { Element, ElementContent, Root, RootContent } from "hast";
 import { toString } from "hast-util-to-string";
 import type { Mark, Node } from "prosemirror-model";
+import type { ChapterRole } from "../../manuscript/chapter-role.ts";
 import { linkUses } from "../../manuscript/links.ts";
 import { newId } from "../../manuscript/ids.ts";
 import { schema } from "../../manuscript/schema.ts";
+import { allElements } from "../hast-nodes.ts";
 import type { LeftOut } from "../left-out.ts";
 import { clip } from "./blanks.ts";
+import { signpostsOfElement, type Follows } from "./carried.ts";
 import { BlocksOfTree } from "./blocks-of-tree.ts";
 import { blocks, wrappers } from "./elements.ts";
 import { FileReading, type TreeOptions } from "./file-reading.ts";
@@ -17,6 +20,10 @@ export interface ManuscriptOfTree {
   title: string;
   /** One valid document a chapter. */
   chapters: Node[];
+  /** Of each chapter, whether it is one of the reading order. */
+  roles: ChapterRole[];
+  /** How links follow their targets, by the links' ids. */
+  follows: ReadonlyMap<string, Follows>;
   /** In the order of the file. */
   leftOut: LeftOut[];
 }
@@ -29,7 +36,23 @@ export function hastToManuscript(tree: Root, options: TreeOptions): ManuscriptOf
   return new ManuscriptBuilder(options).build(tree);
 }
 
+/** Whether an element only wraps what is in it, which may be chapters. */
+function isWrapper(element: Element): boolean {
+  return (
+    wrappers.has(element.tagName) && element.tagName !== "figure" && signpostsOfElement(element) === null
+  );
+}
+
+/** Whether a heading begins a page outside of the reading order. */
+function roleOf(heading: Element): ChapterRole {
+  const isApart = [heading, ...allElements(heading)].some(
+    ({ properties }) => properties["dataRole"] === "companion",
+  );
+  return isApart ? "companion" : "chapter";
+}
+
 interface Draft {
+  role: ChapterRole;
   title: Node;
   blocks: Node[];
 }
@@ -55,6 +78,8 @@ class ManuscriptBuilder {
     return {
       title: this.firstHeading || fallbackTitle,
       chapters,
+      roles: this.drafts.map(({ role }) => role),
+      follows: this.reading.follows,
       leftOut: told.map(({ order: _, ...one }) => one),
     };
   }
@@ -71,9 +96,9 @@ class ManuscriptBuilder {
         flush();
         const id = this.reading.places.headingPlace(child);
         const title = this.blocks.headingWords(child, id);
-        this.begin(title, id);
+        this.begin(title, id, roleOf(child));
         this.firstHeading ||= toString(child).trim();
-      } else if (child.type === "element" && wrappers.has(child.tagName) && child.tagName !== "figure") {
+      } else if (child.type === "element" && isWrapper(child)) {
         flush();
         this.chapterBlocks(child.children, languageMark(child) ?? language);
       } else if (child.type === "element" && blocks.has(child.tagName)) {
@@ -87,8 +112,8 @@ class ManuscriptBuilder {
     flush();
   }
 
-  private begin(title: Node[], id = newId()): void {
-    this.drafts.push({ title: schema.node("title", { id }, title), blocks: [] });
+  private begin(title: Node[], id = newId(), role: ChapterRole = "chapter"): void {
+    this.drafts.push({ role, title: schema.node("title", { id }, title), blocks: [] });
   }
 
   private current(): Draft {

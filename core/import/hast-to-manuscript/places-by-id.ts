@@ -13,6 +13,10 @@ const empty = new Set(["img", "hr", "br", "input", "source", "wbr", "col", "area
  */
 export function anchorsByIds(tree: Root): void {
   const wanted = targets(tree);
+  // Programs give links ids of their own: only what something leads to is a place.
+  for (const { tagName, properties } of allElements(tree))
+    if (tagName === "a" && properties["href"] !== undefined && !wanted.has(String(properties["id"])))
+      delete properties["id"];
   if (wanted.size > 0) visit(tree, wanted);
 }
 
@@ -20,10 +24,12 @@ export function anchorsByIds(tree: Root): void {
 function targets(tree: Root): Set<string> {
   const found = new Set<string>();
   for (const { properties } of allElements(tree)) {
-    const href = properties["href"];
-    if (typeof href !== "string" || !href.startsWith("#") || href.length === 1) continue;
-    found.add(href.slice(1));
-    found.add(decoded(href.slice(1)));
+    const lists = [properties["dataSection"], properties["dataAnchors"]].map(String);
+    for (const href of [properties["href"], ...lists.flatMap((one) => one.split(" "))]) {
+      if (typeof href !== "string" || !href.startsWith("#") || href.length === 1) continue;
+      found.add(href.slice(1));
+      found.add(decoded(href.slice(1)));
+    }
   }
   return found;
 }

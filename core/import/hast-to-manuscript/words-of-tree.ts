@@ -4,11 +4,13 @@ import type { Mark, Node } from "prosemirror-model";
 import { assertDestination, readHref } from "../../destination/destination.ts";
 import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
+import { topOfBook } from "../../manuscript/book-index.ts";
 import { newId } from "../../manuscript/ids.ts";
-import { noFrame, type Hotspot, type Point } from "../../manuscript/hotspot.ts";
+import type { Hotspot, Point } from "../../manuscript/hotspot.ts";
 import { schema } from "../../manuscript/schema.ts";
 import type { FoundArea } from "../areas.ts";
 import { clip } from "./blanks.ts";
+import { followsOf, frameOf, lookOf } from "./carried.ts";
 import { languageMark } from "./language-of-tree.ts";
 import { marksOfStyle } from "./marks-of-style.ts";
 import { markFor, shows, silent, unformatted } from "./elements.ts";
@@ -18,6 +20,14 @@ function areasIn({ properties }: Element): FoundArea[] {
   return typeof properties["dataAreas"] === "string"
     ? (JSON.parse(properties["dataAreas"]) as FoundArea[])
     : [];
+}
+
+/** How wide a picture is shown, in percent of the text’s width; null where no share is told. */
+function shareOf({ properties }: Element): number | null {
+  const style = /(?:^|;)\s*width\s*:\s*([\d.]+)%/i.exec(String(properties["style"] ?? ""))?.[1];
+  const width = /^([\d.]+)%$/.exec(String(properties["width"] ?? ""))?.[1];
+  const share = Number(properties["dataWidth"] ?? style ?? width ?? NaN);
+  return share >= 5 && share <= 100 ? share : null;
 }
 
 const elementsUnknown = "Elements that have no place in a book";
@@ -62,7 +72,8 @@ export class WordsOfTree {
             "note_reference",
             { note: this.reading.noteId(String(node.properties["dataNote"])) },
             undefined,
-            marks,
+            // The sign of a note is raised by itself.
+            marks.filter(({ type }) => type.name !== "superscript"),
           ),
         ];
       default:
@@ -108,10 +119,16 @@ export class WordsOfTree {
     const title = element.properties["title"];
     const id = this.reading.linkId(element);
     this.reading.linkNodes.set(id, element);
+    const follows = followsOf(element);
+    if (follows && destination.kind === "place") this.reading.follows.set(id, follows);
     const mark = schema.mark("link", {
       id,
       destination,
       description: typeof title === "string" && title !== "" ? title : null,
+      asText: element.properties["dataLook"] === "text",
+      look: lookOf(element),
+      newWindow:
+        element.properties["target"] === "_blank" || element.properties["dataNewWindow"] !== undefined,
     });
     const content = this.inlines(
       element.children,
@@ -163,12 +180,15 @@ export class WordsOfTree {
 
   private anchorOf(element: Element, marks: readonly Mark[]): Node[] {
     const name = element.properties["id"] ?? element.properties["name"];
-    if (typeof name !== "string" || name === "" || this.reading.places.has(name)) return [];
+    if (typeof name !== "string" || name === "" || name === topOfBook || this.reading.places.has(name))
+      return [];
     const id = newId();
     // hast-util-raw may have put this prefix before names to keep them apart from others.
     this.reading.places.set(name.replace(/^user-content-/, ""), id);
     // Within a link it is a part of that, which would be two otherwise.
-    return [schema.node("anchor", { id, name }, undefined, marks)];
+    const own = element.properties["dataAnchor"];
+    const shown = typeof own === "string" ? own : name.replace(/^page-\d+-/, "");
+    return [schema.node("anchor", { id, name: shown }, undefined, marks)];
   }
 
   private picture(element: Element, marks: readonly Mark[]): Node[] {
@@ -187,7 +207,9 @@ export class WordsOfTree {
     }
     const areas = areasIn(element);
     const hotspots = file === null ? [] : this.hotspots(element, source, areas);
-    const attrs = { file, alt, decorative: false, source: source || null, hotspots };
+    const { role, dataDecorative } = element.properties;
+    const decorative = dataDecorative !== undefined || role === "presentation" || role === "none";
+    const attrs = { file, alt, decorative, source: source || null, width: shareOf(element), hotspots };
     const behind = file === null ? areas.flatMap((area) => this.areaBehind(element, area)) : [];
     return [schema.node("picture", attrs, undefined, marks), ...behind];
   }
@@ -198,7 +220,7 @@ export class WordsOfTree {
     const [width, height] = given.every((size) => size > 0)
       ? given
       : Object.values(this.reading.options.pictureSize(source) ?? { width: NaN, height: NaN });
-    return areas.flatMap(({ shape, points, unit, href, alt, title }): Hotspot[] => {
+    return areas.flatMap(({ shape, points, unit, href, alt, title, frame }): Hotspot[] => {
       const destination = this.destinationOf(element, alt, href);
       if (!destination) return [];
       const share = (value: number, whole: number): number => {
@@ -215,7 +237,7 @@ export class WordsOfTree {
           destination,
           alt,
           description: title,
-          frame: noFrame,
+          frame: frameOf(frame),
         },
       ];
     });

@@ -4,8 +4,11 @@ import { toString } from "hast-util-to-string";
 import { VFile } from "vfile";
 import { linksOfHtml } from "../arrival/links-of-html.ts";
 import { areaOfMap } from "../areas.ts";
+import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import { pictureOfSvg } from "../svg-pictures.ts";
 import { allElements } from "../hast-nodes.ts";
+import { picturesInside } from "./pictures-inside.ts";
+import { notesOfTree } from "../notes-of-tree.ts";
 import { decodePage } from "../text-encoding.ts";
 import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 
@@ -29,10 +32,13 @@ function isPage(name: string, start: string): boolean {
 function readPage(text: string): ReadManuscript {
   const page = parsed(text);
   const about = aboutPage(page, text);
+  const pictures = picturesInside(page);
+  const tree = contentOf(page);
+  notesOfTree(tree);
   return {
-    tree: contentOf(page),
+    tree,
     about,
-    pictures: [],
+    pictures,
     companions: [],
     leftOut: [],
     whereOf: ({ position }) => (position ? `line ${position.start.line}` : null),
@@ -49,6 +55,9 @@ function aboutPage(page: Root, text: string): AboutManuscript {
   return {
     title: said(title && toString(title)),
     author: said(all.find(isAuthor)?.properties["content"]),
+    conventions: conventionsOf(
+      all.find(({ properties }) => properties["name"] === "vennet-counts")?.properties["content"],
+    ),
     // The tree begins with what is in the page’s outermost element.
     language: said(/<html\b[^>]*?\slang\s*=\s*["']?([\w-]+)/i.exec(text)?.[1]),
   };

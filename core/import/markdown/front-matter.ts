@@ -1,4 +1,5 @@
 import { parse } from "yaml";
+import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import type { AboutManuscript } from "../manuscript-reader.ts";
 
 /** What stands before a text between two lines of three hyphens (YAML 1.2), and the text with empty lines in its place. */
@@ -19,6 +20,7 @@ export function frontMatter(text: string): { about: AboutManuscript | undefined;
     title: wordsOf(values["title"]),
     author: wordsOf(values["author"] ?? values["authors"]),
     language: wordsOf(values["lang"] ?? values["language"]),
+    conventions: conventionsOf(values["counts"]),
   };
   // Lines keep their numbers.
   return { about, text: whole.replace(/[^\n]+/g, "") + text.slice(whole.length) };

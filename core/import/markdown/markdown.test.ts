@@ -85,7 +85,7 @@ describe("captions", () => {
         `${node.type.name}${node.type.name === "caption" ? ` of ${node.attrs["of"]}: ${node.textContent}` : ""}`,
     );
 
-  test("of figures stand after their picture, those of tables after their table", () => {
+  test("of figures stand after their picture, those of tables where they stood", () => {
     expect(
       kinds('# T\n\n<figure><img src="a.png" alt="A"><figcaption>The *Sound*</figcaption></figure>\n\nx'),
     ).toEqual(["title", "paragraph", "caption of figure: The *Sound*", "paragraph"]);
@@ -96,7 +96,7 @@ describe("captions", () => {
     ]);
     expect(
       kinds("# T\n\n<figure><figcaption>Times</figcaption><table><tr><td>a</td></tr></table></figure>"),
-    ).toEqual(["title", "table", "caption of table: Times"]);
+    ).toEqual(["title", "caption of table: Times", "table"]);
   });
 
   test("are places that links lead to by their ids", () => {

@@ -33,13 +33,11 @@ export class OdtBlocks {
       case "section":
         return this.within(child, "region");
       case "table-of-content":
-        this.reading.leftOut.push({
-          where: `paragraph ${this.reading.paragraph + 1}`,
-          sort: "Lists of contents",
-          what: "The document’s own list of contents",
-          why: "It stands as it was. Exports make one by themselves, and a signpost list follows the headings.",
-        });
-        return this.blocks(childOf(child, "index-body") ?? { ...child, children: [] });
+        return this.listOf("contents", child);
+      case "illustration-index":
+        return this.listOf("figures", child);
+      case "table-index":
+        return this.listOf("tables", child);
       case "frame":
       case "a":
         return this.line({ ...child, name: "p", attributes: {}, children: [child] }, "p");
@@ -59,6 +57,13 @@ export class OdtBlocks {
             ? this.blocks(child)
             : [];
     }
+  }
+
+  /** A list that the document made of its headings or captions. */
+  private listOf(kind: "contents" | "figures" | "tables", index: XmlElement): ElementContent[] {
+    const paragraph = this.reading.paragraph + 1;
+    const lines = this.blocks(childOf(index, "index-body") ?? { ...index, children: [] });
+    return [element("nav", { dataContents: kind }, lines, paragraph)];
   }
 
   private within(section: XmlElement, kind: string): ElementContent[] {

@@ -46,7 +46,9 @@ export class OdtWords {
     if (references.has(name)) {
       const to = attributes["ref-name"];
       const words = this.read(child);
-      return to ? [element("a", { href: `#${to}` }, words, paragraph)] : words;
+      const isPage = attributes["reference-format"] === "page";
+      const follows = name === "note-ref" ? "note" : isPage ? "page" : "as-it-says";
+      return to ? [element("a", { href: `#${to}`, dataReference: follows }, words, paragraph)] : words;
     }
     switch (name) {
       case "a": {
@@ -70,6 +72,11 @@ export class OdtWords {
       case "reference-mark":
       case "reference-mark-start":
         return attributes["name"] ? [element("a", { id: attributes["name"] }, [], paragraph)] : [];
+      case "sequence": {
+        const { name: counted = "", "ref-name": place } = attributes;
+        const number = element("span", { dataCounted: counted }, this.read(child), paragraph);
+        return place ? [element("a", { id: place }, [], paragraph), number] : [number];
+      }
       case "note":
         return this.note(child);
       case "frame":

@@ -5,6 +5,8 @@ import { mimetypeIn, unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
 import { allElements, decoded, element } from "../hast-nodes.ts";
 import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
+import { captionsOfTree } from "../captions-of-tree.ts";
+import { listsOfContents, toldList } from "../lists-of-contents.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { childOf, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 import { OdtBlocks } from "./odt-blocks.ts";
@@ -50,14 +52,28 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
   const tree: Root = { type: "root", children };
   raiseHeadings(tree);
   leadToHeadings(tree);
+  signsAgain(tree, new Set(reading.notes.map(({ id }) => id)));
+  captionsOfTree(tree);
+  const whereOf = ({ position }: Nodes): string | null =>
+    position ? `paragraph ${position.start.line}` : null;
+  reading.leftOut.push(...listsOfContents(tree).map((list) => toldList(whereOf(list))));
   return {
     tree,
     about: aboutOdt(childOf(part("meta.xml") ?? undefined, "meta")),
     pictures: [...reading.pictures.values()],
     companions: [],
     leftOut: reading.leftOut,
-    whereOf: ({ position }: Nodes) => (position ? `paragraph ${position.start.line}` : null),
+    whereOf,
   };
+}
+
+/** A reference to a note is its sign once more. */
+function signsAgain(tree: Root, notes: ReadonlySet<string>): void {
+  for (const one of allElements(tree)) {
+    const note = String(one.properties["href"]).slice(1);
+    if (one.properties["dataReference"] === "note" && notes.has(note))
+      Object.assign(one, { tagName: "note-reference", properties: { dataNote: note }, children: [] });
+  }
 }
 
 /** What the document says of itself (OpenDocument 1.3, part 3, 4.3.2). */

@@ -33,6 +33,7 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
       if (name === "text:p" || name === "text:h") links.where = `paragraph ${++paragraph}`;
       if (name === "text:h") heading = { words: "" };
       if (places.test(name)) links.place(attributes["text:name"]);
+      if (name === "text:sequence") links.place(attributes["text:ref-name"]);
       if (name === "table:table") links.place(`${attributes["table:name"] ?? ""}|table`);
       if (name === "draw:frame") links.place(`${attributes["draw:name"] ?? ""}|graphic`);
       if (name === "text:section") links.place(`${attributes["text:name"] ?? ""}|region`);

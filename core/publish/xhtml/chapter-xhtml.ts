@@ -3,12 +3,19 @@ import type { CaptionedBlock } from "../../manuscript/captions.ts";
 import { runText, type InlineRun } from "../../manuscript/links.ts";
 import { referenceId, type NumberedNote } from "../../manuscript/notes.ts";
 import { gapSign } from "../../manuscript/references.ts";
-import { pictureAttrs, referenceAttrs, signpostAttrs, type LinkAttrs } from "../../manuscript/attributes.ts";
+import {
+  captionAttrs,
+  pictureAttrs,
+  referenceAttrs,
+  signpostAttrs,
+  type LinkAttrs,
+} from "../../manuscript/attributes.ts";
 import { nested, signpostsOf, type ReturnLink, type SignpostBranch } from "../../manuscript/signposts.ts";
 import { countHeadRows } from "../../manuscript/tables.ts";
 import { ChapterWalk, type BlockHandlers, type InlineHandlers } from "../../manuscript/walk.ts";
 import type { ByWordMark, WordMark } from "../../manuscript/word-marks.ts";
 import { returnName } from "../../manuscript/return-name.ts";
+import { followsOfList } from "../follows-of-list.ts";
 import { lookClass } from "../book-style.ts";
 import { escapeXml } from "./escape-xml.ts";
 import { hrefOf, hrefOfPlace, hrefTo, linkId, type PageContext } from "./page-context.ts";
@@ -49,7 +56,11 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     heading: (node) => [this.heading(node, node.attrs["level"] as number)],
     paragraph: (node) => [`<p${this.dir(node)}>${this.words(node)}</p>`],
     blockquote: (node) => [`<blockquote>${this.lines(node)}</blockquote>`],
-    code_block: (node) => [`<pre${this.dir(node)}><code>${this.words(node)}</code></pre>`],
+    code_block: (node) => {
+      const language = node.attrs["language"] as string | null;
+      const name = language === null ? "" : ` class="language-${escapeXml(language)}"`;
+      return [`<pre${this.dir(node)}><code${name}>${this.words(node)}</code></pre>`];
+    },
     bullet_list: (node) => [`<ul${this.dir(node)}>${this.inside(node, () => this.items(node))}</ul>`],
     ordered_list: (node) => {
       const start = node.attrs["start"] as number;
@@ -59,7 +70,9 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     },
     table: (node) => [this.table(node)],
     section_break: () => ["<hr/>"],
-    caption: (node) => [`<p class="caption"${this.dir(node)}${this.id(node)}>${this.captionWords(node)}</p>`],
+    caption: (node) => [
+      `<p class="caption" data-caption="${captionAttrs(node).of}"${this.dir(node)}${this.id(node)}>${this.captionWords(node)}</p>`,
+    ],
     signposts: (node) => [this.signposts(node)],
   };
 
@@ -77,13 +90,18 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     },
     hard_break: () => ["<br/>"],
     picture: (node) => [pictureXhtml(pictureAttrs(node), null, this.context)],
-    anchor: (node) => [`<span${this.id(node)}></span>`],
+    anchor: (node) => [
+      `<span${this.id(node)} data-anchor="${escapeXml(node.attrs["name"] as string)}"></span>`,
+    ],
     cross_reference: (node) => {
-      const { id, target } = referenceAttrs(node);
+      const { id, target, form, fallback } = referenceAttrs(node);
       const says = this.wordsOfReference(node, false);
       if (says.kind !== "words") return [`<span class="gap">${gapSign}</span>`];
       const href = hrefOfPlace(this.context, this.index.places.get(target)!);
-      return [`<a class="place" href="${href}"${linkId(this.context, id)}>${escapeXml(says.words)}</a>`];
+      const follows = ` data-reference="${form}"${fallback === "text" ? "" : ` data-fallback="${fallback}"`}`;
+      return [
+        `<a class="place" href="${href}"${follows}${linkId(this.context, id)}>${escapeXml(says.words)}</a>`,
+      ];
     },
     note_reference: (node) => {
       const id = node.attrs["note"] as string;
@@ -155,32 +173,41 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
 
   private captionWords(caption: Node): string {
     const label = this.captionLabel(caption);
-    const lead = label === null ? "" : `<span class="number">${escapeXml(label)}</span> `;
+    const lead = label === null ? "" : `<span class="number" data-made="">${escapeXml(label)} </span>`;
     return lead + this.words(caption);
   }
 
   protected returnLink({ list, words }: ReturnLink): string {
     const href = hrefOfPlace(this.context, this.index.places.get(list)!);
-    return `<p class="return"><a class="place" href="${href}">${escapeXml(words)}</a></p>`;
+    return `<p class="return" data-made=""><a class="place" href="${href}">${escapeXml(words)}</a></p>`;
   }
 
   private heading(node: Node, level: number): string {
     const pages = this.pagesWithin(node.textContent);
     const words = this.words(node);
     if (words.replace(/<[^>]*>/g, "").trim() === "") return `<div${this.id(node)}>${words}</div>`;
-    const tag = `h${this.levels.next(level)}`;
+    const shown = this.levels.next(level);
+    const tag = `h${shown}`;
+    // A level that is left out is none in HTML; coming back, it is there again.
+    const isApart = level === 0 && this.index.companions.has(this.chapter.at);
+    const own =
+      (shown === level + 1 ? "" : ` data-level="${level}"`) + (isApart ? ' data-role="companion"' : "");
     const number = this.index.places.get(node.attrs["id"] as string)?.number ?? null;
-    const lead = number === null ? "" : `<span class="number">${number}</span> `;
-    return `${pages}<${tag}${this.dir(node)}${this.id(node)}>${lead}${words}</${tag}>`;
+    const lead = number === null ? "" : `<span class="number" data-made="">${number} </span>`;
+    return `${pages}<${tag}${this.dir(node)}${this.id(node)}${own}>${lead}${words}</${tag}>`;
   }
 
   private signposts(node: Node): string {
     const list = signpostAttrs(node);
     const entries = signpostsOf(list, this.context.index, this.context.chapter);
+    const hrefOfId = (id: string): string | null => {
+      const place = this.index.places.get(id);
+      return place ? hrefOfPlace(this.context, place) : null;
+    };
     const heading =
       list.heading === "" ? "" : `<p class="signposts-heading">${escapeXml(list.heading)}</p>\n`;
     const body = entries.length === 0 ? "" : this.signpostList(nested(entries));
-    return `<div class="signposts"${this.id(node)}>${heading}${body}</div>`;
+    return `<div class="signposts"${this.id(node)}${followsOfList(list, hrefOfId)}>${heading}${body}</div>`;
   }
 
   private signpostList(branches: SignpostBranch[]): string {
@@ -235,13 +262,19 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
       (link.description ? ` title="${escapeXml(link.description)}"` : "") + linkId(this.context, link.id);
     const { kind } = link.destination;
     const look = link.asText ? "as-text" : link.look ? `${kind} ${lookClass(link.look)}` : kind;
+    const own = link.asText ? "text" : link.look ? JSON.stringify(link.look) : null;
+    const name = this.context.files.get("file" in link.destination ? link.destination.file : "")?.name;
+    const kept =
+      (name === undefined ? "" : ` data-file="${escapeXml(name)}"`) +
+      (own === null ? "" : ` data-look="${escapeXml(own)}"`) +
+      (link.newWindow && this.context.medium === "epub" ? ' data-new-window=""' : "");
     let opens = "";
     if (link.newWindow && this.context.medium === "web" && /^https?:/.test(href)) {
       // WCAG 2.2 SC 3.2.5, technique G201: who follows it is told before.
       const name = `${runText(run)} (${this.index.words.newWindow})`;
       opens = ` target="_blank" rel="noopener" aria-label="${escapeXml(name)}"`;
     }
-    return [`${pages}<a class="${look}" href="${escapeXml(href)}"${title}${opens}>${content}</a>`];
+    return [`${pages}<a class="${look}" href="${escapeXml(href)}"${title}${opens}${kept}>${content}</a>`];
   }
 
   /** Text, with a mark before each character with which a page of the PDF begins (DPUB-ARIA 1.1). */

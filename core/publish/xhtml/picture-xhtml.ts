@@ -8,10 +8,12 @@ import { hrefOf, linkId, type PageContext, type ShownPicture } from "./page-cont
  * @param link the picture's own link, where its areas make an `a` around it impossible
  */
 export function pictureXhtml(picture: PictureAttrs, link: LinkAttrs | null, context: PageContext): string {
-  const { file, alt, width, hotspots } = picture;
+  const { file, alt, decorative, width, hotspots } = picture;
   const shown = file === null ? null : context.picture(file);
   if (!shown) return escapeXml(pictureWords(picture));
-  const size = width === null ? "" : ` class="width-${Math.round(width)}"`;
+  const size =
+    (width === null ? "" : ` class="width-${Math.round(width)}" data-width="${width}"`) +
+    (decorative ? ' data-decorative=""' : "");
   if (hotspots.length === 0) return `<img src="${escapeXml(shown.href)}" alt="${escapeXml(alt)}"${size}/>`;
   // SVG areas scale with the picture and need no script, unlike a map of pixels (SVG 1.1, 17.1).
   context.hasAreas = true;
@@ -49,6 +51,7 @@ function areaSvg(hotspot: Hotspot, picture: ShownPicture, context: PageContext):
       : "";
   const title =
     (hotspot.description ? ` xlink:title="${escapeXml(hotspot.description)}"` : "") +
+    (line === "none" ? "" : ` data-frame="${escapeXml(JSON.stringify(hotspot.frame))}"`) +
     linkId(context, hotspot.id);
   // Its title child is the area's name (SVG Accessibility API Mappings, 8.1.1). Programs know the address of SVG 2
   // or that of SVG 1.1; some take what has the latter for a picture to load.

@@ -32,6 +32,12 @@ export class DocxLinks {
     return { address: way.kind === "file" ? way.file.path : way.address };
   }
 
+  /** The name of a file that cannot be its name in a path; null for any other destination. */
+  renamed(destination: Destination): string | null {
+    const file = this.files.get("file" in destination ? destination.file : "");
+    return file === undefined || file.path.endsWith(`/${file.name}`) ? null : file.name;
+  }
+
   /** How the words of a link look. */
   look({ asText, look, destination }: LinkAttrs): IRunOptions {
     if (asText) return {};

@@ -132,7 +132,7 @@ function readPart(
       if (tag === "w:footnoteReference") read.marks.push(attributes["w:id"]!);
       const field = attributes["w:instr"];
       // A further mark of a footnote tells the number of the first (ECMA-376, 17.16.5.42).
-      const again = /^\s*NOTEREF note-(\d+)/.exec(field ?? "")?.[1];
+      const again = /^\s*NOTEREF _note-(\d+)/.exec(field ?? "")?.[1];
       if (again !== undefined) read.marks.push(again);
       else if (field !== undefined && /HYPERLINK|GOTOBUTTON|MACROBUTTON/i.test(field))
         tell(`A field leads somewhere: ${field}`);

@@ -2,6 +2,7 @@ import {
   AlignmentType,
   Bookmark,
   Document,
+  type FileChild,
   FootnoteReferenceRun,
   HeadingLevel,
   ImageRun,
@@ -34,6 +35,7 @@ import { textWidth } from "../../../manuscript/page-layout.ts";
 import { pictureSize } from "../../../manuscript/picture-size.ts";
 import { gapSign } from "../../../manuscript/references.ts";
 import {
+  captionAttrs,
   pictureAttrs,
   pictureWords,
   referenceAttrs,
@@ -50,6 +52,7 @@ import {
 } from "../../../manuscript/walk.ts";
 import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
 import { asFolder } from "../../export-folder.ts";
+import { ContentControls, type Kept } from "./content-controls.ts";
 import { DocxLinks, linkedWords } from "./docx-links.ts";
 import { finishDocx } from "./finish-docx.ts";
 
@@ -64,7 +67,7 @@ const headings = [
   HeadingLevel.HEADING_5,
 ];
 
-type Block = Paragraph | Table;
+type Block = FileChild;
 
 /** How the words of a block look, and the block itself. */
 interface Style {
@@ -93,14 +96,15 @@ export async function writeDocx(book: Book, name: string): Promise<{ bytes: Uint
     footnotes: {},
     numbering: [],
     referred: new Map(),
+    controls: new ContentControls(),
   };
-  const head = [
-    new Paragraph({
-      heading: HeadingLevel.TITLE,
-      children: [...writing.links.place(topOfBook), new TextRun(book.title)],
-    }),
-    new Paragraph({ children: [new TextRun(book.author)] }),
-  ];
+  const title = new Paragraph({
+    heading: HeadingLevel.TITLE,
+    children: [...writing.links.place(topOfBook), new TextRun(book.title)],
+  });
+  const author = new Paragraph({ children: [new TextRun(book.author)] });
+  const head = writing.controls.block({ made: "" }, [title, author]);
+  writing.controls.say("counts", JSON.stringify(book.conventions));
   const chapters = book.chapters.flatMap(({ doc }, at) =>
     new DocxWalk({ doc, at, index }, writing).wholeChapter(),
   );
@@ -108,12 +112,17 @@ export async function writeDocx(book: Book, name: string): Promise<{ bytes: Uint
     title: book.title,
     creator: book.author,
     lastModifiedBy: book.author,
+    customProperties: writing.controls.properties,
     styles: {
+      paragraphStyles: [
+        { id: "Quote", name: "Quote", basedOn: "Normal" },
+        { id: "HTMLPreformatted", name: "HTML Preformatted", basedOn: "Normal" },
+      ],
       default: { document: { run: { font: "Georgia", size: "11pt", ...languageOptions(book.language) } } },
     },
     footnotes: writing.footnotes,
     numbering: { config: writing.numbering },
-    sections: [{ children: [...head, ...chapters] }],
+    sections: [{ children: [head, ...chapters] }],
   });
   const packed = new Uint8Array(await Packer.toArrayBuffer(document));
   return asFolder(book, name, finishDocx(packed, writing.links.written, book.modified));
@@ -129,27 +138,35 @@ interface BookBeingWritten {
   readonly numbering: { reference: string; levels: ILevelsOptions[] }[];
   /** The numbers of the notes that have been referred to, by their ids. */
   readonly referred: Map<string, number>;
+  readonly controls: ContentControls;
 }
 
 class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
   private readonly links: DocxLinks;
+  private readonly controls: ContentControls;
 
   protected readonly blockHandlers: BlockHandlers<Block, Style> = {
     title: (node) => [this.heading(node, 0)],
     heading: (node) => [this.heading(node, node.attrs["level"] as number)],
     paragraph: (node, { block }) => [new Paragraph({ ...block, children: this.inlines(node, plain) })],
     blockquote: (node, style) => {
-      const block = { ...style.block, indent: { left: indent * 2, right: indent * 2 } };
+      const block = { ...style.block, style: "Quote", indent: { left: indent * 2, right: indent * 2 } };
       return this.blocks(node, { ...style, block });
     },
     code_block: (node, { block }) => [
-      new Paragraph({ ...block, children: this.inlines(node, { block, words: listing }) }),
+      new Paragraph({
+        ...block,
+        style: "HTMLPreformatted",
+        children: this.inlines(node, { block, words: listing }),
+      }),
     ],
     bullet_list: (node) => this.list(node, "bullets", 0),
     ordered_list: (node) => this.list(node, this.numbersFrom(node.attrs["start"] as number), 0),
     table: (node) => [this.table(node)],
     section_break: () => [
-      new Paragraph({ alignment: AlignmentType.CENTER, children: [new TextRun("* * *")] }),
+      this.controls.block({ break: "" }, [
+        new Paragraph({ alignment: AlignmentType.CENTER, children: [new TextRun("* * *")] }),
+      ]),
     ],
     caption: (node) => [this.caption(node)],
     signposts: (node) => this.signposts(node),
@@ -163,11 +180,17 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
       // Areas of a picture that is a link itself stand behind that link.
       ...(node.marks.some((mark) => mark.type.name === "link") ? [] : this.areasOf(node)),
     ],
-    anchor: (node) => this.links.place(node.attrs["id"] as string),
+    anchor: (node) => {
+      const { id, name } = node.attrs as { id: string; name: string };
+      const place = this.links.place(id);
+      if (place.length > 0) this.controls.say(`anchor-${id}`, name);
+      return place;
+    },
     cross_reference: (node) => {
       const says = this.wordsOfReference(node, false);
-      const { target } = referenceAttrs(node);
-      return [says.kind === "words" ? this.links.jump(target, says.words) : new TextRun(gapSign)];
+      const { target, form, fallback } = referenceAttrs(node);
+      if (says.kind !== "words") return [new TextRun(gapSign)];
+      return [this.controls.inline({ reference: form, fallback }, [this.links.jump(target, says.words)])];
     },
     note_reference: (node) => [this.noteReference(node.attrs["note"] as string)],
   };
@@ -178,6 +201,7 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
   ) {
     super(chapter);
     this.links = writing.links;
+    this.controls = writing.controls;
   }
 
   wholeChapter(): Block[] {
@@ -188,7 +212,7 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
   }
 
   protected returnLink({ list, words }: ReturnLink): Block {
-    return new Paragraph({ children: [this.links.jump(list, words)] });
+    return this.controls.block({ made: "" }, [new Paragraph({ children: [this.links.jump(list, words)] })]);
   }
 
   private heading(node: Node, level: number): Paragraph {
@@ -197,7 +221,9 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
     if (node.textContent.trim() === "")
       return new Paragraph({ children: [...this.links.place(id), ...words] });
     const number = this.index.places.get(id)?.number;
-    const lead = number ? [new TextRun(`${number} `)] : [];
+    if (level === 0 && this.index.companions.has(this.chapter.at))
+      this.controls.say(`role-${id}`, "companion");
+    const lead = number ? [this.controls.inline({ made: "" }, [new TextRun(`${number} `)])] : [];
     return new Paragraph({
       heading: headings[this.levels.next(level) - 1]!,
       pageBreakBefore: level === 0,
@@ -250,7 +276,8 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
                 new TableCell({
                   columnSpan: cell.attrs["colspan"] as number,
                   rowSpan: cell.attrs["rowspan"] as number,
-                  children: this.blocks(cell, { block: alignedAs(cell), words: {} }),
+                  // What may stand in a cell is told too narrowly by the library.
+                  children: this.blocks(cell, { block: alignedAs(cell), words: {} }) as Paragraph[],
                 }),
             ),
           }),
@@ -258,13 +285,15 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
     });
   }
 
-  private caption(node: Node): Paragraph {
-    const id = node.attrs["id"] as string;
+  private caption(node: Node): Block {
+    const { id, of } = captionAttrs(node);
     const label = this.captionLabel(node);
-    const lead = label === null ? [] : [new TextRun({ text: `${label} `, bold: true })];
-    return new Paragraph({
+    const words = new TextRun({ text: `${label ?? ""} `, bold: true });
+    const lead = label === null ? [] : [this.controls.inline({ made: "" }, [words])];
+    const paragraph = new Paragraph({
       children: [...this.links.place(id), ...lead, ...this.inlines(node, { block: {}, words: small })],
     });
+    return this.controls.block({ caption: of }, [paragraph]);
   }
 
   private signposts(node: Node): Block[] {
@@ -277,7 +306,18 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
       ({ id, words, depth }) =>
         new Paragraph({ indent: { left: indent * depth }, children: [this.links.jump(id, words)] }),
     );
-    return [head, ...entries];
+    const { of, scope, depth, heading, section, anchors, returnWords } = list;
+    const hrefs = (ids: readonly string[]): string => ids.map((id) => `#${id}`).join(" ");
+    const kept: Kept = {
+      signposts: of,
+      scope,
+      depth,
+      heading,
+      section: section === null ? null : hrefs([section]),
+      anchors: anchors.length === 0 ? null : hrefs(anchors),
+      return: returnWords,
+    };
+    return [this.controls.block(kept, [head, ...entries])];
   }
 
   protected linked(link: LinkAttrs, run: InlineRun, style: Style): ParagraphChild[] {
@@ -286,7 +326,17 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
     if (target === null) return [...run.nodes.flatMap((node) => this.inline(node, style)), ...areas];
     const words = { ...style.words, ...this.links.look(link) };
     const content = run.nodes.flatMap((node) => this.inline(node, { ...style, words }));
-    return [this.links.link(target, link.description, content), ...areas];
+    const written = this.links.link(target, link.description, content);
+    const kept = this.besides(link);
+    return [kept ? this.controls.inline(kept, [written]) : written, ...areas];
+  }
+
+  /** What a link has that a text document has no place for; null where it has nothing. */
+  private besides({ asText, look, newWindow, destination }: LinkAttrs): Kept | null {
+    const own = asText ? "text" : look ? JSON.stringify(look) : null;
+    const name = this.links.renamed(destination);
+    if (own === null && name === null && !newWindow) return null;
+    return { look: own, file: name, "new-window": newWindow ? "" : null };
   }
 
   private picture(node: Node, look: IRunOptions): ParagraphChild {
@@ -297,21 +347,29 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
     const available = textWidth(this.writing.book.layout);
     const width = attrs.width === null ? Math.min(own.width, available) : (available * attrs.width) / 100;
     const height = own.width === 0 ? width : (own.height * width) / own.width;
-    return new ImageRun({
+    const image = new ImageRun({
       type: pictureSuffix[file.mediaType] as "png",
       data: file.bytes,
       transformation: { width: Math.max(1, Math.round(width)), height: Math.max(1, Math.round(height)) },
       altText: { name: file.id, title: "", description: attrs.decorative ? "" : attrs.alt },
     });
+    if (attrs.width === null && !attrs.decorative) return image;
+    return this.controls.inline({ width: attrs.width, decorative: attrs.decorative ? "" : null }, [image]);
   }
 
   /** A text document has no areas, so each is a link behind its picture. */
   private areasOf(node: Node): ParagraphChild[] {
     if (node.type.name !== "picture") return [];
-    return pictureAttrs(node).hotspots.flatMap(({ destination, description, alt }): ParagraphChild[] => {
+    return pictureAttrs(node).hotspots.flatMap((hotspot): ParagraphChild[] => {
+      const { destination, description, alt, shape, points, frame } = hotspot;
       const target = this.links.target(destination);
       if (target === null) return [];
-      return [new TextRun(" "), this.links.link(target, description, [linkedWords(alt)])];
+      const kept: Kept = {
+        area: [shape, ...points.map((point) => point.join(","))].join(" "),
+        frame: frame.line === "none" ? null : JSON.stringify(frame),
+      };
+      const link = this.links.link(target, description, [linkedWords(alt)]);
+      return [new TextRun(" "), this.controls.inline(kept, [link])];
     });
   }
 
@@ -320,12 +378,12 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
     if (!note) return new TextRun(gapSign);
     const known = this.writing.referred.get(id);
     // A footnote is referred to once; further references repeat its number.
-    if (known !== undefined) return new SimpleField(`NOTEREF note-${known} \\f \\h`, String(known));
+    if (known !== undefined) return new SimpleField(`NOTEREF _note-${known} \\f \\h`, String(known));
     const number = this.writing.referred.size + 1;
     this.writing.referred.set(id, number);
     this.writing.footnotes[number] = { children: this.noteBlocks(note.node) };
     return note.references > 1
-      ? new Bookmark({ id: `note-${number}`, children: [new FootnoteReferenceRun(number)] })
+      ? new Bookmark({ id: `_note-${number}`, children: [new FootnoteReferenceRun(number)] })
       : new FootnoteReferenceRun(number);
   }
 

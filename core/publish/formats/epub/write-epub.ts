@@ -90,10 +90,10 @@ export function writeEpub(book: Book, { fonts: usual, pages: pdf }: EpubExtras =
       const context = contextOf(i, notesPage);
       const body = notesXhtml(doc, context);
       if (context.hasAreas) withAreas.add(notesPage);
-      return body === "" ? [] : [`<h2>${escapeXml(chapterTitle(doc))}</h2>\n${body}`];
+      return body === "" ? [] : [`<h2 data-made="">${escapeXml(chapterTitle(doc))}</h2>\n${body}`];
     });
     if (sections.length > 0) {
-      const body = `<section epub:type="endnotes" role="doc-endnotes" aria-labelledby="notes"><h1 id="notes">${escapeXml(notes)}</h1>\n${sections.join("\n")}</section>`;
+      const body = `<section epub:type="endnotes" role="doc-endnotes" aria-labelledby="notes"><h1 id="notes" data-made="">${escapeXml(notes)}</h1>\n${sections.join("\n")}</section>`;
       pages.set(notesPage, page(book, notes, body));
     }
   }
@@ -126,7 +126,7 @@ export function writeEpub(book: Book, { fonts: usual, pages: pdf }: EpubExtras =
     page(
       book,
       index.words.cover,
-      `<section epub:type="cover"><img class="cover" src="${coverPicture}" alt="${escapeXml(`${index.words.cover}: ${book.title}, ${book.author}`)}"/></section>`,
+      `<section epub:type="cover" data-made=""><img class="cover" src="${coverPicture}" alt="${escapeXml(`${index.words.cover}: ${book.title}, ${book.author}`)}"/></section>`,
     ),
   );
   fonts.forEach((face, i) => {
@@ -136,7 +136,7 @@ export function writeEpub(book: Book, { fonts: usual, pages: pdf }: EpubExtras =
     page(
       book,
       book.title,
-      `<section class="title-page" epub:type="titlepage"><h1 id="${topOfBook}">${escapeXml(book.title)}</h1><p>${escapeXml(book.author)}</p></section>`,
+      `<section class="title-page" epub:type="titlepage" data-made=""><h1 id="${topOfBook}">${escapeXml(book.title)}</h1><p>${escapeXml(book.author)}</p></section>`,
     ),
   );
   for (const [name, content] of pages) files[`EPUB/${name}`] = text(content);
@@ -156,7 +156,7 @@ function fallbackPage(book: Book, { name, mediaType, size }: TravellingFile, wor
   return page(
     book,
     name,
-    `<section><h1>${escapeXml(name)}</h1><p>${escapeXml(words)}</p><p>${escapeXml(mediaType)}, ${kilobytes} KB</p></section>`,
+    `<section data-made=""><h1>${escapeXml(name)}</h1><p>${escapeXml(words)}</p><p>${escapeXml(mediaType)}, ${kilobytes} KB</p></section>`,
   );
 }
 
@@ -270,6 +270,7 @@ function packageDocument(
     <dc:title>${escapeXml(book.title)}</dc:title>
     <dc:language>${escapeXml(book.language)}</dc:language>
     <dc:creator>${escapeXml(book.author)}</dc:creator>
+    <meta name="vennet-counts" content="${escapeXml(JSON.stringify(book.conventions))}"/>
     <meta property="dcterms:modified">${book.modified.replace(/\.\d+Z$/, "Z")}</meta>
 ${source}${accessibility}
   </metadata>

@@ -1,6 +1,7 @@
 import type { Nodes, Parents } from "mdast";
 import { fromMarkdown } from "mdast-util-from-markdown";
 import { gfmFromMarkdown } from "mdast-util-gfm";
+import { parseFragment } from "parse5";
 import { gfm } from "micromark-extension-gfm";
 import { fileBeside, hasScheme, openExport } from "../../../proof/exported-folder.ts";
 import {
@@ -23,10 +24,33 @@ const blockTags: Partial<Record<Nodes["type"], string>> = {
   code: "pre",
 };
 
-/** What an anchor ends with, lines within cells, and words in another language. */
-const plainHtml =
-  /^(<\/a>|<br\s*\/?>|<span (lang="[A-Za-z0-9-]+"|class="small-caps")>|<\/span>|<\/?(sup|sub|u)>)$/;
+/** The elements of HTML that an export has, each with its attributes besides those that say something for coming back. */
+const plainHtml: Readonly<Record<string, readonly string[]>> = {
+  a: ["id", "href", "title"],
+  br: [],
+  span: ["lang", "class"],
+  div: [],
+  img: ["src", "alt", "width", "role"],
+  sup: [],
+  sub: [],
+  u: [],
+};
 const shownHtml = 60;
+
+/** An element of HTML that begins, with what it says; null for anything else. */
+function beginningOf(html: string): { name: string; attributes: ReadonlyMap<string, string> } | null {
+  const [node] = parseFragment(html).childNodes;
+  if (!node || !("tagName" in node) || node.childNodes.length > 0) return null;
+  return { name: node.tagName, attributes: new Map(node.attrs.map(({ name, value }) => [name, value])) };
+}
+
+function isPlain({ name, attributes }: NonNullable<ReturnType<typeof beginningOf>>): boolean {
+  const allowed = plainHtml[name];
+  return (
+    allowed !== undefined &&
+    [...attributes.keys()].every((one) => allowed.includes(one) || one.startsWith("data-"))
+  );
+}
 
 const traits: FormatTraits = {
   isPaged: false,
@@ -56,18 +80,36 @@ export function readMarkdown(bytes: Uint8Array): ExportReading {
   const notes = new Map<string, string>();
   const faults: Fault[] = [];
   let isInNote = false;
-  const walk = (node: Nodes): void => {
-    if (node.type === "html") {
-      const id = /^<a id="([^"]+)">$/.exec(node.value)?.[1];
-      const where = `line ${node.position!.start.line}`;
-      if (id !== undefined) {
-        if (landings.found.has(id)) faults.push({ where, what: `Two places have the name “${id}”.` });
-        landings.open("a", id);
-        landings.close();
-      } else if (!plainHtml.test(node.value))
-        faults.push({ where, what: `HTML does something here: ${node.value.slice(0, shownHtml)}` });
+  /** The link in HTML that is open. */
+  let open: (typeof found)[number] | null = null;
+  const readHtml = (value: string, line: number): void => {
+    const end = /^<\/([a-z]+)>$/.exec(value)?.[1];
+    if (end === "a") open = null;
+    if (end !== undefined && end in plainHtml) return;
+    const begun = beginningOf(value);
+    if (!begun || !isPlain(begun)) {
+      faults.push({ where: `line ${line}`, what: `HTML does something here: ${value.slice(0, shownHtml)}` });
       return;
     }
+    const { name, attributes } = begun;
+    if (name === "img" && open) open.text += attributes.get("alt") ?? "";
+    if (name !== "a") return;
+    const [id, href] = [attributes.get("id"), attributes.get("href")];
+    if (id !== undefined) {
+      if (landings.found.has(id))
+        faults.push({ where: `line ${line}`, what: `Two places have the name “${id}”.` });
+      landings.open("a", id);
+      landings.close();
+    }
+    if (href === undefined) return;
+    open = { href, title: attributes.get("title") ?? null, text: "", line, isInNote };
+    found.push(open);
+  };
+  const walk = (node: Nodes): void => {
+    if (node.type === "html") return readHtml(node.value, node.position!.start.line);
+    if (open && node.type === "image") open.text += node.alt ?? "";
+    if (open && node.type === "break") open.text += " ";
+    if (open && "value" in node) open.text += node.value;
     if (node.type === "link") {
       const { url, title, position } = node;
       found.push({
@@ -91,7 +133,9 @@ export function readMarkdown(bytes: Uint8Array): ExportReading {
     if (tag) landings.close();
     if (node.type === "footnoteDefinition") isInNote = false;
   };
-  walk(fromMarkdown(text, { extensions: [gfm()], mdastExtensions: [gfmFromMarkdown()] }));
+  // What the book says of itself stands before its text.
+  const body = text.replace(/^---\n[\s\S]*?\n---\n/, (about) => about.replace(/[^\n]/g, ""));
+  walk(fromMarkdown(body, { extensions: [gfm()], mdastExtensions: [gfmFromMarkdown()] }));
   const links = found.map(({ href, title, text: words, line, isInNote: isNoted }): ExportedLink => {
     const target = decodeURIComponent(href.replace(/^#/, ""));
     return {

@@ -2,13 +2,15 @@ import type { Html, List, PhrasingContent, RootContent, Table, TableCell, TableR
 import { gfmToMarkdown } from "mdast-util-gfm";
 import { toMarkdown } from "mdast-util-to-markdown";
 import type { Node } from "prosemirror-model";
+import { stringify } from "yaml";
 import type { Destination } from "../../../destination/kinds/kinds.ts";
 import { topOfBook, type BookIndex } from "../../../manuscript/book-index.ts";
 import { indexOf, pictureSuffix, usedPictures, type Book } from "../../../manuscript/book.ts";
 import { languageOf } from "../../../manuscript/language.ts";
-import { linkUses, type InlineRun } from "../../../manuscript/links.ts";
+import { linkUses, runText, type InlineRun } from "../../../manuscript/links.ts";
 import { gapSign } from "../../../manuscript/references.ts";
 import {
+  captionAttrs,
   pictureAttrs,
   pictureWords,
   referenceAttrs,
@@ -24,6 +26,8 @@ import {
   type WalkedChapter,
 } from "../../../manuscript/walk.ts";
 import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
+import { followsOfList } from "../../follows-of-list.ts";
+import { escapeXml } from "../../xhtml/escape-xml.ts";
 import { asFolder } from "../../export-folder.ts";
 import { hrefOfTravel, travel } from "../../travel.ts";
 import { travellingFiles, type TravellingFile } from "../../travelling-files.ts";
@@ -60,10 +64,16 @@ export function writeMarkdown(book: Book, name: string): { bytes: Uint8Array; is
   const children = writing.targets.has(topOfBook)
     ? placedAt(placeIn(writing, topOfBook), chapters)
     : chapters;
-  const text = toMarkdown(
+  const about = stringify({
+    title: book.title,
+    author: book.author,
+    language: book.language,
+    counts: book.conventions,
+  });
+  const text = `---\n${about}---\n\n${toMarkdown(
     { type: "root", children },
     { extensions: [gfmToMarkdown()], bullet: "-", emphasis: "*", rule: "*", listItemIndent: "one" },
-  );
+  )}`;
   const pictures = shown.map((picture): [string, Uint8Array] => [pathOf(picture), picture.bytes]);
   return asFolder(book, name, new TextEncoder().encode(text), pictures);
 }
@@ -80,10 +90,11 @@ interface BookBeingWritten {
 }
 
 /** An anchor of HTML, since Markdown has none; an id belongs to the first place that has it. */
-function placeIn({ placed }: BookBeingWritten, id: string): PhrasingContent[] {
+function placeIn({ placed }: BookBeingWritten, id: string, name?: string): PhrasingContent[] {
   if (placed.has(id)) return [];
   placed.add(id);
-  return [html(`<a id="${id}"></a>`)];
+  const called = name === undefined ? "" : ` data-anchor="${inAttribute(name)}"`;
+  return [html(`<a id="${id}"${called}></a>`)];
 }
 
 type Wrap = (inner: PhrasingContent[]) => PhrasingContent[];
@@ -116,7 +127,7 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
     table: (node) => [this.table(node)],
     section_break: () => [{ type: "thematicBreak" }],
     caption: (node) => [this.caption(node)],
-    signposts: (node) => [this.signposts(node)],
+    signposts: (node) => this.signposts(node),
   };
 
   protected readonly inlineHandlers: InlineHandlers<PhrasingContent, void> = {
@@ -134,11 +145,15 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
       const isLinked = node.marks.some((mark) => mark.type.name === "link");
       return [this.picture(pictureAttrs(node)), ...(isLinked ? [] : this.areasOf(node))];
     },
-    anchor: (node) => this.place(node.attrs["id"] as string),
+    anchor: (node) => this.place(node.attrs["id"] as string, node.attrs["name"] as string),
     cross_reference: (node) => {
       const says = this.wordsOfReference(node, false);
-      const { target } = referenceAttrs(node);
-      return [says.kind === "words" ? jump(target, says.words) : { type: "text", value: gapSign }];
+      const { target, form, fallback } = referenceAttrs(node);
+      if (says.kind !== "words") return [{ type: "text", value: gapSign }];
+      const ownFallback = fallback === "text" ? "" : ` data-fallback="${fallback}"`;
+      return inElement(`a href="#${target}" data-reference="${form}"${ownFallback}`)([
+        { type: "text", value: says.words },
+      ]);
     },
     note_reference: (node) => {
       const id = node.attrs["note"] as string;
@@ -168,7 +183,7 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
   }
 
   protected returnLink({ list, words }: ReturnLink): RootContent {
-    return paragraph([jump(list, words)]);
+    return paragraph(made([jump(list, words)]));
   }
 
   private heading(node: Node, level: number): RootContent {
@@ -176,9 +191,11 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
     const words = this.inlines(node);
     if (node.textContent.trim() === "") return paragraph([...this.place(id), ...words]);
     const number = this.index.places.get(id)?.number;
-    const lead: PhrasingContent[] = number ? [{ type: "text", value: `${number} ` }] : [];
+    const lead = number ? made([{ type: "text", value: `${number} ` }]) : [];
     const depth = this.levels.next(level) as 1 | 2 | 3 | 4 | 5;
-    return { type: "heading", depth, children: [...this.place(id), ...lead, ...words] };
+    const isApart = level === 0 && this.index.companions.has(this.chapter.at);
+    const role = isApart ? [html('<span data-role="companion">'), html("</span>")] : [];
+    return { type: "heading", depth, children: [...this.place(id), ...role, ...lead, ...words] };
   }
 
   private list(node: Node, start: number | null): List {
@@ -239,14 +256,15 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
     const lead: PhrasingContent[] =
       label === null
         ? []
-        : [
+        : made([
             { type: "strong", children: [{ type: "text", value: label }] },
             { type: "text", value: " " },
-          ];
-    return paragraph([...this.place(id), ...lead, ...this.inlines(node)]);
+          ]);
+    const kind = html(`<span data-caption="${captionAttrs(node).of}">`);
+    return paragraph([kind, ...this.place(id), ...lead, ...this.inlines(node), html("</span>")]);
   }
 
-  private signposts(node: Node): RootContent {
+  private signposts(node: Node): RootContent[] {
     const list = signpostAttrs(node);
     const entries = signpostsOf(list, this.index, this.chapter.at);
     const heading: PhrasingContent[] =
@@ -255,11 +273,12 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
       { type: "text", value: "\u2003".repeat(depth) },
       jump(id, words),
     ]);
-    return paragraph([
+    const shown = paragraph([
       ...this.place(list.id),
       ...heading,
       ...items.flatMap((item): PhrasingContent[] => [{ type: "break" }, ...item]),
     ]);
+    return [html(`<div${followsOfList(list, (id) => `#${id}`)}>`), shown, html("</div>")];
   }
 
   protected linked(link: LinkAttrs, run: InlineRun): PhrasingContent[] {
@@ -267,25 +286,48 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
     const url = this.href(link.destination);
     const areas = run.nodes.flatMap((node) => this.areasOf(node));
     if (url === null) return [...children, ...areas];
-    return [{ type: "link", url, title: link.description, children: children as never[] }, ...areas];
+    const more = this.besides(link);
+    // What reads as an address would be a link of its own within one that is HTML.
+    if (more === "" || /@|:\/\/|www\./i.test(runText(run)))
+      return [{ type: "link", url, title: link.description, children: children as never[] }, ...areas];
+    const title = link.description === null ? "" : ` title="${inAttribute(link.description)}"`;
+    return [...inElement(`a href="${inAttribute(url)}"${title}${more}`)(children), ...areas];
+  }
+
+  /** What a link has that Markdown has no signs for, as attributes of HTML. */
+  private besides({ asText, look, newWindow, destination }: LinkAttrs): string {
+    const own = asText ? "text" : look ? JSON.stringify(look) : null;
+    const file = this.book.files.get("file" in destination ? destination.file : "");
+    const isRenamed = file !== undefined && !file.path.endsWith(`/${file.name}`);
+    return (
+      (isRenamed ? ` data-file="${inAttribute(file.name)}"` : "") +
+      (own === null ? "" : ` data-look="${inAttribute(own)}"`) +
+      (newWindow ? ' data-new-window=""' : "")
+    );
   }
 
   private picture(picture: PictureAttrs): PhrasingContent {
     const path = picture.file === null ? undefined : this.book.pictures.get(picture.file);
     return path === undefined
       ? { type: "text", value: pictureWords(picture) }
-      : { type: "image", url: path, alt: picture.alt };
+      : shownAs(picture) === ""
+        ? { type: "image", url: path, alt: picture.alt }
+        : html(`<img src="${inAttribute(path)}" alt="${inAttribute(picture.alt)}"${shownAs(picture)}>`);
   }
 
   /** Markdown has no areas, so each is a link behind its picture. */
   private areasOf(node: Node): PhrasingContent[] {
     if (node.type.name !== "picture") return [];
-    return pictureAttrs(node).hotspots.flatMap(({ destination, description, alt }): PhrasingContent[] => {
+    return pictureAttrs(node).hotspots.flatMap((hotspot): PhrasingContent[] => {
+      const { destination, description, alt, shape, points, frame } = hotspot;
       const url = this.href(destination);
       if (url === null) return [];
+      const title = description === null ? "" : ` title="${inAttribute(description)}"`;
+      const framed = frame.line === "none" ? "" : ` data-frame="${inAttribute(JSON.stringify(frame))}"`;
+      const area = ` data-area="${[shape, ...points.map((point) => point.join(","))].join(" ")}"`;
       return [
         { type: "text", value: " " },
-        { type: "link", url, title: description, children: [{ type: "text", value: alt }] },
+        ...inElement(`a href="${inAttribute(url)}"${title}${area}${framed}`)([{ type: "text", value: alt }]),
       ];
     });
   }
@@ -294,9 +336,19 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
     return hrefOfTravel(travel(destination, this.index, this.book.files, true), ({ id }) => `#${id}`);
   }
 
-  private place(id: string): PhrasingContent[] {
-    return placeIn(this.book, id);
+  private place(id: string, name?: string): PhrasingContent[] {
+    return placeIn(this.book, id, name);
   }
+}
+
+/** How a picture is shown, for which Markdown has no signs. */
+function shownAs({ width, decorative }: PictureAttrs): string {
+  return (width === null ? "" : ` width="${width}%"`) + (decorative ? ' role="presentation"' : "");
+}
+
+/** What the book makes by itself is told from what is its author's. */
+function made(words: PhrasingContent[]): PhrasingContent[] {
+  return inElement('span data-made=""')(words);
 }
 
 function jump(place: string, words: string): PhrasingContent {
@@ -312,6 +364,11 @@ function placedAt(place: PhrasingContent[], blocks: RootContent[]): RootContent[
 
 function paragraph(children: PhrasingContent[]): RootContent {
   return { type: "paragraph", children };
+}
+
+/** Words in an attribute of HTML, which may stand in a cell of a table and in one line. */
+function inAttribute(words: string): string {
+  return escapeXml(words).replaceAll("|", "&#124;").replaceAll("\n", "&#10;");
 }
 
 function html(value: string): Html {

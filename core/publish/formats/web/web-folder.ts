@@ -72,10 +72,10 @@ export function writeWebFolder(book: Book): Uint8Array {
   if (atEnd) {
     const notes = book.chapters.flatMap(({ doc }, i) => {
       const body = notesXhtml(doc, contextOf(i, notesPage));
-      return body === "" ? [] : [`<h2>${escapeXml(chapterTitle(doc))}</h2>\n${body}`];
+      return body === "" ? [] : [`<h2 data-made="">${escapeXml(chapterTitle(doc))}</h2>\n${body}`];
     });
     const { notes: name } = index.words;
-    const body = `<main role="doc-endnotes" aria-labelledby="notes"><h1 id="notes">${escapeXml(name)}</h1>\n${notes.join("\n")}</main>\n${toIndex(index)}`;
+    const body = `<main role="doc-endnotes" aria-labelledby="notes"><h1 id="notes" data-made="">${escapeXml(name)}</h1>\n${notes.join("\n")}</main>\n${toIndex(index)}`;
     if (notes.length > 0) put(notesPage, htmlPage(book, `${name} – ${book.title}`, style, body));
   }
   const own = ownFonts(book, "web");
@@ -100,7 +100,7 @@ function companions(index: BookIndex): string {
   const items = pages.map(
     ({ chapter, words }) => `<li><a href="${chapterPage(chapter)}">${escapeXml(words)}</a></li>`,
   );
-  return `<nav aria-label="${escapeXml(index.words.companions)}"><h2>${escapeXml(index.words.companions)}</h2>\n<ul>${items.join("\n")}</ul></nav>\n`;
+  return `<nav aria-label="${escapeXml(index.words.companions)}" data-made=""><h2>${escapeXml(index.words.companions)}</h2>\n<ul>${items.join("\n")}</ul></nav>\n`;
 }
 
 /** The ways on from a chapter: to those beside it in the reading order, and to the index. */
@@ -118,5 +118,5 @@ function ways(book: Book, index: BookIndex, at: number): string {
 
 function toIndex({ words }: BookIndex, more: string[] = []): string {
   const name = escapeXml(words.contents);
-  return `<nav class="ways" aria-label="${name}"><a href="${indexPage}">${name}</a>\n${more.join("\n")}</nav>`;
+  return `<nav class="ways" aria-label="${name}" data-made=""><a href="${indexPage}">${name}</a>\n${more.join("\n")}</nav>`;
 }

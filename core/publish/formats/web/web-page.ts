@@ -69,13 +69,13 @@ export function writeWebPage(book: Book): Uint8Array {
     index.conventions.notesAt === "book"
       ? book.chapters.flatMap(({ doc }, i) => {
           const body = notesXhtml(doc, contextOf(i));
-          return body === "" ? [] : [`<h3>${escapeXml(chapterTitle(doc))}</h3>\n${body}`];
+          return body === "" ? [] : [`<h3 data-made="">${escapeXml(chapterTitle(doc))}</h3>\n${body}`];
         })
       : [];
   const notesPart =
     notes.length === 0
       ? ""
-      : `<section role="doc-endnotes" aria-labelledby="notes"><h2 id="notes">${escapeXml(index.words.notes)}</h2>\n${notes.join("\n")}</section>\n`;
+      : `<section role="doc-endnotes" aria-labelledby="notes"><h2 id="notes" data-made="">${escapeXml(index.words.notes)}</h2>\n${notes.join("\n")}</section>\n`;
   const contents = hasOwnContents(book) ? "" : contentsOf(index, 1, (id) => `#${id}`);
   const inside = (face: FontFace): string => dataAddress(face.mediaType, face.bytes);
   const style = webStyle(book, ownFonts(book, "web"), inside);
@@ -98,6 +98,8 @@ export function htmlPage(book: Book, title: string, style: string, body: string)
 <meta charset="utf-8"/>
 <meta name="viewport" content="width=device-width, initial-scale=1"/>
 <title>${escapeXml(title)}</title>
+<meta name="author" content="${escapeXml(book.author)}"/>
+<meta name="vennet-counts" content="${escapeXml(JSON.stringify(book.conventions))}"/>
 ${style}
 </head>
 <body>
@@ -109,7 +111,7 @@ ${body}
 
 /** The head of a book's first page, which is a landing place. */
 export function titleOf(book: Book): string {
-  return `<header><h1 id="${topOfBook}">${escapeXml(book.title)}</h1><p>${escapeXml(book.author)}</p></header>`;
+  return `<header data-made=""><h1 id="${topOfBook}">${escapeXml(book.title)}</h1><p>${escapeXml(book.author)}</p></header>`;
 }
 
 /** A contents list of so many levels. */
@@ -136,5 +138,5 @@ export function contentsOf(
       )
       .join("\n")}</ul>`;
   const name = escapeXml(index.words.contents);
-  return `<nav aria-label="${name}"><h2>${name}</h2>\n${branches(nested(signpostsOf(list, index, 0)))}</nav>\n`;
+  return `<nav aria-label="${name}" data-made=""><h2>${name}</h2>\n${branches(nested(signpostsOf(list, index, 0)))}</nav>\n`;
 }

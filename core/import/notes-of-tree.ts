@@ -1,0 +1,176 @@
+import type { Element, ElementContent, Root } from "hast";
+import { toString } from "hast-util-to-string";
+
+interface Found {
+  node: Element;
+  parent: Root | Element;
+}
+
+/** A note as a page has it: its sign in the text, what it says, and the link that leads back. */
+interface PageNote {
+  id: string;
+  sign: Element;
+  body: Found;
+}
+
+const kindOf = ({ properties }: Element): string =>
+  `${String(properties["type"] ?? "")} ${String(properties["role"] ?? "")}`;
+const isWayBack = (node: Element): boolean => /\b(doc-)?backlink\b/.test(kindOf(node));
+
+/**
+ * Makes notes of what a page says is one: by its type (EPUB 3 Structural Semantics), by its role (DPUB-ARIA 1.1), or by
+ * its shape, a link with a number or a star for its words to a block that leads back to it (common practice).
+ */
+export function notesOfTree(tree: Root): void {
+  const page = new PageOfNotes(tree);
+  const notes = page.notes();
+  const bodies = new Map(notes.map(({ body, id }) => [body.node, { id, parent: body.parent }]));
+  const ways = new Set(notes.flatMap(({ id }) => page.waysTo(id)));
+  for (const { sign, id } of notes)
+    Object.assign(sign, { tagName: "note-reference", properties: { dataNote: id }, children: [] });
+  for (const [body, { id, parent }] of bodies) {
+    const children = parent.children as ElementContent[];
+    children.splice(children.indexOf(body), 1);
+    const isHolder = ["li", "div", "aside", "section", "dd", "td"].includes(body.tagName);
+    const content = withoutWaysBack(isHolder ? body.children : [body], ways);
+    const { position } = body;
+    tree.children.push({
+      type: "element",
+      tagName: "note-body",
+      properties: { dataNote: id },
+      children: content,
+      ...(position ? { position } : {}),
+    });
+    page.removeIfEmpty(parent);
+  }
+}
+
+/** The notes of a page, before any is moved. */
+class PageOfNotes {
+  private readonly all: Found[] = [];
+  private readonly parents = new Map<Element, Root | Element>();
+  private readonly byId = new Map<string, Element>();
+  /** The names by which each link may be led back to. */
+  private readonly namesOf = new Map<string, Set<string>>();
+
+  constructor(tree: Root) {
+    const collect = (parent: Root | Element): void => {
+      for (const node of parent.children) {
+        if (node.type !== "element") continue;
+        this.all.push({ node, parent });
+        this.parents.set(node, parent);
+        for (const name of idsOf(node)) if (!this.byId.has(name)) this.byId.set(name, node);
+        collect(node);
+      }
+    };
+    collect(tree);
+  }
+
+  notes(): PageNote[] {
+    return this.all.flatMap(({ node: sign }): PageNote[] => {
+      const { href } = sign.properties;
+      if (sign.tagName !== "a" || typeof href !== "string" || !href.startsWith("#")) return [];
+      const id = href.slice(1);
+      const body = this.bodyOf(id, sign);
+      return body === null ? [] : [{ id, sign, body }];
+    });
+  }
+
+  /** The links back from a note to its signs. */
+  waysTo(note: string): string[] {
+    return [...(this.namesOf.get(note) ?? [])].map((name) => `#${name}`);
+  }
+
+  /** A list that held notes alone goes with the last of them, and so does what held that list alone. */
+  removeIfEmpty(parent: Root | Element): void {
+    if (parent.type === "root" || !/^(ol|ul|dl|div|section|aside)$/.test(parent.tagName)) return;
+    const isLeft = parent.children.some(
+      (child) =>
+        (child.type === "element" && child.tagName !== "hr") ||
+        (child.type === "text" && child.value.trim() !== ""),
+    );
+    const above = this.parents.get(parent);
+    if (isLeft || !above) return;
+    const children = above.children as ElementContent[];
+    if (children.includes(parent)) children.splice(children.indexOf(parent), 1);
+    this.removeIfEmpty(above);
+  }
+
+  private bodyOf(id: string, sign: Element): Found | null {
+    const target = this.byId.get(id);
+    if (!target) return null;
+    if (
+      /\b(footnote|endnote|rearnote|doc-footnote|doc-endnote)\b/.test(kindOf(target)) &&
+      /\b(noteref|doc-noteref)\b/.test(kindOf(sign))
+    )
+      return this.named(id, sign, target);
+    if (!/^[[(]?(\d{1,4}|[a-z]|[ivxlc]{1,6}|[*†‡§¶#]{1,4})[\])]?$/iu.test(toString(sign).trim())) return null;
+    const names = this.namesAround(sign);
+    const block = names.length > 0 ? this.blockOf(target) : null;
+    const leadsBack =
+      block && [block, ...within(block)].some(({ properties: { href } }) => names.includes(String(href)));
+    return leadsBack ? this.named(id, sign, block) : null;
+  }
+
+  private named(id: string, sign: Element, body: Element): Found {
+    const names = this.namesAround(sign).map((name) => name.slice(1));
+    this.namesOf.set(id, new Set([...(this.namesOf.get(id) ?? []), ...names]));
+    return { node: body, parent: this.parents.get(body)! };
+  }
+
+  /** How a way back may call a sign: by its own ids, or those of what holds it alone. */
+  private namesAround(sign: Element): string[] {
+    const names = [sign, ...within(sign)].flatMap(idsOf);
+    for (let node = this.parents.get(sign); node?.type === "element"; node = this.parents.get(node)) {
+      if (!/^(sup|span|small|b|i|em|strong)$/.test(node.tagName)) break;
+      names.push(...idsOf(node));
+    }
+    return names.map((name) => `#${name}`);
+  }
+
+  private blockOf(target: Element): Element | null {
+    for (
+      let node: Element | Root | undefined = target;
+      node?.type === "element";
+      node = this.parents.get(node)
+    )
+      if (/^(p|li|div|aside|dd|td)$/.test(node.tagName)) {
+        const above = this.parents.get(node);
+        // A paragraph alone in an item is that item.
+        const isAlone = above?.type === "element" && above.tagName === "li" && onlyChild(above) === node;
+        return isAlone ? above : node;
+      }
+    return null;
+  }
+}
+
+function onlyChild(parent: Element): ElementContent | null {
+  const shown = parent.children.filter((child) => child.type !== "text" || child.value.trim() !== "");
+  return shown.length === 1 ? shown[0]! : null;
+}
+
+function idsOf({ tagName, properties }: Element): string[] {
+  return [properties["id"], tagName === "a" ? properties["name"] : undefined].filter(
+    (name): name is string => typeof name === "string" && name !== "",
+  );
+}
+
+function within(parent: Element): Element[] {
+  return parent.children.flatMap((child) => (child.type === "element" ? [child, ...within(child)] : []));
+}
+
+/** What a note says, without the number before it and the ways back, which every export makes anew. */
+function withoutWaysBack(children: readonly ElementContent[], ways: ReadonlySet<string>): ElementContent[] {
+  const isOfNumber = (node: Element): boolean =>
+    [node.properties["className"]].flat().includes("note-number");
+  return children.flatMap((child): ElementContent[] => {
+    if (child.type !== "element") return [child];
+    const leadsBack = child.tagName === "a" && ways.has(String(child.properties["href"]));
+    if (leadsBack || isWayBack(child) || isOfNumber(child)) return [];
+    const inside = withoutWaysBack(child.children, ways);
+    // What held a way back alone holds nothing now.
+    const isEmptied =
+      child.children.length > 0 && inside.every((one) => one.type === "text" && !one.value.trim());
+    return isEmptied && toString(child).trim() !== "" ? [] : [{ ...child, children: inside }];
+  });
+}
