@@ -211,7 +211,7 @@ test("a picture is brought, asks for its words, and stays", async ({ page, quiet
   await page
     .getByLabel("Picture file")
     .setInputFiles({ name: "fake.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
-  await expect(page.getByRole("alert")).toContainText("is not a PNG, JPEG or GIF picture");
+  await expect(page.getByRole("alert")).toContainText("is not a picture that a book can show");
 });
 
 test("keys take a paragraph down through the headings and back up, and make code", async ({ page }) => {

@@ -13,12 +13,14 @@ import { proveArrival, type ArrivalProof } from "./arrival/arrival-proof.ts";
 import { anchorsByIds } from "./hast-to-manuscript/places-by-id.ts";
 import { fileNameOf } from "./file-name.ts";
 import { listsOfContents } from "./lists-of-contents.ts";
+import { allElements } from "./hast-nodes.ts";
 import { followTargets } from "./follow-targets.ts";
 import { withoutWhatIsMade } from "./hast-to-manuscript/carried.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
 import { outOfInlines } from "./hast-to-manuscript/out-of-inlines.ts";
 import type { LeftOut } from "./left-out.ts";
 import type { AboutManuscript, BroughtFile, EnclosedFile, ManuscriptReader } from "./manuscript-reader.ts";
+import { pictureKind } from "./pictures.ts";
 import { readerFor } from "./readers.ts";
 
 export interface ImportOptions {
@@ -30,6 +32,8 @@ export interface ImportOptions {
   pictureFor: (source: string) => string | null;
   /** The size of such a picture in pixels, where it is known. */
   pictureSize?: (source: string) => { width: number; height: number } | null;
+  /** Draws a picture that not every reader shows, as PNG; null for one that cannot be read. Left out: none is taken. */
+  drawn?: (bytes: Uint8Array) => Promise<Uint8Array | null>;
   /** What the book counts that the manuscript becomes chapters of; left out for a book of its own. */
   conventions?: Conventions;
   /** Other files that were brought beside it: links that name one lead to it. */
@@ -81,7 +85,10 @@ export async function importManuscript(
   listsOfContents(tree);
   outOfInlines(tree);
   anchorsByIds(tree);
-  const arrivedPictures = new ArrivedFiles(pictures);
+  const sources = new Set(allElements(tree).map(({ properties: { src } }) => src));
+  const inText = pictures.filter(({ reference }) => sources.has(reference));
+  const shown = await shownPictures(inText, options.drawn);
+  const arrivedPictures = new ArrivedFiles(shown.pictures);
   const arrivedCompanions = new ArrivedFiles(companions);
   const { beside = [] } = options;
   const usedBeside = new Set<string>();
@@ -97,7 +104,7 @@ export async function importManuscript(
     pictureSize: (source) => arrivedPictures.sizeOf(source) ?? options.pictureSize?.(source) ?? null,
     companionFor: (href) => arrivedCompanions.idFor(href) ?? idBeside(href),
   });
-  const told = [...leftOut, ...made.leftOut];
+  const told = [...leftOut, ...shown.leftOut, ...made.leftOut];
   const title = titleOf(about) ?? made.title;
   const language =
     languageTag(about?.language ?? "") ??
@@ -136,6 +143,30 @@ export async function importManuscript(
     leftOut: told,
     arrival,
   };
+}
+
+/** Pictures as every reader shows them: those of other kinds are drawn, and what cannot be read is told. */
+async function shownPictures(
+  pictures: readonly EnclosedFile[],
+  drawn: ImportOptions["drawn"],
+): Promise<{ pictures: EnclosedFile[]; leftOut: LeftOut[] }> {
+  const all: EnclosedFile[] = [];
+  const leftOut: LeftOut[] = [];
+  for (const picture of pictures) {
+    const isShown = pictureKind(picture.bytes) === "shown";
+    const bytes = isShown ? picture.bytes : ((await drawn?.(picture.bytes)) ?? null);
+    if (bytes) {
+      const name = isShown ? picture.name : picture.name.replace(/(\.(svg|webp|avif))?$/i, ".png");
+      all.push({ ...picture, name, bytes });
+    } else
+      leftOut.push({
+        where: null,
+        sort: "Pictures that cannot be read",
+        what: `The picture ${picture.name}`,
+        why: "It is damaged, or of a kind that cannot be drawn. Its text alternative stands in its place.",
+      });
+  }
+  return { pictures: all, leftOut };
 }
 
 /** The title that a file says it has; programs write some by themselves, which nobody has given. */

@@ -1,11 +1,12 @@
 import { Module } from "@nestjs/common";
 import { LedgerModule } from "../ledger/ledger.module.ts";
+import { WorkersModule } from "../workers/workers.module.ts";
 import { FilesController } from "./files.controller.ts";
 import { FilesService } from "./files.service.ts";
 
 /** Pictures, companion files and exported files. */
 @Module({
-  imports: [LedgerModule],
+  imports: [LedgerModule, WorkersModule],
   controllers: [FilesController],
   providers: [FilesService],
   exports: [FilesService],

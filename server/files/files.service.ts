@@ -1,14 +1,17 @@
 import { createHash, randomUUID } from "node:crypto";
 import { createReadStream } from "node:fs";
+import { readFile, writeFile } from "node:fs/promises";
 import { Readable } from "node:stream";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import { pictureKind } from "@vennet/core/import/pictures";
 import type { FaceFacts } from "@vennet/core/manuscript/book-fonts";
 import type { CompanionFile } from "@vennet/core/manuscript/book";
 import { DataSource, type EntityManager } from "typeorm";
 import { notFound, Problem } from "../errors/problem.ts";
 import { judgeMediaType, sampleSize } from "./media-type.ts";
-import { receive, type ReceivedFile } from "./receive.ts";
+import { WorkerPools } from "../workers/worker-pools.ts";
+import { receive, receivedAt, type ReceivedFile } from "./receive.ts";
 import { FileChunk, StoredFile, type FileRole } from "./stored-file.entity.ts";
 
 const chunkSize = 1024 * 1024;
@@ -18,7 +21,10 @@ export const pictureTypes = ["image/png", "image/jpeg", "image/gif"];
 /** Keeps files in the database, in chunks, so that no file is ever whole in memory on its way. */
 @Injectable()
 export class FilesService {
-  constructor(@InjectDataSource() private readonly database: DataSource) {}
+  constructor(
+    @InjectDataSource() private readonly database: DataSource,
+    private readonly workers: WorkerPools,
+  ) {}
 
   /** Stores bytes that are at hand; under a new id, unless it has one already. */
   async store(
@@ -46,11 +52,31 @@ export class FilesService {
 
   /** Stores a picture as it arrives, judged by its first bytes. */
   async storeSentPicture(bookId: string, name: string, content: Readable): Promise<StoredFile> {
-    return receive(content, async (received) => {
+    return receive(content, async (sent) => {
+      const received = await this.shownPicture(name, sent);
       const mediaType = await pictureType(name, received.sample);
       const about = { bookId, name, mediaType, role: "picture" as const };
       return this.database.transaction((manager) => this.storeReceived(about, received, manager));
     });
+  }
+
+  /**
+   * A picture as every reader shows it: one of another kind is drawn in its place on disk.
+   * @throws Problem where it is of such a kind and cannot be read
+   */
+  async shownPicture(name: string, received: ReceivedFile): Promise<ReceivedFile> {
+    const kind = pictureKind(received.sample);
+    if (kind === null || kind === "shown") return received;
+    const drawn = await this.workers.run("drawPicture", { bytes: await readFile(received.path) });
+    if (!drawn)
+      throw new Problem(
+        415,
+        "picture-type",
+        `“${name}” cannot be read: it is damaged. Save it again, or as PNG, and bring it anew.`,
+        "pictures",
+      );
+    await writeFile(received.path, drawn);
+    return receivedAt(received.path);
   }
 
   /** Stores a file that waits on disk, under a new id. */
@@ -268,7 +294,7 @@ export async function pictureType(name: string, bytes: Uint8Array): Promise<stri
     throw new Problem(
       415,
       "picture-type",
-      `“${name}” is not a PNG, JPEG or GIF picture. Save it as one of these and bring it again.`,
+      `“${name}” is not a picture that a book can show (PNG, JPEG, GIF, SVG, WebP or AVIF). Save it as one of these and bring it again.`,
       "pictures",
     );
   }

@@ -9,6 +9,7 @@ import { WorkersModule } from "../workers/workers.module.ts";
 import { ArrivalsService } from "./arrivals.service.ts";
 import { ImportController } from "./import.controller.ts";
 import { VersionService } from "./version.service.ts";
+import { UploadsService } from "./uploads.service.ts";
 import { ImportService } from "./import.service.ts";
 
 /** Manuscripts on their way in. */
@@ -23,6 +24,6 @@ import { ImportService } from "./import.service.ts";
     WorkersModule,
   ],
   controllers: [ImportController],
-  providers: [ArrivalsService, ImportService, VersionService],
+  providers: [ArrivalsService, ImportService, UploadsService, VersionService],
 })
 export class ImportModule {}

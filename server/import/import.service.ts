@@ -9,9 +9,9 @@ import { columns } from "../database/columns.ts";
 import { BooksService } from "../books/books.service.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
 import { notFound, Problem } from "../errors/problem.ts";
-import { FilesService, pictureType } from "../files/files.service.ts";
+import { FilesService } from "../files/files.service.ts";
 import { judgeMediaType, sampleSize } from "../files/media-type.ts";
-import { receivedAt, type ReceivedFile } from "../files/receive.ts";
+import { receivedAt } from "../files/receive.ts";
 import { StoredFile } from "../files/stored-file.entity.ts";
 import { uploadedName, type UploadedFile } from "../files/uploaded-file.ts";
 import { Job } from "../jobs/job.entity.ts";
@@ -27,6 +27,7 @@ import { arrivalAnswer, type ImportAnswer, type ImportRequest, type KeepRequest 
 import { keptBeside, sentBeside } from "./files-beside.ts";
 import type { FileBeside } from "./read-manuscript.ts";
 import type { ShownVersion } from "./take-in-version-task.ts";
+import { UploadsService } from "./uploads.service.ts";
 import { changedSince, revisionsOf, VersionService } from "./version.service.ts";
 
 /** All that an import needs; what was sent waits in the database. */
@@ -69,12 +70,6 @@ export interface SentFiles {
   files?: UploadedFile[];
 }
 
-interface Upload {
-  name: string;
-  mediaType: string;
-  file: ReceivedFile;
-}
-
 /** What was sent for an import that nobody ended is swept away after this long. */
 const sweptAfterMs = 24 * 60 * 60_000;
 
@@ -85,6 +80,7 @@ export class ImportService {
     @InjectDataSource() private readonly database: DataSource,
     private readonly books: BooksService,
     private readonly chapters: ChaptersService,
+    private readonly uploads: UploadsService,
     private readonly files: FilesService,
     private readonly workers: WorkerPools,
     private readonly jobs: JobsService,
@@ -111,14 +107,17 @@ export class ImportService {
     if (!book) await this.quota.assertBook(account.id);
     await this.sweep();
     const received = await receivedAt(manuscript.path);
-    const beside = [...(await this.received(pictures, true)), ...(await this.received(files, false))];
+    const beside = [
+      ...(await this.uploads.received(pictures, true)),
+      ...(await this.uploads.received(files, false)),
+    ];
     const input = await this.database.transaction(async (manager): Promise<ImportInput> => {
       const about = { name: uploadedName(manuscript), mediaType: "application/octet-stream", file: received };
       return {
         accountId: account.id,
         authorName: account.name,
-        manuscript: await this.keepUpload(about, manager),
-        beside: await this.keepUploads(beside, manager),
+        manuscript: await this.uploads.keep(about, manager),
+        beside: await this.uploads.keepAll(beside, manager),
         fileName: about.name,
         title: request.title || null,
         baseAddress: request.baseAddress ?? null,
@@ -134,8 +133,11 @@ export class ImportService {
   /** Brings in again what an author looked at, with more files or another address from which its links start. */
   async again(job: Job, { pictures = [], files = [] }: SentFiles, request: ImportRequest): Promise<Job> {
     const input = this.reviewed(job);
-    const beside = [...(await this.received(pictures, true)), ...(await this.received(files, false))];
-    const more = await this.database.transaction((manager) => this.keepUploads(beside, manager));
+    const beside = [
+      ...(await this.uploads.received(pictures, true)),
+      ...(await this.uploads.received(files, false)),
+    ];
+    const more = await this.database.transaction((manager) => this.uploads.keepAll(beside, manager));
     return this.jobs.enqueue(job.bookId, "import", {
       ...input,
       beside: [...input.beside, ...more],
@@ -190,31 +192,6 @@ export class ImportService {
     const given = input as unknown as ImportInput;
     if (kind !== "import" || state !== "done" || !given.review || output === null) throw notFound("import");
     return given;
-  }
-
-  /** What came with a form, judged: pictures have to be some. */
-  private received(sent: UploadedFile[], arePictures: boolean): Promise<Upload[]> {
-    return Promise.all(
-      sent.map(async (one) => {
-        const file = await receivedAt(one.path);
-        const name = uploadedName(one);
-        const mediaType = arePictures
-          ? await pictureType(name, file.sample)
-          : (await judgeMediaType(file.sample, name)).mediaType;
-        return { name, mediaType, file };
-      }),
-    );
-  }
-
-  private async keepUpload({ name, mediaType, file }: Upload, manager: EntityManager): Promise<string> {
-    const about = { bookId: null, name, mediaType, role: "upload" as const };
-    return (await this.files.storeReceived(about, file, manager)).id;
-  }
-
-  private async keepUploads(uploads: readonly Upload[], manager: EntityManager): Promise<string[]> {
-    const ids: string[] = [];
-    for (const upload of uploads) ids.push(await this.keepUpload(upload, manager));
-    return ids;
   }
 
   private async run(job: Job, report: Report, signal: AbortSignal): Promise<string> {

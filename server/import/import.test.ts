@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { getDataSourceToken } from "@nestjs/typeorm";
 import { openExport } from "@vennet/core/proof/exported-folder";
 import { writeDocx } from "@vennet/core/publish/formats/docx/write-docx";
+import { writeEpub } from "@vennet/core/publish/formats/epub/write-epub";
 import { bookOfEveryFeature } from "@vennet/core/test/book-of-every-feature";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
@@ -197,4 +198,60 @@ test("what was looked at and not wanted is dropped with all that was sent, and n
   expect((await author.call("DELETE", `/jobs/${begun.id}/import`)).status).toBe(204);
   expect((await author.call("GET", `/jobs/${begun.id}/import`)).status).toBe(404);
   expect(await uploads()).toBe("0");
+});
+
+test("a book of ours that comes back as a book of its own counts as it did, with pages outside its order", async () => {
+  const before = bookOfEveryFeature();
+  const form = new FormData();
+  form.set("manuscript", new Blob([writeEpub(before) as BlobPart]), "walks.epub");
+  const begun = (await author.call<any>("POST", "/books/import", form)).body;
+  expect(await author.jobEnd(begun)).toMatchObject({ state: "done" });
+  const { book } = (await author.call<any>("GET", `/jobs/${begun.id}/import`)).body;
+  expect(book).toMatchObject({ title: "The Causeways", conventions: before.conventions });
+  const chapters = (await author.call<any>("GET", `/books/${book.id}/chapters`)).body;
+  expect(chapters.map(({ title, role }: any) => `${title}: ${role}`)).toEqual([
+    "Walks: chapter",
+    "Questions: chapter",
+    "Inns: chapter",
+    "Gear: chapter",
+    "Words: companion",
+  ]);
+});
+
+const svg = new TextEncoder().encode(
+  '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 60 40"><circle cx="30" cy="20" r="9"/></svg>',
+);
+
+test("pictures that not every reader shows are drawn, also those beside a text; one that cannot be read keeps nothing out", async () => {
+  const form = new FormData();
+  const text = "# Sands\n\n![The map](map.svg) ![Torn](torn.svg) [the map itself](map.svg)";
+  form.set("manuscript", new Blob([text]), "walks.md");
+  form.append("files", new Blob([svg as BlobPart]), "map.svg");
+  form.append("files", new Blob(["<svg><rect"]), "torn.svg");
+  const begun = (await author.call<any>("POST", "/books/import", form)).body;
+  expect(await author.jobEnd(begun)).toMatchObject({ state: "done" });
+  const { book, arrival } = (await author.call<any>("GET", `/jobs/${begun.id}/import`)).body;
+  expect(arrival.told.map(({ sort }: any) => sort)).toEqual(["Pictures that were not brought along"]);
+  const files = await database.query(
+    "SELECT name, mediaType, role FROM stored_file WHERE bookId = ? ORDER BY role",
+    [book.id],
+  );
+  expect(files).toEqual([
+    { name: "map.svg", mediaType: "image/svg+xml", role: "companion" },
+    { name: "map.svg", mediaType: "image/png", role: "picture" },
+  ]);
+  expect(await uploads()).toBe("0");
+});
+
+test("pictures inside a manuscript are drawn, and one that cannot be read is told", async () => {
+  const page = `<!doctype html><title>Sands</title><h1>Sands</h1><p><img alt="The map" src="data:image/svg+xml;base64,${Buffer.from(svg).toString("base64")}"><img alt="Torn" src="data:image/webp;base64,UklGRkQAAABXRUJQVlA4IDgAAAAQ">`;
+  const { body } = await author.bringIn(page);
+  expect(body.arrival.told.map(({ sort }: any) => sort)).toEqual([
+    "Pictures that cannot be read",
+    "Pictures that were not brought along",
+  ]);
+  const files = await database.query("SELECT mediaType, role FROM stored_file WHERE bookId = ?", [
+    body.book.id,
+  ]);
+  expect(files).toEqual([{ mediaType: "image/png", role: "picture" }]);
 });

@@ -6,6 +6,7 @@ import type { BroughtFile } from "@vennet/core/import/manuscript-reader";
 import type { Conventions } from "@vennet/core/manuscript/conventions";
 import { linkUses } from "@vennet/core/manuscript/links";
 import { stringify } from "csv-stringify/sync";
+import { drawPicture } from "../pictures/draw-picture.ts";
 
 /** A file that was sent beside a manuscript. */
 export interface FileBeside {
@@ -54,6 +55,7 @@ export async function readManuscript({
   const { arrival, leftOut, ...imported } = await importManuscript(file, {
     fallbackTitle,
     baseAddress,
+    drawn: drawPicture,
     ...(conventions ? { conventions } : {}),
     pictureFor: (source) => pictures.get(fileNameOf(source))?.id ?? null,
     pictureSize: (source) => pictures.get(fileNameOf(source))?.size ?? null,

@@ -32,6 +32,11 @@ export const tasks = {
     limits: { minutes: 1, megabytes: 2048 },
     load: () => import("../exports/preflight-task.ts"),
   },
+  drawPicture: {
+    processes: 1,
+    limits: { minutes: 1, megabytes: 2048 },
+    load: () => import("../pictures/draw-picture-task.ts"),
+  },
   tryPicture: {
     processes: 2,
     limits: { minutes: 1, megabytes: 2048 },

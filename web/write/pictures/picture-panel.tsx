@@ -93,7 +93,7 @@ export function PicturePanel({
         type="file"
         hidden
         aria-label="Picture to put in its place"
-        accept="image/png,image/jpeg,image/gif"
+        accept="image/png,image/jpeg,image/gif,image/svg+xml,image/webp,image/avif"
         onChange={(event) => {
           const chosen = event.target.files?.[0];
           event.target.value = "";

@@ -5,7 +5,7 @@ import { insertPicture } from "./insert-commands";
 import { insertLinkedWords, linkWords, wordsOfSelection } from "./link-commands";
 
 const mostBytes = 50 * 1024 * 1024;
-const shown = ["image/png", "image/jpeg", "image/gif"];
+const shown = ["image/png", "image/jpeg", "image/gif", "image/svg+xml", "image/webp", "image/avif"];
 
 /** What keeps files that come with the text. */
 export interface FileKeeper {

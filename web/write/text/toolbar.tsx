@@ -274,7 +274,7 @@ export function Toolbar({
         type="file"
         hidden
         aria-label="Picture file"
-        accept="image/png,image/jpeg,image/gif"
+        accept="image/png,image/jpeg,image/gif,image/svg+xml,image/webp,image/avif"
         onChange={(event) => {
           const file = event.target.files?.[0];
           if (file) onPicture(file);
