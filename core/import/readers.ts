@@ -4,13 +4,13 @@ import { manuscriptFormatNames } from "./formats.ts";
 import type { BroughtFile, ManuscriptReader } from "./manuscript-reader.ts";
 import { adviceFor } from "./other-files.ts";
 import { epub } from "./epub/epub.ts";
-import { folder } from "./folder/folder.ts";
+import { folderWith } from "./folder/folder.ts";
 import { html } from "./html/html.ts";
 import { markdown } from "./markdown/markdown.ts";
 import { odt } from "./odt/odt.ts";
 
 /** The readers of manuscripts, those first that know their own for sure. */
-const readers: readonly ManuscriptReader[] = [docx, odt, epub, folder, html, markdown];
+const readers: readonly ManuscriptReader[] = [docx, odt, epub, folderWith([docx, odt]), html, markdown];
 
 /**
  * The reader for a file, by what is in it.

@@ -10,19 +10,35 @@ import { idsOfWords } from "../markdown/heading-ids.ts";
 import { markdown } from "../markdown/markdown.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
 import { raiseHeadings } from "../raise-headings.ts";
-import { readerOfDocument } from "./reader-of-document.ts";
-import { documentIn, inReadingOrder, isMarkdown, pagesIn } from "./pages-of-folder.ts";
+import { documentIn, type DocumentInFolder } from "./document-in-folder.ts";
+import { inReadingOrder, isMarkdown, pagesIn } from "./pages-of-folder.ts";
 import { linksOfFolder } from "./second-reading.ts";
 
-/** A packed folder of web pages, of texts in Markdown, or with one text document, with their pictures and what they link to. */
-export const folder: ManuscriptReader = {
-  accepts: ({ bytes }) => {
+/**
+ * A packed folder of web pages or of texts in Markdown, with their pictures and what they link to; or of one text document
+ * with its files.
+ * @param documents the readers of formats that are one file
+ */
+export function folderWith(documents: readonly ManuscriptReader[]): ManuscriptReader {
+  const inside = (bytes: Uint8Array): DocumentInFolder | null => {
     const names = namesIn(bytes);
-    return pagesIn(names).length > 0 || documentIn(names) !== null;
-  },
-  read: ({ bytes }) => readFolder(unpacked(bytes)),
-  linksOf: ({ bytes }) => linksOfFolder(unpacked(bytes)),
-};
+    return names.length === 0 || pagesIn(names).length > 0 ? null : documentIn(bytes, names, documents);
+  };
+  return {
+    accepts: ({ bytes }) => pagesIn(namesIn(bytes)).length > 0 || inside(bytes) !== null,
+    read: ({ bytes }) => {
+      const document = inside(bytes);
+      return document ? readDocumentIn(unpacked(bytes), document) : readFolder(unpacked(bytes));
+    },
+    linksOf: ({ bytes }) => {
+      const document = inside(bytes);
+      const files = unpacked(bytes);
+      return document
+        ? document.reader.linksOf({ name: document.path, bytes: files[document.path]! })
+        : linksOfFolder(files);
+    },
+  };
+}
 
 /** Of a node: the number of its page, which stands where its column was. */
 const numbered = (node: Element, page: number): void => {
@@ -36,8 +52,6 @@ const numbered = (node: Element, page: number): void => {
 };
 
 async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManuscript> {
-  const document = documentIn(Object.keys(files));
-  if (document !== null) return readDocumentIn(files, document);
   const read = new Map<string, ReadManuscript>();
   for (const path of pagesIn(Object.keys(files))) {
     const file: BroughtFile = { name: path, bytes: files[path]! };
@@ -86,12 +100,11 @@ async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManusc
 }
 
 /** A text document, with the files beside it to which it links. */
-async function readDocumentIn(files: Record<string, Uint8Array>, path: string): Promise<ReadManuscript> {
-  const file: BroughtFile = { name: path, bytes: files[path]! };
-  const reader = readerOfDocument(path);
-  if (!reader.accepts(file))
-    throw new ImportError("format", `“${path}” is no text document. Save it again, and bring it anew.`);
-  const document = await reader.read(file);
+async function readDocumentIn(
+  files: Record<string, Uint8Array>,
+  { path, reader }: DocumentInFolder,
+): Promise<ReadManuscript> {
+  const document = await reader.read({ name: path, bytes: files[path]! });
   const joined = new JoinedPages(files, [path]);
   const children = document.tree.children as Element[];
   const body: Element = { type: "element", tagName: "body", properties: {}, children };

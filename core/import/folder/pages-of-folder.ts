@@ -15,14 +15,6 @@ export function pagesIn(names: readonly string[]): string[] {
   return names.filter((path) => isPage(path) && ![...ofPages].some((folder) => path.startsWith(folder)));
 }
 
-/** The one text document of a folder that has no pages, as exports with companion files are; null where there is none. */
-export function documentIn(names: readonly string[]): string | null {
-  const documents = names.filter(
-    (path) => /\.(docx|odt)$/i.test(path) && !/(^|\/)([.~]|__MACOSX\/)/.test(path),
-  );
-  return documents.length === 1 && pagesIn(names).length === 0 ? documents[0]! : null;
-}
-
 /**
  * The pages in the order in which they are read: the one that is called index or readme first, then as it links to them,
  * page by page; those to which nothing leads come last, by their names.

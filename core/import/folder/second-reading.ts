@@ -4,14 +4,10 @@ import { decoded } from "../hast-nodes.ts";
 import { pathFrom } from "../joined-pages.ts";
 import { htmlOfMarkdown, isOfNote } from "../markdown/second-reading.ts";
 import { decodePage, decodeText } from "../text-encoding.ts";
-import { readerOfDocument } from "./reader-of-document.ts";
-import { documentIn, isMarkdown, pagesIn } from "./pages-of-folder.ts";
+import { isMarkdown, pagesIn } from "./pages-of-folder.ts";
 
 /** The links of all pages of a folder, those from page to page by the page and the place in it. */
 export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
-  const document = documentIn(Object.keys(files));
-  if (document !== null)
-    return readerOfDocument(document).linksOf({ name: document, bytes: files[document]! });
   const links = new FileLinks();
   const pages = pagesIn(Object.keys(files)).sort();
   for (const path of pages) {

@@ -29,7 +29,6 @@ import {
   type Book,
   type PictureFile,
 } from "../../../manuscript/book.ts";
-import { languageOf } from "../../../manuscript/language.ts";
 import type { InlineRun } from "../../../manuscript/links.ts";
 import { textWidth } from "../../../manuscript/page-layout.ts";
 import { pictureSize } from "../../../manuscript/picture-size.ts";
@@ -50,11 +49,11 @@ import {
   type InlineHandlers,
   type WalkedChapter,
 } from "../../../manuscript/walk.ts";
-import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
 import { asFolder } from "../../export-folder.ts";
 import { ContentControls, type Kept } from "./content-controls.ts";
 import { DocxLinks, linkedWords } from "./docx-links.ts";
 import { finishDocx } from "./finish-docx.ts";
+import { alignedAs, languageOptions, listing, textRuns } from "./words-of-docx.ts";
 
 /** How far in a list item, or an entry one level deeper, begins; in twips, a twentieth of a point. */
 const indent = 360;
@@ -76,7 +75,6 @@ interface Style {
 }
 
 const plain: Style = { block: {}, words: {} };
-const listing: IRunOptions = { font: "Courier New" };
 const small: IRunOptions = { size: "9pt" };
 
 /**
@@ -399,34 +397,4 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
       (block, i) => new Paragraph({ children: [...(i === 0 ? place : []), ...this.inlines(block, plain)] }),
     );
   }
-}
-
-const runOptions: ByWordMark<IRunOptions> = {
-  strong: { bold: true },
-  emphasis: { italics: true },
-  code: listing,
-  superscript: { superScript: true },
-  subscript: { subScript: true },
-  strike: { strike: true },
-  underline: { underline: {} },
-  small_caps: { smallCaps: true },
-};
-
-/** Text in its marks; a line of code that ends is a line break. */
-function textRuns(node: Node, look: IRunOptions): ParagraphChild[] {
-  const shown = ofWordMarks(node, runOptions).reduce((all, one) => ({ ...all, ...one }), look);
-  const style: IRunOptions = { ...shown, ...languageOptions(languageOf(node)) };
-  return node
-    .text!.split("\n")
-    .map((text, i) => new TextRun({ ...style, text, ...(i > 0 ? { break: 1 } : {}) }));
-}
-
-/** A language for letters of all sorts: a program takes that of the letters' own sort (ECMA-376-1, 17.3.2.20). */
-function languageOptions(tag: string | null): IRunOptions {
-  return tag === null ? {} : { language: { value: tag, eastAsia: tag, bidirectional: tag } };
-}
-
-function alignedAs(cell: Node): IParagraphOptions {
-  const align = cell.attrs["align"] as "left" | "center" | "right" | null;
-  return align === null ? {} : { alignment: align };
 }
