@@ -162,6 +162,13 @@ test("an address pasted over words links them; pasted text brings safe links alo
   await expect(text(page)).toContainText("map bad worse");
   await expect(text(page).getByRole("link", { name: "map" })).toHaveCount(1);
   expect(await text(page).locator("a").allTextContents()).toEqual(["tide office", "ferry", "map"]);
+  // What could not be taken over is said in a line, and shown on asking.
+  const notice = page.getByRole("status").filter({ hasText: "Not all of what you pasted" });
+  await expect(notice).toContainText("Pictures (1), Links that a book cannot hold (2)");
+  await notice.getByText("Not all of what you pasted").click();
+  await expect(notice).toContainText("The link “bad” to javascript:alert(1)");
+  await notice.getByRole("button", { name: "Close" }).click();
+  await expect(notice).toBeHidden();
   await saved(page);
 });
 

@@ -1,3 +1,5 @@
+import type { LeftOut } from "@vennet/core/import/left-out";
+import type { Pasted } from "@vennet/core/import/pasted/pasted";
 import type { ChapterJson } from "@vennet/core/manuscript/chapter";
 import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
 import { closeHistory } from "prosemirror-history";
@@ -38,6 +40,7 @@ import { useAdoptedChanges } from "./saving/use-adopted-changes";
 import { AnchorPanel } from "./text/anchor-panel";
 import { bookAround } from "./text/book-numbers";
 import { bringFiles } from "./text/bring-files";
+import { PastedNotice } from "./text/pasted-notice";
 import { insertPicture } from "./text/insert-commands";
 import { removeLink, selectLink } from "./text/link-commands";
 import { LanguagePanel } from "./text/language-panel";
@@ -92,6 +95,7 @@ export function ChapterEditor({
   const [areasAt, setAreasAt] = useState<number | null>(null);
   const [askingLanguage, setAskingLanguage] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  const [pastedWithout, setPastedWithout] = useState<readonly LeftOut[]>([]);
   const stale = useStale();
   const navigate = useNavigate();
   const wide = useRoomFor(besideText ? "pages" : "columns");
@@ -169,8 +173,18 @@ export function ChapterEditor({
       setProblem((error as Error).message);
     }
   };
+  const tellPasted = (editor: EditorView, { leftOut, pictures }: Pasted): void => {
+    setPastedWithout(leftOut);
+    if (pictures.length === 0) return;
+    const files = pictures.map(
+      ({ mediaType, bytes }, i) =>
+        new File([bytes as BlobPart], `picture-${i + 1}`, { type: mediaType.toLowerCase() }),
+    );
+    void takeFiles(editor, files);
+  };
   surroundings.current = {
     names,
+    onPasted: tellPasted,
     onFollow: follow,
     onGoTo: goToPlace,
     onFiles: (editor, files) => void takeFiles(editor, files),
@@ -247,6 +261,7 @@ export function ChapterEditor({
             {problem}
           </Problem>
         )}
+        <PastedNotice leftOut={pastedWithout} onClose={() => setPastedWithout([])} />
         {madePage}
         {state && <FirstLink state={state} isLineOpen={isLineOpen} count={uses.length} />}
         {state && <GoneNotice bookId={bookId} doc={state.doc} />}

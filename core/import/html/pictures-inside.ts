@@ -12,7 +12,7 @@ export function picturesInside(tree: Root): EnclosedFile[] {
       const address = properties[key];
       if (typeof address !== "string" || !/^data:image\//i.test(address)) continue;
       const known = found.get(address);
-      const bytes = known ? known.bytes : bytesOf(address);
+      const bytes = known ? known.bytes : bytesOfData(address);
       if (bytes === null) continue;
       const name = known?.name ?? `picture-${found.size + 1}`;
       found.set(address, { reference: `inside:${name}`, name, bytes });
@@ -22,7 +22,8 @@ export function picturesInside(tree: Root): EnclosedFile[] {
   return [...found.values()];
 }
 
-function bytesOf(address: string): Uint8Array | null {
+/** The bytes of a picture that is an address of data (RFC 2397); null where they are none. */
+export function bytesOfData(address: string): Uint8Array | null {
   const [, kind = "", data = ""] = /^data:([^,]*),(.*)$/s.exec(address) ?? [];
   try {
     const letters = /;base64\s*$/i.test(kind) ? atob(data.replace(/\s+/g, "")) : decodeURIComponent(data);

@@ -1,6 +1,7 @@
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import { isPlainlyAnAddress, recognise } from "@vennet/core/destination/recognise";
 import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
+import type { Pasted } from "@vennet/core/import/pasted/pasted";
 import { languageDirection } from "@vennet/core/manuscript/direction";
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
@@ -23,6 +24,7 @@ import { linkMarks } from "./link-marks";
 import { linkTips } from "./link-tips";
 import { bookNumbers } from "./book-numbers";
 import { madeAnchor } from "./made-anchor";
+import { clipboardParser } from "./paste-from-elsewhere";
 import { pasteIds } from "./paste-ids";
 import { PictureView } from "../pictures/picture-view";
 import { keepSelection, readSelectionFirst } from "./read-selection";
@@ -41,6 +43,8 @@ export interface EditorCallbacks {
   onGoTo: (place: string) => void;
   /** Files were dropped on the text, or pasted into it. */
   onFiles: (files: File[]) => void;
+  /** Text of another program or page was pasted. */
+  onPasted: (made: Pasted) => void;
   /** What companion files and places are called at this moment. */
   names: () => DestinationNames;
   linkKeys: Record<string, Command>;
@@ -119,6 +123,7 @@ export function createEditor(
         return true;
       },
     },
+    clipboardParser: clipboardParser(callbacks.onPasted),
     transformPasted: (slice) => withoutOwnLanguage(slice, language),
     handleDrop(view, event) {
       const files = [...(event.dataTransfer?.files ?? [])];

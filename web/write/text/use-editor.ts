@@ -1,3 +1,4 @@
+import type { Pasted } from "@vennet/core/import/pasted/pasted";
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import { readChapter, withTitle, type ChapterJson } from "@vennet/core/manuscript/chapter";
 import type { LinkUse } from "@vennet/core/manuscript/links";
@@ -26,6 +27,7 @@ export interface EditorSurroundings {
   onFollow: (view: EditorView, use: LinkUse) => void;
   onGoTo: (place: string) => void;
   onFiles: (view: EditorView, files: File[]) => void;
+  onPasted: (view: EditorView, made: Pasted) => void;
   /** What companion files and places are called now. */
   names: DestinationNames;
 }
@@ -92,6 +94,7 @@ export function useEditor({
         onFollow: (use) => surroundings.current!.onFollow(editor, use),
         onGoTo: (id) => surroundings.current!.onGoTo(id),
         onFiles: (files) => surroundings.current!.onFiles(editor, files),
+        onPasted: (made) => surroundings.current!.onPasted(editor, made),
         names: () => surroundings.current!.names,
         linkKeys: Object.fromEntries(keys.map((key) => [key, command(key)])),
       },

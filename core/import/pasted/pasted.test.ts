@@ -1,0 +1,62 @@
+import { expect, test } from "@jest/globals";
+import { linkUses } from "../../manuscript/links.ts";
+import { schema } from "../../manuscript/schema.ts";
+import { readHtml } from "../html/html.ts";
+import { pasted } from "./pasted.ts";
+
+const docOf = (html: string) => {
+  const made = pasted(readHtml(html));
+  const title = schema.node("title", { id: "title" });
+  return { ...made, doc: schema.node("doc", null, [title, ...made.content.content]) };
+};
+
+test("what is pasted brings its links of every kind, with their descriptions", () => {
+  const { doc, leftOut } = docOf(
+    '<p>See <a href="https://tides.hesterley.example/" title="Hours">tides</a>, <a href="tel:+44-20-7946-0000">call</a>, <a href="mailto:w@causeways.example">write</a>, <a href="#boats">boats</a>, <a href="plan.pdf">plan</a>.<h3 id="boats">Boats</h3>',
+  );
+  const [heading] = doc.children.filter(({ type }) => type.name === "heading");
+  expect(linkUses(doc).map(({ text, destination, description }) => [text, destination, description])).toEqual(
+    [
+      ["tides", { kind: "web", address: "https://tides.hesterley.example/" }, "Hours"],
+      ["call", { kind: "telephone", address: "tel:+44-20-7946-0000" }, null],
+      ["write", { kind: "email", address: "mailto:w@causeways.example" }, null],
+      ["boats", { kind: "place", target: heading!.attrs["id"] }, null],
+      ["plan", { kind: "file", path: "plan.pdf" }, null],
+    ],
+  );
+  expect(leftOut.map(({ sort }) => sort)).toEqual(["Links to files that were not brought along"]);
+  doc.check();
+});
+
+test("relative links start where the page says that it is", () => {
+  const { doc } = docOf('<base href="https://maps.hesterley.example/sound/"><p><a href="low.html">low</a>');
+  expect(linkUses(doc)[0]!.destination).toEqual({
+    kind: "web",
+    address: "https://maps.hesterley.example/sound/low.html",
+  });
+});
+
+test("emphasis comes as elements and as styles, headings below the title of the chapter", () => {
+  const { doc } = docOf(
+    '<h1>Sands</h1><p><span style="font-weight:700">bold</span> <span style="font-style:italic">slanted</span> x<sup>2</sup> <span style="text-decoration:line-through">gone</span>',
+  );
+  const marks: string[] = [];
+  doc.descendants(({ text, marks: own }) => {
+    if (text && own.length > 0) marks.push(`${text}: ${own.map(({ type }) => type.name).join(" ")}`);
+  });
+  expect(marks).toEqual(["bold: strong", "slanted: emphasis", "2: superscript", "gone: strike"]);
+  expect(doc.child(1).type.name + String(doc.child(1).attrs["level"])).toBe("heading1");
+});
+
+test("pictures inside it are given away, and others told; what does something is left out", () => {
+  const { doc, pictures, leftOut } = docOf(
+    '<style>p{}</style><p>a<img src="data:image/png;base64,iVBO"> b <img src="https://maps.hesterley.example/m.png" alt="Map"><a href="javascript:x()">c</a></p><script>x()</script><iframe src="https://a.example/"></iframe>',
+  );
+  expect(doc.textContent.replace(/\s+/g, " ").trim()).toBe("a b c");
+  expect(pictures).toEqual([{ mediaType: "image/png", bytes: new Uint8Array([0x89, 0x50, 0x4e]) }]);
+  expect(leftOut.map(({ sort }) => sort)).toEqual([
+    "Pictures",
+    "Links that a book cannot hold",
+    "Elements that have no place in a book",
+  ]);
+});

@@ -1,0 +1,71 @@
+import type { Element, ElementContent, Root } from "hast";
+import { Fragment } from "prosemirror-model";
+import type { LeftOut } from "../left-out.ts";
+import { allElements } from "../hast-nodes.ts";
+import { bytesOfData } from "../html/pictures-inside.ts";
+import { withoutWhatIsMade } from "../hast-to-manuscript/carried.ts";
+import { hastToManuscript } from "../hast-to-manuscript/hast-to-manuscript.ts";
+import { outOfInlines } from "../hast-to-manuscript/out-of-inlines.ts";
+import { anchorsByIds } from "../hast-to-manuscript/places-by-id.ts";
+
+/** What was pasted, as it goes into a chapter. */
+export interface Pasted {
+  content: Fragment;
+  /** What could not be taken over as it was. */
+  leftOut: LeftOut[];
+  /** The pictures inside it. */
+  pictures: { mediaType: string; bytes: Uint8Array }[];
+}
+
+/**
+ * Makes text of a chapter of what another program or page put on the clipboard, by the same tree as manuscripts that come
+ * in: links with their descriptions, also to places within it and relative ones, styles that are emphasis, tables.
+ */
+export function pasted(tree: Root): Pasted {
+  const base = allElements(tree).find(({ tagName }) => tagName === "base")?.properties["href"];
+  const pictures: Pasted["pictures"] = [];
+  const leftOut: LeftOut[] = [];
+  withoutHead(tree, (picture) => {
+    const { src, alt } = picture.properties;
+    const bytes = typeof src === "string" ? bytesOfData(src) : null;
+    if (bytes) pictures.push({ mediaType: /^data:([^;,]*)/i.exec(String(src))![1]!, bytes });
+    else
+      leftOut.push({
+        where: null,
+        sort: "Pictures",
+        what: `The picture ${typeof alt === "string" && alt !== "" ? `“${alt}”` : "without words"}`,
+        why: "Its file was not on the clipboard. Save it, and drop it on the text.",
+      });
+  });
+  withoutWhatIsMade(tree);
+  outOfInlines(tree);
+  // Within a chapter its title is the one heading of the first level.
+  for (const one of allElements(tree)) if (one.tagName === "h1") one.tagName = "h2";
+  anchorsByIds(tree);
+  const made = hastToManuscript(tree, {
+    fallbackTitle: "Pasted",
+    baseAddress: typeof base === "string" && /^https?:/i.test(base) ? base : null,
+    pictureFor: () => null,
+    pictureSize: () => null,
+    companionFor: () => null,
+    whereOf: () => null,
+  });
+  const [chapter] = made.chapters;
+  const blocks = chapter!.children.filter(({ type }) => type.name !== "title" && type.name !== "note");
+  const told = made.leftOut.map((one) =>
+    one.sort === "Links to files that were not brought along"
+      ? { ...one, why: "It is kept. Bring the file, or change the link to a web address." }
+      : one,
+  );
+  return { content: Fragment.from(blocks), leftOut: [...leftOut, ...told], pictures };
+}
+
+/** Takes out what programs put before text, and gives its pictures away. */
+function withoutHead(parent: Root | Element, onPicture: (picture: Element) => void): void {
+  parent.children = (parent.children as ElementContent[]).filter((child) => {
+    if (child.type !== "element") return true;
+    if (child.tagName === "img") onPicture(child);
+    withoutHead(child, onPicture);
+    return !["img", "style", "script", "meta", "link", "base", "title", "xml"].includes(child.tagName);
+  });
+}

@@ -1,0 +1,26 @@
+import { pasted, type Pasted } from "@vennet/core/import/pasted/pasted";
+import { schema } from "@vennet/core/manuscript/schema";
+import type { Root } from "hast";
+import { fromDom } from "hast-util-from-dom";
+import { DOMParser, Slice, type ParseOptions } from "prosemirror-model";
+
+/** What the editor itself writes to the clipboard has one of these. */
+const own = "[data-pm-slice], [data-link], [data-attrs], img[data-file]";
+
+/**
+ * Reads what is pasted: text of this editor as it stands, that of any other program or page as manuscripts are read that
+ * come in.
+ * @param onPasted told what could not be taken over, and the pictures that were inside
+ */
+export function clipboardParser(onPasted: (made: Pasted) => void): DOMParser {
+  const ofSchema = DOMParser.fromSchema(schema);
+  const parser: Pick<DOMParser, "parseSlice"> = {
+    parseSlice(dom: HTMLElement, options?: ParseOptions): Slice {
+      if (dom.querySelector(own)) return ofSchema.parseSlice(dom, options);
+      const made = pasted({ type: "root", children: (fromDom(dom) as Root).children });
+      onPasted(made);
+      return Slice.maxOpen(made.content);
+    },
+  };
+  return parser as DOMParser;
+}
