@@ -5,10 +5,16 @@ import { writeMarkdown } from "../publish/formats/markdown/write-markdown.ts";
 import { writeWebPage } from "../publish/formats/web/web-page.ts";
 import { writeWebFolder } from "../publish/formats/web/web-folder.ts";
 import { asFolder } from "../publish/export-folder.ts";
+import type { Node } from "prosemirror-model";
 import type { Book } from "../manuscript/book.ts";
+import { schema } from "../manuscript/schema.ts";
+import { bookWith, chapter, heading, linkTo, text } from "../test/book-of-places.ts";
 import { bookOfEveryFeature } from "../test/book-of-every-feature.ts";
 import { bring } from "../test/brought.ts";
+import { readChapter, writeChapter } from "../manuscript/chapter.ts";
 import { spelledOut } from "../test/spelled-out.ts";
+import { takeInVersion } from "./new-version/take-in-version.ts";
+import { withKnownIds } from "./new-version/with-known-ids.ts";
 
 type Written = (book: Book) => Promise<Uint8Array>;
 
@@ -22,9 +28,15 @@ const formats: Record<string, Written> = {
 
 /** What the table in docs/formats.md says that a format cannot hold, as lines that differ. */
 const cannotHold: Record<string, RegExp> = {
-  // Cells that go over several columns, blocks in them, and listings with links.
+  // Cells that go over several columns, paragraphs in them, and listings with links.
   Markdown: /^\s*(table_(header|cell)|paragraph|hard_break|code_block|"signal at)/,
 };
+
+/** The lines of a document that another one has otherwise. */
+function otherLines(doc: Node | null, known: Node | null): string[] {
+  const lines = (one: Node | null): string[] => (one ? spelledOut([one], new Map()) : []);
+  return lines(doc).filter((line, i) => line !== lines(known)[i]);
+}
 
 describe.each(Object.entries(formats))("a book that comes back from %s", (name, write) => {
   test("is the same to the node: links, references, lists, places, notes, pictures with areas, files, numbers", async () => {
@@ -53,5 +65,76 @@ describe.each(Object.entries(formats))("a book that comes back from %s", (name, 
     const { intact, ...others } = back.arrival!.counts;
     expect(intact).toBeGreaterThan(40);
     expect(others).toEqual({ changed: 0, "left-out": 0, lost: 0, extra: 0 });
+  });
+
+  test("and as a new version of itself changes nothing", async () => {
+    const book = bookOfEveryFeature();
+    const back = await bring(await write(book));
+    const known = new Map([
+      ...back.pictures.map(({ id }): [string, string] => [id, "dot"]),
+      ...back.companions.map(({ id }): [string, string] => [id, "plan"]),
+    ]);
+    const { changes } = takeInVersion(
+      book.chapters.map(({ doc }) => readChapter(writeChapter(doc))),
+      null,
+      back.chapters.map((doc) => withKnownIds(doc, known)),
+      () => "here",
+    );
+    const changed = changes.flatMap(({ kind, doc, at }) =>
+      kind === "same" ? [] : otherLines(doc, at === null ? null : book.chapters[at]!.doc),
+    );
+    expect(changed.filter((line) => !cannotHold[name]?.test(line))).toEqual([]);
+    expect(changes.map(({ kind }) => kind).filter((kind) => kind === "new" || kind === "gone")).toEqual([]);
+  });
+});
+
+describe("what a format cannot hold keeps its words and links", () => {
+  const back = async (bytes: Uint8Array): Promise<string[]> => {
+    const { chapters } = await bring(bytes);
+    return spelledOut(chapters, new Map()).map((line) => line.trim().replace(/ · \{.*?\}/, ""));
+  };
+  const item = (...content: Node[]): Node => schema.node("list_item", null, content);
+  const books = {
+    heading: bookWith([
+      chapter(
+        "c",
+        "C",
+        schema.node("ordered_list", null, [item(heading("h", 1, "Low water"), text("At nine."))]),
+      ),
+    ]),
+    spans: bookWith([
+      chapter(
+        "c",
+        "C",
+        schema.node("table", null, [
+          schema.node("table_row", null, [schema.node("table_header", { colspan: 2 }, [text("Hours")])]),
+          schema.node("table_row", null, [
+            schema.node("table_cell", { rowspan: 1 }, [text("nine"), text("ten")]),
+            schema.node("table_cell", null, [text("noon")]),
+          ]),
+        ]),
+      ),
+    ]),
+    listing: bookWith([
+      chapter("c", "C", schema.node("code_block", null, [schema.text("at "), linkTo("l", "c", "nine")])),
+    ]),
+  };
+
+  test("a heading in a list in a text document stands before the list", async () => {
+    const lines = await back((await writeDocx(books.heading, "c.docx")).bytes);
+    expect(lines).toEqual(expect.arrayContaining(["heading", '"Low water"', "paragraph", '"At nine."']));
+    expect(lines).not.toContain("list_item");
+  });
+
+  test("cells of Markdown go over one column, and have lines for paragraphs", async () => {
+    const lines = await back(writeMarkdown(books.spans, "c.md").bytes);
+    expect(lines.filter((line) => line === "table_header")).toHaveLength(2);
+    expect(lines).toEqual(expect.arrayContaining(['"nine"', "hard_break", '"ten"']));
+  });
+
+  test("a listing of Markdown with a link is a paragraph", async () => {
+    const lines = await back(writeMarkdown(books.listing, "c.md").bytes);
+    expect(lines).toContain("paragraph");
+    expect(lines.find((line) => line.startsWith('"nine" · link'))).toBeDefined();
   });
 });

@@ -38,7 +38,7 @@ export function Version({
       {!hasBase && (
         <p className="border-l-2 border-edge pl-3 text-sm">
           How this manuscript was when it came in is not known, so each difference counts as the new
-          version’s. Cross-references and numbers come as the words that the file shows.
+          version’s.
         </p>
       )}
       {chapters.length > 0 && (

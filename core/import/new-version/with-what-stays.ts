@@ -31,7 +31,13 @@ export function withWhatStays(arrived: Node, here: Node): Node {
   }
   stay(here.childCount);
   const isNote = ({ type }: Node): boolean => type === schema.nodes.note;
-  const ordered = [...kept.filter((one) => !isNote(one)), ...kept.filter(isNote)];
+  // Files have notes in the order of their numbers, a chapter in any.
+  const placeOf = (note: Node): number => {
+    const known = here.children.findIndex((one) => isNote(one) && one.attrs["id"] === note.attrs["id"]);
+    return known === -1 ? here.childCount : known;
+  };
+  const notes = kept.filter(isNote).sort((a, b) => placeOf(a) - placeOf(b));
+  const ordered = [...kept.filter((one) => !isNote(one)), ...notes];
   const change = new Transform(schema.nodes.doc!.create(null, ordered));
   giveOwnIds(change);
   return change.doc;
