@@ -1,4 +1,5 @@
 import type { Element, ElementContent, Root } from "hast";
+import { toString } from "hast-util-to-string";
 import { allElements, decoded } from "./hast-nodes.ts";
 import type { LeftOut } from "./left-out.ts";
 
@@ -29,27 +30,58 @@ export function listsOfContents(tree: Root): Element[] {
   for (const list of all) {
     const kind = String(list.properties["dataContents"] ?? (list.tagName === "nav" ? "contents" : ""));
     if (!kinds.has(kind) || list.properties["dataSignposts"] !== undefined) continue;
-    const hrefs = linksOf(list);
-    const places = hrefs.map((href) => (href.startsWith("#") ? placeOf(href) : undefined));
-    const isListed = (place: Element | undefined): boolean =>
-      place !== undefined &&
-      (kind === "contents"
-        ? levelOf(place) !== null
-        : place.properties["dataCaption"] === (kind === "figures" ? "figure" : "table"));
+    const places = linksOf(list).map((href) => (href.startsWith("#") ? placeOf(href) : undefined));
+    const listed = listingOf(kind, list, places, all);
     const [heading, ...others] = wordsBesides(list);
     const isHeading = heading === undefined || heading.isFirst;
-    if (hrefs.length < 2 || !places.every(isListed) || !isHeading || others.length > 0) {
+    if (listed === null || !isHeading || others.length > 0) {
       if (list.properties["dataContents"] !== undefined) left.push(list);
       continue;
     }
     Object.assign(list.properties, {
       ...(heading ? { dataHeading: heading.words } : {}),
       dataSignposts: kind,
-      dataScope: "book",
-      dataDepth: String(kind === "contents" ? Math.max(...places.map((place) => levelOf(place!)!)) : 1),
+      ...listed,
     });
   }
   return left;
+}
+
+/** The least share of what a list would list that the list of the file has: headings are written after it was made. */
+const leastListed = 0.75;
+
+/** From where a list draws its entries, and how deep; null for one that would list something else. */
+function listingOf(
+  kind: string,
+  list: Element,
+  places: readonly (Element | undefined)[],
+  all: readonly Element[],
+): Element["properties"] | null {
+  const wanted = new Set(places);
+  if (wanted.size < 2 || wanted.has(undefined)) return null;
+  const isAsListed = (would: readonly Element[]): boolean => {
+    const found = new Set(would);
+    return [...wanted].every((one) => found.has(one!)) && wanted.size >= found.size * leastListed;
+  };
+  if (kind !== "contents") {
+    const of = kind === "figures" ? "figure" : "table";
+    const captions = all.filter(({ properties }) => properties["dataCaption"] === of);
+    return isAsListed(captions) ? { dataScope: "book", dataDepth: "1" } : null;
+  }
+  const levels = [...wanted].map((place) => levelOf(place!));
+  if (levels.includes(null)) return null;
+  const deepest = Math.max(...levels.map((level) => level!));
+  const headings = (from: number, to: number): Element[] =>
+    all.slice(from, to).filter((one) => {
+      const level = levelOf(one);
+      return level !== null && level <= deepest && toString(one).trim() !== "";
+    });
+  const at = all.indexOf(list);
+  const begins = all.findLastIndex(({ tagName }, i) => i < at && tagName === "h1");
+  const ends = all.findIndex(({ tagName }, i) => i > at && tagName === "h1");
+  const inChapter = headings(begins + 1, ends === -1 ? all.length : ends);
+  if (deepest > 1 && isAsListed(inChapter)) return { dataScope: "chapter", dataDepth: String(deepest - 1) };
+  return isAsListed(headings(0, all.length)) ? { dataScope: "book", dataDepth: String(deepest) } : null;
 }
 
 /** What an author is told of a list of contents that stays what it was. */

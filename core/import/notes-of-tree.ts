@@ -4,6 +4,8 @@ import { toString } from "hast-util-to-string";
 interface Found {
   node: Element;
   parent: Root | Element;
+  /** The term before it, where it is a definition: the number of the note stands there. */
+  term?: Element;
 }
 
 /** A note as a page has it: its sign in the text, what it says, and the link that leads back. */
@@ -24,20 +26,24 @@ const isWayBack = (node: Element): boolean => /\b(doc-)?backlink\b/.test(kindOf(
 export function notesOfTree(tree: Root): void {
   const page = new PageOfNotes(tree);
   const notes = page.notes();
-  const bodies = new Map(notes.map(({ body, id }) => [body.node, { id, parent: body.parent }]));
+  const bodies = new Map<Element, Found & { id: string }>();
+  for (const { body, id } of notes) if (!bodies.has(body.node)) bodies.set(body.node, { ...body, id });
   const ways = new Set(notes.flatMap(({ id }) => page.waysTo(id)));
-  for (const { sign, id } of notes)
-    Object.assign(sign, { tagName: "note-reference", properties: { dataNote: id }, children: [] });
-  for (const [body, { id, parent }] of bodies) {
+  for (const { sign, body } of notes) asSign(sign, bodies.get(body.node)!.id);
+  const ids = new Set([...bodies.values()].map(({ id }) => id));
+  for (const sign of page.furtherSigns(ids)) asSign(sign, String(sign.properties["href"]).slice(1));
+  for (const [body, { id, parent, term }] of bodies) {
     const children = parent.children as ElementContent[];
     children.splice(children.indexOf(body), 1);
+    if (term) children.splice(children.indexOf(term), 1);
     const isHolder = ["li", "div", "aside", "section", "dd", "td"].includes(body.tagName);
-    const content = withoutWaysBack(isHolder ? body.children : [body], ways);
+    const own = isHolder ? body.children : [body];
+    const content = withoutWaysBack([...(term?.children ?? []), ...own], ways);
     const { position } = body;
     tree.children.push({
       type: "element",
       tagName: "note-body",
-      properties: { dataNote: id },
+      properties: { dataNote: id, id },
       children: content,
       ...(position ? { position } : {}),
     });
@@ -45,10 +51,15 @@ export function notesOfTree(tree: Root): void {
   }
 }
 
+function asSign(link: Element, note: string): void {
+  Object.assign(link, { tagName: "note-reference", properties: { dataNote: note }, children: [] });
+}
+
 /** The notes of a page, before any is moved. */
 class PageOfNotes {
   private readonly all: Found[] = [];
   private readonly parents = new Map<Element, Root | Element>();
+  private readonly order = new Map<Element, number>();
   private readonly byId = new Map<string, Element>();
   /** The names by which each link may be led back to. */
   private readonly namesOf = new Map<string, Set<string>>();
@@ -59,6 +70,7 @@ class PageOfNotes {
         if (node.type !== "element") continue;
         this.all.push({ node, parent });
         this.parents.set(node, parent);
+        this.order.set(node, this.order.size);
         for (const name of idsOf(node)) if (!this.byId.has(name)) this.byId.set(name, node);
         collect(node);
       }
@@ -73,6 +85,15 @@ class PageOfNotes {
       const id = href.slice(1);
       const body = this.bodyOf(id, sign);
       return body === null ? [] : [{ id, sign, body }];
+    });
+  }
+
+  /** Links with a number or a star for their words to what is a note already: its sign once more. */
+  furtherSigns(notes: ReadonlySet<string>): Element[] {
+    return this.all.flatMap(({ node }) => {
+      const { href } = node.properties;
+      const leads = node.tagName === "a" && typeof href === "string" && notes.has(href.slice(1));
+      return leads && looksLikeSign(node) ? [node] : [];
     });
   }
 
@@ -104,12 +125,15 @@ class PageOfNotes {
       /\b(noteref|doc-noteref)\b/.test(kindOf(sign))
     )
       return this.named(id, sign, target);
-    if (!/^[[(]?(\d{1,4}|[a-z]|[ivxlc]{1,6}|[*†‡§¶#]{1,4})[\])]?$/iu.test(toString(sign).trim())) return null;
     const names = this.namesAround(sign);
-    const block = names.length > 0 ? this.blockOf(target) : null;
-    const leadsBack =
-      block && [block, ...within(block)].some(({ properties: { href } }) => names.includes(String(href)));
-    return leadsBack ? this.named(id, sign, block) : null;
+    const block = looksLikeSign(sign) && names.length > 0 ? this.blockOf(target) : null;
+    if (!block) return null;
+    const term = block.tagName === "dd" ? this.termOf(block) : undefined;
+    const inside = [block, ...within(block), ...(term ? within(term) : [])];
+    const leadsBack = inside.some(({ properties: { href } }) => names.includes(String(href)));
+    // Of two that lead to each other the first is the sign.
+    if (!leadsBack || inside.includes(sign) || this.order.get(sign)! > this.order.get(block)!) return null;
+    return { ...this.named(id, sign, block), ...(term ? { term } : {}) };
   }
 
   private named(id: string, sign: Element, body: Element): Found {
@@ -128,20 +152,53 @@ class PageOfNotes {
     return names.map((name) => `#${name}`);
   }
 
+  /** The block that a target is, or whose words it begins; null where it is something larger than a note. */
   private blockOf(target: Element): Element | null {
-    for (
-      let node: Element | Root | undefined = target;
-      node?.type === "element";
-      node = this.parents.get(node)
-    )
-      if (/^(p|li|div|aside|dd|td)$/.test(node.tagName)) {
-        const above = this.parents.get(node);
-        // A paragraph alone in an item is that item.
-        const isAlone = above?.type === "element" && above.tagName === "li" && onlyChild(above) === node;
-        return isAlone ? above : node;
-      }
-    return null;
+    let node: Element | Root | undefined = target;
+    while (node?.type === "element" && inline.has(node.tagName)) node = this.parents.get(node);
+    if (node?.type !== "element" || !/^(p|li|div|aside|dd|td|dt)$/.test(node.tagName)) return null;
+    const above = this.parents.get(node);
+    // A paragraph alone in an item is that item.
+    const isAlone = above?.type === "element" && above.tagName === "li" && onlyChild(above) === node;
+    const block = isAlone ? above : node.tagName === "dt" ? this.definitionOf(node) : node;
+    return block && isNoteSized(block) ? block : null;
   }
+
+  /** The definition behind a term. */
+  private definitionOf(term: Element): Element | null {
+    const definition = this.beside(term, 1);
+    return definition?.tagName === "dd" ? definition : null;
+  }
+
+  /** The term before a definition. */
+  private termOf(definition: Element): Element | undefined {
+    const term = this.beside(definition, -1);
+    return term?.tagName === "dt" ? term : undefined;
+  }
+
+  private beside(element: Element, step: 1 | -1): Element | undefined {
+    const all = (this.parents.get(element)?.children ?? []).filter(
+      (child): child is Element => child.type === "element",
+    );
+    return all[all.indexOf(element) + step];
+  }
+}
+
+/** What stands in words and is no block of its own. */
+const inline = new Set(["a", "sup", "span", "b", "i", "em", "strong", "small", "cite"]);
+const mostLetters = 6_000;
+
+/** Whether the words of a link are a number, a letter or a star, as those of a note's sign are. */
+function looksLikeSign(link: Element): boolean {
+  return /^[[(]?(\d{1,4}|[a-z]|[ivxlc]{1,6}|[*†‡§¶#]{1,4})[\])]?$/iu.test(toString(link).trim());
+}
+
+/** Whether a block can be a note: none has headings, and none is as long as a page. */
+function isNoteSized(block: Element): boolean {
+  return (
+    !within(block).some(({ tagName }) => /^(h[1-6]|section|article|main|body)$/.test(tagName)) &&
+    toString(block).length < mostLetters
+  );
 }
 
 function onlyChild(parent: Element): ElementContent | null {

@@ -273,3 +273,117 @@ describe("a damaged document", () => {
     });
   });
 });
+
+describe("what follows its target in a text document follows it in the book", () => {
+  const bookmarked = (name: string, id: number, ...content: string[]): string =>
+    `<w:bookmarkStart w:id="${id}" w:name="${name}"/>${content.join("")}<w:bookmarkEnd w:id="${id}"/>`;
+  const heading = (level: number, ...content: string[]): string =>
+    p(`<w:pPr><w:outlineLvl w:val="${level - 1}"/></w:pPr>`, ...content);
+  const caption = (label: string, number: string, words: string): string =>
+    p(t(`${label} `), field(` SEQ ${label} \\* ARABIC `, t(number)), t(`: ${words}`));
+  const kinds = async (body: string): Promise<string[]> => {
+    const { chapters } = await bring(document(body));
+    const found: string[] = [];
+    for (const doc of chapters)
+      doc.descendants((node) => {
+        const { form, of, scope, depth } = node.attrs as Record<string, unknown>;
+        if (node.type.name === "cross_reference") found.push(`reference: ${String(form)}`);
+        if (node.type.name === "caption") found.push(`caption of ${String(of)}: ${node.textContent}`);
+        if (node.type.name === "signposts")
+          found.push(`list: ${String(of)} ${String(scope)} ${String(depth)}`);
+        if (node.type.name === "note_reference") found.push("note");
+      });
+    return found;
+  };
+
+  test("references by words, by a caption's number and by page are cross-references, where they say the same", async () => {
+    const body = [
+      heading(1, bookmarked("_Ref1", 1, t("Low water"))),
+      p(
+        t("See "),
+        field(" REF _Ref1 \\h ", t("Low water")),
+        t(" on page "),
+        field(" PAGEREF _Ref1 \\h ", t("7")),
+      ),
+      p(bookmarked("_Ref2", 2, t("Figure "), field(" SEQ Figure ", t("1"))), t(": The sound")),
+      p(
+        t("See "),
+        field(" REF _Ref2 \\h ", t("Figure 1")),
+        t(" or "),
+        field(" REF _Ref1 \\h ", t("another name")),
+      ),
+      p(t("on leaf "), field(" PAGEREF _Ref1 \\h ", t("7"))),
+    ].join("");
+    expect(await kinds(body)).toEqual([
+      "reference: text",
+      "reference: page",
+      "caption of figure: The sound",
+      "reference: number",
+    ]);
+    const { chapters, arrival } = await bring(document(body));
+    // The word for the page belongs to the reference; what says something else stays a link.
+    expect(chapters[0]!.child(1).textContent).toBe("See  on ");
+    expect(linkUses(chapters[0]!).map(({ text }) => text)).toContain("another name");
+    expect(arrival!.counts).toMatchObject({ intact: 4, changed: 1, lost: 0, extra: 0 });
+  });
+
+  test("captions are captions where the book counts them alike, and else stay what they are", async () => {
+    expect(
+      await kinds(caption("Figure", "1", "A") + caption("Table", "1", "B") + caption("Figure", "2", "C")),
+    ).toEqual(["caption of figure: A", "caption of table: B", "caption of figure: C"]);
+    expect(await kinds(caption("Figure", "1", "A") + caption("Figure", "3", "C"))).toEqual([]);
+  });
+
+  test("a list of contents is a signpost list, and a heading in which its field ends is none of it", async () => {
+    const entry = (place: string, words: string): string => field(` HYPERLINK \\l "${place}" `, t(words));
+    const body = [
+      p(
+        mark("begin"),
+        '<w:r><w:instrText> TOC \\o "1-2" </w:instrText></w:r>',
+        mark("separate"),
+        entry("_Toc1", "Tides 1"),
+      ),
+      p(entry("_Toc2", "Low water 2")),
+      heading(1, mark("end"), bookmarked("_Toc1", 1, t("Tides"))),
+      heading(2, bookmarked("_Toc2", 2, t("Low water"))),
+    ].join("");
+    expect(await kinds(body)).toEqual(["list: contents book 2"]);
+    const { chapters, arrival } = await bring(document(body));
+    expect(chapters.map((doc) => doc.textContent).join("|")).toContain("Tides");
+    expect(arrival!.counts).toMatchObject({ intact: 2, lost: 0, extra: 0 });
+  });
+
+  test("a note's number told again is its sign once more", async () => {
+    const bytes = document(
+      p(
+        t("a"),
+        bookmarked("_RefN", 1, '<w:r><w:footnoteReference w:id="2"/></w:r>'),
+        t(" b"),
+        field(" NOTEREF _RefN \\h ", t("1")),
+      ),
+      { footnotes: `<w:footnotes><w:footnote w:id="2">${p(t("By day."))}</w:footnote></w:footnotes>` },
+    );
+    const { chapters, arrival } = await bring(bytes);
+    const signs: unknown[] = [];
+    chapters[0]!.descendants((node) => {
+      if (node.type.name === "note_reference") signs.push(node.attrs["note"]);
+    });
+    expect(signs).toHaveLength(2);
+    expect(new Set(signs).size).toBe(1);
+    expect(arrival!.counts).toMatchObject({ lost: 0, extra: 0 });
+  });
+
+  test("words in another language than the document's are marked, and those in its own are not", async () => {
+    const styles =
+      '<w:styles><w:docDefaults><w:rPrDefault><w:rPr><w:lang w:val="en-GB"/></w:rPr></w:rPrDefault></w:docDefaults></w:styles>';
+    const body = p(t("Low water, ", '<w:lang w:val="en-US"/>'), t("marée basse", '<w:lang w:val="fr-FR"/>'));
+    const { chapters, language } = await bring(document(body, { styles }));
+    const marked: string[] = [];
+    chapters[0]!.descendants(({ text, marks }) => {
+      for (const { type: kind, attrs } of marks)
+        if (kind.name === "language") marked.push(`${text!}: ${String(attrs["tag"])}`);
+    });
+    expect(marked).toEqual(["marée basse: fr-FR"]);
+    expect(language).toBe("en-GB");
+  });
+});

@@ -93,6 +93,9 @@ export class BlocksOfTree {
 
   private note(element: Element): void {
     const name = String(element.properties["dataNote"]);
+    const { id } = element.properties;
+    if (typeof id === "string" && !this.reading.places.has(id))
+      this.reading.places.set(id, this.reading.noteId(name));
     const [first, ...rest] = this.atLeastOne(this.blocksOf(element.children));
     const opens = first!.firstChild;
     // An anchor at its beginning is the note itself, which is a place already.

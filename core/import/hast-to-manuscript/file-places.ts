@@ -12,6 +12,7 @@ import { newId } from "../../manuscript/ids.ts";
 /** The landing places of a file: the names by which its own links call them, with the ids that the manuscript gives. */
 export class FilePlaces {
   private readonly ids = new Map<string, string>();
+  private readonly led = new Map<string, string>();
   private readonly longNames = new Map<string, string>();
   private readonly lists = new Map<string, Pick<SignpostList, "section" | "anchors">>();
   private readonly slugger = new GithubSlugger();
@@ -26,7 +27,7 @@ export class FilePlaces {
 
   /** Whatever leads to one place leads to another: an anchor at its beginning is the heading itself. */
   lead(from: string, to: string): void {
-    for (const [name, id] of this.ids) if (id === from) this.ids.set(name, to);
+    this.led.set(from, to);
   }
 
   /** A new place under the name that an element has as its id, if nothing has it yet. */
@@ -54,7 +55,7 @@ export class FilePlaces {
 
   /** Every id that was given. */
   given(): Set<string> {
-    return new Set([topOfBook, ...this.ids.values()]);
+    return new Set([topOfBook, ...[...this.ids.values()].map((id) => this.led.get(id) ?? id)]);
   }
 
   /** A node in which links lead to the places that they name. */
@@ -110,7 +111,8 @@ export class FilePlaces {
 
   private idFor(name: string): string | undefined {
     if (name === topOfBook || (name === "top" && !this.ids.has(name))) return topOfBook;
-    return this.ids.get(name) ?? this.ids.get(name.toLowerCase());
+    const id = this.ids.get(name) ?? this.ids.get(name.toLowerCase());
+    return id === undefined ? undefined : (this.led.get(id) ?? id);
   }
 }
 

@@ -31,6 +31,7 @@ export class FileReading {
   readonly follows = new Map<string, Follows>();
   private readonly linkIds = new Map<string, string>();
   private readonly noteIds = new Map<string, string>();
+  private readonly noteNames = new Map<string, string>();
 
   constructor(readonly options: TreeOptions) {}
 
@@ -62,11 +63,12 @@ export class FileReading {
     if (known) return known;
     const id = newId();
     this.noteIds.set(name, id);
+    this.noteNames.set(id, name);
     return id;
   }
 
   /** The name by which the file calls a note. */
   noteName(id: string): string {
-    return [...this.noteIds].find(([, noteId]) => noteId === id)![0];
+    return this.noteNames.get(id)!;
   }
 }
