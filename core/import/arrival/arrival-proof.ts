@@ -114,6 +114,12 @@ class Pairing {
 
   links(): ArrivedLink[] {
     // The surest first: what is alike in all, then what is in less.
+    this.pairBy(
+      ({ letters, leadsTo, link: { landing, title } }) =>
+        `${letters}|${leadsTo}|${landing?.slice(0, 12) ?? ""}|${title?.trim() ?? ""}`,
+      ({ letters, leadsTo, landing, use: { description } }) =>
+        `${letters}|${leadsTo}|${landing?.slice(0, 12) ?? ""}|${description?.trim() ?? ""}`,
+    );
     const landingOf = (text: string | null): string => text?.slice(0, 8) ?? "";
     this.pairBy(
       ({ letters, leadsTo, link }) => `${letters}|${leadsTo}|${landingOf(link.landing)}`,
