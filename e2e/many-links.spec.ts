@@ -154,3 +154,22 @@ test("versions are named, compared with their links listed apart, and brought ba
   );
   await expect(text(page)).not.toContainText("Then wait");
 });
+
+test("links to files that were not brought along start from a web address that is given later", async ({
+  page,
+}) => {
+  await openOwnBook(
+    page,
+    "# Walks\n\nThe [plan](plan.pdf), the [low](maps/low.html#nine) and the [ferry](https://ferry.hesterley.example/).\n",
+  );
+  await page.getByRole("link", { name: "Links", exact: true }).click();
+  await page.getByLabel("Choose all 3").check();
+  await page.getByRole("button", { name: "Start from a web address" }).click();
+  await page
+    .getByLabel("Links to files that were not brought along start from")
+    .fill("https://tides.hesterley.example/guide/");
+  await expect(page.getByText("2 links change, 1 stay as they are.")).toBeVisible();
+  await page.getByRole("button", { name: "Change 2 links" }).click();
+  const rows = page.getByRole("table", { name: "Link ledger" }).getByRole("row");
+  await expect(rows.filter({ hasText: "tides.hesterley.example" })).toHaveCount(2);
+});

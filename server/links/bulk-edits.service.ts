@@ -119,6 +119,7 @@ export class BulkEditsService {
 const stepKinds: Record<LinkEdit["kind"], StepKind> = {
   retarget: "retarget",
   host: "retarget",
+  base: "retarget",
   remove: "remove",
   describe: "describe",
   words: "words",
@@ -134,6 +135,8 @@ function summary(edit: LinkEdit, count: number): string {
       return edit.description ? `Described ${links}.` : `Took the description from ${links}.`;
     case "host":
       return `Sent ${links} from ${edit.from!} to ${edit.to!}.`;
+    case "base":
+      return `Made web links of ${links}, from ${edit.base!}.`;
     case "words":
       return `Gave ${links} other words.`;
     case "retarget":

@@ -1,5 +1,5 @@
 import { parseUrl } from "@vennet/core/destination/parse-url";
-import { sameDestination } from "@vennet/core/destination/destination";
+import { readHref, sameDestination } from "@vennet/core/destination/destination";
 import { webDestination } from "@vennet/core/destination/kinds/web";
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import type { LinkEffect } from "@vennet/core/manuscript/change-links";
@@ -45,6 +45,10 @@ function effectOnWords(edit: LinkEdit): (use: PublicationLink) => LinkEffect {
       const [from, to] = [readHost(edit.from, "from"), readHost(edit.to, "to")];
       return (use) => onOtherHost(use.destination, from, to);
     }
+    case "base": {
+      const base = readBase(edit.base ?? "");
+      return (use) => startingFrom(use.destination, base);
+    }
   }
 }
 
@@ -59,6 +63,24 @@ function changeOf({ destination, text, description }: LinkEdit, use: Publication
       : {}),
   };
   return Object.keys(change).length > 0 ? change : null;
+}
+
+function readBase(given: string): string {
+  const url = URL.canParse(given.trim()) ? new URL(given.trim()) : null;
+  if (url && /^https?:$/.test(url.protocol)) return url.href;
+  throw new Problem(
+    400,
+    "base",
+    `“${given}” is no web address from which links can start. It begins with http:// or https://.`,
+    "base",
+  );
+}
+
+/** A link to a file that was not brought along, seen from a web address. */
+function startingFrom(destination: Destination, base: string): LinkEffect {
+  if (destination.kind !== "file" || !("path" in destination)) return null;
+  const next = readHref(destination.path, base);
+  return sameDestination(destination, next) ? null : { destination: next };
 }
 
 function readHost(given: string | undefined, field: string): string {

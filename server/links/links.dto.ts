@@ -54,7 +54,7 @@ export class LinkName {
   linkId: string;
 }
 
-const editKinds = ["retarget", "host", "remove", "describe", "words", "change"] as const;
+const editKinds = ["retarget", "host", "base", "remove", "describe", "words", "change"] as const;
 
 export class LinkEdit {
   @ApiProperty({
@@ -71,6 +71,15 @@ export class LinkEdit {
   @IsOptional()
   @IsDestination()
   destination?: Destination;
+
+  @ApiPropertyOptional({
+    description:
+      "For base: the web address from which links to files that were not brought along start (RFC 3986, 5.2).",
+  })
+  @IsOptional()
+  @IsString()
+  @Length(1, 2048)
+  base?: string;
 
   @ApiPropertyOptional({ description: "For host: the host that is replaced, with its port if it has one." })
   @IsOptional()

@@ -170,6 +170,36 @@ describe("editing many links", () => {
     expect((await post(`/steps/${step.id}/undo`, {})).body.code).toBe("undone");
   });
 
+  test("links to files that were not brought along start from a web address that is given later", async () => {
+    const { book } = (
+      await client.bringIn(
+        "# T\n\n[a](plan.pdf) [b](../maps/low%20water.html#nine) [c](https://c.example/) [d](#t)",
+      )
+    ).body;
+    const edit = { kind: "base", base: "https://tides.hesterley.example/guide/index.html" };
+    const asked = { matching: {}, edit };
+    const preview = (await client.call<any>("POST", `/books/${book.id}/links/edits/preview`, asked)).body;
+    expect(preview).toMatchObject({ changing: 2, unchanged: 2 });
+    const step = (await client.call<any>("POST", `/books/${book.id}/links/edits`, asked)).body;
+    expect(step.summary).toBe(
+      "Made web links of 2 links, from https://tides.hesterley.example/guide/index.html.",
+    );
+    // RFC 3986, 5.2.
+    const { rows } = (await client.call<any>("GET", `/books/${book.id}/links?kind=web`)).body;
+    expect(rows.map(({ destination }: any) => destination)).toEqual([
+      "https://tides.hesterley.example/guide/plan.pdf",
+      "https://tides.hesterley.example/maps/low%20water.html#nine",
+      "https://c.example/",
+    ]);
+    for (const base of ["", "plan.pdf", "ftp://a.example/"]) {
+      const refused = await client.call<any>("POST", `/books/${book.id}/links/edits`, {
+        matching: {},
+        edit: { kind: "base", base },
+      });
+      expect(refused.status).toBe(400);
+    }
+  });
+
   test("a step that was undone is done again, and undone again; not over what was written since", async () => {
     const edit = { kind: "host", from: "maps.hesterley.example", to: "sea.hesterley.example" };
     const step = (await post("/links/edits", { matching: { kind: "web" }, edit })).body;

@@ -14,11 +14,12 @@ import { useStepDone } from "./use-step-done";
 /** Links that were chosen: by name, or all that a filter matches. */
 export type Chosen = { links: { chapterId: string; linkId: string }[] } | { matching: Filter };
 
-type Kind = "retarget" | "host" | "describe" | "remove";
+type Kind = "retarget" | "host" | "base" | "describe" | "remove";
 
 const kinds: [Kind, string][] = [
   ["retarget", "Lead elsewhere"],
   ["host", "Exchange a host"],
+  ["base", "Start from a web address"],
   ["describe", "Describe"],
   ["remove", "Remove the links"],
 ];
@@ -31,6 +32,7 @@ export function BulkEdit({ bookId, chosen, onDone }: { bookId: string; chosen: C
   const [typed, setTyped] = useState("");
   const [from, setFrom] = useState("");
   const [to, setTo] = useState("");
+  const [base, setBase] = useState("");
   const [description, setDescription] = useState("");
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -58,6 +60,8 @@ export function BulkEdit({ bookId, chosen, onDone }: { bookId: string; chosen: C
         return found?.destination ? { kind, destination: { ...found.destination } } : null;
       case "host":
         return from.includes(".") && to.includes(".") ? { kind, from, to } : null;
+      case "base":
+        return /^https?:\/\/[^/\s]+/i.test(base.trim()) ? { kind, base: base.trim() } : null;
       case "describe":
         return { kind, description: description.trim() || null };
       case "remove":
@@ -110,6 +114,17 @@ export function BulkEdit({ bookId, chosen, onDone }: { bookId: string; chosen: C
           onChange={(event) => setTo(event.target.value)}
         />
       </div>
+    ),
+    base: (
+      <Field
+        autoFocus
+        label="Links to files that were not brought along start from"
+        placeholder="https://"
+        value={base}
+        spellCheck={false}
+        hint="The address of the page or folder that the manuscript was on the web."
+        onChange={(event) => setBase(event.target.value)}
+      />
     ),
     describe: (
       <Field
