@@ -128,6 +128,26 @@ test("what was looked over and is not wanted leaves nothing", async ({ page }) =
   expect(await (await page.request.get(`/api/books/${bookId}/chapters`)).json()).toHaveLength(1);
 });
 
+for (const { name, links } of [
+  { name: "a text document (DOCX)", links: 11 },
+  { name: "an OpenDocument text (ODT)", links: 6 },
+])
+  test(`the example that is ${name} comes in with every link, its references and its notes`, async ({
+    page,
+  }) => {
+    await openOwnBook(page, own);
+    await page.goto("/");
+    await page.getByRole("button", { name: "Bring in a manuscript" }).click();
+    await page.getByRole("button", { name }).click();
+    await page.getByRole("button", { name: "Bring it in" }).click();
+    const look = page.getByRole("region", { name: "Look it over" });
+    await expect(look).toContainText(`found ${links} links in it`);
+    await expect(look.getByRole("term").filter({ hasText: "lost" }).locator("xpath=..")).toContainText("0");
+    await page.getByRole("button", { name: "Keep it" }).click();
+    await page.getByRole("link", { name: "Open the book" }).click();
+    await expect(page.locator(".manuscript")).toBeVisible();
+  });
+
 test("a manuscript is dropped anywhere on the Shelf, with its pictures", async ({ page }) => {
   await openOwnBook(page, own);
   await page.goto("/");

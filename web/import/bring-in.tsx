@@ -7,6 +7,7 @@ import { Problem } from "../parts/notice";
 import { Progress } from "../parts/progress";
 import { plural } from "../parts/wording";
 import type { DroppedFiles } from "./dropped-files";
+import { ExampleDocuments } from "./example-documents";
 import { FileField } from "./file-field";
 import { filled } from "./filled";
 import { LookOver } from "./look-over";
@@ -67,7 +68,9 @@ function ManuscriptForm({
   onClose: () => void;
 }) {
   const [chosen, setChosen] = useState<boolean | null>(null);
-  const isChosen = chosen ?? (dropped?.manuscript.length ?? 0) > 0;
+  const [example, setExample] = useState<File[] | null>(null);
+  const given = example ?? dropped?.manuscript;
+  const isChosen = chosen ?? (given?.length ?? 0) > 0;
   return (
     <form
       className="mt-4 grid gap-5 border border-hairline bg-paper p-6"
@@ -99,9 +102,17 @@ function ManuscriptForm({
         name="manuscript"
         label={`The manuscript: ${manuscriptFormatNames}`}
         accept={manuscriptFormats.flatMap(({ endings }) => endings).join()}
-        {...(dropped ? { given: dropped.manuscript } : {})}
+        {...(given ? { given } : {})}
         onFiles={(files) => setChosen(files.length > 0)}
       />
+      {into === null && (
+        <ExampleDocuments
+          onChoose={(file) => {
+            setExample([file]);
+            setChosen(true);
+          }}
+        />
+      )}
       <FileField
         name="files"
         label="What belongs to it: its pictures, and files that it links to"

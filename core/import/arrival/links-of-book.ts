@@ -27,7 +27,9 @@ export function linksOfBook(chapters: readonly Node[], index: BookIndex): BookLi
       if (use.on !== "reference") return { use, made: null };
       const words = wordsOfReference(doc.nodeAt(use.from)!, use.from, index, at);
       const isPaged = use.text === formWords.page || use.text === formWords["page-and-text"];
-      return { use: { ...use, text: words }, made: isPaged ? "page" : null };
+      const { destination: to } = use;
+      const isOfNote = to.kind === "place" && index.places.get(to.target)?.kind === "note";
+      return { use: { ...use, text: words }, made: isPaged ? "page" : isOfNote ? "note" : null };
     });
     doc.descendants((node) => {
       if (node.type.name === "signposts")

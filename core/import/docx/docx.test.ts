@@ -373,6 +373,24 @@ describe("what follows its target in a text document follows it in the book", ()
     expect(arrival!.counts).toMatchObject({ lost: 0, extra: 0 });
   });
 
+  test("and in another chapter than the note's it is the number of that note", async () => {
+    const bytes = document(
+      [
+        heading(1, t("Tides")),
+        p(t("a"), bookmarked("_RefN", 1, '<w:r><w:footnoteReference w:id="2"/></w:r>')),
+        heading(1, t("Sands")),
+        p(t("b"), field(" NOTEREF _RefN \\h ", t("1"))),
+      ].join(""),
+      { footnotes: `<w:footnotes><w:footnote w:id="2">${p(t("By day."))}</w:footnote></w:footnotes>` },
+    );
+    const { chapters, arrival } = await bring(bytes);
+    const [, again] = chapters;
+    const [use] = linkUses(again!);
+    const note = chapters[0]!.lastChild!;
+    expect(use).toMatchObject({ on: "reference", destination: { target: note.attrs["id"] } });
+    expect(arrival!.counts).toMatchObject({ lost: 0, extra: 0 });
+  });
+
   test("words in another language than the document's are marked, and those in its own are not", async () => {
     const styles =
       '<w:styles><w:docDefaults><w:rPrDefault><w:rPr><w:lang w:val="en-GB"/></w:rPr></w:rPrDefault></w:docDefaults></w:styles>';

@@ -1,4 +1,4 @@
-import type { ElementContent, Nodes, Root } from "hast";
+import type { Element, ElementContent, Nodes, Root } from "hast";
 import { toString } from "hast-util-to-string";
 import type { LeftOut } from "../left-out.ts";
 import type { AboutManuscript, ReadManuscript } from "../manuscript-reader.ts";
@@ -58,6 +58,7 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
   for (const type of ["header", "footer"])
     for (const path of parts.partsOf(parts.text, type)) tellRunning(parts, path, leftOut);
   const tree: Root = { type: "root", children };
+  const titleLine = allElements(tree).find(({ tagName }) => tagName === "title-line");
   raiseHeadings(tree);
   signsAgain(tree, reading.notesAt);
   captionsOfTree(tree);
@@ -67,7 +68,7 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
   leftOut.push(...listsOfContents(tree).map((list) => toldList(whereOf(list))));
   return {
     tree,
-    about: aboutDocument(parts),
+    about: withTitle(aboutDocument(parts), titleLine),
     pictures: [...reading.pictures.enclosed.values()],
     companions: [],
     leftOut,
@@ -85,6 +86,12 @@ function aboutDocument(parts: DocumentParts): AboutManuscript {
   const conventions = conventionsOf(parts.kept().get("vennet-counts"));
   const language = said("language") ?? languageOf(parts);
   return { title: said("title"), author: said("creator"), language, conventions };
+}
+
+/** A document that does not say what it is called is called as it calls itself. */
+function withTitle(about: AboutManuscript, line: Element | undefined): AboutManuscript {
+  const words = line && toString(line).replace(/\s+/g, " ").trim();
+  return { ...about, title: about.title ?? (words || null) };
 }
 
 /** The language of all words for which no other is told (ECMA-376, 17.7.5.1); null where there is none. */

@@ -1,6 +1,6 @@
 import type { Element, ElementContent, Root, RootContent } from "hast";
 import { toString } from "hast-util-to-string";
-import type { Mark, Node } from "prosemirror-model";
+import { Fragment, type Mark, type Node } from "prosemirror-model";
 import type { ChapterRole } from "../../manuscript/chapter-role.ts";
 import { linkUses } from "../../manuscript/links.ts";
 import { newId } from "../../manuscript/ids.ts";
@@ -61,6 +61,7 @@ class ManuscriptBuilder {
   private readonly reading: FileReading;
   private readonly blocks: BlocksOfTree;
   private readonly drafts: Draft[] = [];
+  private readonly notesElsewhere = new Set<string>();
   private firstHeading = "";
 
   constructor(options: TreeOptions) {
@@ -147,10 +148,26 @@ class ManuscriptBuilder {
       for (const [name, body] of this.reading.noteBodies)
         notes.push(schema.node("note", { id: this.reading.noteId(name) }, body));
     }
-    const resolved = [draft.title, ...content, ...notes].map((node) => this.reading.places.resolved(node));
+    for (const note of notes) this.notesElsewhere.add(note.attrs["id"] as string);
+    const own = new Set(notes.map((note) => note.attrs["id"] as string));
+    const resolved = [draft.title, ...content, ...notes].map((node) =>
+      this.reading.places.resolved(this.withNumbersOfOthers(node, own)),
+    );
     const doc = schema.node("doc", null, resolved);
     doc.check();
     return doc;
+  }
+
+  /** A note belongs to one chapter: what calls it in another tells its number, and leads there. */
+  private withNumbersOfOthers(node: Node, own: ReadonlySet<string>): Node {
+    const note = node.attrs["note"] as unknown;
+    if (node.type.name === "note_reference" && typeof note === "string" && !own.has(note)) {
+      if (!this.notesElsewhere.has(note)) return node;
+      const attrs = { id: newId(), target: note, form: "number", fallback: "number" };
+      return schema.node("cross_reference", attrs, undefined, node.marks);
+    }
+    if (node.isLeaf) return node;
+    return node.copy(Fragment.from(node.children.map((child) => this.withNumbersOfOthers(child, own))));
   }
 
   private listDeadPlaces(chapters: Node[]): void {
