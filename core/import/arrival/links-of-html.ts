@@ -11,6 +11,8 @@ const silent = new Set(["script", "style", "template", "head", "title", "noscrip
 interface HtmlLinksOptions {
   /** Signs and ways back of notes, which are no links of the author's. */
   isOfNote?: (attribute: (name: string) => string | undefined) => boolean;
+  /** Whether the page is an export of ours; left out where it says so itself. */
+  isOurs?: boolean;
   /** Whether headings are places under their words too, as in Markdown. */
   hasSlugs?: boolean;
   /** Where a link of this page leads, seen from all pages together. */
@@ -32,7 +34,14 @@ export function linksOfHtml(text: string, options: HtmlLinksOptions = { isOfNote
 export function readLinks(
   text: string,
   links: FileLinks,
-  { isOfNote, hasSlugs, path, hrefOf = (href) => href, placeOf = (name) => name }: HtmlLinksOptions,
+  {
+    isOfNote,
+    hasSlugs,
+    path,
+    isOurs = /<meta name="vennet-counts"/.test(text),
+    hrefOf = (href) => href,
+    placeOf = (name) => name,
+  }: HtmlLinksOptions,
 ): void {
   const slugger = new GithubSlugger();
   let base: string | null = null;
@@ -50,7 +59,7 @@ export function readLinks(
     if (tagName === "base" && /^https?:/i.test(attribute("href") ?? "")) base ??= attribute("href")!;
     const isDrawn = element.namespaceURI.endsWith("/svg");
     // What a book of ours made by itself is made again.
-    if (attribute("data-made") !== undefined) return placesIn(element);
+    if (isOurs && attribute("data-made") !== undefined) return placesIn(element);
     if (silent.has(tagName) && tagName !== "head" && !isDrawn) return;
     const line = element.sourceCodeLocation && `line ${element.sourceCodeLocation.startLine}`;
     if (line) links.where = path === undefined ? line : `${path}, ${line}`;

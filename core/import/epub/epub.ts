@@ -3,6 +3,7 @@ import type { Element, ElementContent, Nodes, Root } from "hast";
 import { mimetypeIn } from "../containers.ts";
 import { ImportError } from "../errors.ts";
 import { element } from "../hast-nodes.ts";
+import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { readHtml } from "../html/html.ts";
 import { JoinedPages } from "../joined-pages.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
@@ -27,7 +28,10 @@ class ReadEpub {
   read(): ReadManuscript {
     const { files, pages, about } = this.publication;
     const joined = new JoinedPages(files, pages);
-    const children = pages.map((path, i) => joined.page(path, this.body(path, i + 1)));
+    const children = pages.map((path, i) => {
+      const body = this.body(path, i + 1, Boolean(about.conventions));
+      return joined.page(path, body);
+    });
     const tree: Root = { type: "root", children };
     notesOfTree(tree);
     raiseHeadings(tree);
@@ -42,15 +46,19 @@ class ReadEpub {
   }
 
   /** As XML, which it ought to be; else as browsers read it. */
-  private body(path: string, number: number): Element {
+  private body(path: string, number: number, isOurs: boolean): Element {
     const text = strFromU8(this.publication.files[path]!).replace(/^\ufeff/, "");
     try {
       const html = readXml(path, text.replace(/<!DOCTYPE[^>]*>/i, "").replace(/&nbsp;/g, "\u00a0"));
       const body = childOf(html, "body");
-      if (body) return hastOfXml(body, number);
+      if (body) {
+        const read = hastOfXml(body, number);
+        withoutOthersNames(read, isOurs);
+        return read;
+      }
     } catch (error) {
       if (!(error instanceof ImportError)) throw error;
     }
-    return element("body", {}, readHtml(text).children as ElementContent[], number);
+    return element("body", {}, readHtml(text, isOurs).children as ElementContent[], number);
   }
 }

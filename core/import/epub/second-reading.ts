@@ -12,10 +12,13 @@ export function linksOfEpub(bytes: Uint8Array): FileLink[] {
   const links = new FileLinks();
   const pages = pagesOf(files);
   const noteIds = notesIn(files, pages);
+  const isOurs = Object.entries(files).some(
+    ([path, bytes]) => path.endsWith(".opf") && strFromU8(bytes).includes('name="vennet-counts"'),
+  );
   for (const path of pages) {
     links.where = path;
     links.place(path);
-    readPage(strFromU8(files[path]!), path, pages, noteIds, links);
+    readPage(strFromU8(files[path]!), { path, pages, notes: noteIds, isOurs }, links);
   }
   return links.all((fragment) => [fragment, decoded(fragment)]);
 }
@@ -71,13 +74,16 @@ function notesIn(files: Record<string, Uint8Array>, pages: readonly string[]): S
   return found;
 }
 
-function readPage(
-  text: string,
-  path: string,
-  pages: readonly string[],
-  notes: ReadonlySet<string>,
-  links: FileLinks,
-): void {
+/** A page, with what is to be known of the e-book that it is in. */
+interface PageInBook {
+  path: string;
+  pages: readonly string[];
+  /** The notes of all pages, each as its page and id. */
+  notes: ReadonlySet<string>;
+  isOurs: boolean;
+}
+
+function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, links: FileLinks): void {
   /** What each open element began: a link, something that nobody reads, or nothing. */
   const open: ("link" | "unread" | null)[] = [];
   let unread = 0;
@@ -87,7 +93,7 @@ function readPage(
     const id = attributes["id"] ?? (name === "a" ? attributes["name"] : undefined);
     if (id) links.place(`${path}#${id}`);
     // What a book of ours made by itself is made again.
-    if (attributes["data-made"] !== undefined) return "unread";
+    if (isOurs && attributes["data-made"] !== undefined) return "unread";
     if (name === "img") links.picture(attributes["alt"] ?? "");
     if (name === "image") links.picture(attributes["aria-label"] ?? "");
     if ((name !== "a" && name !== "area") || href === undefined) return null;

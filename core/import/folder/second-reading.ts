@@ -2,7 +2,7 @@ import { FileLinks, type FileLink } from "../arrival/file-links.ts";
 import { isWayBack, readLinks } from "../arrival/links-of-html.ts";
 import { decoded } from "../hast-nodes.ts";
 import { pathFrom } from "../joined-pages.ts";
-import { htmlOfMarkdown, isOfNote } from "../markdown/second-reading.ts";
+import { htmlOfMarkdown, isOfNote, isOurs } from "../markdown/second-reading.ts";
 import { decodePage, decodeText } from "../text-encoding.ts";
 import { isMarkdown, pagesIn } from "./pages-of-folder.ts";
 
@@ -24,7 +24,7 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
     };
     const html = isMarkdown(path) ? htmlOfMarkdown(text) : text;
     // A page without a heading is called by its file’s name.
-    if (!/<h[1-6][\s>]/i.test(html) && !/\sdata-made=/.test(html))
+    if (!/<h[1-6][\s>]/i.test(html) && !/<meta name="vennet-counts"/.test(html))
       links.text(
         path
           .split("/")
@@ -32,7 +32,7 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
           .replace(/\.[^.]+$/, ""),
       );
     readLinks(html, links, {
-      ...(isMarkdown(path) ? { isOfNote, hasSlugs: true } : { isOfNote: isWayBack }),
+      ...(isMarkdown(path) ? { isOfNote, hasSlugs: true, isOurs: isOurs(text) } : { isOfNote: isWayBack }),
       // The lines are those of the HTML that a text in Markdown stands for.
       ...(isMarkdown(path) ? {} : { path }),
       hrefOf,

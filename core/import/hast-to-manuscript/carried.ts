@@ -17,6 +17,41 @@ export interface Follows {
 
 const forms = new Set(["text", "number", "page", "page-and-text", "above-or-below", "as-it-says"]);
 
+/** What exports say, and what readers note for themselves, as trees call it. */
+const said = [
+  "dataMade",
+  "dataReference",
+  "dataFallback",
+  "dataSignposts",
+  "dataScope",
+  "dataDepth",
+  "dataSection",
+  "dataAnchors",
+  "dataHeading",
+  "dataReturn",
+  "dataAnchor",
+  "dataCaption",
+  "dataLook",
+  "dataNewWindow",
+  "dataFile",
+  "dataArea",
+  "dataFrame",
+  "dataWidth",
+  "dataDecorative",
+  "dataLevel",
+  "dataRole",
+];
+const noted = ["dataLink", "dataAreas", "dataContents", "dataCounted"];
+
+/**
+ * Takes away attributes of a page that only happen to be called like ours: what readers note for themselves, always, and
+ * what exports say, unless the page is one.
+ */
+export function withoutOthersNames(tree: Root | Element, isOurs: boolean): void {
+  for (const { properties } of allElements(tree))
+    for (const name of isOurs ? noted : [...noted, ...said]) delete properties[name];
+}
+
 /** How a link follows its target; null for one whose words are its author’s. */
 export function followsOf({ properties }: Element): Follows | null {
   const form = properties["dataReference"];

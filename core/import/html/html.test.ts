@@ -1,4 +1,5 @@
 import { expect, test } from "@jest/globals";
+import { linkUses } from "../../manuscript/links.ts";
 import { placesOf } from "../../manuscript/outline.ts";
 import { bring, linksIn } from "../../test/brought.ts";
 
@@ -47,4 +48,17 @@ test("relative links start where the page says, and areas of a map are links wit
     ["The head", "https://tides.example/guide/head"],
     ["https://b.example/", "https://b.example/"],
   ]);
+});
+
+test("attributes of a page that are called like ours are its own matter", async () => {
+  const page = new TextEncoder().encode(
+    '<!doctype html><h1>Sands</h1><p><a data-link="nav" href="https://a.example/">a</a> <a data-link="nav" href="https://b.example/">b</a><img data-areas="{" alt="Map" src="m.png" data-width="80"></p><div data-made="2026"><p>By hand, <a href="https://c.example/" data-reference="number">c</a>.</p></div><h2 data-level="4">Low</h2><p data-caption="table">x</p><nav data-signposts="contents"><a href="https://d.example/">d</a></nav>',
+  );
+  const { chapters, arrival } = await bring(page);
+  const uses = linkUses(chapters[0]!);
+  expect(uses.map(({ text }) => text)).toEqual(["a", "b", "c", "d"]);
+  expect(new Set(uses.map(({ id }) => id)).size).toBe(4);
+  expect(arrival!.counts).toEqual({ intact: 4, changed: 0, "left-out": 0, lost: 0, extra: 0 });
+  expect(chapters[0]!.children.map(({ type }) => type.name)).not.toContain("caption");
+  expect(chapters[0]!.textContent).toContain("By hand");
 });

@@ -4,7 +4,7 @@ import { toString } from "hast-util-to-string";
 import { VFile } from "vfile";
 import { linksOfHtml } from "../arrival/links-of-html.ts";
 import { areaOfMap } from "../areas.ts";
-import { conventionsOf } from "../hast-to-manuscript/carried.ts";
+import { conventionsOf, withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { pictureOfSvg } from "../svg-pictures.ts";
 import { allElements } from "../hast-nodes.ts";
 import { picturesInside } from "./pictures-inside.ts";
@@ -32,6 +32,7 @@ function isPage(name: string, start: string): boolean {
 function readPage(text: string): ReadManuscript {
   const page = parsed(text);
   const about = aboutPage(page, text);
+  withoutOthersNames(page, about.conventions !== null);
   const pictures = picturesInside(page);
   const tree = contentOf(page);
   notesOfTree(tree);
@@ -63,9 +64,14 @@ function aboutPage(page: Root, text: string): AboutManuscript {
   };
 }
 
-/** The tree of a page as browsers read it, without what it says of itself. */
-export function readHtml(text: string): Root {
-  return contentOf(parsed(text));
+/**
+ * The tree of a page as browsers read it, without what it says of itself.
+ * @param isOurs whether it is an export of ours
+ */
+export function readHtml(text: string, isOurs: boolean): Root {
+  const page = parsed(text);
+  withoutOthersNames(page, isOurs);
+  return contentOf(page);
 }
 
 function parsed(text: string): Root {

@@ -6,6 +6,7 @@ import { toHast } from "mdast-util-to-hast";
 import { gfm } from "micromark-extension-gfm";
 import { VFile } from "vfile";
 import { tooDeep } from "../errors.ts";
+import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import type { LeftOut } from "../left-out.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { linksOfMarkdown } from "./second-reading.ts";
@@ -76,6 +77,7 @@ function readTree(given: string): ReadManuscript {
     // With the file at hand, raw keeps the lines on which things stand.
     { file: new VFile(text) },
   ) as Root;
+  withoutOthersNames(tree, Boolean(about?.conventions));
   idsBehindHeadings(tree);
   const whereOf: ReadManuscript["whereOf"] = ({ position }) =>
     position ? `line ${position.start.line}` : null;

@@ -5,8 +5,13 @@ import { linksOfHtml } from "../arrival/links-of-html.ts";
 
 /** The links of a text in Markdown, by way of the HTML that it stands for, as browsers read that. */
 export function linksOfMarkdown(text: string): FileLink[] {
-  const links = linksOfHtml(htmlOfMarkdown(text), { isOfNote, hasSlugs: true });
+  const links = linksOfHtml(htmlOfMarkdown(text), { isOfNote, hasSlugs: true, isOurs: isOurs(text) });
   return links.map((link) => ({ ...link, where: null }));
+}
+
+/** Whether a text is an export of ours: what it counts stands before it. */
+export function isOurs(text: string): boolean {
+  return /^\ufeff?---[ \t]*\r?\n(?:(?!---|\.\.\.).*\r?\n)*counts:/.test(text);
 }
 
 /** The HTML that a text stands for, with all its notes, also those that nothing calls. */

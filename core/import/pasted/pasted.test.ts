@@ -5,7 +5,7 @@ import { readHtml } from "../html/html.ts";
 import { pasted } from "./pasted.ts";
 
 const docOf = (html: string) => {
-  const made = pasted(readHtml(html));
+  const made = pasted(readHtml(html, false));
   const title = schema.node("title", { id: "title" });
   return { ...made, doc: schema.node("doc", null, [title, ...made.content.content]) };
 };

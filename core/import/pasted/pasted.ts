@@ -3,7 +3,7 @@ import { Fragment } from "prosemirror-model";
 import type { LeftOut } from "../left-out.ts";
 import { allElements } from "../hast-nodes.ts";
 import { bytesOfData } from "../html/pictures-inside.ts";
-import { withoutWhatIsMade } from "../hast-to-manuscript/carried.ts";
+import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { hastToManuscript } from "../hast-to-manuscript/hast-to-manuscript.ts";
 import { outOfInlines } from "../hast-to-manuscript/out-of-inlines.ts";
 import { anchorsByIds } from "../hast-to-manuscript/places-by-id.ts";
@@ -37,7 +37,7 @@ export function pasted(tree: Root): Pasted {
         why: "Its file was not on the clipboard. Save it, and drop it on the text.",
       });
   });
-  withoutWhatIsMade(tree);
+  withoutOthersNames(tree, false);
   outOfInlines(tree);
   // Within a chapter its title is the one heading of the first level.
   for (const one of allElements(tree)) if (one.tagName === "h1") one.tagName = "h2";
