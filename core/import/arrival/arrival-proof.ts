@@ -78,6 +78,8 @@ interface Asked {
 }
 
 const inner = "#";
+/** So many letters tell one note from another. */
+const signLetters = 8;
 
 class Pairing {
   private readonly asked: Asked[];
@@ -174,14 +176,23 @@ class Pairing {
 
   /** Signs of notes, by the words of the notes, which may be few. */
   private pairNotes(): void {
-    const notes = new Set(this.given.filter(({ made }) => made === "note"));
+    const waiting = new Map<string, Given[]>();
+    const paired = new Set(this.pairs.values());
+    for (const note of this.given) {
+      if (note.made !== "note" || paired.has(note)) continue;
+      const start = (note.landing ?? "").slice(0, signLetters);
+      const alike = waiting.get(start);
+      if (alike) alike.push(note);
+      else waiting.set(start, [note]);
+    }
     for (const one of this.asked) {
       const { landing } = one.link;
-      if (notes.size === 0 || landing === null || this.pairs.has(one) || !isSign(one.link)) continue;
-      const found = [...notes].find((note) => landing.startsWith((note.landing ?? "").slice(0, 8)));
-      if (!found) continue;
-      notes.delete(found);
-      this.pairs.set(one, found);
+      if (landing === null || this.pairs.has(one) || !isSign(one.link)) continue;
+      // A note may be shorter than what tells it from others; the longest that fits is meant.
+      for (let length = signLetters; length >= 0 && !this.pairs.has(one); length--) {
+        const found = waiting.get(landing.slice(0, length))?.shift();
+        if (found) this.pairs.set(one, found);
+      }
     }
   }
 
