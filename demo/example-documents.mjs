@@ -178,3 +178,9 @@ pack("oyster-ground.odt", {
   ),
   "Pictures/map.png": picture,
 });
+
+const list = [
+  { name: "a text document (DOCX)", file: "fleet-sands-crossing.docx" },
+  { name: "an OpenDocument text (ODT)", file: "oyster-ground.odt" },
+];
+writeFileSync(join(folder, "list.json"), `${JSON.stringify(list, null, 2)}\n`);

@@ -1,31 +1,45 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { keys } from "../api/keys";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
 
-/** Documents to try bringing in with (demo/example-documents.mjs). */
-const examples = [
-  { name: "a text document (DOCX)", file: "fleet-sands-crossing.docx" },
-  { name: "an OpenDocument text (ODT)", file: "oyster-ground.odt" },
-];
+/** A document to try bringing in with; demo/example-documents.mjs writes them. */
+interface Example {
+  name: string;
+  file: string;
+}
+
+async function had(path: string): Promise<Response> {
+  const answer = await fetch(`/examples/${path}`);
+  if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
+  return answer;
+}
 
 /** Offers a document of ours to whoever wants to see what bringing in does. */
 export function ExampleDocuments({ onChoose }: { onChoose: (file: File) => void }) {
   const [problem, setProblem] = useState<string | null>(null);
+  const examples = useQuery({
+    queryKey: keys.exampleDocuments,
+    queryFn: async () => (await (await had("list.json")).json()) as Example[],
+    staleTime: Infinity,
+  });
   const choose = async (name: string): Promise<void> => {
     setProblem(null);
     try {
-      const answer = await fetch(`/examples/${name}`);
-      if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
-      onChoose(new File([await answer.blob()], name));
+      onChoose(new File([await (await had(name)).blob()], name));
     } catch (error) {
       setProblem(`The document could not be had: ${(error as Error).message}`);
     }
   };
+  if (examples.error)
+    return <Problem>The documents to try it with could not be had: {examples.error.message}</Problem>;
+  if (!examples.data) return null;
   return (
     <div className="text-sm">
       <p className="flex flex-wrap items-baseline gap-x-3 text-faint">
         To see what it does, try it with one of ours:
-        {examples.map(({ name, file }) => (
+        {examples.data.map(({ name, file }) => (
           <Button key={file} kind="quiet" type="button" onClick={() => void choose(file)}>
             {name}
           </Button>
