@@ -203,6 +203,8 @@ export class ImportService {
     const total = input.review ? 1 : 2;
     report({ done: 0, total, message: "Reading the manuscript" });
     const sent = await manager.findBy(StoredFile, { id: In(input.beside) });
+    // Of two of a name the first that was sent is meant.
+    sent.sort((a, b) => input.beside.indexOf(a.id) - input.beside.indexOf(b.id));
     const beside = await sentBeside(sent, (id) => this.files.read(id));
     const manuscript = {
       file: { name: input.fileName, bytes: await this.files.read(input.manuscript) },
