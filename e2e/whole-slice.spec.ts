@@ -68,6 +68,8 @@ test("from the open book through a new link and a run to both exports, each with
       );
     }
     await row.getByRole("link", { name: "Link proof" }).click();
+    // The list of files, which says the same of each, is gone then.
+    await expect(page.getByRole("heading", { name: "Link proof" })).toBeVisible();
     await expect(page.getByText("All 74 links intact")).toBeVisible();
     await expect(page.getByRole("row").filter({ hasText: "under four metres" })).toContainText("Intact");
     await page.getByRole("link", { name: "All exports" }).click();
