@@ -18,7 +18,11 @@ export function PastedNotice({ leftOut, onClose }: { leftOut: readonly LeftOut[]
           Not all of what you pasted could be taken over:{" "}
           {groups.map(({ sort, count }) => `${sort} (${count})`).join(", ")}.
         </summary>
-        <ul className="mt-1 ml-4 list-disc">
+        <ul
+          aria-label="What could not be taken over"
+          tabIndex={0}
+          className="mt-1 ml-4 max-h-48 list-disc overflow-y-auto"
+        >
           {groups.flatMap(({ items }) =>
             items.map(({ what, why }, i) => (
               <li key={`${what} ${i}`}>
