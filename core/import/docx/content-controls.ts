@@ -1,4 +1,5 @@
 import type { Element, ElementContent } from "hast";
+import { isSaid } from "../hast-to-manuscript/carried.ts";
 import { allElements, element } from "../hast-nodes.ts";
 import { childOf, valueOf, type XmlElement } from "../xml-tree.ts";
 
@@ -11,12 +12,11 @@ export function keptBy(control: XmlElement, kept: ReadonlyMap<string, string>): 
   try {
     const values: unknown = JSON.parse(said);
     if (values === null || typeof values !== "object") return null;
-    return Object.fromEntries(
-      Object.entries(values).map(([name, value]) => [
-        `data-${name}`.replace(/-([a-z])/g, (_, letter: string) => letter.toUpperCase()),
-        String(value),
-      ]),
-    );
+    const named = Object.entries(values).map(([name, value]): [string, string] => [
+      `data-${name}`.replace(/-([a-z])/g, (_, letter: string) => letter.toUpperCase()),
+      String(value),
+    ]);
+    return Object.fromEntries(named.filter(([name]) => isSaid(name)));
   } catch {
     return null;
   }

@@ -405,3 +405,28 @@ describe("what follows its target in a text document follows it in the book", ()
     expect(language).toBe("en-GB");
   });
 });
+
+test("what a document says for coming back is believed as far as exports say such things", async () => {
+  const control = (tag: string, inside: string): string =>
+    `<w:sdt><w:sdtPr><w:tag w:val="${tag}"/></w:sdtPr><w:sdtContent>${inside}</w:sdtContent></w:sdt>`;
+  const said = [
+    { areas: "{", link: "a" },
+    { signposts: "nothing", depth: "x" },
+    { area: "polygon", frame: "{" },
+  ];
+  const files = unzipSync(
+    document(said.map((_, i) => p(t(`${i} `), control(`vennet-${i}`, t("words")))).join("")),
+  );
+  const properties = said
+    .map(
+      (one, i) =>
+        `<property name="vennet-${i}"><vt:lpwstr>${JSON.stringify(one).replace(/"/g, "&quot;")}</vt:lpwstr></property>`,
+    )
+    .join("");
+  files["docProps/custom.xml"] = strToU8(`<Properties xmlns:vt="vt">${properties}</Properties>`);
+  files["_rels/.rels"] = strToU8(
+    `<Relationships><Relationship Id="d" Type="${type("officeDocument")}" Target="word/document.xml"/><Relationship Id="c" Type="${type("custom-properties")}" Target="docProps/custom.xml"/></Relationships>`,
+  );
+  const { chapters } = await bring(zipSync(files));
+  expect(chapters[0]!.textContent).toBe("Walks0 words1 words2 words");
+});

@@ -35,6 +35,7 @@ const said = [
   "dataNewWindow",
   "dataFile",
   "dataArea",
+  "dataBreak",
   "dataFrame",
   "dataWidth",
   "dataDecorative",
@@ -42,6 +43,11 @@ const said = [
   "dataRole",
 ];
 const noted = ["dataLink", "dataAreas", "dataContents", "dataCounted"];
+
+/** Whether a name is one of those that exports say; what readers note for themselves is none. */
+export function isSaid(name: string): boolean {
+  return said.includes(name);
+}
 
 /**
  * Takes away attributes of a page that only happen to be called like ours: what readers note for themselves, always, and

@@ -6,7 +6,7 @@ import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { topOfBook } from "../../manuscript/book-index.ts";
 import { newId } from "../../manuscript/ids.ts";
-import type { Hotspot, Point } from "../../manuscript/hotspot.ts";
+import { assertHotspots, type Hotspot, type Point } from "../../manuscript/hotspot.ts";
 import { schema } from "../../manuscript/schema.ts";
 import type { FoundArea } from "../areas.ts";
 import { clip } from "./blanks.ts";
@@ -20,6 +20,20 @@ function areasIn({ properties }: Element): FoundArea[] {
   return typeof properties["dataAreas"] === "string"
     ? (JSON.parse(properties["dataAreas"]) as FoundArea[])
     : [];
+}
+
+/** So many areas a picture can have. */
+const mostHotspots = 500;
+
+/** Whether an area is one that a picture can have: in shape, size and words. */
+function isHotspot(hotspot: Hotspot): boolean {
+  try {
+    assertHotspots([hotspot]);
+    return true;
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    return false;
+  }
 }
 
 /** How wide a picture is shown, in percent of the text’s width; null where no share is told. */
@@ -206,21 +220,29 @@ export class WordsOfTree {
       );
     }
     const areas = areasIn(element);
-    const hotspots = file === null ? [] : this.hotspots(element, source, areas);
+    /** Areas that no picture can have stand behind it as links. */
+    const behind = file === null ? [...areas] : [];
+    const hotspots = file === null ? [] : this.hotspots(element, source, areas, behind);
     const { role, dataDecorative } = element.properties;
     const decorative = dataDecorative !== undefined || role === "presentation" || role === "none";
     const attrs = { file, alt, decorative, source: source || null, width: shareOf(element), hotspots };
-    const behind = file === null ? areas.flatMap((area) => this.areaBehind(element, area)) : [];
-    return [schema.node("picture", attrs, undefined, marks), ...behind];
+    const links = behind.flatMap((area) => this.areaBehind(element, area));
+    return [schema.node("picture", attrs, undefined, marks), ...links];
   }
 
   /** The areas of a picture that came along. */
-  private hotspots(element: Element, source: string, areas: readonly FoundArea[]): Hotspot[] {
+  private hotspots(
+    element: Element,
+    source: string,
+    areas: readonly FoundArea[],
+    behind: FoundArea[],
+  ): Hotspot[] {
     const given = [Number(element.properties["width"]), Number(element.properties["height"])];
     const [width, height] = given.every((size) => size > 0)
       ? given
       : Object.values(this.reading.options.pictureSize(source) ?? { width: NaN, height: NaN });
-    return areas.flatMap(({ shape, points, unit, href, alt, title, frame }): Hotspot[] => {
+    return areas.flatMap((area, i): Hotspot[] => {
+      const { shape, points, unit, href, alt, title, frame } = area;
       const destination = this.destinationOf(element, alt, href);
       if (!destination) return [];
       const share = (value: number, whole: number): number => {
@@ -228,18 +250,21 @@ export class WordsOfTree {
         return Math.round(Math.min(1, Math.max(0, Number.isFinite(at) ? at : 0)) * 10_000) / 10_000;
       };
       const id = newId();
+      const hotspot: Hotspot = {
+        id,
+        shape,
+        points: points.map(([x, y]): Point => [share(x, width!), share(y, height!)]),
+        destination,
+        alt,
+        description: title,
+        frame: frameOf(frame),
+      };
+      if (i >= mostHotspots || !isHotspot(hotspot)) {
+        behind.push(area);
+        return [];
+      }
       this.reading.linkNodes.set(id, element);
-      return [
-        {
-          id,
-          shape,
-          points: points.map(([x, y]): Point => [share(x, width!), share(y, height!)]),
-          destination,
-          alt,
-          description: title,
-          frame: frameOf(frame),
-        },
-      ];
+      return [hotspot];
     });
   }
 

@@ -1,6 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { linkUses } from "../../manuscript/links.ts";
 import { placesOf } from "../../manuscript/outline.ts";
+import { redDot } from "../../test/red-dot.ts";
 import { bring, linksIn } from "../../test/brought.ts";
 
 const bytes = (page: string): Uint8Array => new TextEncoder().encode(page);
@@ -61,4 +62,18 @@ test("attributes of a page that are called like ours are its own matter", async 
   expect(arrival!.counts).toEqual({ intact: 4, changed: 0, "left-out": 0, lost: 0, extra: 0 });
   expect(chapters[0]!.children.map(({ type }) => type.name)).not.toContain("caption");
   expect(chapters[0]!.textContent).toContain("By hand");
+});
+
+test("areas that no picture can have are links behind it, whatever shape the page gives them", async () => {
+  const many = Array.from({ length: 120 }, (_, i) => `${i},${i % 7}`).join(",");
+  const page = new TextEncoder().encode(
+    `<!doctype html><h1>Sands</h1><p><img src="data:image/png;base64,${redDot.toString("base64")}" alt="Map" usemap="#m"></p><map name="m"><area shape="poly" coords="1,1,2,2" href="https://a.example/" alt="two corners"><area shape="poly" coords="${many}" href="https://b.example/" alt="too many"><area shape="rect" coords="0,0,1,1" href="https://c.example/" alt="a box"></map>`,
+  );
+  const { chapters, arrival } = await bring(page);
+  expect(linkUses(chapters[0]!).map(({ on, text }) => `${on}: ${text}`)).toEqual([
+    "hotspot: a box",
+    "words: two corners",
+    "words: too many",
+  ]);
+  expect(arrival!.counts).toEqual({ intact: 3, changed: 0, "left-out": 0, lost: 0, extra: 0 });
 });
