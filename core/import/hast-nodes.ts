@@ -20,6 +20,11 @@ export function shows(content: readonly ElementContent[]): boolean {
   );
 }
 
+/** Makes the sign of a note of an element. */
+export function becomeSign(element: Element, note: string): void {
+  Object.assign(element, { tagName: "note-reference", properties: { dataNote: note }, children: [] });
+}
+
 /** Every element within another or a tree, in the order of the text. */
 export function allElements(parent: Root | Element): Element[] {
   const found: Element[] = [];

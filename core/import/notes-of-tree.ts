@@ -1,5 +1,6 @@
 import type { Element, ElementContent, Root } from "hast";
 import { toString } from "hast-util-to-string";
+import { becomeSign } from "./hast-nodes.ts";
 
 interface Found {
   node: Element;
@@ -29,9 +30,9 @@ export function notesOfTree(tree: Root): void {
   const bodies = new Map<Element, Found & { id: string }>();
   for (const { body, id } of notes) if (!bodies.has(body.node)) bodies.set(body.node, { ...body, id });
   const ways = new Set(notes.flatMap(({ id }) => page.waysTo(id)));
-  for (const { sign, body } of notes) asSign(sign, bodies.get(body.node)!.id);
+  for (const { sign, body } of notes) becomeSign(sign, bodies.get(body.node)!.id);
   const ids = new Set([...bodies.values()].map(({ id }) => id));
-  for (const sign of page.furtherSigns(ids)) asSign(sign, String(sign.properties["href"]).slice(1));
+  for (const sign of page.furtherSigns(ids)) becomeSign(sign, String(sign.properties["href"]).slice(1));
   for (const [body, { id, parent, term }] of bodies) {
     const children = parent.children as ElementContent[];
     children.splice(children.indexOf(body), 1);
@@ -49,10 +50,6 @@ export function notesOfTree(tree: Root): void {
     });
     page.removeIfEmpty(parent);
   }
-}
-
-function asSign(link: Element, note: string): void {
-  Object.assign(link, { tagName: "note-reference", properties: { dataNote: note }, children: [] });
 }
 
 /** The notes of a page, before any is moved. */

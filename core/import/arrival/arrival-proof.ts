@@ -85,6 +85,7 @@ class Pairing {
   private readonly asked: Asked[];
   private readonly given: Given[];
   private readonly pairs = new Map<Asked, Given>();
+  private readonly hasNotes: boolean;
   private readonly reasons: LeftOut[];
   private readonly fileNames: ReadonlySet<string>;
 
@@ -101,6 +102,7 @@ class Pairing {
     }));
     const landings = lettersAtPlaces(book.chapters, book.index);
     const inBook = linksOfBook(book.chapters, book.index);
+    this.hasNotes = inBook.some(({ made }) => made === "note");
     // What an author linked is looked for first, then what lists repeat of it.
     const isEntry = ({ made }: BookLink): boolean => made === "signpost";
     const ordered = [...inBook.filter((one) => !isEntry(one)), ...inBook.filter(isEntry)];
@@ -220,7 +222,7 @@ class Pairing {
       }
       if (one.refusal)
         return told("left-out", "Links that a book cannot hold", `${one.refusal} Its words are kept.`);
-      if (one.leadsTo === inner && isSign(one.link) && this.given.some(({ made }) => made === "note"))
+      if (one.leadsTo === inner && isSign(one.link) && this.hasNotes)
         return told("left-out", "Ways back from notes", "A book leads back from its notes by itself.");
       if (one.letters === "")
         return told("left-out", "Links without words", "A link needs words or a picture to stand on.");

@@ -4,7 +4,7 @@ import type { LeftOut } from "../left-out.ts";
 import type { AboutManuscript, ReadManuscript } from "../manuscript-reader.ts";
 import { BlocksOfDocument } from "./blocks-of-document.ts";
 import { DocumentParts } from "./document-parts.ts";
-import { allElements, element } from "../hast-nodes.ts";
+import { allElements, becomeSign, element } from "../hast-nodes.ts";
 import { captionsOfTree } from "../captions-of-tree.ts";
 import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import { listsOfContents, toldList } from "../lists-of-contents.ts";
@@ -27,12 +27,13 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
   };
   const numbering = new Numbering(treeOf("numbering"));
   const leftOut: LeftOut[] = [];
+  const styles = treeOf("styles");
   const reading: DocumentReading = {
     parts,
-    styles: new Styles(treeOf("styles")),
+    styles: new Styles(styles),
     pictures: new PicturesOfDocument(parts),
     leftOut,
-    language: languageOf(parts),
+    language: languageOf(styles),
     kept: parts.kept(),
     paragraph: 0,
     notesAt: new Map(),
@@ -68,7 +69,7 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
   leftOut.push(...listsOfContents(tree).map((list) => toldList(whereOf(list))));
   return {
     tree,
-    about: withTitle(aboutDocument(parts), titleLine),
+    about: withTitle(aboutDocument(parts, reading), titleLine),
     pictures: [...reading.pictures.enclosed.values()],
     companions: [],
     leftOut,
@@ -77,15 +78,19 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
 }
 
 /** What the document says of itself (ECMA-376, part 2, 11). */
-function aboutDocument(parts: DocumentParts): AboutManuscript {
+function aboutDocument(parts: DocumentParts, { kept, language }: DocumentReading): AboutManuscript {
   const core = parts.tree("docProps/core.xml") ?? undefined;
   const said = (name: string): string | null => {
     const one = childOf(core, name);
     return one ? textOf(one).trim() || null : null;
   };
-  const conventions = conventionsOf(parts.kept().get("vennet-counts"));
-  const language = said("language") ?? languageOf(parts);
-  return { title: said("title"), author: said("creator"), language, conventions };
+  const conventions = conventionsOf(kept.get("vennet-counts"));
+  return {
+    title: said("title"),
+    author: said("creator"),
+    language: said("language") ?? language,
+    conventions,
+  };
 }
 
 /** A document that does not say what it is called is called as it calls itself. */
@@ -95,9 +100,8 @@ function withTitle(about: AboutManuscript, line: Element | undefined): AboutManu
 }
 
 /** The language of all words for which no other is told (ECMA-376, 17.7.5.1); null where there is none. */
-function languageOf(parts: DocumentParts): string | null {
-  const path = parts.partOf(parts.text, "styles");
-  const defaults = childOf(path === null ? undefined : (parts.tree(path) ?? undefined), "docDefaults");
+function languageOf(styles: XmlElement | null): string | null {
+  const defaults = childOf(styles ?? undefined, "docDefaults");
   return valueOf(childOf(childOf(defaults, "rPrDefault"), "rPr"), "lang") ?? null;
 }
 
@@ -106,8 +110,7 @@ function signsAgain(tree: Root, notesAt: ReadonlyMap<string, string>): void {
   for (const one of allElements(tree)) {
     if (one.properties["dataReference"] !== "note") continue;
     const note = notesAt.get(String(one.properties["href"]).slice(1).toLowerCase());
-    if (note !== undefined)
-      Object.assign(one, { tagName: "note-reference", properties: { dataNote: note }, children: [] });
+    if (note !== undefined) becomeSign(one, note);
   }
 }
 

@@ -3,7 +3,7 @@ import type { Element, Nodes, Root } from "hast";
 import { toString } from "hast-util-to-string";
 import { mimetypeIn, unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
-import { allElements, decoded, element } from "../hast-nodes.ts";
+import { allElements, becomeSign, decoded, element } from "../hast-nodes.ts";
 import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { captionsOfTree } from "../captions-of-tree.ts";
 import { listsOfContents, toldList } from "../lists-of-contents.ts";
@@ -71,8 +71,7 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
 function signsAgain(tree: Root, notes: ReadonlySet<string>): void {
   for (const one of allElements(tree)) {
     const note = String(one.properties["href"]).slice(1);
-    if (one.properties["dataReference"] === "note" && notes.has(note))
-      Object.assign(one, { tagName: "note-reference", properties: { dataNote: note }, children: [] });
+    if (one.properties["dataReference"] === "note" && notes.has(note)) becomeSign(one, note);
   }
 }
 
