@@ -15,7 +15,7 @@ import { countHeadRows } from "../../manuscript/tables.ts";
 import { ChapterWalk, type BlockHandlers, type InlineHandlers } from "../../manuscript/walk.ts";
 import type { ByWordMark, WordMark } from "../../manuscript/word-marks.ts";
 import { returnName } from "../../manuscript/return-name.ts";
-import { followsOfList } from "../follows-of-list.ts";
+import { asAttributes, saidOfList, saidOfLook } from "../said-for-coming-back.ts";
 import { lookClass } from "../book-style.ts";
 import { escapeXml } from "./escape-xml.ts";
 import { hrefOf, hrefOfPlace, hrefTo, linkId, type PageContext } from "./page-context.ts";
@@ -207,7 +207,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     const heading =
       list.heading === "" ? "" : `<p class="signposts-heading">${escapeXml(list.heading)}</p>\n`;
     const body = entries.length === 0 ? "" : this.signpostList(nested(entries));
-    return `<div class="signposts"${this.id(node)}${followsOfList(list, hrefOfId)}>${heading}${body}</div>`;
+    return `<div class="signposts"${this.id(node)}${asAttributes(saidOfList(list, hrefOfId))}>${heading}${body}</div>`;
   }
 
   private signpostList(branches: SignpostBranch[]): string {
@@ -262,12 +262,12 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
       (link.description ? ` title="${escapeXml(link.description)}"` : "") + linkId(this.context, link.id);
     const { kind } = link.destination;
     const look = link.asText ? "as-text" : link.look ? `${kind} ${lookClass(link.look)}` : kind;
-    const own = link.asText ? "text" : link.look ? JSON.stringify(link.look) : null;
-    const name = this.context.files.get("file" in link.destination ? link.destination.file : "")?.name;
-    const kept =
-      (name === undefined ? "" : ` data-file="${escapeXml(name)}"`) +
-      (own === null ? "" : ` data-look="${escapeXml(own)}"`) +
-      (link.newWindow && this.context.medium === "epub" ? ' data-new-window=""' : "");
+    const file = this.context.files.get("file" in link.destination ? link.destination.file : "");
+    const kept = asAttributes({
+      file: file?.name ?? null,
+      look: saidOfLook(link),
+      "new-window": link.newWindow && this.context.medium === "epub" ? "" : null,
+    });
     let opens = "";
     if (link.newWindow && this.context.medium === "web" && /^https?:/.test(href)) {
       // WCAG 2.2 SC 3.2.5, technique G201: who follows it is told before.

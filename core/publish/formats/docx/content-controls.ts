@@ -1,7 +1,5 @@
 import { FileChild, XmlComponent, type ParagraphChild } from "docx";
-
-/** What is kept of something for coming back, by the names that the other formats give it behind `data-`. */
-export type Kept = Readonly<Record<string, string | number | null>>;
+import type { Said } from "../../said-for-coming-back.ts";
 
 class Value extends XmlComponent {
   constructor(name: string, value: string) {
@@ -37,13 +35,13 @@ export class ContentControls {
   readonly properties: { name: string; value: string }[] = [];
   private readonly tags = new Map<string, string>();
 
-  inline(kept: Kept, children: readonly ParagraphChild[]): ParagraphChild {
-    const control = new Group("w:sdt", partsOf(this.tagOf(kept), children as readonly XmlComponent[]));
+  inline(said: Said, children: readonly ParagraphChild[]): ParagraphChild {
+    const control = new Group("w:sdt", partsOf(this.tagOf(said), children as readonly XmlComponent[]));
     return control as ParagraphChild;
   }
 
-  block(kept: Kept, children: readonly XmlComponent[]): FileChild {
-    return new BlockControl(this.tagOf(kept), children);
+  block(said: Said, children: readonly XmlComponent[]): FileChild {
+    return new BlockControl(this.tagOf(said), children);
   }
 
   /** What something is that has a name in the document itself, as a bookmark. */
@@ -51,10 +49,9 @@ export class ContentControls {
     this.properties.push({ name: `vennet-${name}`, value });
   }
 
-  private tagOf(kept: Kept): string {
-    const said = Object.fromEntries(Object.entries(kept).filter(([, value]) => value !== null));
+  private tagOf(said: Said): string {
     if ("made" in said) return "vennet-made";
-    const value = JSON.stringify(said);
+    const value = JSON.stringify(Object.fromEntries(Object.entries(said).filter(([, one]) => one !== null)));
     const known = this.tags.get(value);
     if (known !== undefined) return known;
     const name = String(this.tags.size + 1);

@@ -50,7 +50,8 @@ import {
   type WalkedChapter,
 } from "../../../manuscript/walk.ts";
 import { asFolder } from "../../export-folder.ts";
-import { ContentControls, type Kept } from "./content-controls.ts";
+import { saidOfArea, saidOfList, saidOfLook, type Said } from "../../said-for-coming-back.ts";
+import { ContentControls } from "./content-controls.ts";
 import { DocxLinks, linkedWords } from "./docx-links.ts";
 import { finishDocx } from "./finish-docx.ts";
 import { alignedAs, languageOptions, listing, textRuns } from "./words-of-docx.ts";
@@ -304,18 +305,8 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
       ({ id, words, depth }) =>
         new Paragraph({ indent: { left: indent * depth }, children: [this.links.jump(id, words)] }),
     );
-    const { of, scope, depth, heading, section, anchors, returnWords } = list;
-    const hrefs = (ids: readonly string[]): string => ids.map((id) => `#${id}`).join(" ");
-    const kept: Kept = {
-      signposts: of,
-      scope,
-      depth,
-      heading,
-      section: section === null ? null : hrefs([section]),
-      anchors: anchors.length === 0 ? null : hrefs(anchors),
-      return: returnWords,
-    };
-    return [this.controls.block(kept, [head, ...entries])];
+    const said = saidOfList(list, (id) => `#${id}`);
+    return [this.controls.block(said, [head, ...entries])];
   }
 
   protected linked(link: LinkAttrs, run: InlineRun, style: Style): ParagraphChild[] {
@@ -330,11 +321,11 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
   }
 
   /** What a link has that a text document has no place for; null where it has nothing. */
-  private besides({ asText, look, newWindow, destination }: LinkAttrs): Kept | null {
-    const own = asText ? "text" : look ? JSON.stringify(look) : null;
-    const name = this.links.renamed(destination);
-    if (own === null && name === null && !newWindow) return null;
-    return { look: own, file: name, "new-window": newWindow ? "" : null };
+  private besides(link: LinkAttrs): Said | null {
+    const look = saidOfLook(link);
+    const file = this.links.renamed(link.destination);
+    if (look === null && file === null && !link.newWindow) return null;
+    return { look, file, "new-window": link.newWindow ? "" : null };
   }
 
   private picture(node: Node, look: IRunOptions): ParagraphChild {
@@ -359,15 +350,11 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
   private areasOf(node: Node): ParagraphChild[] {
     if (node.type.name !== "picture") return [];
     return pictureAttrs(node).hotspots.flatMap((hotspot): ParagraphChild[] => {
-      const { destination, description, alt, shape, points, frame } = hotspot;
+      const { destination, description, alt } = hotspot;
       const target = this.links.target(destination);
       if (target === null) return [];
-      const kept: Kept = {
-        area: [shape, ...points.map((point) => point.join(","))].join(" "),
-        frame: frame.line === "none" ? null : JSON.stringify(frame),
-      };
       const link = this.links.link(target, description, [linkedWords(alt)]);
-      return [new TextRun(" "), this.controls.inline(kept, [link])];
+      return [new TextRun(" "), this.controls.inline(saidOfArea(hotspot), [link])];
     });
   }
 

@@ -26,7 +26,7 @@ import {
   type WalkedChapter,
 } from "../../../manuscript/walk.ts";
 import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
-import { followsOfList } from "../../follows-of-list.ts";
+import { asAttributes, saidOfArea, saidOfList, saidOfLook } from "../../said-for-coming-back.ts";
 import { escapeXml } from "../../xhtml/escape-xml.ts";
 import { asFolder } from "../../export-folder.ts";
 import { hrefOfTravel, travel } from "../../travel.ts";
@@ -278,7 +278,7 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
       ...heading,
       ...items.flatMap((item): PhrasingContent[] => [{ type: "break" }, ...item]),
     ]);
-    return [html(`<div${followsOfList(list, (id) => `#${id}`)}>`), shown, html("</div>")];
+    return [html(`<div${asAttributes(saidOfList(list, (id) => `#${id}`))}>`), shown, html("</div>")];
   }
 
   protected linked(link: LinkAttrs, run: InlineRun): PhrasingContent[] {
@@ -295,15 +295,15 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
   }
 
   /** What a link has that Markdown has no signs for, as attributes of HTML. */
-  private besides({ asText, look, newWindow, destination }: LinkAttrs): string {
-    const own = asText ? "text" : look ? JSON.stringify(look) : null;
-    const file = this.book.files.get("file" in destination ? destination.file : "");
+  private besides(link: LinkAttrs): string {
+    const file = this.book.files.get("file" in link.destination ? link.destination.file : "");
     const isRenamed = file !== undefined && !file.path.endsWith(`/${file.name}`);
-    return (
-      (isRenamed ? ` data-file="${inAttribute(file.name)}"` : "") +
-      (own === null ? "" : ` data-look="${inAttribute(own)}"`) +
-      (newWindow ? ' data-new-window=""' : "")
-    );
+    const said = {
+      file: isRenamed ? file.name : null,
+      look: saidOfLook(link),
+      "new-window": link.newWindow ? "" : null,
+    };
+    return asAttributes(said, inAttribute);
   }
 
   private picture(picture: PictureAttrs): PhrasingContent {
@@ -319,15 +319,14 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
   private areasOf(node: Node): PhrasingContent[] {
     if (node.type.name !== "picture") return [];
     return pictureAttrs(node).hotspots.flatMap((hotspot): PhrasingContent[] => {
-      const { destination, description, alt, shape, points, frame } = hotspot;
+      const { destination, description, alt } = hotspot;
       const url = this.href(destination);
       if (url === null) return [];
       const title = description === null ? "" : ` title="${inAttribute(description)}"`;
-      const framed = frame.line === "none" ? "" : ` data-frame="${inAttribute(JSON.stringify(frame))}"`;
-      const area = ` data-area="${[shape, ...points.map((point) => point.join(","))].join(" ")}"`;
+      const area = asAttributes(saidOfArea(hotspot), inAttribute);
       return [
         { type: "text", value: " " },
-        ...inElement(`a href="${inAttribute(url)}"${title}${area}${framed}`)([{ type: "text", value: alt }]),
+        ...inElement(`a href="${inAttribute(url)}"${title}${area}`)([{ type: "text", value: alt }]),
       ];
     });
   }
