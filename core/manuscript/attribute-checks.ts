@@ -13,6 +13,11 @@ export function checkAlign(value: unknown): void {
     throw new RangeError("A cell is aligned left, center or right.");
 }
 
+export function checkLineAlign(value: unknown): void {
+  if (value !== null && value !== "center" && value !== "end")
+    throw new RangeError("A paragraph is aligned as the book is, center, or end.");
+}
+
 export function checkWidth(value: unknown): void {
   if (value !== null && !(typeof value === "number" && value >= 5 && value <= 100))
     throw new RangeError("A picture is between 5 and 100 percent of the text's width.");

@@ -4,6 +4,7 @@ import { kindOf } from "../destination/kinds/kinds.ts";
 import { assertHotspots, type Hotspot } from "./hotspot.ts";
 import { newId } from "./ids.ts";
 import { assertOwnLook, type OwnLook } from "./looks.ts";
+import { isSetOff, type SetOff } from "./set-off.ts";
 
 // What the schema reads of elements that are pasted; whatever is not as it should be is refused.
 
@@ -15,6 +16,23 @@ export function cellFromDom(dom: HTMLElement): Attrs {
     rowspan: Number(dom.getAttribute("rowspan") ?? 1),
     align: align === "left" || align === "center" || align === "right" ? align : null,
   };
+}
+
+/** How the lines of a paragraph are aligned, where that is not as the book has it. */
+export function lineAlignFromDom(dom: HTMLElement): "center" | "end" | null {
+  const align = dom.style.textAlign || dom.getAttribute("align");
+  if (align === "center") return "center";
+  return align === "end" || align === "right" ? "end" : null;
+}
+
+/** How a block is set off from the text around it. */
+export function setOffFromDom({ dataset }: HTMLElement): SetOff {
+  return isSetOff(dataset["part"]) ? dataset["part"] : "quotation";
+}
+
+/** Whether what an item tells to do is done; null for what is no task. */
+export function doneFromDom({ dataset }: HTMLElement): boolean | null {
+  return dataset["done"] === undefined ? null : dataset["done"] === "true";
 }
 
 /** The attributes as the editor itself wrote them to the clipboard; whatever else is there is refused. */

@@ -148,5 +148,6 @@ function inlineText(inline: Node): string {
   if (inline.isText) return inline.text!;
   if (inline.type.name === "picture") return pictureWords(pictureAttrs(inline));
   if (inline.type.name === "hard_break") return " ";
+  if (inline.type.name === "formula") return inline.textContent;
   return "";
 }

@@ -3,27 +3,23 @@ import { assertDestination, writeDestination } from "../destination/destination.
 import * as checks from "./attribute-checks.ts";
 import { languageTag } from "./language.ts";
 import { linkAttrs, type LinkAttrs } from "./attributes.ts";
-import { attrsFromDom, cellFromDom, hotspotsFromDom, linkFromDom, linkFromHref } from "./from-dom.ts";
+import {
+  attrsFromDom,
+  doneFromDom,
+  hotspotsFromDom,
+  lineAlignFromDom,
+  linkFromDom,
+  linkFromHref,
+  setOffFromDom,
+} from "./from-dom.ts";
 import { wordMarkSpecs } from "./word-mark-specs.ts";
 import { assertHotspots } from "./hotspot.ts";
 import { assertOwnLook, lookVariables } from "./looks.ts";
+import { assertMath, lettersOfMath, type MathElement } from "./math.ts";
+import { setOffKinds } from "./set-off.ts";
+import { tableSpecs } from "./table-specs.ts";
 
 const idAttr = { validate: checks.checkId };
-const cellAttrs = {
-  colspan: { default: 1, validate: checks.checkSpan(1_000) },
-  rowspan: { default: 1, validate: checks.checkSpan(65_534) },
-  colwidth: { default: null, validate: checks.checkColumnWidths },
-  align: { default: null, validate: checks.checkAlign },
-};
-
-function cellToDom(node: Node): Record<string, string> {
-  const attrs: Record<string, string> = {};
-  if (node.attrs["colspan"] !== 1) attrs["colspan"] = String(node.attrs["colspan"]);
-  if (node.attrs["rowspan"] !== 1) attrs["rowspan"] = String(node.attrs["rowspan"]);
-  if (node.attrs["align"]) attrs["style"] = `text-align: ${node.attrs["align"] as string}`;
-  return attrs;
-}
-
 /**
  * The one document schema. A document is one chapter: its title, its blocks, and its notes, each of
  * which is called by `note_reference` nodes in the text.
@@ -46,8 +42,13 @@ export const schema = new Schema({
     paragraph: {
       content: "inline*",
       group: "block",
-      parseDOM: [{ tag: "p" }],
-      toDOM: () => ["p", 0],
+      attrs: { align: { default: null, validate: checks.checkLineAlign } },
+      parseDOM: [{ tag: "p", getAttrs: (dom) => ({ align: lineAlignFromDom(dom as HTMLElement) }) }],
+      toDOM: (node) => [
+        "p",
+        node.attrs["align"] ? { style: `text-align: ${node.attrs["align"] as string}` } : {},
+        0,
+      ],
     },
     heading: {
       content: "inline*",
@@ -64,12 +65,14 @@ export const schema = new Schema({
       })),
       toDOM: (node) => [`h${(node.attrs["level"] as number) + 1}`, { id: node.attrs["id"] as string }, 0],
     },
+    // What is set off from the text around it: a quotation, or one of the other kinds.
     blockquote: {
       content: "block+",
       group: "block",
       defining: true,
-      parseDOM: [{ tag: "blockquote" }],
-      toDOM: () => ["blockquote", 0],
+      attrs: { kind: { default: "quotation", validate: checks.oneOf(...setOffKinds) } },
+      parseDOM: [{ tag: "blockquote", getAttrs: (dom) => ({ kind: setOffFromDom(dom as HTMLElement) }) }],
+      toDOM: (node) => ["blockquote", { "data-part": node.attrs["kind"] as string }, 0],
     },
     code_block: {
       content: "text*",
@@ -100,41 +103,37 @@ export const schema = new Schema({
       ],
       toDOM: (node) => ["ol", { start: String(node.attrs["start"]) }, 0],
     },
+    // `done` is null for what is no task.
     list_item: {
       content: "block+",
       defining: true,
-      parseDOM: [{ tag: "li" }],
-      toDOM: () => ["li", 0],
+      attrs: { done: { default: null, validate: "boolean|null" } },
+      parseDOM: [{ tag: "li", getAttrs: (dom) => ({ done: doneFromDom(dom as HTMLElement) }) }],
+      toDOM: ({ attrs: { done } }) => ["li", done === null ? {} : { "data-done": String(done) }, 0],
     },
-    table: {
-      content: "table_row+",
+    definition_list: {
+      content: "(definition_term | definition)+",
       group: "block",
-      isolating: true,
-      tableRole: "table",
-      parseDOM: [{ tag: "table" }],
-      toDOM: () => ["table", ["tbody", 0]],
+      parseDOM: [{ tag: "dl" }],
+      toDOM: () => ["dl", 0],
     },
-    table_row: {
-      content: "(table_cell | table_header)*",
-      tableRole: "row",
-      parseDOM: [{ tag: "tr" }],
-      toDOM: () => ["tr", 0],
+    definition_term: {
+      content: "inline*",
+      defining: true,
+      parseDOM: [{ tag: "dt" }],
+      toDOM: () => ["dt", 0],
     },
-    table_cell: {
+    definition: {
       content: "block+",
-      attrs: cellAttrs,
-      isolating: true,
-      tableRole: "cell",
-      parseDOM: [{ tag: "td", getAttrs: (dom) => cellFromDom(dom as HTMLElement) }],
-      toDOM: (node) => ["td", cellToDom(node), 0],
+      defining: true,
+      parseDOM: [{ tag: "dd" }],
+      toDOM: () => ["dd", 0],
     },
-    table_header: {
-      content: "block+",
-      attrs: cellAttrs,
-      isolating: true,
-      tableRole: "header_cell",
-      parseDOM: [{ tag: "th", getAttrs: (dom) => cellFromDom(dom as HTMLElement) }],
-      toDOM: (node) => ["th", cellToDom(node), 0],
+    ...tableSpecs,
+    page_break: {
+      group: "block",
+      parseDOM: [{ tag: "div[data-part=page-break]" }],
+      toDOM: () => ["div", { "data-part": "page-break" }],
     },
     section_break: {
       group: "block",
@@ -164,6 +163,14 @@ export const schema = new Schema({
         },
       ],
       toDOM: (node) => ["figcaption", { id: node.attrs["id"] as string, "data-of": node.attrs["of"] }, 0],
+    },
+    // To whom a picture or what stands above belongs.
+    credit: {
+      content: "inline*",
+      group: "block",
+      defining: true,
+      parseDOM: [{ tag: "p[data-part=credit]", priority: 60 }],
+      toDOM: () => ["p", { "data-part": "credit" }, 0],
     },
     signposts: {
       group: "block",
@@ -197,6 +204,15 @@ export const schema = new Schema({
       },
       parseDOM: [{ tag: "span[data-reference]", getAttrs: (dom) => attrsFromDom(dom as HTMLElement) }],
       toDOM: (node) => ["span", { "data-reference": "", "data-attrs": JSON.stringify(node.attrs) }],
+    },
+    formula: {
+      inline: true,
+      group: "inline",
+      atom: true,
+      attrs: { math: { validate: assertMath }, display: { default: false, validate: "boolean" } },
+      parseDOM: [{ tag: "span[data-formula]", getAttrs: (dom) => attrsFromDom(dom as HTMLElement) }],
+      toDOM: (node) => ["span", { "data-formula": "", "data-attrs": JSON.stringify(node.attrs) }],
+      leafText: (node) => lettersOfMath(node.attrs["math"] as MathElement),
     },
     hard_break: {
       inline: true,

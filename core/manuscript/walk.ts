@@ -13,10 +13,19 @@ import { returnLinksOf, type ReturnLink } from "./signposts.ts";
 type NodeName = typeof schema extends Schema<infer Name, string> ? Name : never;
 
 /** What stands in the words of a block. */
-export type InlineName = "text" | "hard_break" | "picture" | "anchor" | "cross_reference" | "note_reference";
+export type InlineName =
+  "text" | "hard_break" | "picture" | "formula" | "anchor" | "cross_reference" | "note_reference";
 
 /** What is written with the block that it is part of. */
-type PartName = "doc" | "list_item" | "table_row" | "table_cell" | "table_header" | "note";
+type PartName =
+  | "doc"
+  | "list_item"
+  | "definition_term"
+  | "definition"
+  | "table_row"
+  | "table_cell"
+  | "table_header"
+  | "note";
 
 /** Every node of the schema that is neither: one that is added to it fails the build until all writers handle it. */
 export type BlockName = Exclude<NodeName, InlineName | PartName>;

@@ -14,7 +14,18 @@ td.left, th.left { text-align: left; }
 td.center, th.center { text-align: center; }
 td.right, th.right { text-align: right; }
 .small-caps { font-variant-caps: small-caps; }
+p.center { text-align: center; }
+p.end { text-align: end; }
 blockquote { margin: 1em 1.5em; }
+.verse { margin: 1em 2em; }
+.verse p { text-align: start; hyphens: none; }
+.epigraph { margin: 1em 0 1em 35%; font-style: italic; }
+.notice { margin: 1em 0; border: 1px solid; padding: 0 1em; }
+.tasks { list-style: none; padding-inline-start: 1em; }
+dt { font-weight: bold; margin-top: 0.6em; }
+dd { margin-inline-start: 1.5em; }
+.credit { font-size: 0.8em; }
+.page-break { break-after: page; }
 figure { margin: 1em 0; }
 figcaption, .caption { font-size: 0.9em; }
 figcaption .number, .caption .number { font-weight: bold; }

@@ -18,6 +18,7 @@ import {
   table,
   text,
 } from "./book-of-places.ts";
+import { chapterSetApart } from "./chapter-set-apart.ts";
 import { redDot } from "./red-dot.ts";
 
 const web = (path: string): Destination => ({
@@ -227,7 +228,7 @@ export function bookOfEveryFeature(more: Partial<Book> = {}): Book {
     "Words",
     text("A causeway is bare at ", linkTo("l14", "bare", "low water"), "."),
   );
-  const book = bookWith([walks, questions, inns, gear, apart], {
+  const book = bookWith([walks, questions, inns, gear, chapterSetApart(), apart], {
     conventions: { ...defaultConventions, headings: 3 },
     files: new Map([["plan", { name: "Plan №1.txt", mediaType: "text/plain", size: 4 }]]),
     fileBytes: new Map([["plan", Buffer.from("plan")]]),

@@ -4,6 +4,8 @@ import type { Book } from "../manuscript/book.ts";
 import { defaultConventions } from "../manuscript/conventions.ts";
 import { noFrame } from "../manuscript/hotspot.ts";
 import { schema } from "../manuscript/schema.ts";
+import { setOffKinds } from "../manuscript/set-off.ts";
+import { bareFor } from "./chapter-set-apart.ts";
 import { bookWith } from "./book-of-places.ts";
 import { redDot } from "./red-dot.ts";
 
@@ -123,7 +125,14 @@ const inline: fc.Arbitrary<Make<Node[]>> = fc.oneof(
         schema.text("; "),
       ]),
   },
-  { weight: 1, arbitrary: fc.constant<Make<Node[]>>(() => [schema.node("hard_break")]) },
+  {
+    weight: 1,
+    arbitrary: fc.constant<Make<Node[]>>(({ places }) => [
+      places.length % 2 === 0
+        ? schema.node("hard_break")
+        : schema.node("formula", { math: bareFor, display: places.length % 4 === 1 }),
+    ]),
+  },
   {
     weight: 1,
     arbitrary: fc
@@ -168,6 +177,20 @@ const line: fc.Arbitrary<Make<Node[]>> = fc
   .array(inline, { minLength: 1, maxLength: 5 })
   .map((parts) => (making) => [schema.text("Here "), ...parts.flatMap((make) => make(making))]);
 
+/** One of several by the length of what it is for, so that books of a seed stay the same in all else. */
+function turn<T>(content: readonly Node[], among: readonly T[]): T {
+  const length = content.reduce((sum, { nodeSize }) => sum + nodeSize, 0);
+  return among[length % among.length]!;
+}
+
+/** What a list's item would be, as the meaning of a term. */
+function definition(blocks: Node[]): Node[] {
+  return [
+    schema.node("definition_term", null, [schema.text("Term")]),
+    schema.node("definition", null, blocks),
+  ];
+}
+
 function paragraphOf(content: Node[]): Node {
   return schema.node("paragraph", null, content);
 }
@@ -181,7 +204,12 @@ const { block } = fc.letrec<{ block: Make<Node[]>; some: Make<Node[]> }>((tie) =
     ]),
   block: fc.oneof(
     { maxDepth: 2, depthIdentifier: "block" },
-    line.map((make): Make<Node[]> => (making) => [paragraphOf(make(making))]),
+    line.map((make): Make<Node[]> => (making) => {
+      const content = make(making);
+      return [
+        schema.node("paragraph", { align: turn(content, [null, null, null, "center", "end"]) }, content),
+      ];
+    }),
     fc.tuple(line, fc.integer({ min: 1, max: 4 })).map(([make, level]): Make<Node[]> => (making) => {
       const one = id(making, "s");
       making.places.push(one);
@@ -192,12 +220,26 @@ const { block } = fc.letrec<{ block: Make<Node[]>; some: Make<Node[]> }>((tie) =
       .map(([text, twoLines]): Make<Node[]> => () => [
         schema.node("code_block", null, [schema.text(twoLines ? `${text}\n  ${text}` : text)]),
       ]),
-    fc.constant<Make<Node[]>>(() => [schema.node("section_break")]),
-    tie("some").map((make): Make<Node[]> => (making) => [schema.node("blockquote", null, make(making))]),
+    fc.constant<Make<Node[]>>(({ places }) => [
+      schema.node(places.length % 2 === 0 ? "section_break" : "page_break"),
+    ]),
+    tie("some").map((make): Make<Node[]> => (making) => {
+      const content = make(making);
+      return [schema.node("blockquote", { kind: turn(content, setOffKinds) }, content)];
+    }),
     fc
       .tuple(fc.array(tie("some"), { minLength: 1, maxLength: 2 }), fc.option(fc.integer({ min: 1, max: 9 })))
       .map(([items, start]): Make<Node[]> => (making) => {
-        const content = items.map((make) => schema.node("list_item", null, make(making)));
+        const all = items.map((make) => make(making));
+        if (start !== null && turn(all.flat(), [true, false, false]))
+          return [schema.node("definition_list", null, all.flatMap(definition))];
+        const content = all.map((blocks) =>
+          schema.node(
+            "list_item",
+            { done: start === null ? turn(blocks, [null, true, false]) : null },
+            blocks,
+          ),
+        );
         return [
           start === null
             ? schema.node("bullet_list", null, content)

@@ -1,4 +1,5 @@
 // Sets a book from JSON. The author's text is data here and is never parsed as markup.
+#import "formula.typ": set-formula
 #let book = json("book.json")
 #let ink = rgb("#1c1a17")
 #let blue = rgb("#1d4f8f")
@@ -157,9 +158,22 @@
   if url == none { shown } else { link(url, shown) }
 }))
 
+// Drawn, since few fonts have it; its words are the sign itself.
+#let task-sign(item) = {
+  let tick = if item.done { "<path d='M2.4 5.2l2 2 3.4-4.4' fill='none' stroke='#1c1a17'/>" } else { "" }
+  let drawn = "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 10 10'><rect x='.7' y='.7' width='8.6' height='8.6' fill='none' stroke='#1c1a17' stroke-width='.7'/>" + tick + "</svg>"
+  box(baseline: 8%, image(bytes(drawn), format: "svg", height: 0.8em, alt: item.sign))
+}
+
 #let set-inlines(items, set-blocks) = for item in items {
   if item.kind == "text" { set-text(item) }
   else if item.kind == "break" { linebreak() }
+  else if item.kind == "formula" {
+    let body = set-formula(item.math)
+    if item.display { linebreak(); math.equation(alt: item.alt, math.display(body)); linebreak() }
+    else { math.equation(alt: item.alt, body) }
+  }
+  else if item.kind == "task" { task-sign(item); h(0.4em) }
   else if item.kind == "anchor" { here-is(item.label) }
   // Nothing, at which a line may end.
   else if item.kind == "may-break" { box(width: 0pt) }
@@ -221,6 +235,19 @@
   set-inlines(caption.content, set-blocks)
 }
 
+// What is set off from the text around it.
+#let set-off(look, body) = {
+  if look == "verse" { block(inset: (left: 2em), { set par(justify: false); body }) }
+  else if look == "epigraph" {
+    let side = if book.direction == "rtl" { "right" } else { "left" }
+    set text(style: "italic")
+    set par(justify: false)
+    pad(..((side): 35%), quote(block: true, body))
+  }
+  else if look == "notice" { block(width: 100%, stroke: rule, inset: (x: 10pt, y: 8pt), body) }
+  else { quote(block: true, body) }
+}
+
 // The items of a list, parted before those that are to begin on the next page.
 #let in-parts(items, inside) = {
   let parts = ((),)
@@ -241,7 +268,14 @@
     set text(costs: (widow: 0%, orphan: 0%)) if keep != none
     // Nothing but the page itself can be broken.
     if keep == "next-page" and not inside { colbreak(weak: true) }
-    par(set-inlines(block-data.content, set-blocks))
+    let aligned = block-data.at("align", default: none)
+    let content = block-data.content
+    if content.len() == 1 and content.at(0).kind == "formula" and content.at(0).display {
+      math.equation(block: true, alt: content.at(0).alt, set-formula(content.at(0).math))
+    } else if aligned == none { par(set-inlines(content, set-blocks)) } else {
+      set par(justify: false)
+      align(if aligned == "center" { center } else { end }, par(set-inlines(content, set-blocks)))
+    }
   }
   else if kind == "heading" {
     let words = block-data.content.map(item => {
@@ -251,7 +285,7 @@
     let numbered = if block-data.number == none { words } else { block-data.number + " " + h(0.35em) + words }
     labelled(heading(level: block-data.level, numbered), block-data.label)
   }
-  else if kind == "quote" { quote(block: true, set-blocks(block-data.content)) }
+  else if kind == "quote" { set-off(block-data.look, set-blocks(block-data.content)) }
   else if kind == "listing" {
     block(
       width: 100%,
@@ -267,7 +301,8 @@
   else if kind == "bullets" {
     for (i, part) in in-parts(block-data.items, inside).enumerate() {
       if i > 0 { colbreak(weak: true) }
-      if part.len() > 0 { list(..part.map(item => set-blocks(item))) }
+      let marker = if block-data.at("marked", default: false) { (marker: none, body-indent: 0pt) } else { (:) }
+      if part.len() > 0 { list(..marker, ..part.map(item => set-blocks(item))) }
     }
   }
   else if kind == "numbers" {
@@ -278,6 +313,14 @@
       start += part.len()
     }
   }
+  else if kind == "definitions" {
+    terms(separator: linebreak(), ..block-data.entries.map(entry => terms.item(
+      set-inlines(entry.term, set-blocks),
+      set-blocks(entry.meaning),
+    )))
+  }
+  else if kind == "credit" { par(text(size: 8.2pt, set-inlines(block-data.content, set-blocks))) }
+  else if kind == "page-break" { if not inside { pagebreak(weak: true) } }
   else if kind == "table" {
     let rows = block-data.rows.map(row => row.map(cell => set-cell(cell, set-blocks))).flatten()
     let head = block-data.head.map(row => row.map(cell => set-cell(cell, set-blocks))).flatten()

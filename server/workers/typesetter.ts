@@ -31,6 +31,7 @@ export class TypesetError extends CodedError {
 // Nothing lies in this folder: every file that the compiler may read is given to it in memory.
 const workspace = "/vennet-typesetter";
 const main = `${workspace}/book.typ`;
+const templates = ["book.typ", "formula.typ"];
 /** Each costs a setting of what follows; most books need one. */
 const mostRounds = 12;
 
@@ -50,9 +51,11 @@ export class Typesetter {
     const own = faces.map(({ bytes }) => Buffer.from(bytes));
     const fontArgs = [{ fontBlobs: [...own, ...typesettingFonts()] }, { fontPaths: fontFolders() }];
     this.compiler = NodeCompiler.create({ fontArgs, workspace });
-    const template = join(import.meta.dirname, "../typesetter/book.typ");
-    const built = join(import.meta.dirname, "../../typesetter/book.typ");
-    this.compiler.addSource(main, readFirst([template, built]));
+    for (const name of templates) {
+      const places = ["../typesetter", "../../typesetter"];
+      const source = readFirst(places.map((place) => join(import.meta.dirname, place, name)));
+      this.compiler.addSource(`${workspace}/${name}`, source);
+    }
   }
 
   /**
@@ -188,7 +191,7 @@ function readFirst(paths: string[]): string {
       if ((error as NodeJS.ErrnoException).code !== "ENOENT") throw error;
     }
   }
-  throw new TypesetError("The typesetter's template book.typ is missing from this installation.");
+  throw new TypesetError("A template of the typesetter is missing from this installation.");
 }
 
 let plain: Typesetter | null = null;

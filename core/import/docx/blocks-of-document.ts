@@ -3,10 +3,14 @@ import { allElements, element, shows } from "../hast-nodes.ts";
 import { keptBy, withKept } from "./content-controls.ts";
 import { ListsOfDocument } from "./lists-of-document.ts";
 import type { Numbering } from "./numbering.ts";
+import { pageBreakAt, partedByPages } from "./page-breaks.ts";
 import { listOf, outlineOf } from "./styles.ts";
 import { tableOf } from "./table-of-document.ts";
 import type { DocumentReading, WordsOfDocument } from "./words-of-document.ts";
-import { childOf, elements, valueOf, type XmlElement } from "../xml-tree.ts";
+import { childOf, elements, isOn, valueOf, type XmlElement } from "../xml-tree.ts";
+
+/** How lines are aligned, where that is not as usual (ECMA-376-1, 17.18.44); in any direction, right is the end. */
+const sides: Readonly<Record<string, "center" | "end">> = { center: "center", right: "end", end: "end" };
 
 /** What only wraps what is in it. */
 const wrappers = new Set(["sdtContent", "ins", "moveTo", "customXml", "smartTag"]);
@@ -32,7 +36,11 @@ export class BlocksOfDocument {
         const content = [...between, ...this.words.read(this.next(child))];
         const boxes = this.words.boxes;
         between = [];
-        this.paragraph(child, content, this.isEntry(child, content) ? this.listOf(out) : out);
+        const into = this.isEntry(child, content) ? this.listOf(out) : out;
+        partedByPages(content).forEach((part, i) => {
+          if (i > 0) this.breakPage(out);
+          this.paragraph(child, part, into);
+        });
         for (const box of boxes) {
           this.lists.close();
           out.push(...this.blocks(box));
@@ -41,9 +49,11 @@ export class BlocksOfDocument {
         this.lists.close();
         out.push(tableOf(child, (cell) => this.inside(cell), this.reading.paragraph));
       } else if (child.name === "sdt") {
-        this.lists.close();
         const kept = keptBy(child, this.reading.kept)!;
-        const inside = this.blocks(childOf(child, "sdtContent") ?? { ...child, children: [] });
+        const content = childOf(child, "sdtContent") ?? { ...child, children: [] };
+        const inside = this.lists.apart(() => this.blocks(content));
+        if ("dataItem" in kept && this.lists.goOn(Number(kept["dataItem"]), inside)) continue;
+        this.lists.close();
         out.push(...withKept(inside, kept, "div", this.reading.paragraph));
       } else if (child.name === "bookmarkStart" && child.attributes["name"])
         between.push(element("a", { id: child.attributes["name"] }, [], this.reading.paragraph));
@@ -51,6 +61,11 @@ export class BlocksOfDocument {
     this.lists.close();
     if (between.length > 0) out.push(element("p", {}, between, this.reading.paragraph));
     return out;
+  }
+
+  private breakPage(out: ElementContent[]): void {
+    this.lists.close();
+    out.push(pageBreakAt(this.reading.paragraph));
   }
 
   /** Whether a paragraph is an entry of a list of contents: a field may end in the heading behind its list. */
@@ -101,7 +116,12 @@ export class BlocksOfDocument {
     const style = this.reading.styles.of(valueOf(properties, "pStyle"));
     const heading = outlineOf(properties) ?? style.heading;
     const list = listOf(properties) ?? style.list;
-    const make = (name: string): Element => element(name, {}, content, this.reading.paragraph);
+    const align = sides[valueOf(properties, "jc") ?? style.align ?? ""];
+    const make = (name: string): Element =>
+      element(name, name === "p" && align ? { align } : {}, content, this.reading.paragraph);
+    // A chapter begins on a page of its own.
+    if (isOn(properties, "pageBreakBefore") && heading !== 0 && heading !== 1 && shows(content))
+      this.breakPage(out);
     if (heading !== null && shows(content)) {
       this.lists.close();
       out.push(make(heading === 0 ? "title-line" : `h${Math.min(heading, 6)}`));
@@ -123,10 +143,11 @@ export class BlocksOfDocument {
       for (const line of content)
         if (line.type === "element" && line.tagName === "br")
           Object.assign(line, { tagName: "span", children: [{ type: "text", value: "\n" }] });
-    } else if (style.isQuote && shows(content)) {
+    } else if (style.setOff !== null && shows(content)) {
+      const said = style.setOff === "quotation" ? {} : { dataPart: style.setOff };
       const quote = lastIs("blockquote");
-      if (quote) quote.children.push(make("p"));
-      else out.push(element("blockquote", {}, [make("p")], this.reading.paragraph));
+      if (quote && quote.properties["dataPart"] === said.dataPart) quote.children.push(make("p"));
+      else out.push(element("blockquote", said, [make("p")], this.reading.paragraph));
     } else if (content.length > 0) out.push(make("p"));
   }
 }

@@ -1,6 +1,7 @@
 import type { Element, ElementContent } from "hast";
 import { isSaid } from "../hast-to-manuscript/carried.ts";
 import { allElements, element } from "../hast-nodes.ts";
+import { assertMath, type MathElement } from "../../manuscript/math.ts";
 import { childOf, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** What a content control keeps of what is in it, as properties of HTML; null for one that is no export's of ours. */
@@ -30,6 +31,8 @@ export function withKept(
   paragraph: number,
 ): ElementContent[] {
   if ("dataBreak" in kept) return [element("hr", {}, [], paragraph)];
+  if ("dataPart" in kept) return [partOf(String(kept["dataPart"]), content, paragraph)];
+  if ("dataMath" in kept) return [mathOf(kept, content, paragraph)];
   if ("dataWidth" in kept || "dataDecorative" in kept) {
     const [picture] = content.flatMap((one) =>
       one.type === "element" ? [one, ...allElements(one)].filter(({ tagName }) => tagName === "img") : [],
@@ -37,6 +40,7 @@ export function withKept(
     Object.assign(picture?.properties ?? {}, kept);
     return content;
   }
+  if ("dataItem" in kept) return content;
   const [only] = content;
   const isAlone = content.length === 1 && only?.type === "element" && /^(a|img|p)$/.test(only.tagName);
   if (isAlone && !("dataMade" in kept) && !("dataSignposts" in kept)) {
@@ -44,4 +48,62 @@ export function withKept(
     return content;
   }
   return [element(around, kept, content, paragraph)];
+}
+
+const partElements: Readonly<Record<string, string>> = {
+  definitions: "dl",
+  term: "dt",
+  definition: "dd",
+  credit: "p",
+  "page-break": "div",
+};
+
+/** What exports call a part of the text, as the element that it is. */
+function partOf(part: string, content: ElementContent[], paragraph: number): Element {
+  if (part === "page-break") return element("div", { dataPart: part }, [], paragraph);
+  const wordsOnly = part === "term" || part === "credit";
+  const children = content.flatMap((one): ElementContent[] => {
+    if (one.type !== "element") return [one];
+    // Paragraphs that look like a quotation's have been put into one.
+    const isLook = one.tagName === "blockquote" && one.properties["dataPart"] === undefined;
+    return isLook || (wordsOnly && one.tagName === "p") ? one.children : [one];
+  });
+  return element(partElements[part] ?? "blockquote", { dataPart: part }, children, paragraph);
+}
+
+/** A formula as the export had it, where it can be read; else as the document has it. */
+function mathOf(kept: Element["properties"], content: ElementContent[], paragraph: number): Element {
+  const display = kept["dataDisplay"] === undefined ? {} : { display: "block" };
+  const known = treeOf(parsedMath(String(kept["dataMath"])), paragraph);
+  const [only] = content;
+  if (known) {
+    const math = { ...known, properties: display };
+    return only?.type === "element" && only.tagName === "a" ? { ...only, children: [math] } : math;
+  }
+  return element("span", {}, content, paragraph);
+}
+
+function parsedMath(said: string): unknown {
+  try {
+    return JSON.parse(said);
+  } catch {
+    return null;
+  }
+}
+
+function treeOf(math: unknown, paragraph: number): Element | null {
+  try {
+    assertMath(math);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    return null;
+  }
+  const made = ({ name, attributes = {}, children }: MathElement): Element =>
+    element(
+      name,
+      { ...attributes },
+      children.map((child) => (typeof child === "string" ? { type: "text", value: child } : made(child))),
+      paragraph,
+    );
+  return made(math);
 }

@@ -1,4 +1,4 @@
-import type { Element } from "hast";
+import type { Element, ElementContent } from "hast";
 import { element } from "../hast-nodes.ts";
 import type { Numbering } from "./numbering.ts";
 
@@ -18,6 +18,25 @@ export class ListsOfDocument {
 
   close(): void {
     this.open = [];
+  }
+
+  /** Reads something whose lists are its own; those that are open stay so. */
+  apart<T>(read: () => T): T {
+    const { open } = this;
+    this.open = [];
+    const made = read();
+    this.open = open;
+    return made;
+  }
+
+  /** Adds to the last item of a level; false where no list of that level is open. */
+  goOn(level: number, blocks: readonly ElementContent[]): boolean {
+    while ((this.open.at(-1)?.level ?? -1) > level) this.open.pop();
+    const last = this.open.at(-1);
+    const item = last?.level === level ? last.list.children.at(-1) : undefined;
+    if (item?.type !== "element") return false;
+    item.children.push(...blocks);
+    return true;
   }
 
   /** Adds an item. @returns the list, where it begins one that lies in no other */

@@ -129,6 +129,7 @@ function readPart(
         links.place(attributes["w:name"]?.toLowerCase());
         return null;
       case "w:t":
+      case "m:t":
         takes = "text";
         return null;
       case "w:instrText":

@@ -1,3 +1,4 @@
+import type { SetOff } from "../../manuscript/set-off.ts";
 import { childOf, elements, isOn, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** What a style makes of words or of a paragraph. */
@@ -8,7 +9,10 @@ export interface ReadStyle {
   italic: boolean;
   /** The list to which its paragraphs belong. */
   list: { id: string; level: number } | null;
-  isQuote: boolean;
+  /** As what its paragraphs are set off. */
+  setOff: SetOff | null;
+  /** How its lines are aligned, as the document says it. */
+  align: string | null;
   isCode: boolean;
 }
 
@@ -17,7 +21,8 @@ const plain: ReadStyle = {
   bold: false,
   italic: false,
   list: null,
-  isQuote: false,
+  setOff: null,
+  align: null,
   isCode: false,
 };
 
@@ -53,12 +58,20 @@ export class Styles {
       bold: isOn(words, "b") ?? from.bold,
       italic: isOn(words, "i") ?? from.italic,
       list: listOf(properties) ?? from.list,
-      isQuote: /^(intense )?quote$|^block ?text$/.test(name) || from.isQuote,
+      setOff: setOffOf(name) ?? from.setOff,
+      align: valueOf(properties, "jc") ?? from.align,
       isCode: /^(html preformatted|macro text|source code|preformatted text)$/.test(name) || from.isCode,
     };
     this.known.set(id, read);
     return read;
   }
+}
+
+/** As what a style of such a name sets off: the built-in ones, and what authors call their own (common practice). */
+function setOffOf(name: string): SetOff | null {
+  if (/^(intense )?quote$|^block ?text$/.test(name)) return "quotation";
+  if (/^(verse|poem|poetry)$/.test(name)) return "verse";
+  return name === "epigraph" ? "epigraph" : null;
 }
 
 /** The level of a heading that a paragraph's properties give it; null for the text's. */

@@ -21,6 +21,9 @@ export function tableOf(
       const merge = childOf(properties, "vMerge");
       const over = merge && merge.attributes["val"] !== "restart" ? above.get(at) : undefined;
       const content = contentOf(cell);
+      // All that is aligned in a cell is so by the cell.
+      if (alignOf(cell) !== null)
+        for (const one of content) if (one.type === "element") delete one.properties["align"];
       if (over) {
         over.properties["rowSpan"] = Number(over.properties["rowSpan"] ?? 1) + 1;
         over.children.push(...content);

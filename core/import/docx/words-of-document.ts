@@ -4,6 +4,8 @@ import type { DocumentParts, Relationship } from "./document-parts.ts";
 import { keptBy, withKept } from "./content-controls.ts";
 import { countedByField, linkOfField, listedByField, type FieldLink } from "./fields.ts";
 import { element } from "../hast-nodes.ts";
+import { mathOfDocument } from "./math-of-document.ts";
+import { pageBreakAt } from "./page-breaks.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
 import type { Styles } from "./styles.ts";
 import { childOf, elements, isOn, textOf, valueOf, type XmlElement } from "../xml-tree.ts";
@@ -97,9 +99,11 @@ export class WordsOfDocument {
         );
         return;
       case "oMath":
+        return this.emit(mathOfDocument(child, false, this.reading.paragraph));
       case "oMathPara":
-        this.tell("Formulas", "A formula", "Its letters are kept without their places.");
-        return this.emit({ type: "text", value: textOf(child) });
+        for (const formula of elements(child))
+          if (formula.name === "oMath") this.emit(mathOfDocument(formula, true, this.reading.paragraph));
+        return;
       default:
         if (!unread.has(child.name)) this.all(child);
     }
@@ -185,7 +189,8 @@ export class WordsOfDocument {
         return this.words(symbol(child), marks);
       case "br":
       case "cr":
-        if (!["page", "column"].includes(child.attributes["type"] ?? ""))
+        if (child.attributes["type"] === "page") this.sink.push(pageBreakAt(this.reading.paragraph));
+        else if (child.attributes["type"] !== "column")
           this.emit(element("br", {}, [], this.reading.paragraph));
         return;
       case "fldChar":

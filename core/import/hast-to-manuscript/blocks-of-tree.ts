@@ -8,6 +8,7 @@ import { signpostsOfElement } from "./carried.ts";
 import { blocks, wrappers } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
 import { inLanguage, languageMark } from "./language-of-tree.ts";
+import { isCredit, setOffOfElement, taskOfItem, withoutCredits } from "./set-off-of-tree.ts";
 import { WordsOfTree } from "./words-of-tree.ts";
 
 const longestLanguage = 100;
@@ -57,12 +58,18 @@ export class BlocksOfTree {
     const only = tagName === "p" && children.length === 1 ? children[0] : undefined;
     const of = only?.type === "element" ? only.properties["dataCaption"] : undefined;
     if (only?.type === "element" && (of === "figure" || of === "table")) return [this.caption(of, only)];
+    if (isCredit(element)) return [this.credit(element)];
+    if (only?.type === "element" && isCredit(only)) return [this.credit(only)];
+    if (element.properties["dataPart"] === "page-break") return [schema.node("page_break")];
+    const kind = setOffOfElement(element);
+    if (kind !== null) return [schema.node("blockquote", { kind }, this.atLeastOne(this.blocksOf(children)))];
     if (tagName === "figure") return this.figure(element);
-    if (wrappers.has(tagName)) return this.blocksOf(children);
+    if (tagName === "dl") return this.definitions(element);
+    if (wrappers.has(tagName)) return alignedIn(element, this.blocksOf(children));
     switch (tagName) {
       case "p": {
         const paragraph = this.paragraph(children);
-        return paragraph ? [paragraph] : [];
+        return paragraph ? alignedIn(element, [paragraph]) : [];
       }
       case "h1":
       case "h2":
@@ -75,8 +82,6 @@ export class BlocksOfTree {
         return this.list("bullet_list", {}, element);
       case "ol":
         return this.list("ordered_list", { start: startOf(element) }, element);
-      case "blockquote":
-        return [schema.node("blockquote", null, this.atLeastOne(this.blocksOf(children)))];
       case "pre":
         return [this.listing(element)];
       case "table":
@@ -107,14 +112,16 @@ export class BlocksOfTree {
 
   /** A figure's content with its caption, which stands after a picture, and where it stood beside a table. */
   private figure(element: Element): Node[] {
-    const hasTable = element.children.some((child) => child.type === "element" && child.tagName === "table");
+    const { rest: children, credits } = withoutCredits(element.children);
+    const hasTable = children.some((child) => child.type === "element" && child.tagName === "table");
     const isCaption = (child: ElementContent): child is Element =>
       child.type === "element" && child.tagName === "figcaption";
-    const captions = element.children.filter(isCaption);
+    const captions = children.filter(isCaption);
     const made = captions.map((caption) => this.caption(hasTable ? "table" : "figure", caption));
-    const first = element.children.find(({ type }) => type === "element");
-    const content = this.blocksOf(element.children.filter((child) => !isCaption(child)));
-    return hasTable && first && isCaption(first) ? [...made, ...content] : [...content, ...made];
+    const first = children.find(({ type }) => type === "element");
+    const content = this.blocksOf(children.filter((child) => !isCaption(child)));
+    const shown = hasTable && first && isCaption(first) ? [...made, ...content] : [...content, ...made];
+    return [...shown, ...credits.map((credit) => this.credit(credit))];
   }
 
   /** The id of a list of jumps: the place of its element, or of the anchor at its beginning. */
@@ -160,14 +167,44 @@ export class BlocksOfTree {
   private list(type: string, attrs: Record<string, unknown>, element: Element): Node[] {
     const items = element.children
       .filter((child): child is Element => child.type === "element")
-      .map((item) =>
-        schema.node(
-          "list_item",
-          null,
-          this.atLeastOne(this.blocksOf(item.tagName === "li" ? item.children : [item])),
-        ),
-      );
+      .map((item) => {
+        const done = item.tagName === "li" ? taskOfItem(item) : null;
+        const content = this.blocksOf(item.tagName === "li" ? item.children : [item]);
+        return schema.node("list_item", { done }, this.atLeastOne(content));
+      });
     return items.length > 0 ? [schema.node(type, attrs, items)] : [];
+  }
+
+  /** Terms and what they mean; groups of them may be wrapped (HTML, 4.4.9). */
+  private definitions(list: Element): Node[] {
+    const parts = list.children.flatMap((child): Node[] => {
+      if (child.type !== "element") return [];
+      if (child.tagName === "dt") return this.term(child);
+      if (child.tagName === "dd")
+        return inLanguage(
+          [schema.node("definition", null, this.atLeastOne(this.blocksOf(child.children)))],
+          languageMark(child),
+        );
+      const inside = this.definitions(child)[0];
+      return inside ? [...inside.children] : [];
+    });
+    return parts.length > 0 ? [schema.node("definition_list", null, parts)] : [];
+  }
+
+  /** A term is one line of words; what else stands in it goes before what it means. */
+  private term(element: Element): Node[] {
+    const [first, ...more] = inLanguage(this.blocksOf(element.children), languageMark(element));
+    if (!first) return [];
+    const isWords = first.type.name === "paragraph" || first.type.name === "heading";
+    const rest = isWords ? more : [first, ...more];
+    return [
+      ...(isWords ? [schema.node("definition_term", null, first.content)] : []),
+      ...(rest.length > 0 ? [schema.node("definition", null, rest)] : []),
+    ];
+  }
+
+  private credit(element: Element): Node {
+    return schema.node("credit", null, trimBlanks(this.words.inlines(element.children, [])));
   }
 
   private listing(element: Element): Node {
@@ -232,6 +269,24 @@ export class BlocksOfTree {
     const type = cell.tagName === "th" ? "table_header" : "table_cell";
     return schema.node(type, attrs, this.atLeastOne(this.blocksOf(cell.children)));
   }
+}
+
+/** Paragraphs aligned as an element has them. */
+function alignedIn({ properties, tagName }: Element, nodes: Node[]): Node[] {
+  const said = tagName === "center" ? "center" : lineAlignOf(properties);
+  if (said === null) return nodes;
+  return nodes.map((node) =>
+    node.type.name === "paragraph" && node.attrs["align"] === null
+      ? schema.node("paragraph", { align: said }, node.content)
+      : node,
+  );
+}
+
+function lineAlignOf({ align, style, className }: Element["properties"]): "center" | "end" | null {
+  const styled = /(?:^|;)\s*text-align\s*:\s*(\w+)/i.exec(String(style ?? ""))?.[1];
+  const said = [align, styled, ...[className].flat()].map((one) => String(one).toLowerCase());
+  if (said.includes("center")) return "center";
+  return said.includes("end") || said[0] === "right" || said[1] === "right" ? "end" : null;
 }
 
 /** How a cell is aligned: by its attribute, its style, or a class of that name. */

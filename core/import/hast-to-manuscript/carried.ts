@@ -41,6 +41,11 @@ const said = [
   "dataDecorative",
   "dataLevel",
   "dataRole",
+  "dataPart",
+  "dataDone",
+  "dataItem",
+  "dataMath",
+  "dataDisplay",
 ];
 const noted = ["dataLink", "dataAreas", "dataContents", "dataCounted"];
 

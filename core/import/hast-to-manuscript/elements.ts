@@ -77,4 +77,4 @@ export const markFor: Readonly<Record<string, WordMark>> = {
 };
 
 /** Elements that show something which is not words. */
-export const shows = new Set(["iframe", "video", "audio", "object", "embed", "svg", "math", "canvas"]);
+export const shows = new Set(["iframe", "video", "audio", "object", "embed", "svg", "canvas"]);

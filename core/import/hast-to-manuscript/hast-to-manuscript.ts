@@ -12,6 +12,7 @@ import { signpostsOfElement, type Follows } from "./carried.ts";
 import { BlocksOfTree } from "./blocks-of-tree.ts";
 import { blocks, wrappers } from "./elements.ts";
 import { FileReading, type TreeOptions } from "./file-reading.ts";
+import { setOffOfElement } from "./set-off-of-tree.ts";
 import { inLanguage, languageMark } from "./language-of-tree.ts";
 
 /** What a tree became. */
@@ -38,8 +39,12 @@ export function hastToManuscript(tree: Root, options: TreeOptions): ManuscriptOf
 
 /** Whether an element only wraps what is in it, which may be chapters. */
 function isWrapper(element: Element): boolean {
+  const { tagName, properties } = element;
+  if (!wrappers.has(tagName) || tagName === "figure" || tagName === "dl") return false;
   return (
-    wrappers.has(element.tagName) && element.tagName !== "figure" && signpostsOfElement(element) === null
+    signpostsOfElement(element) === null &&
+    setOffOfElement(element) === null &&
+    properties["dataPart"] === undefined
   );
 }
 

@@ -12,6 +12,7 @@ import type { FoundArea } from "../areas.ts";
 import { clip } from "./blanks.ts";
 import { followsOf, frameOf, lookOf } from "./carried.ts";
 import { languageMark } from "./language-of-tree.ts";
+import { isDisplay, mathOfElement } from "./math-of-tree.ts";
 import { marksOfStyle } from "./marks-of-style.ts";
 import { markFor, shows, silent, unformatted } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
@@ -76,6 +77,8 @@ export class WordsOfTree {
         return this.link(node, marks, keepBlanks);
       case "img":
         return this.picture(node, marks);
+      case "math":
+        return this.formula(node, marks);
       case "br":
         return [schema.node("hard_break", null, undefined, marks)];
       case "input":
@@ -93,6 +96,19 @@ export class WordsOfTree {
       default:
         return this.formatted(node, marks, keepBlanks);
     }
+  }
+
+  private formula(element: Element, marks: readonly Mark[]): Node[] {
+    const math = mathOfElement(element);
+    if (math) return [schema.node("formula", { math, display: isDisplay(element) }, undefined, marks)];
+    const words = toString(element).replace(/\s+/g, " ").trim();
+    this.reading.tell(
+      element,
+      "Formulas",
+      `A formula: “${clip(words)}”`,
+      "Its letters are kept without their places.",
+    );
+    return words === "" ? [] : [schema.text(words, marks)];
   }
 
   private formatted(element: Element, marks: readonly Mark[], keepBlanks: boolean): Node[] {
@@ -149,7 +165,9 @@ export class WordsOfTree {
       mark.addToSet(marks.filter(({ type }) => type.name !== "underline")),
       keepBlanks,
     );
-    const covers = content.some((node) => node.isText || node.type.name === "picture");
+    const covers = content.some(
+      ({ isText, type: { name } }) => isText || name === "picture" || name === "formula",
+    );
     if (!covers)
       this.reading.tell(
         element,

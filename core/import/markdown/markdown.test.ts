@@ -162,7 +162,13 @@ describe("text", () => {
     ["```js\nx\n\ny\n```", 'code_block("x\\n\\ny")'],
     ["a  \nb", 'paragraph("a", hard_break, "b")'],
     ["***", "section_break"],
-    ["- [x] a", 'bullet_list(list_item(paragraph("☑ a")))'],
+    ["- [x] a", 'bullet_list(list_item(paragraph("a")))'],
+    [
+      "<dl><dt>a<dd>b<dd>c</dl>",
+      'definition_list(definition_term("a"), definition(paragraph("b")), definition(paragraph("c")))',
+    ],
+    ["<p align=center>a</p>", 'paragraph("a")'],
+    ["a <math><mi>x</mi></math>", 'paragraph("a ", formula)'],
     [
       "| a |\n|--:|\n| b |",
       'table(table_row(table_header(paragraph("a"))), table_row(table_cell(paragraph("b"))))',

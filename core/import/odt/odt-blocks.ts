@@ -1,7 +1,19 @@
 import type { Element, ElementContent } from "hast";
+import type { SetOff } from "../../manuscript/set-off.ts";
 import { element, shows } from "../hast-nodes.ts";
+import type { OdtStyle } from "./odt-styles.ts";
 import { childOf, elements, type XmlElement } from "../xml-tree.ts";
 import type { OdtReading, OdtWords } from "./odt-words.ts";
+
+/** As what paragraphs are set off, by their styles' names: the usual one, and what authors call their own (common practice). */
+const setOffs: Readonly<Record<string, SetOff>> = {
+  quotations: "quotation",
+  verse: "verse",
+  poem: "verse",
+  poetry: "verse",
+  epigraph: "epigraph",
+  notice: "notice",
+};
 
 /** Reads the blocks of a document: headings, paragraphs, lists, tables, sections, indexes. */
 export class OdtBlocks {
@@ -87,14 +99,33 @@ export class OdtBlocks {
 
   private paragraph(paragraph: XmlElement, before: ElementContent[]): ElementContent[] {
     const style = this.reading.styles.of(paragraph.attributes["style-name"]);
-    const name = style.name.replace(/_20_/g, " ");
-    if (style.outlineLevel !== null) return this.line(paragraph, `h${Math.min(6, style.outlineLevel)}`);
-    if (name === "Title") return this.line(paragraph, "title-line");
-    const last = before.at(-1);
-    if (name === "Quotations") {
+    const level = style.outlineLevel;
+    if (level !== null) return this.line(paragraph, `h${Math.min(6, level)}`);
+    if (style.name === "Title") return this.line(paragraph, "title-line");
+    const made = this.ofStyle(paragraph, style, before.at(-1));
+    for (const one of made)
+      if (one.type === "element" && one.tagName === "p" && style.align) one.properties["align"] = style.align;
+    return style.beginsPage && made.length > 0
+      ? [element("div", { dataPart: "page-break" }, [], this.reading.paragraph), ...made]
+      : made;
+  }
+
+  /** A paragraph as what its style calls it, joined to what is before it where that is the same. */
+  private ofStyle(
+    paragraph: XmlElement,
+    { name: encoded }: OdtStyle,
+    last: ElementContent | undefined,
+  ): ElementContent[] {
+    const name = encoded.replace(/_20_/g, " ");
+    const part = setOffs[name.toLowerCase()];
+    if (part !== undefined) {
       const quoted = this.line(paragraph, "p");
-      if (last?.type !== "element" || last.tagName !== "blockquote")
-        return quoted.length > 0 ? [element("blockquote", {}, quoted, this.reading.paragraph)] : [];
+      const isSame =
+        last?.type === "element" && last.tagName === "blockquote" && last.properties["dataPart"] === part;
+      if (!isSame)
+        return quoted.length > 0
+          ? [element("blockquote", { dataPart: part }, quoted, this.reading.paragraph)]
+          : [];
       last.children.push(...quoted);
       return [];
     }

@@ -11,7 +11,14 @@ export interface OdtStyle {
   /** The name by which authors know the paragraph style that it is, or is made from. */
   name: string;
   outlineLevel: number | null;
+  /** How its lines are aligned, where that is not as usual. */
+  align: "center" | "end" | null;
+  /** Whether its paragraph begins a page. */
+  beginsPage: boolean;
 }
+
+/** Sides of lines (XSL 1.1, 7.16.9). */
+const sides: Readonly<Record<string, "center" | "end">> = { center: "center", end: "end", right: "end" };
 
 const plain: OdtStyle = {
   bold: false,
@@ -22,6 +29,8 @@ const plain: OdtStyle = {
   smallCapitals: false,
   name: "",
   outlineLevel: null,
+  align: null,
+  beginsPage: false,
 };
 
 /** The styles of a document (OpenDocument 1.3, part 3, 16), each with what it has from its parents. */
@@ -45,6 +54,7 @@ export class OdtStyles {
     const parent = style.attributes["parent-style-name"];
     const from = parent === undefined ? plain : this.of(parent, above + 1);
     const words = childOf(style, "text-properties")?.attributes ?? {};
+    const lines = childOf(style, "paragraph-properties")?.attributes ?? {};
     const isAutomatic = parent !== undefined && /^[PT]\d+$/.test(name!);
     const position = words["text-position"] ?? "";
     const level = Number(style.attributes["default-outline-level"] ?? NaN);
@@ -63,6 +73,9 @@ export class OdtStyles {
       smallCapitals:
         words["font-variant"] === undefined ? from.smallCapitals : words["font-variant"] === "small-caps",
       name: isAutomatic ? from.name : name!,
+      align: lines["text-align"] === undefined ? from.align : (sides[lines["text-align"]] ?? null),
+      // What a style says of all its paragraphs, as of chapters' titles, and what one has of its own.
+      beginsPage: lines["break-before"] === undefined ? from.beginsPage : lines["break-before"] === "page",
       outlineLevel: level >= 1 ? level : from.outlineLevel,
     };
   }

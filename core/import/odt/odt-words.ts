@@ -5,6 +5,7 @@ import type { LeftOut } from "../left-out.ts";
 import type { EnclosedFile } from "../manuscript-reader.ts";
 import { isPicture } from "../pictures.ts";
 import { childOf, elements, shownText, textOf, type XmlElement } from "../xml-tree.ts";
+import { formulaOf } from "./odt-formulas.ts";
 import type { OdtStyles } from "./odt-styles.ts";
 
 /** What the parts of a document are read with. */
@@ -137,6 +138,9 @@ export class OdtWords {
       this.boxes.push(box);
       return [];
     }
+    const object = childOf(frame, "object");
+    const formula = object && formulaOf(object, this.reading.files, paragraph);
+    if (formula) return [formula];
     const [image] =
       frame.name === "image"
         ? [frame]

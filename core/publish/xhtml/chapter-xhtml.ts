@@ -17,9 +17,22 @@ import type { ByWordMark, WordMark } from "../../manuscript/word-marks.ts";
 import { returnName } from "../../manuscript/return-name.ts";
 import { asAttributes, saidOfList, saidOfLook } from "../said-for-coming-back.ts";
 import { lookClass } from "../book-style.ts";
+import type { MathElement } from "../../manuscript/math.ts";
+import type { SetOff } from "../../manuscript/set-off.ts";
+import { taskSign } from "../task-sign.ts";
 import { escapeXml } from "./escape-xml.ts";
+import { mathXhtml } from "./math-xhtml.ts";
+import { PageMarks } from "./page-marks.ts";
 import { hrefOf, hrefOfPlace, hrefTo, linkId, type PageContext } from "./page-context.ts";
 import { pictureXhtml } from "./picture-xhtml.ts";
+
+/** The element for each kind of block that is set off, and the role that tells it from others. */
+const setOffElements: Readonly<Record<SetOff, [element: string, role: string | null]>> = {
+  quotation: ["blockquote", null],
+  verse: ["div", null],
+  epigraph: ["blockquote", "doc-epigraph"],
+  notice: ["div", "note"],
+};
 
 /** The XHTML of one chapter: a section, with its notes at the end unless they stand at the book's end. */
 export function chapterXhtml(doc: Node, context: PageContext): string {
@@ -32,10 +45,10 @@ export function notesXhtml(doc: Node, context: PageContext): string {
 }
 
 class XhtmlWalk extends ChapterWalk<string, string, void> {
-  /** How many characters of the text have been written, and how many pages have begun in them. */
-  private written = 0;
-  private pagesBegun = 0;
+  private readonly pages: PageMarks;
   private isInNotes = false;
+  /** What stands before the words of the item that is written; none once they have begun. */
+  private sign = "";
   /** How many lists and tables around what is written are turned round. */
   private turnedAround = 0;
 
@@ -54,31 +67,42 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   protected readonly blockHandlers: BlockHandlers<string, void> = {
     title: (node) => [this.heading(node, 0)],
     heading: (node) => [this.heading(node, node.attrs["level"] as number)],
-    paragraph: (node) => [`<p${this.dir(node)}>${this.words(node)}</p>`],
-    blockquote: (node) => [`<blockquote>${this.lines(node)}</blockquote>`],
+    paragraph: (node) => {
+      const align = node.attrs["align"] as string | null;
+      return [`<p${align ? ` class="${align}"` : ""}${this.dir(node)}>${this.words(node)}</p>`];
+    },
+    blockquote: (node) => [this.setOff(node)],
     code_block: (node) => {
       const language = node.attrs["language"] as string | null;
       const name = language === null ? "" : ` class="language-${escapeXml(language)}"`;
       return [`<pre${this.dir(node)}><code${name}>${this.words(node)}</code></pre>`];
     },
-    bullet_list: (node) => [`<ul${this.dir(node)}>${this.inside(node, () => this.items(node))}</ul>`],
+    bullet_list: (node) => {
+      const tasks = node.children.every((item) => item.attrs["done"] !== null) ? ' class="tasks"' : "";
+      return [`<ul${tasks}${this.dir(node)}>${this.inside(node, () => this.items(node))}</ul>`];
+    },
     ordered_list: (node) => {
       const start = node.attrs["start"] as number;
       return [
         `<ol${this.dir(node)}${start === 1 ? "" : ` start="${start}"`}>${this.inside(node, () => this.items(node))}</ol>`,
       ];
     },
+    definition_list: (node) => [
+      `<dl>${node.children.map((part) => this.definitionPart(part)).join("")}</dl>`,
+    ],
     table: (node) => [this.table(node)],
+    page_break: () => ['<div class="page-break" data-part="page-break"></div>'],
     section_break: () => ["<hr/>"],
     caption: (node) => [
       `<p class="caption" data-caption="${captionAttrs(node).of}"${this.dir(node)}${this.id(node)}>${this.captionWords(node)}</p>`,
     ],
+    credit: (node) => [`<p class="credit" data-part="credit"${this.dir(node)}>${this.words(node)}</p>`],
     signposts: (node) => [this.signposts(node)],
   };
 
   protected readonly inlineHandlers: InlineHandlers<string, void> = {
     text: (node) => {
-      let text = this.textWithPages(node.text!);
+      let text = this.isInNotes ? escapeXml(node.text!) : this.pages.inText(node.text!);
       for (const mark of [...node.marks].reverse()) {
         if (mark.type.name === "language") text = this.inLanguage(mark.attrs["tag"] as string, text);
         else if (mark.type.name in this.wordElements) {
@@ -90,6 +114,10 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     },
     hard_break: () => ["<br/>"],
     picture: (node) => [pictureXhtml(pictureAttrs(node), null, this.context)],
+    formula: (node) => {
+      this.context.holds.add("mathml");
+      return [mathXhtml(node.attrs["math"] as MathElement, node.attrs["display"] as boolean)];
+    },
     anchor: (node) => [
       `<span${this.id(node)} data-anchor="${escapeXml(node.attrs["name"] as string)}"></span>`,
     ],
@@ -119,6 +147,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     private readonly context: PageContext,
   ) {
     super({ doc, at: context.chapter, index: context.index });
+    this.pages = new PageMarks(context);
   }
 
   section(): string {
@@ -160,7 +189,23 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   }
 
   private words(block: Node): string {
-    return this.inlines(block).join("");
+    const { sign } = this;
+    this.sign = "";
+    return sign + this.inlines(block).join("");
+  }
+
+  /** What is set off from the text around it, in the element or role that says as what (DPUB-ARIA 1.1). */
+  private setOff(node: Node): string {
+    const kind = node.attrs["kind"] as SetOff;
+    const [element, role] = setOffElements[kind];
+    const said = kind === "quotation" ? "" : ` class="${kind}" data-part="${kind}"`;
+    return `<${element}${said}${role ? ` role="${role}"` : ""}>${this.lines(node)}</${element}>`;
+  }
+
+  private definitionPart(part: Node): string {
+    return part.type.name === "definition_term"
+      ? `<dt${this.dir(part)}>${this.words(part)}</dt>`
+      : `<dd>${this.lines(part)}</dd>`;
   }
 
   protected override captioned(block: CaptionedBlock): string[] {
@@ -183,7 +228,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   }
 
   private heading(node: Node, level: number): string {
-    const pages = this.pagesWithin(node.textContent);
+    const pages = this.pagesBefore(node.children);
     const words = this.words(node);
     if (words.replace(/<[^>]*>/g, "").trim() === "") return `<div${this.id(node)}>${words}</div>`;
     const shown = this.levels.next(level);
@@ -219,7 +264,16 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   }
 
   private items(list: Node): string {
-    return list.children.map((item) => `<li>${this.lines(item)}</li>`).join("");
+    return list.children
+      .map((item) => {
+        const done = item.attrs["done"] as boolean | null;
+        this.sign = done === null ? "" : `<span data-done="${done}">${taskSign(done)} </span>`;
+        const lines = this.lines(item);
+        const alone = this.sign === "" ? "" : `<p>${this.sign}</p>`;
+        this.sign = "";
+        return `<li>${alone}${lines}</li>`;
+      })
+      .join("");
   }
 
   private table(node: Node): string {
@@ -245,7 +299,10 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
       (rowspan > 1 ? ` rowspan="${rowspan}"` : "") +
       (align ? ` class="${align}"` : "") +
       this.dir(cell);
-    const only = cell.childCount === 1 && cell.firstChild!.type.name === "paragraph" ? cell.firstChild : null;
+    const [first] = cell.children;
+    const isWords =
+      cell.childCount === 1 && first!.type.name === "paragraph" && first!.attrs["align"] === null;
+    const only = isWords ? first! : null;
     const tag = head ? "th" : "td";
     return `<${tag}${attrs}>${only ? this.words(only) : this.lines(cell)}</${tag}>`;
   }
@@ -254,7 +311,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     const only = run.nodes.length === 1 && run.nodes[0]!.type.name === "picture" ? run.nodes[0]! : null;
     if (only && pictureAttrs(only).hotspots.length > 0)
       return [pictureXhtml(pictureAttrs(only), link, this.context)];
-    const pages = this.pagesWithin(run.nodes.map((node) => node.text ?? "").join(""));
+    const pages = this.pagesBefore(run.nodes);
     const content = run.nodes.flatMap((node) => this.inline(node)).join("");
     const href = hrefOf(this.context, link.destination);
     if (href === null) return [`${pages}<span class="no-link">${content}</span>`];
@@ -277,36 +334,9 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     return [`${pages}<a class="${look}" href="${escapeXml(href)}"${title}${opens}${kept}>${content}</a>`];
   }
 
-  /** Text, with a mark before each character with which a page of the PDF begins (DPUB-ARIA 1.1). */
-  private textWithPages(text: string): string {
-    if (this.isInNotes) return escapeXml(text);
-    const { pageBreaks } = this.context;
-    const start = this.written;
-    this.written += text.length;
-    let out = "";
-    let done = 0;
-    for (; this.pagesBegun < pageBreaks.length; this.pagesBegun++) {
-      const { offset, label } = pageBreaks[this.pagesBegun]!;
-      if (offset >= this.written) break;
-      out += escapeXml(text.slice(done, offset - start));
-      out += pageBreak(label, this.context.medium);
-      done = offset - start;
-    }
-    return out + escapeXml(text.slice(done));
-  }
-
-  /** The marks of pages that begin in so much of the text that comes, before it: in a name they would be part of it. */
-  private pagesWithin(text: string): string {
-    if (this.isInNotes) return "";
-    const { pageBreaks } = this.context;
-    let out = "";
-    for (
-      ;
-      pageBreaks[this.pagesBegun] && pageBreaks[this.pagesBegun]!.offset < this.written + text.length;
-      this.pagesBegun++
-    )
-      out += pageBreak(pageBreaks[this.pagesBegun]!.label, this.context.medium);
-    return out;
+  /** The marks of pages that begin in words that come, before them. */
+  private pagesBefore(words: readonly Node[]): string {
+    return this.isInNotes ? "" : this.pages.before(words.map((node) => node.text ?? "").join(""));
   }
 
   private inLanguage(tag: string, text: string): string {
@@ -336,15 +366,4 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     this.context.usedIds.add(id);
     return ` id="${id}"`;
   }
-}
-
-/** The mark of a page of the PDF that begins (DPUB-ARIA 1.1, doc-pagebreak). */
-export function pageBreak(label: string, medium: PageContext["medium"]): string {
-  const type = medium === "epub" ? ' epub:type="pagebreak"' : "";
-  return `<span${type} role="doc-pagebreak" id="${pageId(label)}" title="${escapeXml(label)}"></span>`;
-}
-
-/** The id at which a page of the PDF begins. */
-export function pageId(label: string): string {
-  return `page-${label.replace(/[^\w-]+/g, "-")}`;
 }

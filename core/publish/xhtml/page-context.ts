@@ -25,8 +25,8 @@ export interface PageContext {
   files: ReadonlyMap<string, TravellingFile>;
   /** Where the pages of the PDF begin in the chapter that is written. */
   pageBreaks: readonly PageBreak[];
-  /** Set by the writer where the page has pictures with areas that are links. */
-  hasAreas: boolean;
+  /** What the page holds beside HTML, as package documents call it (EPUB 3.3, D.5); the writer adds to it. */
+  holds: Set<"svg" | "mathml">;
   /** Ids already written on this page; two equal ids would be invalid. */
   usedIds: Set<string>;
 }

@@ -16,7 +16,7 @@ export function pictureXhtml(picture: PictureAttrs, link: LinkAttrs | null, cont
     (decorative ? ' data-decorative=""' : "");
   if (hotspots.length === 0) return `<img src="${escapeXml(shown.href)}" alt="${escapeXml(alt)}"${size}/>`;
   // SVG areas scale with the picture and need no script, unlike a map of pixels (SVG 1.1, 17.1).
-  context.hasAreas = true;
+  context.holds.add("svg");
   const all = link ? [wholePicture(link, alt), ...hotspots] : hotspots;
   const areas = all.map((hotspot) => areaSvg(hotspot, shown, context));
   return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 ${shown.width} ${shown.height}" width="${shown.width}" height="${shown.height}"${size}><image width="${shown.width}" height="${shown.height}" xlink:href="${escapeXml(shown.href)}" role="img" aria-label="${escapeXml(alt)}"/>${areas.join("")}</svg>`;

@@ -164,7 +164,7 @@ function readPart(
     },
     {
       onText: (text, tag) => {
-        if (tag === "w:t") add(text);
+        if (tag === "w:t" || tag === "m:t") add(text);
         if (tag === "w:instrText" && /HYPERLINK/i.test(text)) tell(`A field leads somewhere: ${text}`);
       },
       onClose: (tag) => {

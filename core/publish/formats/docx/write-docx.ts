@@ -5,9 +5,8 @@ import {
   type FileChild,
   FootnoteReferenceRun,
   HeadingLevel,
-  ImageRun,
-  LevelFormat,
   Packer,
+  PageBreak,
   Paragraph,
   SimpleField,
   Table,
@@ -15,23 +14,16 @@ import {
   TableRow,
   TextRun,
   WidthType,
-  type ILevelsOptions,
   type IParagraphOptions,
   type IRunOptions,
   type ParagraphChild,
 } from "docx";
 import type { Node } from "prosemirror-model";
-import { topOfBook, type BookIndex } from "../../../manuscript/book-index.ts";
-import {
-  indexOf,
-  pictureSuffix,
-  usedPictures,
-  type Book,
-  type PictureFile,
-} from "../../../manuscript/book.ts";
+import { topOfBook } from "../../../manuscript/book-index.ts";
+import { indexOf, usedPictures, type Book } from "../../../manuscript/book.ts";
 import type { InlineRun } from "../../../manuscript/links.ts";
 import { textWidth } from "../../../manuscript/page-layout.ts";
-import { pictureSize } from "../../../manuscript/picture-size.ts";
+import type { MathElement } from "../../../manuscript/math.ts";
 import { gapSign } from "../../../manuscript/references.ts";
 import {
   captionAttrs,
@@ -41,6 +33,7 @@ import {
   signpostAttrs,
   type LinkAttrs,
 } from "../../../manuscript/attributes.ts";
+import type { SetOff } from "../../../manuscript/set-off.ts";
 import { signpostsOf, type ReturnLink } from "../../../manuscript/signposts.ts";
 import { countHeadRows } from "../../../manuscript/tables.ts";
 import {
@@ -51,14 +44,17 @@ import {
 } from "../../../manuscript/walk.ts";
 import { asFolder } from "../../export-folder.ts";
 import { saidOfArea, saidOfList, saidOfLook, type Said } from "../../said-for-coming-back.ts";
+import { taskSign } from "../../task-sign.ts";
+import type { BookBeingWritten } from "./book-being-written.ts";
 import { ContentControls } from "./content-controls.ts";
 import { DocxLinks, linkedWords } from "./docx-links.ts";
 import { finishDocx } from "./finish-docx.ts";
+import { mathOfDocx } from "./math-of-docx.ts";
+import { pictureOfDocx } from "./picture-of-docx.ts";
+import { setOffParagraphs, setOffStyles } from "./set-off-styles.ts";
+import { deepestList, indent, Numberings } from "./numberings.ts";
 import { alignedAs, languageOptions, listing, textRuns } from "./words-of-docx.ts";
 
-/** How far in a list item, or an entry one level deeper, begins; in twips, a twentieth of a point. */
-const indent = 360;
-const deepestList = 8;
 const headings = [
   HeadingLevel.HEADING_1,
   HeadingLevel.HEADING_2,
@@ -73,6 +69,8 @@ type Block = FileChild;
 interface Style {
   block: IParagraphOptions;
   words: IRunOptions;
+  /** What stands before the words of the first paragraph. */
+  sign?: ParagraphChild;
 }
 
 const plain: Style = { block: {}, words: {} };
@@ -93,7 +91,7 @@ export async function writeDocx(book: Book, name: string): Promise<{ bytes: Uint
     pictures: new Map(book.pictures.filter(({ id }) => used.has(id)).map((one) => [one.id, one])),
     links: new DocxLinks(book, index),
     footnotes: {},
-    numbering: [],
+    numbering: new Numberings(),
     referred: new Map(),
     controls: new ContentControls(),
   };
@@ -113,31 +111,15 @@ export async function writeDocx(book: Book, name: string): Promise<{ bytes: Uint
     lastModifiedBy: book.author,
     customProperties: writing.controls.properties,
     styles: {
-      paragraphStyles: [
-        { id: "Quote", name: "Quote", basedOn: "Normal" },
-        { id: "HTMLPreformatted", name: "HTML Preformatted", basedOn: "Normal" },
-      ],
+      paragraphStyles: setOffStyles,
       default: { document: { run: { font: "Georgia", size: "11pt", ...languageOptions(book.language) } } },
     },
     footnotes: writing.footnotes,
-    numbering: { config: writing.numbering },
+    numbering: { config: writing.numbering.config },
     sections: [{ children: [head, ...chapters] }],
   });
   const packed = new Uint8Array(await Packer.toArrayBuffer(document));
   return asFolder(book, name, finishDocx(packed, writing.links.written, book.modified));
-}
-
-/** What the chapters of a book that is written share. */
-interface BookBeingWritten {
-  readonly book: Book;
-  readonly index: BookIndex;
-  readonly pictures: ReadonlyMap<string, PictureFile>;
-  readonly links: DocxLinks;
-  readonly footnotes: Record<string, { children: Paragraph[] }>;
-  readonly numbering: { reference: string; levels: ILevelsOptions[] }[];
-  /** The numbers of the notes that have been referred to, by their ids. */
-  readonly referred: Map<string, number>;
-  readonly controls: ContentControls;
 }
 
 class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
@@ -147,10 +129,15 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
   protected readonly blockHandlers: BlockHandlers<Block, Style> = {
     title: (node) => [this.heading(node, 0)],
     heading: (node) => [this.heading(node, node.attrs["level"] as number)],
-    paragraph: (node, { block }) => [new Paragraph({ ...block, children: this.inlines(node, plain) })],
+    paragraph: (node, { block, sign }) => {
+      const align = node.attrs["align"] as "center" | "end" | null;
+      const children = [...(sign ? [sign] : []), ...this.inlines(node, plain)];
+      return [new Paragraph({ ...block, ...(align === null ? {} : { alignment: align }), children })];
+    },
     blockquote: (node, style) => {
-      const block = { ...style.block, style: "Quote", indent: { left: indent * 2, right: indent * 2 } };
-      return this.blocks(node, { ...style, block });
+      const kind = node.attrs["kind"] as SetOff;
+      const block = { ...style.block, ...setOffParagraphs[kind] };
+      return [this.controls.block({ part: kind }, this.blocks(node, { ...style, block }))];
     },
     code_block: (node, { block }) => [
       new Paragraph({
@@ -160,19 +147,33 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
       }),
     ],
     bullet_list: (node) => this.list(node, "bullets", 0),
-    ordered_list: (node) => this.list(node, this.numbersFrom(node.attrs["start"] as number), 0),
+    ordered_list: (node) => this.list(node, this.writing.numbering.from(node.attrs["start"] as number), 0),
+    definition_list: (node) => [this.controls.block({ part: "definitions" }, this.definitions(node))],
     table: (node) => [this.table(node)],
+    page_break: () => [
+      this.controls.block({ part: "page-break" }, [new Paragraph({ children: [new PageBreak()] })]),
+    ],
     section_break: () => [
       this.controls.block({ break: "" }, [
         new Paragraph({ alignment: AlignmentType.CENTER, children: [new TextRun("* * *")] }),
       ]),
     ],
     caption: (node) => [this.caption(node)],
+    credit: (node) => [
+      this.controls.block({ part: "credit" }, [
+        new Paragraph({ children: this.inlines(node, { block: {}, words: small }) }),
+      ]),
+    ],
     signposts: (node) => this.signposts(node),
   };
 
   protected readonly inlineHandlers: InlineHandlers<ParagraphChild, Style> = {
     text: (node, { words }) => textRuns(node, words),
+    formula: (node) => {
+      const { math, display } = node.attrs as { math: MathElement; display: boolean };
+      const said = { math: JSON.stringify(math), display: display ? "" : null };
+      return [this.controls.inline(said, [mathOfDocx(math)])];
+    },
     hard_break: (_, { words }) => [new TextRun({ ...words, break: 1 })],
     picture: (node, { words }) => [
       this.picture(node, words),
@@ -231,35 +232,46 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
   }
 
   private list(list: Node, reference: string, level: number): Block[] {
-    return list.children.flatMap((item) =>
-      item.children.flatMap((inner, i): Block[] => {
+    return list.children.flatMap((item) => {
+      const done = item.attrs["done"] as boolean | null;
+      const sign =
+        done === null
+          ? null
+          : this.controls.inline({ done: String(done) }, [new TextRun(`${taskSign(done)} `)]);
+      const isSigned = sign !== null && item.firstChild!.type.name === "paragraph";
+      const alone = new Paragraph({ bullet: { level }, children: sign ? [sign] : [] });
+      const blocks = item.children.flatMap((inner, i): Block[] => {
         const deeper = Math.min(level + 1, deepestList);
         if (inner.type.name === "bullet_list") return this.list(inner, "bullets", deeper);
         if (inner.type.name === "ordered_list")
-          return this.list(inner, this.numbersFrom(inner.attrs["start"] as number), deeper);
-        const first = i === 0;
+          return this.list(inner, this.writing.numbering.from(inner.attrs["start"] as number), deeper);
+        const first = i === 0 && (sign === null || isSigned);
         const look: IParagraphOptions = !first
           ? { indent: { left: indent * (level + 1) } }
           : reference === "bullets"
             ? { bullet: { level } }
             : { numbering: { reference, level } };
-        return this.block(inner, { block: look, words: {} });
-      }),
-    );
+        const set = this.block(inner, { block: look, words: {}, ...(first && sign ? { sign } : {}) });
+        return i === 0 ? set : [this.controls.block({ item: level }, set)];
+      });
+      return sign && !isSigned ? [alone, ...blocks] : blocks;
+    });
   }
 
-  /** A numbering of its own for each list, so that each begins at its own number. */
-  private numbersFrom(start: number): string {
-    const reference = `numbers-${this.writing.numbering.length + 1}`;
-    const levels = Array.from({ length: deepestList + 1 }, (_, level) => ({
-      level,
-      format: LevelFormat.DECIMAL,
-      text: `%${level + 1}.`,
-      start,
-      style: { paragraph: { indent: { left: indent * (level + 2), hanging: indent } } },
-    }));
-    this.writing.numbering.push({ reference, levels });
-    return reference;
+  private definitions(list: Node): Block[] {
+    return list.children.map((part) => {
+      const isTerm = part.type.name === "definition_term";
+      const inside = isTerm
+        ? [
+            new Paragraph({
+              style: "DefinitionTerm",
+              keepNext: true,
+              children: this.inlines(part, plain),
+            }),
+          ]
+        : this.blocks(part, { block: { indent: { left: indent * 2 } }, words: {} });
+      return this.controls.block({ part: isTerm ? "term" : "definition" }, inside);
+    });
   }
 
   private table(node: Node): Table {
@@ -332,16 +344,7 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
     const attrs = pictureAttrs(node);
     const file = attrs.file === null ? undefined : this.writing.pictures.get(attrs.file);
     if (!file) return new TextRun({ ...look, text: pictureWords(attrs) });
-    const own = pictureSize(file);
-    const available = textWidth(this.writing.book.layout);
-    const width = attrs.width === null ? Math.min(own.width, available) : (available * attrs.width) / 100;
-    const height = own.width === 0 ? width : (own.height * width) / own.width;
-    const image = new ImageRun({
-      type: pictureSuffix[file.mediaType] as "png",
-      data: file.bytes,
-      transformation: { width: Math.max(1, Math.round(width)), height: Math.max(1, Math.round(height)) },
-      altText: { name: file.id, title: "", description: attrs.decorative ? "" : attrs.alt },
-    });
+    const image = pictureOfDocx(attrs, file, textWidth(this.writing.book.layout));
     if (attrs.width === null && !attrs.decorative) return image;
     return this.controls.inline({ width: attrs.width, decorative: attrs.decorative ? "" : null }, [image]);
   }

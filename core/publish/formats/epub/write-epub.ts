@@ -13,7 +13,8 @@ import { pictureSize } from "../../../manuscript/picture-size.ts";
 import { bytesOf, entryDate } from "../../export-folder.ts";
 import { travellingFiles, type TravellingFile } from "../../travelling-files.ts";
 import { findPageBreaks, type PageStart } from "./page-breaks.ts";
-import { chapterXhtml, notesXhtml, pageBreak, pageId } from "../../xhtml/chapter-xhtml.ts";
+import { chapterXhtml, notesXhtml } from "../../xhtml/chapter-xhtml.ts";
+import { pageBreak, pageId } from "../../xhtml/page-marks.ts";
 import { escapeXml } from "../../xhtml/escape-xml.ts";
 import type { PageContext } from "../../xhtml/page-context.ts";
 
@@ -75,21 +76,23 @@ export function writeEpub(book: Book, { fonts: usual, pages: pdf }: EpubExtras =
     files: travelling,
     pageBreaks: breaks.inChapters.get(chapter) ?? [],
     usedIds: new Set(),
-    hasAreas: false,
+    holds: new Set(),
   });
-  const withAreas = new Set<string>();
+  /** What each page holds beside HTML. */
+  const holding = new Map<string, ReadonlySet<string>>();
   const pages = new Map<string, string>();
   book.chapters.forEach(({ doc }, i) => {
     const context = contextOf(i, chapterName(i));
     pages.set(context.page, page(book, chapterTitle(doc), chapterXhtml(doc, context)));
-    if (context.hasAreas) withAreas.add(context.page);
+    holding.set(context.page, context.holds);
   });
   if (atEnd) {
     const { notes } = index.words;
+    const holds: PageContext["holds"] = new Set();
+    holding.set(notesPage, holds);
     const sections = book.chapters.flatMap(({ doc }, i) => {
-      const context = contextOf(i, notesPage);
+      const context = { ...contextOf(i, notesPage), holds };
       const body = notesXhtml(doc, context);
-      if (context.hasAreas) withAreas.add(notesPage);
       return body === "" ? [] : [`<h2 data-made="">${escapeXml(chapterTitle(doc))}</h2>\n${body}`];
     });
     if (sections.length > 0) {
@@ -110,7 +113,7 @@ export function writeEpub(book: Book, { fonts: usual, pages: pdf }: EpubExtras =
       pages: [...pages.keys()],
       pictures: manifestPictures,
       companions,
-      withAreas,
+      holding,
       fonts: fonts.map((face, i) => [fontName(face, i), face.mediaType]),
       pageSource: pageList.length > 0 ? pdf!.source : null,
     }),
@@ -181,20 +184,24 @@ function fontName({ mediaType }: FontFace, i: number): string {
   return `font-${i + 1}.${fontSuffix[mediaType]}`;
 }
 
+function propertiesOf(holds: ReadonlySet<string> = new Set()): string {
+  return holds.size === 0 ? "" : ` properties="${[...holds].sort().join(" ")}"`;
+}
+
 function packageDocument(
   book: Book,
   {
     pages,
     pictures,
     companions,
-    withAreas,
+    holding,
     fonts,
     pageSource,
   }: {
     pages: string[];
     pictures: [name: string, mediaType: string][];
     companions: TravellingFile[];
-    withAreas: Set<string>;
+    holding: ReadonlyMap<string, ReadonlySet<string>>;
     fonts: [name: string, mediaType: string][];
     /** The file whose pages the page list tells; null where there is none. */
     pageSource: string | null;
@@ -239,7 +246,7 @@ function packageDocument(
     `    <item id="title" href="title.xhtml" media-type="application/xhtml+xml"/>`,
     ...pages.map(
       (name) =>
-        `    <item id="${name.replace(".xhtml", "")}" href="${name}" media-type="application/xhtml+xml"${withAreas.has(name) ? ' properties="svg"' : ""}/>`,
+        `    <item id="${name.replace(".xhtml", "")}" href="${name}" media-type="application/xhtml+xml"${propertiesOf(holding.get(name))}/>`,
     ),
     ...pictures.map(
       ([name, type], i) => `    <item id="picture-${i + 1}" href="${name}" media-type="${type}"/>`,

@@ -24,16 +24,31 @@ const blockTags: Partial<Record<Nodes["type"], string>> = {
   code: "pre",
 };
 
+/** What formulas are made of, and the attributes that change how they look (MathML Core, from memory). */
+const mathElements =
+  "mi mn mo ms mtext mspace mrow mfrac msqrt mroot mstyle mpadded mphantom merror msub msup msubsup munder mover munderover mmultiscripts mprescripts mtable mtr mtd".split(
+    " ",
+  );
+const mathAttributes =
+  "mathvariant stretchy accent accentunder linethickness columnalign width form lspace rspace largeop movablelimits displaystyle".split(
+    " ",
+  );
+
 /** The elements of HTML that an export has, each with its attributes besides those that say something for coming back. */
 const plainHtml: Readonly<Record<string, readonly string[]>> = {
   a: ["id", "href", "title"],
   br: [],
   span: ["lang", "class"],
-  div: [],
+  div: ["align"],
+  dl: [],
+  dt: [],
+  dd: [],
   img: ["src", "alt", "width", "role"],
   sup: [],
   sub: [],
   u: [],
+  ...Object.fromEntries(mathElements.map((name) => [name, mathAttributes])),
+  math: ["xmlns", "display", "alttext"],
 };
 const shownHtml = 60;
 

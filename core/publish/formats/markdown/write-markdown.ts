@@ -1,4 +1,4 @@
-import type { Html, List, PhrasingContent, RootContent, Table, TableCell, TableRow } from "mdast";
+import type { List, PhrasingContent, RootContent, Table, TableCell, TableRow } from "mdast";
 import { gfmToMarkdown } from "mdast-util-gfm";
 import { toMarkdown } from "mdast-util-to-markdown";
 import type { Node } from "prosemirror-model";
@@ -8,6 +8,7 @@ import { topOfBook, type BookIndex } from "../../../manuscript/book-index.ts";
 import { indexOf, pictureSuffix, usedPictures, type Book } from "../../../manuscript/book.ts";
 import { languageOf } from "../../../manuscript/language.ts";
 import { linkUses, runText, type InlineRun } from "../../../manuscript/links.ts";
+import type { MathElement } from "../../../manuscript/math.ts";
 import { gapSign } from "../../../manuscript/references.ts";
 import {
   captionAttrs,
@@ -18,6 +19,7 @@ import {
   type LinkAttrs,
   type PictureAttrs,
 } from "../../../manuscript/attributes.ts";
+import type { SetOff } from "../../../manuscript/set-off.ts";
 import { signpostsOf, type ReturnLink } from "../../../manuscript/signposts.ts";
 import {
   ChapterWalk,
@@ -27,10 +29,23 @@ import {
 } from "../../../manuscript/walk.ts";
 import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
 import { asAttributes, saidOfArea, saidOfList, saidOfLook } from "../../said-for-coming-back.ts";
-import { escapeXml } from "../../xhtml/escape-xml.ts";
+import { mathXhtml } from "../../xhtml/math-xhtml.ts";
 import { asFolder } from "../../export-folder.ts";
 import { hrefOfTravel, travel } from "../../travel.ts";
 import { travellingFiles, type TravellingFile } from "../../travelling-files.ts";
+import {
+  html,
+  inAttribute,
+  inElement,
+  jump,
+  made,
+  paragraph,
+  placedAt,
+  shownAs,
+  signsAsNumbers,
+  within,
+  type Wrap,
+} from "./written-as-html.ts";
 
 /** The folder of an export that holds its pictures. */
 const picturesFolder = "pictures";
@@ -97,13 +112,6 @@ function placeIn({ placed }: BookBeingWritten, id: string, name?: string): Phras
   return [html(`<a id="${id}"${called}></a>`)];
 }
 
-type Wrap = (inner: PhrasingContent[]) => PhrasingContent[];
-
-/** What Markdown has no signs for is written in HTML. */
-const inElement =
-  (tag: string): Wrap =>
-  (inner) => [html(`<${tag}>`), ...inner, html(`</${tag.split(" ")[0]!}>`)];
-
 const wordMarks: ByWordMark<Wrap> = {
   code: (inner) => inner.map((one) => (one.type === "text" ? { type: "inlineCode", value: one.value } : one)),
   emphasis: (children) => [{ type: "emphasis", children }],
@@ -119,14 +127,34 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
   protected readonly blockHandlers: BlockHandlers<RootContent, void> = {
     title: (node) => [this.heading(node, 0)],
     heading: (node) => [this.heading(node, node.attrs["level"] as number)],
-    paragraph: (node) => [paragraph(this.inlines(node))],
-    blockquote: (node) => [{ type: "blockquote", children: this.blocks(node) as never[] }],
+    paragraph: (node) => {
+      const align = node.attrs["align"] as "center" | "end" | null;
+      const words = paragraph(this.inlines(node));
+      return align === null ? [words] : within(`div align="${align === "end" ? "right" : align}"`, [words]);
+    },
+    blockquote: (node) => {
+      const blocks = this.blocks(node);
+      const kind = node.attrs["kind"] as SetOff;
+      return kind === "quotation"
+        ? [{ type: "blockquote", children: blocks as never[] }]
+        : within(`div data-part="${kind}"`, blocks);
+    },
     code_block: (node) => [this.code(node)],
     bullet_list: (node) => [this.list(node, null)],
     ordered_list: (node) => [this.list(node, node.attrs["start"] as number)],
+    definition_list: (node) => {
+      const parts = node.children.flatMap((part) =>
+        part.type.name === "definition_term"
+          ? within("dt", [paragraph(this.inlines(part))])
+          : within("dd", this.blocks(part)),
+      );
+      return within("dl", parts);
+    },
     table: (node) => [this.table(node)],
+    page_break: () => [html('<div data-part="page-break"></div>')],
     section_break: () => [{ type: "thematicBreak" }],
     caption: (node) => [this.caption(node)],
+    credit: (node) => [paragraph(inElement('span data-part="credit"')(this.inlines(node)))],
     signposts: (node) => this.signposts(node),
   };
 
@@ -140,6 +168,9 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
       return language === null ? shown : inElement(`span lang="${language}"`)(shown);
     },
     hard_break: () => [{ type: "break" }],
+    formula: (node) => [
+      html(mathXhtml(node.attrs["math"] as MathElement, node.attrs["display"] as boolean, signsAsNumbers)),
+    ],
     picture: (node) => {
       // Areas of a picture that is a link itself stand behind that link.
       const isLinked = node.marks.some((mark) => mark.type.name === "link");
@@ -207,9 +238,18 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
       children: node.children.map((item) => ({
         type: "listItem",
         spread: false,
-        children: this.blocks(item) as never[],
+        checked: item.attrs["done"] as boolean | null,
+        children: this.taskBlocks(item) as never[],
       })),
     };
+  }
+
+  /** What is done or to do is so of a paragraph. */
+  private taskBlocks(item: Node): RootContent[] {
+    const blocks = this.blocks(item);
+    return item.attrs["done"] !== null && blocks[0]?.type !== "paragraph"
+      ? [paragraph([]), ...blocks]
+      : blocks;
   }
 
   /** Code with links in it is written as text, since nothing in a code block is a link. */
@@ -278,7 +318,7 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
       ...heading,
       ...items.flatMap((item): PhrasingContent[] => [{ type: "break" }, ...item]),
     ]);
-    return [html(`<div${asAttributes(saidOfList(list, (id) => `#${id}`))}>`), shown, html("</div>")];
+    return within(`div${asAttributes(saidOfList(list, (id) => `#${id}`))}`, [shown]);
   }
 
   protected linked(link: LinkAttrs, run: InlineRun): PhrasingContent[] {
@@ -338,38 +378,4 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
   private place(id: string, name?: string): PhrasingContent[] {
     return placeIn(this.book, id, name);
   }
-}
-
-/** How a picture is shown, for which Markdown has no signs. */
-function shownAs({ width, decorative }: PictureAttrs): string {
-  return (width === null ? "" : ` width="${width}%"`) + (decorative ? ' role="presentation"' : "");
-}
-
-/** What the book makes by itself is told from what is its author's. */
-function made(words: PhrasingContent[]): PhrasingContent[] {
-  return inElement('span data-made=""')(words);
-}
-
-function jump(place: string, words: string): PhrasingContent {
-  return { type: "link", url: `#${place}`, children: [{ type: "text", value: words }] };
-}
-
-/** A place at the start of the first block's words, or above it where it has none. */
-function placedAt(place: PhrasingContent[], blocks: RootContent[]): RootContent[] {
-  const [first, ...rest] = blocks;
-  if (first?.type !== "paragraph" && first?.type !== "heading") return [paragraph(place), ...blocks];
-  return [{ ...first, children: [...place, ...first.children] }, ...rest];
-}
-
-function paragraph(children: PhrasingContent[]): RootContent {
-  return { type: "paragraph", children };
-}
-
-/** Words in an attribute of HTML, which may stand in a cell of a table and in one line. */
-function inAttribute(words: string): string {
-  return escapeXml(words).replaceAll("|", "&#124;").replaceAll("\n", "&#10;");
-}
-
-function html(value: string): Html {
-  return { type: "html", value };
 }

@@ -32,7 +32,11 @@ describe("lists, quotes and tables within each other", () => {
     expect(json.match(/"kind":"deep"/g)).toHaveLength(33);
   });
   test("stay as they are where nothing is deep", () => {
-    const blocks: SetBlock[] = [lists(8), { kind: "quote", content: [paragraph("q")] }, paragraph("p")];
+    const blocks: SetBlock[] = [
+      lists(8),
+      { kind: "quote", look: "quotation", content: [paragraph("q")] },
+      paragraph("p"),
+    ];
     expect(withoutDeepNests(blocks)).toEqual(blocks);
   });
   test("are found in what only holds them, deep as that lies", () => {

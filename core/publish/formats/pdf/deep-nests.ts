@@ -20,6 +20,13 @@ export function withoutDeepNests(blocks: readonly SetBlock[], depth = 0): SetBlo
       case "bullets":
       case "numbers":
         return [{ ...block, items: block.items.map(inner) }];
+      case "definitions":
+        return [
+          {
+            ...block,
+            entries: block.entries.map(({ term, meaning }) => ({ term, meaning: inner(meaning) })),
+          },
+        ];
       case "table": {
         const cells = (rows: typeof block.rows): typeof block.rows =>
           rows.map((row) => row.map((cell) => ({ ...cell, content: inner(cell.content) })));
@@ -35,10 +42,10 @@ export function withoutDeepNests(blocks: readonly SetBlock[], depth = 0): SetBlo
   });
 }
 
-type Nest = Extract<SetBlock, { kind: "quote" | "bullets" | "numbers" | "table" }>;
+type Nest = Extract<SetBlock, { kind: "quote" | "bullets" | "numbers" | "definitions" | "table" }>;
 
 function isNest({ kind }: SetBlock): boolean {
-  return kind === "quote" || kind === "bullets" || kind === "numbers" || kind === "table";
+  return ["quote", "bullets", "numbers", "definitions", "table"].includes(kind);
 }
 
 /** A block as a row of such as hold no other; the marker is that of the item that it begins. */
@@ -53,9 +60,16 @@ function laidOut(block: SetBlock, depth: number, marker: string | null): SetBloc
       case "quote":
         return inner(nest.content, null);
       case "bullets":
-        return nest.items.flatMap((item) => inner(item, "•"));
+        return nest.items.flatMap((item) => inner(item, nest.marked ? null : "•"));
       case "numbers":
         return nest.items.flatMap((item, i) => inner(item, `${nest.start + i}.`));
+      case "definitions":
+        return nest.entries.flatMap(({ term, meaning }) =>
+          inner(
+            [...(term.length > 0 ? [{ kind: "paragraph", content: term } as const] : []), ...meaning],
+            null,
+          ),
+        );
       case "table":
         return [...nest.head, ...nest.rows].flat().flatMap(({ content }) => inner(content, null));
     }

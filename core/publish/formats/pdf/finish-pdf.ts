@@ -10,7 +10,7 @@ import {
   type PdfValue,
 } from "../../../pdf/pdf-values.ts";
 import { tagSignposts } from "./tag-signposts.ts";
-import type { MarkedLink } from "./typeset-walk.ts";
+import type { MarkedLink } from "./book-being-set.ts";
 
 /** A PDF was not as the typesetter writes it, so it could not be finished. */
 export class FinishError extends CodedError {

@@ -68,7 +68,14 @@ export function placedInWords(blocks: SetBlock[], label: string): boolean {
       block.content.unshift({ kind: "anchor", label });
       return true;
     }
-    const inner = block.kind === "quote" ? [block.content] : "items" in block ? block.items : [];
+    const inner =
+      block.kind === "quote"
+        ? [block.content]
+        : "items" in block
+          ? block.items
+          : block.kind === "definitions"
+            ? block.entries.map(({ meaning }) => meaning)
+            : [];
     if (inner.some((some) => placedInWords(some, label))) return true;
   }
   return false;

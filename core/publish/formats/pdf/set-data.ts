@@ -1,6 +1,8 @@
 import type { DestinationKind } from "../../../destination/kinds/kinds.ts";
 import type { Direction } from "../../../manuscript/direction.ts";
 import type { OwnLook } from "../../../manuscript/looks.ts";
+import type { MathElement } from "../../../manuscript/math.ts";
+import type { SetOff } from "../../../manuscript/set-off.ts";
 import type { Keep } from "./stray-notes.ts";
 import type { TypesetLanguage } from "./typeset-language.ts";
 import type { Hotspot } from "../../../manuscript/hotspot.ts";
@@ -18,6 +20,10 @@ export type SetMark =
 export type SetInline =
   | { kind: "text"; words: string; marks?: SetMark[]; language?: SetLanguage }
   | { kind: "break" }
+  /** A formula, its words for who does not see it, and whether it stands in a line of its own. */
+  | { kind: "formula"; math: MathElement; alt: string; display: boolean }
+  /** The sign of what is to do, or done. */
+  | { kind: "task"; sign: string; done: boolean }
   /** Nothing, at which a line may end. */
   | { kind: "may-break" }
   | { kind: "anchor"; label: string }
@@ -79,21 +85,30 @@ export interface SetCaption {
 export type SetBlock = SetKind & { direction?: Direction; keep?: Keep };
 
 type SetKind =
-  | { kind: "paragraph" | "listing"; content: SetInline[] }
+  | { kind: "paragraph"; content: SetInline[]; align?: "center" | "end" }
+  | { kind: "listing" | "credit"; content: SetInline[] }
   | { kind: "heading"; level: number; label: string | null; number: string | null; content: SetInline[] }
-  | { kind: "quote"; content: SetBlock[] }
-  | { kind: "bullets"; items: SetBlock[][] }
+  | { kind: "quote"; look: SetOff; content: SetBlock[] }
+  /** `marked`: whether each item has a sign of its own, and no dot. */
+  | { kind: "bullets"; items: SetBlock[][]; marked?: boolean }
   | { kind: "numbers"; start: number; items: SetBlock[][] }
   /** `repeats`: whether its head stands on each of its pages; one with links must not, since what is repeated is no text (ISO 14289-1, 7.1). */
   | { kind: "table"; columns: number; head: SetCell[][]; rows: SetCell[][]; repeats: boolean }
+  | { kind: "definitions"; entries: SetDefinition[] }
   | SetCaption
   | { kind: "captioned"; body: SetBlock[]; caption: SetCaption; first: boolean }
   | { kind: "signposts"; label: string | null; heading: string; entries: SetSignpost[] }
   | { kind: "return"; words: string; url: string }
   | { kind: "notes"; notes: SetNote[] }
-  | { kind: "section-break" }
+  | { kind: "section-break" | "page-break" }
   /** Something of a list, quote or table that lies too deep to be set within the others. */
   | { kind: "deep"; step: number; marker: string | null; content: SetBlock[] };
+
+/** A term, and what it means; either may be missing. */
+export interface SetDefinition {
+  term: SetInline[];
+  meaning: SetBlock[];
+}
 
 export interface SetCell {
   colspan: number;

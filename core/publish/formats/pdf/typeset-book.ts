@@ -12,7 +12,8 @@ import { markedLetter, textsOf } from "./missing-letters.ts";
 import type { PrintedAddresses } from "./options.ts";
 import type { SetLanguage } from "./set-data.ts";
 import type { Keep } from "./stray-notes.ts";
-import { TypesetWalk, type BookBeingSet, type MarkedLink } from "./typeset-walk.ts";
+import type { BookBeingSet, MarkedLink } from "./book-being-set.ts";
+import { TypesetWalk } from "./typeset-walk.ts";
 import { BookScripts, familiesOfBook, type Shapes } from "./script-fonts.ts";
 import { typesetLanguage } from "./typeset-language.ts";
 

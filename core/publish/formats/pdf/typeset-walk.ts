@@ -1,11 +1,11 @@
 import type { Node } from "prosemirror-model";
 import type { Destination } from "../../../destination/kinds/kinds.ts";
-import type { BookIndex } from "../../../manuscript/book-index.ts";
 import type { CaptionedBlock } from "../../../manuscript/captions.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { hotspotBox } from "../../../manuscript/hotspot.ts";
 import { runText, type InlineRun } from "../../../manuscript/links.ts";
 import { languageOf } from "../../../manuscript/language.ts";
+import { wordsOfMath, type MathElement } from "../../../manuscript/math.ts";
 import { referenceId, type NumberedNote } from "../../../manuscript/notes.ts";
 import { gapSign } from "../../../manuscript/references.ts";
 import {
@@ -15,7 +15,7 @@ import {
   signpostAttrs,
   type LinkAttrs,
 } from "../../../manuscript/attributes.ts";
-import { linkOn } from "../../../manuscript/schema.ts";
+import type { SetOff } from "../../../manuscript/set-off.ts";
 import { signpostsOf, type ReturnLink } from "../../../manuscript/signposts.ts";
 import { countHeadRows } from "../../../manuscript/tables.ts";
 import {
@@ -26,43 +26,26 @@ import {
 } from "../../../manuscript/walk.ts";
 import { ofWordMarks } from "../../../manuscript/word-marks.ts";
 import { returnName } from "../../../manuscript/return-name.ts";
+import { taskSign } from "../../task-sign.ts";
 import { travel } from "../../travel.ts";
-import type { TravellingFile } from "../../travelling-files.ts";
+import type { BookBeingSet, MarkedLink } from "./book-being-set.ts";
 import { breakable } from "./breakable.ts";
 import { withoutDeepNests } from "./deep-nests.ts";
 import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
-import type { PrintedAddresses } from "./options.ts";
+import { leadsSomewhere } from "./leads-somewhere.ts";
+import { wordsAndHost } from "./link-name.ts";
 import type { Keep } from "./stray-notes.ts";
 import { setMarks } from "./set-marks.ts";
 import { typesetLanguage } from "./typeset-language.ts";
-import type { SetBlock, SetCaption, SetChapter, SetInline, SetNote, SetTextLink } from "./set-data.ts";
-
-/** A link as it is to be in the finished PDF, by the address that marks it in the typesetter's. */
-export interface MarkedLink {
-  marker: string;
-  to: { address: string } | { place: string };
-  description: string;
-  /** The signpost list of which it is an entry. */
-  list?: string;
-}
-
-/** What the chapters of a book that is set share. */
-export interface BookBeingSet {
-  readonly index: BookIndex;
-  readonly files: ReadonlyMap<string, TravellingFile>;
-  readonly picturePaths: ReadonlyMap<string, string>;
-  readonly addresses: PrintedAddresses;
-  readonly keeps: ReadonlyMap<string, Keep>;
-  readonly markerBase: string;
-  readonly marked: MarkedLink[];
-  /** The web addresses that are printed in a list at the end, in parts between which a line may end. */
-  readonly printed: string[][];
-  printedCount: number;
-  /** The landing places that have been set. */
-  readonly labelled: Set<string>;
-  /** Places inside headings, each with its heading's, where they land. */
-  readonly held: Map<string, string>;
-}
+import type {
+  SetBlock,
+  SetCaption,
+  SetChapter,
+  SetDefinition,
+  SetInline,
+  SetNote,
+  SetTextLink,
+} from "./set-data.ts";
 
 interface Style {
   /** Whether pictures are all there is in the block. */
@@ -83,16 +66,27 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   protected readonly blockHandlers: BlockHandlers<SetBlock, Style> = {
     title: (node) => [this.heading(node, 0)],
     heading: (node) => [this.heading(node, node.attrs["level"] as number)],
-    paragraph: (node) => [{ kind: "paragraph", content: this.words(node) }],
-    blockquote: (node) => [{ kind: "quote", content: this.blocks(node, plain) }],
+    paragraph: (node) => {
+      const align = node.attrs["align"] as "center" | "end" | null;
+      return [{ kind: "paragraph", content: this.words(node), ...(align === null ? {} : { align }) }];
+    },
+    blockquote: (node) => [
+      { kind: "quote", look: node.attrs["kind"] as SetOff, content: this.blocks(node, plain) },
+    ],
     code_block: (node) => [{ kind: "listing", content: this.words(node) }],
-    bullet_list: (node) => [{ kind: "bullets", items: this.items(node) }],
+    bullet_list: (node) => {
+      const marked = node.children.every((item) => item.attrs["done"] !== null);
+      return [{ kind: "bullets", items: this.items(node), marked }];
+    },
     ordered_list: (node) => [
       { kind: "numbers", start: node.attrs["start"] as number, items: this.items(node) },
     ],
+    definition_list: (node) => [{ kind: "definitions", entries: this.definitions(node) }],
     table: (node) => [this.table(node)],
+    page_break: () => [{ kind: "page-break" }],
     section_break: () => [{ kind: "section-break" }],
     caption: (node) => [this.caption(node)],
+    credit: (node) => [{ kind: "credit", content: this.words(node) }],
     signposts: (node) => [this.signposts(node)],
   };
 
@@ -112,6 +106,10 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
       ]);
     },
     hard_break: () => [{ kind: "break" }],
+    formula: (node) => {
+      const math = node.attrs["math"] as MathElement;
+      return [{ kind: "formula", math, alt: wordsOfMath(math), display: node.attrs["display"] as boolean }];
+    },
     picture: (node, style) => [this.picture(node, style)],
     anchor: (node) => this.anchorHere(node.attrs["id"] as string),
     cross_reference: (node) => [this.crossReference(node)],
@@ -201,7 +199,31 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   }
 
   private items(list: Node): SetBlock[][] {
-    return list.children.map((item) => this.blocks(item, plain));
+    return list.children.map((item) => {
+      const blocks = this.blocks(item, plain);
+      const done = item.attrs["done"] as boolean | null;
+      if (done === null) return blocks;
+      const sign: SetInline = { kind: "task", sign: taskSign(done), done };
+      const [first, ...rest] = blocks;
+      return first?.kind === "paragraph"
+        ? [{ ...first, content: [sign, ...first.content] }, ...rest]
+        : [{ kind: "paragraph", content: [sign] }, ...blocks];
+    });
+  }
+
+  /** The terms with what each means; one with several meanings has them in a row. */
+  private definitions(list: Node): SetDefinition[] {
+    const entries: SetDefinition[] = [];
+    let isOpen = false;
+    for (const part of list.children) {
+      const isTerm = part.type.name === "definition_term";
+      if (isTerm || !isOpen) entries.push({ term: [], meaning: [] });
+      isOpen = true;
+      const entry = entries.at(-1)!;
+      if (isTerm) entry.term = this.words(part);
+      else entry.meaning.push(...this.blocks(part, plain));
+    }
+    return entries;
   }
 
   private words(block: Node): SetInline[] {
@@ -364,27 +386,6 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     this.book.labelled.add(id);
     return id;
   }
-}
-
-/** What a screen reader is told of a link without a description: its words, and to whom it leads. */
-function wordsAndHost(words: string, address: string): string {
-  const host = /^https?:/.test(address)
-    ? new URL(address).hostname
-    : decodeURIComponent(address.replace(/^mailto:/, "").replace(/\?.*$/s, ""));
-  if (words.includes(host)) return words;
-  return words.trim() === "" ? host : `${words} (${host})`;
-}
-
-/** Whether links, notes or cross-references stand in something. */
-function leadsSomewhere(node: Node): boolean {
-  let found = false;
-  node.descendants((inner) => {
-    const { name } = inner.type;
-    const isWay = name === "note_reference" || name === "cross_reference" || linkOn(inner) !== null;
-    found ||= isWay || (name === "picture" && pictureAttrs(inner).hotspots.length > 0);
-    return !found;
-  });
-  return found;
 }
 
 function styleOf(block: Node, mayPrint: boolean): Style {

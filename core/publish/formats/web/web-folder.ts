@@ -48,7 +48,7 @@ export function writeWebFolder(book: Book): Uint8Array {
     files,
     usedIds: page === notesPage ? notesIds : new Set(),
     pageBreaks: [],
-    hasAreas: false,
+    holds: new Set(),
   });
   const folder: Zippable = {};
   const put = (path: string, bytes: Uint8Array): void => {

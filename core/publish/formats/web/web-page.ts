@@ -62,7 +62,7 @@ export function writeWebPage(book: Book): Uint8Array {
     files,
     usedIds,
     pageBreaks: [],
-    hasAreas: false,
+    holds: new Set(),
   });
   const chapters = book.chapters.map(({ doc }, i) => chapterXhtml(doc, contextOf(i)));
   const notes =
