@@ -132,6 +132,31 @@ describe("what a format cannot hold keeps its words and links", () => {
     expect(lines).toEqual(expect.arrayContaining(['"nine"', "hard_break", '"ten"']));
   });
 
+  test("an aligned paragraph alone in a cell aligns the cell of a text document, and none of Markdown", async () => {
+    const lone = schema.node("paragraph", { align: "center" }, [schema.text("noon")]);
+    const aligned = bookWith([
+      chapter(
+        "c",
+        "C",
+        schema.node("table", null, [
+          schema.node("table_row", null, [schema.node("table_header", null, [text("Hours")])]),
+          schema.node("table_row", null, [schema.node("table_cell", null, [lone])]),
+        ]),
+      ),
+    ]);
+    const aligns = async (bytes: Uint8Array): Promise<unknown[]> => {
+      const { chapters } = await bring(bytes);
+      const found: unknown[] = [];
+      chapters[0]!.descendants(({ type, attrs }) => {
+        if (type.name === "table_cell" || type.name === "paragraph") found.push(attrs["align"]);
+      });
+      return found;
+    };
+    expect(await aligns((await writeDocx(aligned, "c.docx")).bytes)).toEqual([null, "center", null]);
+    expect(await aligns(writeMarkdown(aligned, "c.md").bytes)).toEqual([null, null, null]);
+    expect(await aligns(writeEpub(aligned))).toEqual([null, null, "center"]);
+  });
+
   test("a listing of Markdown with a link is a paragraph", async () => {
     const lines = await back(writeMarkdown(books.listing, "c.md").bytes);
     expect(lines).toContain("paragraph");

@@ -15,6 +15,7 @@ import {
 import { wordMarkSpecs } from "./word-mark-specs.ts";
 import { assertHotspots } from "./hotspot.ts";
 import { assertOwnLook, lookVariables } from "./looks.ts";
+import { mathToDom } from "./math-dom.ts";
 import { assertMath, lettersOfMath, type MathElement } from "./math.ts";
 import { setOffKinds } from "./set-off.ts";
 import { tableSpecs } from "./table-specs.ts";
@@ -211,7 +212,11 @@ export const schema = new Schema({
       atom: true,
       attrs: { math: { validate: assertMath }, display: { default: false, validate: "boolean" } },
       parseDOM: [{ tag: "span[data-formula]", getAttrs: (dom) => attrsFromDom(dom as HTMLElement) }],
-      toDOM: (node) => ["span", { "data-formula": "", "data-attrs": JSON.stringify(node.attrs) }],
+      toDOM: ({ attrs }) => [
+        "span",
+        { "data-formula": "", "data-attrs": JSON.stringify(attrs) },
+        mathToDom(attrs["math"] as MathElement, attrs["display"] as boolean),
+      ],
       leafText: (node) => lettersOfMath(node.attrs["math"] as MathElement),
     },
     hard_break: {

@@ -8,52 +8,8 @@ import { openExport } from "../../proof/exported-folder.ts";
 import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
 import { redDot } from "../../test/red-dot.ts";
 import { bring, isReadOrRefused, linksIn } from "../../test/brought.ts";
+import { document, namespaces, p, styled, t, type } from "../../test/small-docx.ts";
 
-const namespaces =
-  'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" xmlns:a="a" xmlns:wp="wp" xmlns:pic="pic" xmlns:mc="mc" xmlns:wps="wps" xmlns:v="v"';
-const type = (name: string): string =>
-  `http://schemas.openxmlformats.org/officeDocument/2006/relationships/${name}`;
-
-/** A document of some paragraphs, with further parts: their roots without what is around them. */
-function document(
-  body: string,
-  parts: Record<string, string> = {},
-  links: Record<string, string> = {},
-): Uint8Array {
-  const rels = [
-    ...Object.keys(parts).map(
-      (name) => `<Relationship Id="${name}" Type="${type(name)}" Target="${name}.xml"/>`,
-    ),
-    ...Object.entries(links).map(
-      ([id, to]) =>
-        `<Relationship Id="${id}" Type="${type("hyperlink")}" Target="${to}" TargetMode="External"/>`,
-    ),
-    `<Relationship Id="map" Type="${type("image")}" Target="media/map.png"/>`,
-  ];
-  const inXml = (root: string): Uint8Array => strToU8(`<?xml version="1.0"?>${root}`);
-  const relsIn = (all: string[]): Uint8Array => inXml(`<Relationships>${all.join("")}</Relationships>`);
-  return zipSync({
-    "[Content_Types].xml": inXml("<Types/>"),
-    "_rels/.rels": relsIn([
-      `<Relationship Id="d" Type="${type("officeDocument")}" Target="word/document.xml"/>`,
-    ]),
-    "word/document.xml": inXml(`<w:document ${namespaces}><w:body>${body}</w:body></w:document>`),
-    "word/_rels/document.xml.rels": relsIn(rels),
-    "word/_rels/footnotes.xml.rels": relsIn(rels),
-    "word/media/map.png": redDot,
-    ...Object.fromEntries(
-      Object.entries(parts).map(([name, root]) => [
-        `word/${name}.xml`,
-        inXml(root.replace(/^<(w:\w+)/, `<$1 ${namespaces}`)),
-      ]),
-    ),
-  });
-}
-const p = (...content: string[]): string => `<w:p>${content.join("")}</w:p>`;
-const styled = (style: string, ...content: string[]): string =>
-  p(`<w:pPr><w:pStyle w:val="${style}"/></w:pPr>`, ...content);
-const t = (words: string, properties = ""): string =>
-  `<w:r>${properties && `<w:rPr>${properties}</w:rPr>`}<w:t xml:space="preserve">${words}</w:t></w:r>`;
 const mark = (kind: string): string => `<w:r><w:fldChar w:fldCharType="${kind}"/></w:r>`;
 const field = (instruction: string, ...result: string[]): string =>
   [

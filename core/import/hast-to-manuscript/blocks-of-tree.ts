@@ -8,7 +8,7 @@ import { signpostsOfElement } from "./carried.ts";
 import { blocks, wrappers } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
 import { inLanguage, languageMark } from "./language-of-tree.ts";
-import { isCredit, setOffOfElement, taskOfItem, withoutCredits } from "./set-off-of-tree.ts";
+import { beginsPage, isCredit, setOffOfElement, taskOfItem, withoutCredits } from "./set-off-of-tree.ts";
 import { WordsOfTree } from "./words-of-tree.ts";
 
 const longestLanguage = 100;
@@ -32,6 +32,7 @@ export class BlocksOfTree {
     for (const child of children) {
       if (child.type === "element" && blocks.has(child.tagName)) {
         flush();
+        if (beginsPage(child)) out.push(schema.node("page_break"));
         out.push(...inLanguage(this.block(child), languageMark(child)));
       } else loose.push(child);
     }

@@ -12,7 +12,7 @@ import { signpostsOfElement, type Follows } from "./carried.ts";
 import { BlocksOfTree } from "./blocks-of-tree.ts";
 import { blocks, wrappers } from "./elements.ts";
 import { FileReading, type TreeOptions } from "./file-reading.ts";
-import { setOffOfElement } from "./set-off-of-tree.ts";
+import { beginsPage, setOffOfElement } from "./set-off-of-tree.ts";
 import { inLanguage, languageMark } from "./language-of-tree.ts";
 
 /** What a tree became. */
@@ -110,6 +110,9 @@ class ManuscriptBuilder {
       } else if (child.type === "element" && blocks.has(child.tagName)) {
         flush();
         const made = inLanguage(this.blocks.block(child), languageMark(child) ?? language);
+        // A chapter begins a page by itself.
+        if (beginsPage(child) && this.drafts.length > 0 && this.current().blocks.length > 0)
+          this.current().blocks.push(schema.node("page_break"));
         if (made.length > 0) this.current().blocks.push(...made);
       } else if (child.type === "element" || child.type === "text") {
         loose.push(child);

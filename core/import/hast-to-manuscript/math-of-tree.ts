@@ -7,6 +7,7 @@ import {
   mathParts,
   type MathElement,
 } from "../../manuscript/math.ts";
+import { silent } from "./elements.ts";
 
 /** A formula of a tree of HTML (MathML Core, presentation); null where it is too large or shows nothing. */
 export function mathOfElement(element: Element): MathElement | null {
@@ -35,7 +36,7 @@ function partsOf({ children }: Element): MathElement[] {
 function partOf(node: ElementContent): MathElement[] {
   if (node.type === "text")
     return node.value.trim() === "" ? [] : [{ name: "mtext", children: [node.value.trim()] }];
-  if (node.type !== "element") return [];
+  if (node.type !== "element" || silent.has(node.tagName)) return [];
   const name = node.tagName.replace(/^.*:/, "").toLowerCase();
   switch (name) {
     case "semantics": {

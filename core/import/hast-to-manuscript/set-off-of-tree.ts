@@ -78,3 +78,8 @@ export function isCredit({ tagName, properties }: Element): boolean {
     classes.some((name) => /^(credit|attribution|photo-credit|image-credit)$/i.test(name))
   );
 }
+
+/** Whether an element begins a page by its style (CSS Fragmentation 3, 3.1; the older name, too). */
+export function beginsPage({ properties }: Element): boolean {
+  return /(?:^|;)\s*(?:page-)?break-before\s*:\s*(?:always|page)/i.test(String(properties["style"] ?? ""));
+}

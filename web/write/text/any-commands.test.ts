@@ -16,6 +16,7 @@ import {
   insertAnchor,
   insertCaption,
   insertNote,
+  insertPageBreak,
   insertSectionBreak,
   insertSignposts,
   insertTable,
@@ -25,6 +26,16 @@ import { linkEnds } from "./link-ends";
 import { linkAtSelection, linkMarks } from "./link-marks";
 import { madeAnchor } from "./made-anchor";
 import { selectedNodes } from "./selected-nodes";
+import {
+  align,
+  enterSetApart,
+  insertCredit,
+  insertDefinitions,
+  makeTasks,
+  setOffAs,
+  setOffNoMore,
+  setTask,
+} from "./set-apart-commands";
 import { uniqueIds } from "./unique-ids";
 
 const { bullet_list, ordered_list, blockquote, list_item } = schema.nodes;
@@ -46,6 +57,12 @@ const keeping: Record<string, Command> = {
   "lift item": liftListItem(list_item!),
   "sink item": sinkListItem(list_item!),
   "split item": splitListItem(list_item!),
+  verse: setOffAs("verse"),
+  notice: setOffAs("notice"),
+  "set off no more": setOffNoMore,
+  tasks: makeTasks,
+  done: setTask(true),
+  middle: align("center"),
   "row below": addRowAfter,
   "join before": joinBackward,
   "join behind": joinForward,
@@ -58,6 +75,10 @@ const changing: Record<string, Command> = {
   caption: insertCaption,
   "section break": insertSectionBreak,
   signposts: insertSignposts("Contents"),
+  "page break": insertPageBreak,
+  credit: insertCredit,
+  definitions: insertDefinitions,
+  "Enter set apart": enterSetApart,
   Enter: baseKeymap["Enter"]!,
   Backspace: baseKeymap["Backspace"]!,
   type: (state, dispatch) => {

@@ -31,6 +31,7 @@ import { keepSelection, readSelectionFirst } from "./read-selection";
 import { ReferenceView } from "./reference-view";
 import { selectedNodes } from "./selected-nodes";
 import { SignpostsView } from "./signposts-view";
+import { taskBoxes } from "./task-boxes";
 import { uniqueIds } from "./unique-ids";
 
 export interface EditorCallbacks {
@@ -79,6 +80,7 @@ export function createEditor(
     madeAnchor,
     selectedNodes,
     linkEnds,
+    taskBoxes,
     pasteIds,
     linkMarks,
     linkTips(callbacks.names),

@@ -7,6 +7,7 @@ import type { Command, Plugin } from "prosemirror-state";
 import { goToNextCell } from "prosemirror-tables";
 import { stepHeading } from "./block-kinds";
 import { insertAnchor } from "./insert-commands";
+import { enterSetApart, taskAt } from "./set-apart-commands";
 
 const { list_item, hard_break } = schema.nodes;
 
@@ -23,6 +24,15 @@ function turning(direction: "undo" | "redo"): Command {
   };
 }
 
+/** The next item of a list; behind a task comes one that is to do. */
+const splitTask: Command = (state, dispatch) => {
+  const done = taskAt(state);
+  return splitListItem(list_item!, done === undefined || done === null ? {} : { done: false })(
+    state,
+    dispatch,
+  );
+};
+
 /** The keys of the text itself; those of the links are given by the page around it. */
 export function editorKeys(): Plugin[] {
   const keys: Record<string, Command> = {
@@ -32,7 +42,7 @@ export function editorKeys(): Plugin[] {
     "Mod-b": toggleMark(schema.marks.strong!),
     "Mod-i": toggleMark(schema.marks.emphasis!),
     "Mod-u": toggleMark(schema.marks.underline!),
-    Enter: splitListItem(list_item!),
+    Enter: chainCommands(enterSetApart, splitTask),
     Tab: chainCommands(goToNextCell(1), sinkListItem(list_item!)),
     "Shift-Tab": chainCommands(goToNextCell(-1), liftListItem(list_item!)),
     "Shift-Enter": breakLine,

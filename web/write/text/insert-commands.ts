@@ -20,11 +20,18 @@ export const insertTable: Command = (state, dispatch) => {
 };
 
 /** Puts a line between two sections of the text. */
-export const insertSectionBreak: Command = (state, dispatch) => {
-  if (!canHoldBlock(state.selection.$from)) return false;
-  dispatch?.(state.tr.replaceSelectionWith(schema.node("section_break")).scrollIntoView());
-  return true;
-};
+export const insertSectionBreak = inserting("section_break");
+
+/** Lets the text go on on the next page. */
+export const insertPageBreak = inserting("page_break");
+
+function inserting(name: "section_break" | "page_break"): Command {
+  return (state, dispatch) => {
+    if (!canHoldBlock(state.selection.$from)) return false;
+    dispatch?.(state.tr.replaceSelectionWith(schema.node(name)).scrollIntoView());
+    return true;
+  };
+}
 
 /** Puts a note's number at the cursor, and its empty note at the chapter's end, and goes there. */
 export const insertNote: Command = (state, dispatch) => {

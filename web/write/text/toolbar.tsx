@@ -3,6 +3,7 @@ import {
   ALargeSmall,
   Asterisk,
   Bold,
+  BookA,
   Captions,
   Code,
   Eye,
@@ -12,55 +13,63 @@ import {
   Languages,
   Link2,
   List,
+  ListChecks,
   ListOrdered,
   MapPin,
   Minus,
   Quote,
   Redo2,
   SquareCode,
+  SeparatorHorizontal,
+  Signature,
   Signpost,
   Stamp,
   Strikethrough,
   Subscript,
   Superscript,
   Table,
+  TextAlignCenter,
+  TextAlignEnd,
   TextSearch,
   Underline,
   Undo2,
 } from "lucide-react";
-import { toggleMark, wrapIn } from "prosemirror-commands";
+import { toggleMark } from "prosemirror-commands";
 import type { MarkType } from "prosemirror-model";
 import { wrapInList } from "prosemirror-schema-list";
 import type { Command, EditorState } from "prosemirror-state";
-import {
-  addColumnAfter,
-  addRowAfter,
-  deleteColumn,
-  deleteRow,
-  deleteTable,
-  isInTable,
-} from "prosemirror-tables";
 import type { EditorView } from "prosemirror-view";
 import { Toolbar as Bar } from "radix-ui";
 import { useLayoutEffect, useRef, useState } from "react";
 import { nextTurn, useHistory } from "../../frame/history";
 import { modifier as mod } from "../../frame/keys";
 import { pressUndo } from "../../frame/undo-keys";
-import { Button } from "../../parts/button";
 import { makeHeading, makeListing, makeParagraph } from "./block-kinds";
 import { useTakenLink } from "../links/taken-link";
 import { useTrail } from "../places/trail";
 import { wordsInLanguage } from "./language-commands";
 import { readSelection } from "./read-selection";
+import {
+  align,
+  alignAt,
+  insertCredit,
+  insertDefinitions,
+  makeTasks,
+  setOffAs,
+  setOffAt,
+  taskAt,
+} from "./set-apart-commands";
 import { fitting, FoldedTools, Line, lineWidth, Tool, widthOf, type ToolSpec } from "./tool";
 import {
   insertAnchor,
   insertCaption,
   insertNote,
+  insertPageBreak,
   insertSectionBreak,
   insertSignposts,
   insertTable,
 } from "./insert-commands";
+import { ToolsHere } from "./tools-here";
 
 // The choice of a paragraph’s kind, in pixels.
 const kindWidth = 104;
@@ -70,8 +79,8 @@ const { strong, emphasis, superscript, subscript, strike, underline, small_caps,
 const nodes = schema.nodes;
 
 /**
- * The tools of the text, in one row whatever the window's width: what has no room is in the menu at its end. A second
- * row appears while the cursor is in a table.
+ * The tools of the text, in one row whatever the window's width: what has no room is in the menu at its end. Below
+ * it stand the tools for what is around the cursor.
  */
 export function Toolbar({
   bookId,
@@ -191,12 +200,18 @@ export function Toolbar({
     { label: "Picture", icon: ImagePlus, onPress: () => picker.current?.click() },
     tool("Bulleted list", List, wrapInList(nodes.bullet_list!), { line: true }),
     tool("Numbered list", ListOrdered, wrapInList(nodes.ordered_list!)),
-    tool("Quotation", Quote, wrapIn(nodes.blockquote!)),
+    tool("Task list", ListChecks, makeTasks, { pressed: typeof taskAt(state) === "boolean" }),
+    tool("Terms and meanings", BookA, insertDefinitions),
+    tool("Quotation", Quote, setOffAs("quotation"), { pressed: setOffAt(state) === "quotation" }),
     tool("Listing", SquareCode, makeListing),
     tool("Table", Table, insertTable, { line: true }),
     tool("Caption", Captions, insertCaption),
+    tool("Credit", Signature, insertCredit),
     tool("Signpost list", Signpost, insertSignposts(contents)),
     tool("Section break", Minus, insertSectionBreak),
+    tool("Page break", SeparatorHorizontal, insertPageBreak),
+    tool("Centred", TextAlignCenter, align("center"), { pressed: alignAt(state) === "center" }),
+    tool("Aligned to the end", TextAlignEnd, align("end"), { pressed: alignAt(state) === "end" }),
     {
       label: "Show the marks of anchors",
       icon: Eye,
@@ -281,36 +296,7 @@ export function Toolbar({
           event.target.value = "";
         }}
       />
-      {isInTable(state) && <TableTools run={run} />}
-    </div>
-  );
-}
-
-function TableTools({ run }: { run: (command: Command) => void }) {
-  return (
-    <div
-      role="group"
-      aria-label="Table tools"
-      className="flex gap-x-3 overflow-x-auto border-t border-hairline px-3 py-0.5 text-sm whitespace-nowrap"
-    >
-      {(
-        [
-          ["Row below", addRowAfter],
-          ["Column after", addColumnAfter],
-          ["Delete row", deleteRow],
-          ["Delete column", deleteColumn],
-          ["Delete table", deleteTable],
-        ] as [string, Command][]
-      ).map(([label, command]) => (
-        <Button
-          key={label}
-          kind="quiet"
-          onMouseDown={(event) => event.preventDefault()}
-          onClick={() => run(command)}
-        >
-          {label}
-        </Button>
-      ))}
+      <ToolsHere state={state} run={run} />
     </div>
   );
 }
