@@ -10,7 +10,7 @@ try {
   const { killTable } = await import("@vennet/core/proof/mutations/kill-table");
   const seed = Number(process.env.SEED ?? 42);
   const rows = await killTable(await exportsToDamage(10), 3, seed);
-  const formats = ["pdf", "epub", "web", "markdown", "docx"];
+  const formats = ["pdf", "epub", "web", "markdown", "docx", "odt"];
   console.log(`| damage | ${formats.join(" | ")} |\n| --- | ${formats.map(() => "---").join(" | ")} |`);
   for (const mutation of new Set(rows.map((row) => row.mutation))) {
     const cells = formats.map((format) => {

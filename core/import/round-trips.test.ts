@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { writeEpub } from "../publish/formats/epub/write-epub.ts";
 import { writeDocx } from "../publish/formats/docx/write-docx.ts";
+import { writeOdt } from "../publish/formats/odt/write-odt.ts";
 import { writeMarkdown } from "../publish/formats/markdown/write-markdown.ts";
 import { writeWebPage } from "../publish/formats/web/web-page.ts";
 import { writeWebFolder } from "../publish/formats/web/web-folder.ts";
@@ -20,6 +21,7 @@ type Written = (book: Book) => Promise<Uint8Array>;
 
 const formats: Record<string, Written> = {
   "a text document": async (book) => (await writeDocx(book, "walks.docx")).bytes,
+  "an OpenDocument text": async (book) => writeOdt(book, "walks.odt").bytes,
   Markdown: async (book) => writeMarkdown(book, "walks.md").bytes,
   "a web page": async (book) => asFolder(book, "walks.html", writeWebPage(book)).bytes,
   "a folder of web pages": async (book) => writeWebFolder(book),
@@ -126,6 +128,26 @@ describe("what a format cannot hold keeps its words and links", () => {
     expect(lines).not.toContain("list_item");
   });
 
+  test("whatever stands in an item of a list stays in it in an OpenDocument text, whose items hold little", async () => {
+    const [row] = books.spans.chapters[0]!.doc.child(1).children;
+    const table = schema.node("table", null, [row!]);
+    const book = bookWith([
+      chapter(
+        "c",
+        "C",
+        schema.node("ordered_list", { start: 4 }, [
+          item(text("one"), table, text("behind it")),
+          item(heading("h", 1, "Low water"), text("At nine.")),
+          item(text("deep"), schema.node("bullet_list", null, [item(text("deeper"), table)])),
+          item(text("last")),
+        ]),
+        schema.node("ordered_list", null, [item(text("another"))]),
+      ),
+    ]);
+    const { chapters } = await bring(writeOdt(book, "c.odt").bytes);
+    expect(spelledOut(chapters, new Map())).toEqual(spelledOut([book.chapters[0]!.doc], new Map()));
+  });
+
   test("cells of Markdown go over one column, and have lines for paragraphs", async () => {
     const lines = await back(writeMarkdown(books.spans, "c.md").bytes);
     expect(lines.filter((line) => line === "table_header")).toHaveLength(2);
@@ -153,6 +175,7 @@ describe("what a format cannot hold keeps its words and links", () => {
       return found;
     };
     expect(await aligns((await writeDocx(aligned, "c.docx")).bytes)).toEqual([null, "center", null]);
+    expect(await aligns(writeOdt(aligned, "c.odt").bytes)).toEqual([null, "center", null]);
     expect(await aligns(writeMarkdown(aligned, "c.md").bytes)).toEqual([null, null, null]);
     expect(await aligns(writeEpub(aligned))).toEqual([null, null, "center"]);
   });

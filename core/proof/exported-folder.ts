@@ -27,6 +27,25 @@ export function openExport(bytes: Uint8Array): ExportedFolder {
   return { name: first[0], main: first[1], beside: new Map(rest) };
 }
 
+/**
+ * Opens what was exported where the file is a container itself: alone, it looks like the folder.
+ * @param inside a path that it has
+ * @throws ProofError where a zip cannot be read
+ */
+export function openContainer(
+  bytes: Uint8Array,
+  inside: string,
+): { files: Record<string, Uint8Array>; beside: ReadonlyMap<string, Uint8Array> } {
+  const folder = openExport(bytes);
+  const isAlone = folder.name === inside || folder.beside.has(inside);
+  const { main, beside } = isAlone ? { main: bytes, beside: new Map<string, Uint8Array>() } : folder;
+  try {
+    return { files: unzipSync(main), beside };
+  } catch (error) {
+    throw new ProofError("unreadable", `The document cannot be unpacked: ${(error as Error).message}`);
+  }
+}
+
 /** Where an address without a scheme leads: to a file beside the exported one. */
 export function fileBeside(href: string): ExportedDestination {
   try {

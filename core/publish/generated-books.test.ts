@@ -10,6 +10,8 @@ import { readEpub } from "./formats/epub/read-back.ts";
 import { readMarkdown } from "./formats/markdown/read-back.ts";
 import { readWebPage } from "./formats/web/read-back.ts";
 import { generatedBook } from "../test/generated-book.ts";
+import { readOdt } from "./formats/odt/read-back.ts";
+import { writeOdt } from "./formats/odt/write-odt.ts";
 import { writeDocx } from "./formats/docx/write-docx.ts";
 import { writeEpub } from "./formats/epub/write-epub.ts";
 import { emptyReading } from "../test/readings.ts";
@@ -44,6 +46,7 @@ const formats: [name: string, (book: Book) => Promise<ExportReading>][] = [
   ["web pages", async (book) => readWebPage(asFolder(book, "walks.html", writeWebPage(book)).bytes)],
   ["folders of web pages", async (book) => readWebPage(writeWebFolder(book))],
   ["Markdown", async (book) => readMarkdown(writeMarkdown(book, "walks.md").bytes)],
+  ["OpenDocument texts", async (book) => readOdt(writeOdt(book, "walks.odt").bytes)],
   ["text documents", async (book) => readDocx((await writeDocx(book, "walks.docx")).bytes)],
 ];
 

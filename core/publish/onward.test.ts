@@ -26,6 +26,8 @@ import {
 } from "../test/book-of-places.ts";
 import { redDot } from "../test/red-dot.ts";
 import { bookOf, bringIn } from "../test/sample-book.ts";
+import { readOdt } from "./formats/odt/read-back.ts";
+import { writeOdt } from "./formats/odt/write-odt.ts";
 import { writeDocx } from "./formats/docx/write-docx.ts";
 import { writeMarkdown } from "./formats/markdown/write-markdown.ts";
 import { writeWebFolder } from "./formats/web/web-folder.ts";
@@ -88,6 +90,7 @@ function bookOfThings(more: Partial<Book> = {}): Book {
 const formats: [name: string, (book: Book) => Promise<ExportReading>][] = [
   ["Markdown", async (book) => readMarkdown(writeMarkdown(book, "walks.md").bytes)],
   ["a text document", async (book) => readDocx((await writeDocx(book, "walks.docx")).bytes)],
+  ["an OpenDocument text", async (book) => readOdt(writeOdt(book, "walks.odt").bytes)],
   ["a folder of web pages", async (book) => readWebPage(writeWebFolder(book))],
 ];
 
@@ -138,6 +141,7 @@ test.each([bookOfThings, bookOfEveryFeature])(
       expect(Buffer.from(await write(make())).equals(Buffer.from(await write(make())))).toBe(true);
     await twice((book) => writeMarkdown(book, "walks.md").bytes);
     await twice(async (book) => (await writeDocx(book, "walks.docx")).bytes);
+    await twice((book) => writeOdt(book, "walks.odt").bytes);
     await twice(writeWebFolder);
   },
 );

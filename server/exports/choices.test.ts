@@ -38,7 +38,7 @@ test("a preflight tells what becomes of each kind of link in a format, and which
 });
 
 test("Markdown and a text document are exported and proven like the others", async () => {
-  for (const format of ["markdown", "docx"] as const) {
+  for (const format of ["markdown", "docx", "odt"] as const) {
     const { proof } = await author.exported(bookId, format);
     // The plan was never brought along; where the text is gone on with, its path stays.
     const intact = format === "markdown" ? 3 : 2;

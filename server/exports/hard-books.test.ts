@@ -20,7 +20,7 @@ const mixed = Array.from(
 test("lists and quotes forty levels deep go out in every format with all of their links", async () => {
   const text = `# Deep\n\n${lists(40)}\n\n# Mixed\n\n${mixed}\n`;
   const { id } = (await author.bringIn(text)).body.book;
-  for (const format of ["pdf", "epub", "web", "markdown", "docx"] as const) {
+  for (const format of ["pdf", "epub", "web", "markdown", "docx", "odt"] as const) {
     const { proof } = await author.exported(id, format, format === "pdf" ? { accessible: true } : {});
     expect([format, proof.intact, proof.total]).toEqual([format, 80, 80]);
   }

@@ -8,6 +8,8 @@ import { readEpub } from "@vennet/core/publish/formats/epub/read-back";
 import { writeEpub } from "@vennet/core/publish/formats/epub/write-epub";
 import { readMarkdown } from "@vennet/core/publish/formats/markdown/read-back";
 import { writeMarkdown } from "@vennet/core/publish/formats/markdown/write-markdown";
+import { readOdt } from "@vennet/core/publish/formats/odt/read-back";
+import { writeOdt } from "@vennet/core/publish/formats/odt/write-odt";
 import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import { readWebPage } from "@vennet/core/publish/formats/web/read-back";
 import { writeWebFolder } from "@vennet/core/publish/formats/web/web-folder";
@@ -40,6 +42,7 @@ export async function exportsOf(book: Book, typesetter: Typesetter): Promise<Exp
     { book, format: "web", bytes: asFolder(book, "walks.html", writeWebPage(book)).bytes, read: readWebPage },
     { book, format: "web", bytes: writeWebFolder(book), read: readWebPage },
     { book, format: "markdown", bytes: writeMarkdown(book, "walks.md").bytes, read: readMarkdown },
+    { book, format: "odt", bytes: writeOdt(book, "walks.odt").bytes, read: readOdt },
     { book, format: "docx", bytes: (await writeDocx(book, "walks.docx")).bytes, read: readDocx },
   ];
 }

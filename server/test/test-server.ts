@@ -100,7 +100,7 @@ export class Client {
 
   async exported(
     bookId: string,
-    format: "pdf" | "epub" | "web" | "markdown" | "docx",
+    format: "pdf" | "epub" | "web" | "markdown" | "docx" | "odt",
     more: Record<string, unknown> = {},
   ): Promise<{ proof: any; bytes: Buffer; message: string }> {
     const job = await this.call<{ id: string }>("POST", `/books/${bookId}/exports`, { format, ...more });

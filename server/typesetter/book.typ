@@ -1,9 +1,8 @@
 // Sets a book from JSON. The author's text is data here and is never parsed as markup.
 #import "formula.typ": set-formula
+#import "parts.typ": hotspot-frame, in-parts, ink, rule, set-off, task-sign
 #let book = json("book.json")
-#let ink = rgb("#1c1a17")
 #let blue = rgb("#1d4f8f")
-#let rule = 0.5pt + rgb("#8a857a")
 
 #let text-width = (book.layout.width - book.layout.inner - book.layout.outer) * 1mm
 
@@ -109,13 +108,6 @@
   underline(offset: 2pt, stroke: (paint: paint, thickness: 0.5pt, dash: look.underline), inked)
 }
 
-#let hotspot-frame(frame) = {
-  if frame.line == "none" { return (:) }
-  let paint = (paint: rgb(frame.colour), thickness: frame.thickness * 0.75pt)
-  if frame.line == "dashed" { paint.insert("dash", "dashed") }
-  (stroke: if frame.line == "underlined" { (bottom: paint) } else { paint })
-}
-
 // A picture at a size, with its areas that are links laid over it.
 #let set-picture(item, width, height) = {
   let shown = if item.decorative { pdf.artifact(image(item.file, width: width)) } else { image(item.file, width: width, alt: item.alt) }
@@ -157,13 +149,6 @@
   let shown = box(width: width, set-picture(item, width, natural.height * (width / natural.width)))
   if url == none { shown } else { link(url, shown) }
 }))
-
-// Drawn, since few fonts have it; its words are the sign itself.
-#let task-sign(item) = {
-  let tick = if item.done { "<path d='M2.4 5.2l2 2 3.4-4.4' fill='none' stroke='#1c1a17'/>" } else { "" }
-  let drawn = "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 10 10'><rect x='.7' y='.7' width='8.6' height='8.6' fill='none' stroke='#1c1a17' stroke-width='.7'/>" + tick + "</svg>"
-  box(baseline: 8%, image(bytes(drawn), format: "svg", height: 0.8em, alt: item.sign))
-}
 
 #let set-inlines(items, set-blocks) = for item in items {
   if item.kind == "text" { set-text(item) }
@@ -235,30 +220,6 @@
   set-inlines(caption.content, set-blocks)
 }
 
-// What is set off from the text around it.
-#let set-off(look, body) = {
-  if look == "verse" { block(inset: (left: 2em), { set par(justify: false); body }) }
-  else if look == "epigraph" {
-    let side = if book.direction == "rtl" { "right" } else { "left" }
-    set text(style: "italic")
-    set par(justify: false)
-    pad(..((side): 35%), quote(block: true, body))
-  }
-  else if look == "notice" { block(width: 100%, stroke: rule, inset: (x: 10pt, y: 8pt), body) }
-  else { quote(block: true, body) }
-}
-
-// The items of a list, parted before those that are to begin on the next page.
-#let in-parts(items, inside) = {
-  let parts = ((),)
-  for item in items {
-    let parts-here = not inside and item.any(part => part.at("keep", default: none) == "next-page")
-    if parts-here { parts.push(()) }
-    parts.last().push(item)
-  }
-  parts
-}
-
 #let set-blocks(blocks, inside: true) = for block-data in blocks {
   let kind = block-data.kind
   // Set before the paragraph: within one, each piece would get signs of direction.
@@ -285,7 +246,7 @@
     let numbered = if block-data.number == none { words } else { block-data.number + " " + h(0.35em) + words }
     labelled(heading(level: block-data.level, numbered), block-data.label)
   }
-  else if kind == "quote" { set-off(block-data.look, set-blocks(block-data.content)) }
+  else if kind == "quote" { set-off(block-data.look, book.direction, set-blocks(block-data.content)) }
   else if kind == "listing" {
     block(
       width: 100%,

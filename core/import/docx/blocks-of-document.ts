@@ -1,6 +1,7 @@
 import type { Element, ElementContent } from "hast";
 import { allElements, element, shows } from "../hast-nodes.ts";
-import { keptBy, withKept } from "./content-controls.ts";
+import { keptBy, withKept } from "../kept-of-export.ts";
+import { tagOf } from "./tags.ts";
 import { ListsOfDocument } from "./lists-of-document.ts";
 import type { Numbering } from "./numbering.ts";
 import { pageBreakAt, partedByPages } from "./page-breaks.ts";
@@ -49,7 +50,7 @@ export class BlocksOfDocument {
         this.lists.close();
         out.push(tableOf(child, (cell) => this.inside(cell), this.reading.paragraph));
       } else if (child.name === "sdt") {
-        const kept = keptBy(child, this.reading.kept)!;
+        const kept = keptBy(tagOf(child), this.reading.kept)!;
         const content = childOf(child, "sdtContent") ?? { ...child, children: [] };
         const inside = this.lists.apart(() => this.blocks(content));
         if ("dataItem" in kept && this.lists.goOn(Number(kept["dataItem"]), inside)) continue;
@@ -93,7 +94,7 @@ export class BlocksOfDocument {
   /** The blocks of a part, out of what only wraps them. */
   private flat(parent: XmlElement): XmlElement[] {
     return elements(parent).flatMap((child) => {
-      const isControl = child.name === "sdt" && keptBy(child, this.reading.kept) === null;
+      const isControl = child.name === "sdt" && keptBy(tagOf(child), this.reading.kept) === null;
       return isControl || wrappers.has(child.name) ? this.flat(child) : [child];
     });
   }

@@ -60,7 +60,10 @@ export class Styles {
       list: listOf(properties) ?? from.list,
       setOff: setOffOf(name) ?? from.setOff,
       align: valueOf(properties, "jc") ?? from.align,
-      isCode: /^(html preformatted|macro text|source code|preformatted text)$/.test(name) || from.isCode,
+      isCode:
+        /^(html (preformatted|code|sample|keyboard|typewriter)|macro text|source (code|text)|preformatted text)$/.test(
+          name,
+        ) || from.isCode,
     };
     this.known.set(id, read);
     return read;

@@ -1,7 +1,9 @@
 import type { Element, ElementContent } from "hast";
 import type { LeftOut } from "../left-out.ts";
 import type { DocumentParts, Relationship } from "./document-parts.ts";
-import { keptBy, withKept } from "./content-controls.ts";
+import { keptBy, withKept } from "../kept-of-export.ts";
+import { isOtherLanguage } from "../other-language.ts";
+import { tagOf } from "./tags.ts";
 import { countedByField, linkOfField, listedByField, type FieldLink } from "./fields.ts";
 import { element } from "../hast-nodes.ts";
 import { mathOfDocument } from "./math-of-document.ts";
@@ -119,7 +121,7 @@ export class WordsOfDocument {
   }
 
   private control(control: XmlElement): void {
-    const kept = keptBy(control, this.reading.kept);
+    const kept = keptBy(tagOf(control), this.reading.kept);
     if (!kept) return this.all(control);
     const before = this.sink.length;
     this.all(childOf(control, "sdtContent") ?? control);
@@ -162,6 +164,7 @@ export class WordsOfDocument {
     const marks: string[] = [];
     if (isOn(properties, "b") ?? style.bold) marks.push("strong");
     if (isOn(properties, "i") ?? style.italic) marks.push("em");
+    if (style.isCode) marks.push("code");
     if (isOn(properties, "strike") ?? isOn(properties, "dstrike")) marks.push("s");
     const line = valueOf(properties, "u");
     if (line !== undefined && line !== "none") marks.push("u");
@@ -327,12 +330,6 @@ export class WordsOfDocument {
   private tellOnce(sort: string, what: string, why: string): void {
     if (!this.reading.leftOut.some((one) => one.what === what)) this.tell(sort, what, why);
   }
-}
-
-/** Whether words are in another language than the text's: programs note the author's own at each turn. */
-function isOtherLanguage(tag: string, main: string | null): boolean {
-  const languageIn = (whole: string): string => whole.split("-")[0]!.toLowerCase();
-  return main !== null && !/^(x-none|zxx)$/i.test(tag) && languageIn(tag) !== languageIn(main);
 }
 
 /** A letter of a font of symbols (ECMA-376, 17.3.3.30): those that stand where Unicode has letters for private use. */

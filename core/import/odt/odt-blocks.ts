@@ -1,9 +1,10 @@
 import type { Element, ElementContent } from "hast";
 import type { SetOff } from "../../manuscript/set-off.ts";
-import { element, shows } from "../hast-nodes.ts";
+import { allElements, element, shows } from "../hast-nodes.ts";
+import { keptBy, withKept } from "../kept-of-export.ts";
 import type { OdtStyle } from "./odt-styles.ts";
 import { childOf, elements, type XmlElement } from "../xml-tree.ts";
-import type { OdtReading, OdtWords } from "./odt-words.ts";
+import { tagIn, type OdtReading, type OdtWords } from "./odt-words.ts";
 
 /** As what paragraphs are set off, by their styles' names: the usual one, and what authors call their own (common practice). */
 const setOffs: Readonly<Record<string, SetOff>> = {
@@ -17,6 +18,9 @@ const setOffs: Readonly<Record<string, SetOff>> = {
 
 /** Reads the blocks of a document: headings, paragraphs, lists, tables, sections, indexes. */
 export class OdtBlocks {
+  /** Lists that an export had to end, for what an item may not hold here. */
+  private readonly broken = new Set<ElementContent>();
+
   constructor(
     private readonly reading: OdtReading,
     private readonly words: OdtWords,
@@ -24,8 +28,30 @@ export class OdtBlocks {
 
   blocks(parent: XmlElement): ElementContent[] {
     const out: ElementContent[] = [];
-    for (const child of elements(parent)) out.push(...this.block(child, out));
+    for (const child of elements(parent)) {
+      const last = out.at(-1);
+      const made = this.block(child, out);
+      const [list] = made;
+      const goesOn = last !== undefined && this.broken.has(last) && child.attributes["continue-numbering"];
+      if (goesOn && last.type === "element" && list?.type === "element") last.children.push(...list.children);
+      else out.push(...made);
+    }
     return out;
+  }
+
+  /** A section: one of an export says what is in it. */
+  private section(section: XmlElement, before: readonly ElementContent[]): ElementContent[] {
+    const kept = keptBy(tagIn(section.attributes["name"]), this.reading.kept);
+    if (!kept) return this.within(section, "region");
+    const inside = this.blocks(section);
+    const list = before.at(-1);
+    const item = list?.type === "element" ? list.children.at(-1) : undefined;
+    if ("dataItem" in kept && list && item?.type === "element") {
+      item.children.push(...inside);
+      this.broken.add(list);
+      return [];
+    }
+    return withKept(inside, kept, "div", this.reading.paragraph);
   }
 
   private block(child: XmlElement, before: ElementContent[]): ElementContent[] {
@@ -43,7 +69,7 @@ export class OdtBlocks {
       case "table":
         return [this.table(child)];
       case "section":
-        return this.within(child, "region");
+        return this.section(child, before);
       case "table-of-content":
         return this.listOf("contents", child);
       case "illustration-index":
@@ -131,6 +157,7 @@ export class OdtBlocks {
     }
     if (name === "Preformatted Text") {
       const made = this.line(paragraph, "pre");
+      for (const line of made) if (line.type === "element") linesOfListing(line);
       const [line] = made;
       if (last?.type !== "element" || last.tagName !== "pre" || line?.type !== "element") return made;
       last.children.push({ type: "text", value: "\n" }, ...line.children);
@@ -149,10 +176,11 @@ export class OdtBlocks {
         child.name === "list" ? this.list(child, own, level + 1) : this.block(child, []),
       ),
     );
-    const isOfHeadings = made
-      .flat()
-      .every((block) => block.type === "element" && /^h\d$|^title-line$/.test(block.tagName));
-    if (isOfHeadings) return made.flat();
+    const inItems = made.flat();
+    const isOfHeadings =
+      inItems.length > 0 &&
+      inItems.every((block) => block.type === "element" && /^h\d$|^title-line$/.test(block.tagName));
+    if (isOfHeadings) return inItems;
     const first = Number(items[0]?.attributes["start-value"] ?? start) || start;
     return [
       element(
@@ -191,8 +219,29 @@ export class OdtBlocks {
           ...(span("columns") > 1 ? { colSpan: span("columns") } : {}),
           ...(span("rows") > 1 ? { rowSpan: span("rows") } : {}),
         };
-        return element(isHead ? "th" : "td", spans, content, this.reading.paragraph);
+        const align = alignOfAll(blocks);
+        if (align !== null)
+          for (const one of blocks) if (one.type === "element") delete one.properties["align"];
+        const shown = align === null ? spans : { ...spans, align };
+        return element(isHead ? "th" : "td", shown, content, this.reading.paragraph);
       });
     return element("tr", {}, cells, this.reading.paragraph);
   }
+}
+
+/** How all paragraphs of a cell are aligned; null where it is as usual, or not all are alike. */
+function alignOfAll(blocks: readonly ElementContent[]): "left" | "center" | "right" | null {
+  const all = new Set(
+    blocks.map((one) => (one.type === "element" && one.tagName === "p" ? one.properties["align"] : null)),
+  );
+  const [only] = all;
+  if (all.size !== 1) return null;
+  return only === "center" ? "center" : only === "end" ? "right" : null;
+}
+
+/** Breaks within a listing are the ends of its lines. */
+function linesOfListing(listing: Element): void {
+  for (const one of allElements(listing))
+    if (one.tagName === "br")
+      Object.assign(one, { tagName: "span", children: [{ type: "text", value: "\n" }] });
 }

@@ -8,6 +8,10 @@ export interface OdtStyle {
   struck: boolean;
   underlined: boolean;
   smallCapitals: boolean;
+  /** Whether its words are code, by the name of the style. */
+  isCode: boolean;
+  /** The language of its words; null where it says none. */
+  language: string | null;
   /** The name by which authors know the paragraph style that it is, or is made from. */
   name: string;
   outlineLevel: number | null;
@@ -27,11 +31,21 @@ const plain: OdtStyle = {
   struck: false,
   underlined: false,
   smallCapitals: false,
+  isCode: false,
+  language: null,
   name: "",
   outlineLevel: null,
   align: null,
   beginsPage: false,
 };
+
+/** A tag of BCP 47, whole or of its parts. */
+function languageOf(words: Readonly<Record<string, string>>): string | null {
+  const { language, country, "rfc-language-tag": whole } = words;
+  if (whole) return whole;
+  if (!language || language === "none" || language === "zxx") return null;
+  return country && country !== "none" ? `${language}-${country}` : language;
+}
 
 /** The styles of a document (OpenDocument 1.3, part 3, 16), each with what it has from its parents. */
 export class OdtStyles {
@@ -72,6 +86,8 @@ export class OdtStyles {
           : words["text-underline-style"] !== "none",
       smallCapitals:
         words["font-variant"] === undefined ? from.smallCapitals : words["font-variant"] === "small-caps",
+      isCode: from.isCode || name === "Source_20_Text" || name === "Teletype",
+      language: languageOf(words) ?? from.language,
       name: isAutomatic ? from.name : name!,
       align: lines["text-align"] === undefined ? from.align : (sides[lines["text-align"]] ?? null),
       // What a style says of all its paragraphs, as of chapters' titles, and what one has of its own.

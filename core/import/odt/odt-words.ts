@@ -1,10 +1,12 @@
-import type { ElementContent } from "hast";
+import type { Element, ElementContent } from "hast";
 import { areaOfShape, lengthOf, type FoundArea } from "../areas.ts";
 import { element } from "../hast-nodes.ts";
 import type { LeftOut } from "../left-out.ts";
 import type { EnclosedFile } from "../manuscript-reader.ts";
 import { isPicture } from "../pictures.ts";
 import { childOf, elements, shownText, textOf, type XmlElement } from "../xml-tree.ts";
+import { keptBy, withKept } from "../kept-of-export.ts";
+import { isOtherLanguage } from "../other-language.ts";
 import { formulaOf } from "./odt-formulas.ts";
 import type { OdtStyles } from "./odt-styles.ts";
 
@@ -12,6 +14,10 @@ import type { OdtStyles } from "./odt-styles.ts";
 export interface OdtReading {
   files: Record<string, Uint8Array>;
   styles: OdtStyles;
+  /** The language of the document; null where it says none. */
+  language: string | null;
+  /** What exports of ours say in properties of the document. */
+  kept: ReadonlyMap<string, string>;
   pictures: Map<string, EnclosedFile>;
   notes: { id: string; body: XmlElement }[];
   leftOut: LeftOut[];
@@ -62,6 +68,11 @@ export class OdtWords {
       }
       case "span":
         return this.span(child);
+      case "meta": {
+        const kept = keptBy(tagIn(attributes["id"]), this.reading.kept);
+        const content = this.read(child);
+        return kept && content.length > 0 ? withKept(content, kept, "span", paragraph) : content;
+      }
       case "s":
         return text(" ".repeat(Math.min(100, Number(attributes["c"] ?? 1) || 1)));
       case "tab":
@@ -72,7 +83,7 @@ export class OdtWords {
       case "bookmark-start":
       case "reference-mark":
       case "reference-mark-start":
-        return attributes["name"] ? [element("a", { id: attributes["name"] }, [], paragraph)] : [];
+        return attributes["name"] ? [this.place(attributes["name"])] : [];
       case "sequence": {
         const { name: counted = "", "ref-name": place } = attributes;
         const number = element("span", { dataCounted: counted }, this.read(child), paragraph);
@@ -103,6 +114,16 @@ export class OdtWords {
     }
   }
 
+  private place(name: string): Element {
+    const own = this.reading.kept.get(`vennet-anchor-${name}`);
+    const role = this.reading.kept.get(`vennet-role-${name}`);
+    const called = {
+      ...(own === undefined ? {} : { dataAnchor: own }),
+      ...(role === undefined ? {} : { dataRole: role }),
+    };
+    return element("a", { id: name, ...called }, [], this.reading.paragraph);
+  }
+
   private span(span: XmlElement): ElementContent[] {
     const style = this.reading.styles.of(span.attributes["style-name"]);
     let content = this.read(span);
@@ -115,6 +136,9 @@ export class OdtWords {
     if (style.raised) wrap(style.raised);
     if (style.underlined) wrap("u");
     if (style.smallCapitals) wrap("small-caps");
+    if (style.isCode) wrap("code");
+    if (style.language && isOtherLanguage(style.language, this.reading.language))
+      content = [element("span", { lang: style.language }, content, this.reading.paragraph)];
     return content;
   }
 
@@ -194,6 +218,11 @@ export class OdtWords {
   private tell(sort: string, what: string, why: string): void {
     this.reading.leftOut.push({ where: `paragraph ${this.reading.paragraph}`, sort, what, why });
   }
+}
+
+/** The tag in the name of something that an export has wrapped; each has a number of its own behind it. */
+export function tagIn(name: string | undefined): string {
+  return (name ?? "").replace(/-\d+$/, "");
 }
 
 /** An address as the document means it: what is beside the document is one folder above what is in it (part 2, 3.7). */

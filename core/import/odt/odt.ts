@@ -5,10 +5,11 @@ import { mimetypeIn, unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
 import { allElements, becomeSign, decoded, element } from "../hast-nodes.ts";
 import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
+import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import { captionsOfTree } from "../captions-of-tree.ts";
 import { listsOfContents, toldList } from "../lists-of-contents.ts";
 import { raiseHeadings } from "../raise-headings.ts";
-import { childOf, readXml, textOf, type XmlElement } from "../xml-tree.ts";
+import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 import { OdtBlocks } from "./odt-blocks.ts";
 import { OdtStyles } from "./odt-styles.ts";
 import { linksOfOdt } from "./second-reading.ts";
@@ -34,11 +35,14 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
       "The document is locked by a password. Save it without one, and bring it again.",
     );
   const content = part("content.xml");
+  const meta = childOf(part("meta.xml") ?? undefined, "meta");
   const body = childOf(childOf(content ?? undefined, "body"), "text");
   if (!body) throw new ImportError("format", "The document has no part with its text in it.");
   const reading: OdtReading = {
     files,
+    kept: keptIn(meta),
     styles: new OdtStyles([part("styles.xml"), content]),
+    language: languageOf(meta),
     pictures: new Map(),
     notes: [],
     leftOut: [],
@@ -53,13 +57,14 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
   raiseHeadings(tree);
   leadToHeadings(tree);
   signsAgain(tree, new Set(reading.notes.map(({ id }) => id)));
+  withoutIdleSigns(tree, new Set(reading.notes.map(({ id }) => id)));
   captionsOfTree(tree);
   const whereOf = ({ position }: Nodes): string | null =>
     position ? `paragraph ${position.start.line}` : null;
   reading.leftOut.push(...listsOfContents(tree).map((list) => toldList(whereOf(list))));
   return {
     tree,
-    about: aboutOdt(childOf(part("meta.xml") ?? undefined, "meta")),
+    about: aboutOdt(meta, reading.kept),
     pictures: [...reading.pictures.values()],
     companions: [],
     leftOut: reading.leftOut,
@@ -75,8 +80,28 @@ function signsAgain(tree: Root, notes: ReadonlySet<string>): void {
   }
 }
 
+function languageOf(meta: XmlElement | undefined): string | null {
+  const said = childOf(meta, "language");
+  return said ? textOf(said).trim() || null : null;
+}
+
+/** The place at a note's sign is one only where something leads to it. */
+function withoutIdleSigns(tree: Root, notes: ReadonlySet<string>): void {
+  const all = allElements(tree);
+  const wanted = new Set(all.map(({ properties }) => String(properties["href"] ?? "").slice(1)));
+  for (const one of all)
+    one.children = one.children.filter(
+      (child) =>
+        child.type !== "element" ||
+        child.tagName !== "a" ||
+        child.properties["href"] !== undefined ||
+        !notes.has(String(child.properties["id"])) ||
+        wanted.has(String(child.properties["id"])),
+    );
+}
+
 /** What the document says of itself (OpenDocument 1.3, part 3, 4.3.2). */
-function aboutOdt(meta: XmlElement | undefined): AboutManuscript {
+function aboutOdt(meta: XmlElement | undefined, kept: ReadonlyMap<string, string>): AboutManuscript {
   const said = (name: string): string | null => {
     const one = childOf(meta, name);
     return one ? textOf(one).trim() || null : null;
@@ -84,8 +109,19 @@ function aboutOdt(meta: XmlElement | undefined): AboutManuscript {
   return {
     title: said("title"),
     author: said("creator") ?? said("initial-creator"),
-    language: said("language"),
+    language: languageOf(meta),
+    conventions: conventionsOf(kept.get("vennet-counts")),
   };
+}
+
+/** What exports of ours say in properties of the document (part 3, 4.3.2.20), by name. */
+function keptIn(meta: XmlElement | undefined): ReadonlyMap<string, string> {
+  return new Map(
+    elements(meta).flatMap((property): [string, string][] => {
+      const { name = "" } = property.attributes;
+      return property.name === "user-defined" && name.startsWith("vennet-") ? [[name, textOf(property)]] : [];
+    }),
+  );
 }
 
 /** Links to headings name them by their numbers and words, with a word behind (`#2.1.Low water|outline`). */

@@ -20,6 +20,7 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
   const links = new FileLinks();
   const open: { name: string; isLink: boolean; words: string }[] = [];
   let paragraph = 0;
+  let isFormula = false;
   let unreadDepth = 0;
   let heading: { words: string } | null = null;
   /** The title or description of the frame or area that is open. */
@@ -27,12 +28,15 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
   const parser = new SaxesParser();
   parser.on("opentag", ({ name, attributes: given }) => {
     const attributes = given as Record<string, string>;
-    if (unreadDepth > 0 || unread.has(name)) unreadDepth += 1;
+    // What a book of ours made by itself is made again.
+    const isMade = /^vennet-made-/.test(attributes[name === "text:section" ? "text:name" : "xml:id"] ?? "");
+    if (unreadDepth > 0 || unread.has(name) || isMade) unreadDepth += 1;
     let isLink = false;
+    // The top of a book of ours stands in what it made by itself.
+    if (places.test(name)) links.place(attributes["text:name"]);
     if (unreadDepth === 0) {
       if (name === "text:p" || name === "text:h") links.where = `paragraph ${++paragraph}`;
       if (name === "text:h") heading = { words: "" };
-      if (places.test(name)) links.place(attributes["text:name"]);
       if (name === "text:sequence") links.place(attributes["text:ref-name"]);
       if (name === "table:table") links.place(`${attributes["table:name"] ?? ""}|table`);
       if (name === "draw:frame") links.place(`${attributes["draw:name"] ?? ""}|graphic`);
@@ -72,7 +76,14 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
       if (words !== "") said[said.length - 1] = words;
     }
     if (name === "office:annotation") links.apart = null;
-    if (name === "draw:frame") links.picture(said.pop() ?? "");
+    // A formula is read by its words.
+    if (name === "draw:object") isFormula = true;
+    if (name === "draw:frame") {
+      const words = said.pop() ?? "";
+      if (isFormula) links.text(words);
+      else links.picture(words);
+      isFormula = false;
+    }
     if (name.startsWith("draw:area-")) links.text(said.pop() ?? "");
     if (name === "text:h" && heading) {
       const letters = lettersOf(heading.words);

@@ -1,7 +1,7 @@
 import { PdfString } from "../../pdf/pdf-values.ts";
 import type { Mutation } from "./mutation.ts";
 import { withHref } from "./opened/open-pages.ts";
-import { markdownLinks } from "./opened/text-links.ts";
+import { markdownLinks, odtLinks } from "./opened/text-links.ts";
 
 /** It leads to another page of the web. */
 export const addressChanged: Mutation = {
@@ -27,5 +27,10 @@ export const addressChanged: Mutation = {
     const target = pick(file.find([file.pathOf(/document\.xml\.rels$/)!], /Target="(https?:[^"]*)"/));
     if (target) file.replace(target, `Target="${target.match[1]}x"`);
     return target !== undefined;
+  },
+  odt(file, pick) {
+    const link = pick(odtLinks(file, /xlink:href="https?:/));
+    if (link) file.replace(link, link.match[0].replace(/(xlink:href="[^"]*)"/, '$1x"'));
+    return link !== undefined;
   },
 };

@@ -1,6 +1,6 @@
 import type { Mutation } from "./mutation.ts";
 import { withAttribute } from "./opened/open-pages.ts";
-import { docxLinks, markdownLinks } from "./opened/text-links.ts";
+import { docxLinks, markdownLinks, odtLinks } from "./opened/text-links.ts";
 
 /** Who cannot see the page is told what nobody wrote. */
 export const descriptionAdded: Mutation = {
@@ -18,6 +18,11 @@ export const descriptionAdded: Mutation = {
   docx(file, pick) {
     const link = pick(docxLinks(file).filter(({ match }) => !match[1]!.includes("w:tooltip=")));
     if (link) file.replace(link, link.match[0].replace("<w:hyperlink", '<w:hyperlink w:tooltip="Elsewhere"'));
+    return link !== undefined;
+  },
+  odt(file, pick) {
+    const link = pick(odtLinks(file, /^(?!.*office:title=)/s));
+    if (link) file.replace(link, link.match[0].replace("<text:a", '<text:a office:title="Elsewhere"'));
     return link !== undefined;
   },
 };

@@ -1,6 +1,6 @@
 import { textString } from "../../pdf/pdf-values.ts";
 import type { Mutation } from "./mutation.ts";
-import { docxLinks, markdownLinks } from "./opened/text-links.ts";
+import { docxLinks, markdownLinks, odtLinks } from "./opened/text-links.ts";
 
 /** Who cannot see the page is told something else. */
 export const descriptionChanged: Mutation = {
@@ -23,6 +23,11 @@ export const descriptionChanged: Mutation = {
   docx(file, pick) {
     const link = pick(docxLinks(file).filter(({ match }) => match[1]!.includes("w:tooltip=")));
     if (link) file.replace(link, link.match[0].replace(/w:tooltip="/, 'w:tooltip="Not '));
+    return link !== undefined;
+  },
+  odt(file, pick) {
+    const link = pick(odtLinks(file, /office:title=/));
+    if (link) file.replace(link, link.match[0].replace('office:title="', 'office:title="Not '));
     return link !== undefined;
   },
 };

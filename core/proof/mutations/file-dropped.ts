@@ -7,5 +7,6 @@ export const fileDropped: Mutation = {
   pages: (file, pick) => dropped(file, pick),
   markdown: (file, pick) => dropped(file, pick),
   docx: (file, pick) => dropped(file, pick),
+  odt: (file, pick) => dropped(file, pick),
   pdf: (file, pick) => dropped(file.beside, pick),
 };

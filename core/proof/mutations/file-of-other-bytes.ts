@@ -7,5 +7,6 @@ export const fileOfOtherBytes: Mutation = {
   pages: (file, pick) => damaged(file, pick),
   markdown: (file, pick) => damaged(file, pick),
   docx: (file, pick) => damaged(file, pick),
+  odt: (file, pick) => damaged(file, pick),
   pdf: (file, pick) => damaged(file.beside, pick),
 };

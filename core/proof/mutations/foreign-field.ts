@@ -11,4 +11,14 @@ export const foreignField: Mutation = {
     file.replace(run, `<w:fldSimple w:instr="${code}">${run.match[0]}</w:fldSimple>`);
     return true;
   },
+  odt(file, pick) {
+    const path = file.pathOf(/content\.xml$/)!;
+    const line = pick(file.find([path], /(<text:p [^>]*>)([^<]+)(<\/text:p>)/));
+    if (line)
+      file.replace(
+        line,
+        `${line.match[1]}<text:execute-macro text:name="x">${line.match[2]}</text:execute-macro>${line.match[3]}`,
+      );
+    return line !== undefined;
+  },
 };

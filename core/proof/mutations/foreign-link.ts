@@ -38,4 +38,14 @@ export const foreignLink: Mutation = {
     if (run) file.replace(run, `<w:hyperlink w:anchor="nowhere">${run.match[0]}</w:hyperlink>`);
     return run !== undefined;
   },
+  odt(file, pick) {
+    const path = file.pathOf(/content\.xml$/)!;
+    const line = pick(file.find([path], /(<text:p [^>]*>)([^<]+)(<\/text:p>)/));
+    if (line)
+      file.replace(
+        line,
+        `${line.match[1]}<text:a xlink:href="#nowhere">${line.match[2]}</text:a>${line.match[3]}`,
+      );
+    return line !== undefined;
+  },
 };

@@ -48,4 +48,12 @@ export const jumpElsewhere: Mutation = {
     file.replace(anchor, other.match[0]);
     return true;
   },
+  odt(file, pick) {
+    const jumps = file.find([file.pathOf(/content\.xml$/)!], /xlink:href="#[^"]*"/);
+    const jump = pick(jumps);
+    const other = pick(jumps.filter(({ match }) => match[0] !== jump?.match[0]));
+    if (!jump || !other) return false;
+    file.replace(jump, other.match[0]);
+    return true;
+  },
 };

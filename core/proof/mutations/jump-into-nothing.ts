@@ -1,7 +1,7 @@
 import { PdfString } from "../../pdf/pdf-values.ts";
 import type { Mutation } from "./mutation.ts";
 import { withHref } from "./opened/open-pages.ts";
-import { markdownLinks } from "./opened/text-links.ts";
+import { markdownLinks, odtLinks } from "./opened/text-links.ts";
 
 /** A press on it does nothing. */
 export const jumpIntoNothing: Mutation = {
@@ -25,5 +25,10 @@ export const jumpIntoNothing: Mutation = {
     const anchor = pick(file.find([file.pathOf(/word\/document\.xml$/)!], /w:anchor="([^"]*)"/));
     if (anchor) file.replace(anchor, 'w:anchor="nowhere"');
     return anchor !== undefined;
+  },
+  odt(file, pick) {
+    const link = pick(odtLinks(file, /xlink:href="#/));
+    if (link) file.replace(link, link.match[0].replace(/xlink:href="#[^"]*"/, 'xlink:href="#nowhere"'));
+    return link !== undefined;
   },
 };

@@ -11,7 +11,7 @@ import { OpenPdf } from "./opened/open-pdf.ts";
 /** An exported file that is to be damaged. */
 export interface Exported {
   book: Book;
-  format: "pdf" | "epub" | "web" | "markdown" | "docx";
+  format: "pdf" | "epub" | "web" | "markdown" | "docx" | "odt";
   bytes: Uint8Array;
   read: (bytes: Uint8Array) => Promise<ExportReading> | ExportReading;
 }
@@ -40,7 +40,7 @@ export async function killTable(files: readonly Exported[], tries: number, seed:
     ),
   );
   for (const mutation of mutations) {
-    for (const format of ["pdf", "epub", "web", "markdown", "docx"] as const) {
+    for (const format of ["pdf", "epub", "web", "markdown", "docx", "odt"] as const) {
       const damage = damagers[format](mutation);
       if (!damage) continue;
       const row: KillRow = { mutation: mutation.name, format, done: 0, killed: 0, missed: [] };
@@ -80,7 +80,8 @@ const damagers: Record<Exported["format"], (mutation: Mutation) => Damager | nul
   epub: ({ pages, epub }) => damager((bytes) => new OpenPages(bytes), pages ?? epub),
   web: ({ pages, web }) => damager((bytes) => new OpenPages(bytes), pages ?? web),
   markdown: ({ markdown }) => damager((bytes) => new OpenContainer(bytes), markdown),
-  docx: (mutation) => (mutation.docx ? (bytes, pick) => damageDocx(mutation, bytes, pick) : null),
+  docx: (mutation) => documentDamager(mutation, "docx"),
+  odt: (mutation) => documentDamager(mutation, "odt"),
 };
 
 /** Gives the damaged bytes; null where the file has nothing of what is damaged. */
@@ -98,15 +99,19 @@ function damager<File extends { bytes(): Uint8Array }>(
 }
 
 /** A text document is a container itself, and with companion files one within another. */
-function damageDocx(mutation: Mutation, bytes: Uint8Array, pick: Pick): Uint8Array | null {
-  const outer = new OpenContainer(bytes);
-  const path = outer.pathOf(/^[^/]*\.docx$/);
-  if (path === undefined) return mutation.docx!(outer, pick) ? outer.bytes() : null;
-  const inner = new OpenContainer(outer.files.get(path)!);
-  const isFile = /companion/.test(mutation.name);
-  if (!mutation.docx!(isFile ? outer : inner, pick)) return null;
-  outer.files.set(path, inner.bytes());
-  return outer.bytes();
+function documentDamager(mutation: Mutation, format: "docx" | "odt"): Damager | null {
+  const damage = mutation[format];
+  if (!damage) return null;
+  return (bytes, pick) => {
+    const outer = new OpenContainer(bytes);
+    const path = [...outer.files.keys()].find((one) => !one.includes("/") && one.endsWith(`.${format}`));
+    if (path === undefined) return damage(outer, pick) ? outer.bytes() : null;
+    const inner = new OpenContainer(outer.files.get(path)!);
+    const isFile = /companion/.test(mutation.name);
+    if (!damage(isFile ? outer : inner, pick)) return null;
+    outer.files.set(path, inner.bytes());
+    return outer.bytes();
+  };
 }
 
 /** A small generator of numbers (mulberry32), so that the same seed draws the same places. */

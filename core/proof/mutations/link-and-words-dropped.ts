@@ -1,5 +1,5 @@
 import type { Mutation } from "./mutation.ts";
-import { docxLinks, markdownLinks } from "./opened/text-links.ts";
+import { docxLinks, markdownLinks, odtLinks } from "./opened/text-links.ts";
 
 /** Neither the link nor its words are there. */
 export const linkAndWordsDropped: Mutation = {
@@ -16,6 +16,11 @@ export const linkAndWordsDropped: Mutation = {
   },
   docx(file, pick) {
     const link = pick(docxLinks(file));
+    if (link) file.replace(link, "");
+    return link !== undefined;
+  },
+  odt(file, pick) {
+    const link = pick(odtLinks(file));
     if (link) file.replace(link, "");
     return link !== undefined;
   },

@@ -1,5 +1,5 @@
 import type { Mutation } from "./mutation.ts";
-import { docxLinks, markdownLinks } from "./opened/text-links.ts";
+import { docxLinks, markdownLinks, odtLinks } from "./opened/text-links.ts";
 
 /** The words are there, and are no link. */
 export const linkDropped: Mutation = {
@@ -25,6 +25,11 @@ export const linkDropped: Mutation = {
   },
   docx(file, pick) {
     const link = pick(docxLinks(file));
+    if (link) file.replace(link, link.match[2]!);
+    return link !== undefined;
+  },
+  odt(file, pick) {
+    const link = pick(odtLinks(file));
     if (link) file.replace(link, link.match[2]!);
     return link !== undefined;
   },

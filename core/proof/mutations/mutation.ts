@@ -21,4 +21,5 @@ export interface Mutation {
   pdf?: Damage<OpenPdf>;
   markdown?: Damage<OpenContainer>;
   docx?: Damage<OpenContainer>;
+  odt?: Damage<OpenContainer>;
 }

@@ -1,4 +1,5 @@
 import type { Mutation } from "./mutation.ts";
+import { odtNotes } from "./opened/text-links.ts";
 
 /** The mark leads to nothing. */
 export const noteDropped: Mutation = {
@@ -14,6 +15,11 @@ export const noteDropped: Mutation = {
       path === undefined
         ? undefined
         : pick(file.find([path], /<w:footnote w:id="([1-9]\d*)">.*?<\/w:footnote>/s));
+    if (note) file.replace(note, "");
+    return note !== undefined;
+  },
+  odt(file, pick) {
+    const note = pick(odtNotes(file));
     if (note) file.replace(note, "");
     return note !== undefined;
   },

@@ -30,4 +30,10 @@ export const noteMarkDropped: Mutation = {
     if (mark) file.replace(mark, "");
     return mark !== undefined;
   },
+  odt(file, pick) {
+    const path = file.pathOf(/content\.xml$/)!;
+    const mark = pick(file.find([path], /<text:note-ref\b.*?<\/text:note-ref>/s));
+    if (mark) file.replace(mark, "");
+    return mark !== undefined;
+  },
 };

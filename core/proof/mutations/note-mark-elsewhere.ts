@@ -1,4 +1,5 @@
 import type { Mutation } from "./mutation.ts";
+import { odtNotes } from "./opened/text-links.ts";
 import { withHref } from "./opened/open-pages.ts";
 import { noteMarks } from "./opened/pdf-notes.ts";
 
@@ -37,6 +38,17 @@ export const noteMarkElsewhere: Mutation = {
     const other = pick(marks.filter(({ match }) => match[1] !== mark?.match[1]));
     if (!mark || !other) return false;
     file.replace(mark, other.match[0]);
+    return true;
+  },
+  odt(file, pick) {
+    const path = file.pathOf(/content\.xml$/)!;
+    const mark = pick(file.find([path], /<text:note-ref\b[^>]*text:ref-name="([^"]*)"/));
+    const other = pick(odtNotes(file).filter(({ match }) => match[1] !== mark?.match[1]));
+    if (!mark || !other) return false;
+    file.replace(
+      mark,
+      mark.match[0].replace(mark.match[1]!, () => other.match[1]!),
+    );
     return true;
   },
 };

@@ -1,4 +1,5 @@
 import type { Mutation } from "./mutation.ts";
+import { odtNotes } from "./opened/text-links.ts";
 
 /** Each mark shows the other’s note. */
 export const noteTextsSwapped: Mutation = {
@@ -23,6 +24,14 @@ export const noteTextsSwapped: Mutation = {
       other,
       ({ match }, from) => `<w:footnote w:id="${match[1]}">${from.match[2]}</w:footnote>`,
     );
+    return true;
+  },
+  odt(file, pick) {
+    const notes = odtNotes(file);
+    const one = pick(notes);
+    const other = pick(notes.filter(({ match }) => match[2] !== one?.match[2]));
+    if (!one || !other) return false;
+    file.swap(one, other, ({ match }, from) => match[0].replace(match[2]!, () => from.match[2]!));
     return true;
   },
 };

@@ -1,6 +1,6 @@
 import type { PdfValue } from "../../pdf/pdf-values.ts";
 import type { Mutation } from "./mutation.ts";
-import { anchorsInUse, bookmarksInUse } from "./opened/text-links.ts";
+import { anchorsInUse, bookmarksInUse, odtPlacesInUse } from "./opened/text-links.ts";
 
 /** What leads there lands on another text. */
 export const placeMoved: Mutation = {
@@ -44,6 +44,18 @@ export const placeMoved: Mutation = {
     file.write(
       path,
       file.text(path).replace("<w:sectPr", () => `${end}<w:sectPr`),
+    );
+    return true;
+  },
+  odt(file, pick) {
+    const path = file.pathOf(/content\.xml$/)!;
+    const place = pick(odtPlacesInUse(file));
+    if (!place) return false;
+    file.replace(place, "");
+    const end = `<text:p>${place.match[0]}The end of it all.</text:p></office:text>`;
+    file.write(
+      path,
+      file.text(path).replace("</office:text>", () => end),
     );
     return true;
   },

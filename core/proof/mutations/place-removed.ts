@@ -1,5 +1,5 @@
 import type { Mutation } from "./mutation.ts";
-import { anchorsInUse, bookmarksInUse } from "./opened/text-links.ts";
+import { anchorsInUse, bookmarksInUse, odtPlacesInUse } from "./opened/text-links.ts";
 
 /** What leads there leads nowhere. */
 export const placeRemoved: Mutation = {
@@ -24,6 +24,11 @@ export const placeRemoved: Mutation = {
   },
   docx(file, pick) {
     const place = pick(bookmarksInUse(file));
+    if (place) file.replace(place, "");
+    return place !== undefined;
+  },
+  odt(file, pick) {
+    const place = pick(odtPlacesInUse(file));
     if (place) file.replace(place, "");
     return place !== undefined;
   },

@@ -1,6 +1,6 @@
 import { PdfName } from "../../pdf/pdf-values.ts";
 import type { Mutation } from "./mutation.ts";
-import { anchorsInUse, bookmarksInUse } from "./opened/text-links.ts";
+import { anchorsInUse, bookmarksInUse, odtPlacesInUse } from "./opened/text-links.ts";
 
 /** Readers lead to the first of two equal names. */
 export const placeTwice: Mutation = {
@@ -38,6 +38,17 @@ export const placeTwice: Mutation = {
     file.write(
       path,
       file.text(path).replace("<w:body>", () => `<w:body>${decoy}`),
+    );
+    return true;
+  },
+  odt(file, pick) {
+    const path = file.pathOf(/content\.xml$/)!;
+    const place = pick(odtPlacesInUse(file));
+    if (!place) return false;
+    const decoy = `<office:text><text:p>${place.match[0]}Not here.</text:p>`;
+    file.write(
+      path,
+      file.text(path).replace("<office:text>", () => decoy),
     );
     return true;
   },

@@ -1,4 +1,5 @@
 import type { Mutation } from "./mutation.ts";
+import { odtLinks } from "./opened/text-links.ts";
 
 /** The program looks for it within the document. */
 export const targetInside: Mutation = {
@@ -9,5 +10,10 @@ export const targetInside: Mutation = {
     );
     if (target) file.replace(target, target.match[1]!);
     return target !== undefined;
+  },
+  odt(file, pick) {
+    const link = pick(odtLinks(file, /xlink:href="https?:/));
+    if (link) file.replace(link, link.match[0].replace(/xlink:href="https?:\/\//, 'xlink:href="'));
+    return link !== undefined;
   },
 };

@@ -1,5 +1,5 @@
 import type { Mutation } from "./mutation.ts";
-import { docxLinks, markdownLinks } from "./opened/text-links.ts";
+import { docxLinks, markdownLinks, odtLinks } from "./opened/text-links.ts";
 
 /** The link stands on other words. */
 export const wordsChanged: Mutation = {
@@ -17,6 +17,11 @@ export const wordsChanged: Mutation = {
   docx(file, pick) {
     const link = pick(docxLinks(file).filter(({ match }) => match[2]!.includes("</w:t>")));
     if (link) file.replace(link, link.match[0].replace("</w:t>", ", or not</w:t>"));
+    return link !== undefined;
+  },
+  odt(file, pick) {
+    const link = pick(odtLinks(file).filter(({ match }) => /[^>]$/.test(match[2]!)));
+    if (link) file.replace(link, link.match[0].replace("</text:a>", ", or not</text:a>"));
     return link !== undefined;
   },
 };

@@ -1,5 +1,5 @@
 import type { Mutation } from "./mutation.ts";
-import { docxLinks } from "./opened/text-links.ts";
+import { docxLinks, odtLinks } from "./opened/text-links.ts";
 
 /** The link is not there for who reads. */
 export const wordsHidden: Mutation = {
@@ -12,5 +12,10 @@ export const wordsHidden: Mutation = {
       : link.match[0].replaceAll("<w:r>", "<w:r><w:rPr><w:vanish/></w:rPr>");
     file.replace(link, hidden);
     return true;
+  },
+  odt(file, pick) {
+    const link = pick(odtLinks(file));
+    if (link) file.replace(link, `<text:span text:display="none">${link.match[0]}</text:span>`);
+    return link !== undefined;
   },
 };

@@ -2,13 +2,14 @@ import type { PageLayout } from "../../manuscript/page-layout.ts";
 import { docx } from "./docx/docx.ts";
 import { epub } from "./epub/epub.ts";
 import type { Format } from "./format.ts";
+import { odt } from "./odt/odt.ts";
 import { markdown } from "./markdown/markdown.ts";
 import { assertOption, defaultsOf, type Chosen, type Option, type Options } from "./option.ts";
 import { pdf } from "./pdf/pdf.ts";
 import { web } from "./web/web.ts";
 
 /** All formats in which books go out, in the order in which they are offered. */
-const table = { pdf, epub, web, markdown, docx };
+const table = { pdf, epub, web, markdown, docx, odt };
 
 export type ExportFormat = keyof typeof table;
 

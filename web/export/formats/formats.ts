@@ -4,11 +4,12 @@ import { docx } from "./docx";
 import { epub } from "./epub";
 import type { Choices, FormatOnScreen } from "./format-on-screen";
 import { markdown } from "./markdown";
+import { odt } from "./odt";
 import { pdf } from "./pdf";
 import { web } from "./web";
 
 /** How each format is shown, in the order in which they are offered. */
-const table: { [F in ExportFormat]: unknown } = { pdf, epub, web, markdown, docx };
+const table: { [F in ExportFormat]: unknown } = { pdf, epub, web, markdown, docx, odt };
 
 /** The formats, each as every other is shown. */
 export const formats = table as Readonly<Record<ExportFormat, FormatOnScreen>>;

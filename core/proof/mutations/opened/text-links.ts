@@ -32,3 +32,26 @@ export function bookmarksInUse(file: OpenContainer): Stretch[] {
   const marks = file.find([path], /<w:bookmarkStart [^>]*w:name="([^"]*)"[^>]*\/>/);
   return marks.filter(({ match }) => used.has(match[1]));
 }
+
+/** The links of an OpenDocument text: their first tag, and what is between their tags. */
+export function odtLinks(file: OpenContainer, beginning: RegExp = /./): Stretch[] {
+  const path = file.pathOf(/content\.xml$/)!;
+  return file
+    .find([path], /(<text:a\b[^>]*>)(.*?)<\/text:a>/s)
+    .filter(({ match }) => beginning.test(match[1]!));
+}
+
+/** The bookmarks of an OpenDocument text to which links lead. */
+export function odtPlacesInUse(file: OpenContainer): Stretch[] {
+  const path = file.pathOf(/content\.xml$/)!;
+  const used = new Set(file.find([path], /xlink:href="#([^"]*)"/).map(({ match }) => match[1]));
+  return file.find([path], /<text:bookmark text:name="([^"]*)"\/>/).filter(({ match }) => used.has(match[1]));
+}
+
+/** The notes of an OpenDocument text that hold no other: their names, and their bodies. */
+export function odtNotes(file: OpenContainer): Stretch[] {
+  const path = file.pathOf(/content\.xml$/)!;
+  const note =
+    /<text:note text:id="([^"]*)"(?:(?!<text:note ).)*?<text:note-body>((?:(?!<text:note ).)*?)<\/text:note-body><\/text:note>/s;
+  return file.find([path], note);
+}

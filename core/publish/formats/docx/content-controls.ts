@@ -1,5 +1,6 @@
 import { FileChild, XmlComponent, type ParagraphChild } from "docx";
 import type { Said } from "../../said-for-coming-back.ts";
+import { SaidByTags } from "../said-by-tags.ts";
 
 class Value extends XmlComponent {
   constructor(name: string, value: string) {
@@ -28,13 +29,9 @@ function partsOf(tag: string, children: readonly XmlComponent[]): XmlComponent[]
 
 /**
  * Wraps what other programs take for plain words, in content controls (ECMA-376-1, 17.5.2): what each is, a property of the
- * document says by its tag, since tags are short.
+ * document says by its tag.
  */
-export class ContentControls {
-  /** What the tags mean, and what bookmarks are called, as properties of the document. */
-  readonly properties: { name: string; value: string }[] = [];
-  private readonly tags = new Map<string, string>();
-
+export class ContentControls extends SaidByTags {
   inline(said: Said, children: readonly ParagraphChild[]): ParagraphChild {
     const control = new Group("w:sdt", partsOf(this.tagOf(said), children as readonly XmlComponent[]));
     return control as ParagraphChild;
@@ -42,21 +39,5 @@ export class ContentControls {
 
   block(said: Said, children: readonly XmlComponent[]): FileChild {
     return new BlockControl(this.tagOf(said), children);
-  }
-
-  /** What something is that has a name in the document itself, as a bookmark. */
-  say(name: string, value: string): void {
-    this.properties.push({ name: `vennet-${name}`, value });
-  }
-
-  private tagOf(said: Said): string {
-    if ("made" in said) return "vennet-made";
-    const value = JSON.stringify(Object.fromEntries(Object.entries(said).filter(([, one]) => one !== null)));
-    const known = this.tags.get(value);
-    if (known !== undefined) return known;
-    const name = String(this.tags.size + 1);
-    this.tags.set(value, `vennet-${name}`);
-    this.say(name, value);
-    return `vennet-${name}`;
   }
 }

@@ -1,6 +1,6 @@
-import { strFromU8, unzipSync } from "fflate";
+import { strFromU8 } from "fflate";
 import { SaxesParser } from "saxes";
-import { fileBeside, hasScheme, openExport, type ExportedFolder } from "../../../proof/exported-folder.ts";
+import { fileBeside, hasScheme, openContainer } from "../../../proof/exported-folder.ts";
 import {
   foldBlanks,
   likeAllOthers,
@@ -14,8 +14,6 @@ import { landingLength } from "../../../proof/landing.ts";
 import { LandingTexts } from "../../../proof/landing-texts.ts";
 
 type Attributes = Record<string, string>;
-
-const documentPath = "word/document.xml";
 
 const traits: FormatTraits = {
   isPaged: false,
@@ -32,16 +30,7 @@ const traits: FormatTraits = {
  * @throws ProofError where the document or a part of it cannot be read
  */
 export function readDocx(bytes: Uint8Array): ExportReading {
-  let folder: ExportedFolder = openExport(bytes);
-  // The document is a container itself; alone, it was just opened as if it were the folder.
-  if (folder.name === documentPath || folder.beside.has(documentPath))
-    folder = { name: "", main: bytes, beside: new Map() };
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzipSync(folder.main);
-  } catch (error) {
-    throw new ProofError("unreadable", `The document cannot be unpacked: ${(error as Error).message}`);
-  }
+  const { files, beside } = openContainer(bytes, "word/document.xml");
   const landings = new LandingTexts();
   const text = readPart(files, "document", "the text", landings);
   const footnotes = readPart(files, "footnotes", "a footnote", landings);
@@ -55,7 +44,7 @@ export function readDocx(bytes: Uint8Array): ExportReading {
   return {
     traits,
     pages: null,
-    files: folder.beside,
+    files: beside,
     pageOfPlace: new Map(),
     links,
     pictures: new Map(),

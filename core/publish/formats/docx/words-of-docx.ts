@@ -9,7 +9,7 @@ export const listing: IRunOptions = { font: "Courier New" };
 const runOptions: ByWordMark<IRunOptions> = {
   strong: { bold: true },
   emphasis: { italics: true },
-  code: listing,
+  code: { ...listing, style: "HTMLCode" },
   superscript: { superScript: true },
   subscript: { subScript: true },
   strike: { strike: true },

@@ -43,7 +43,7 @@ import {
   type WalkedChapter,
 } from "../../../manuscript/walk.ts";
 import { asFolder } from "../../export-folder.ts";
-import { saidOfArea, saidOfList, saidOfLook, type Said } from "../../said-for-coming-back.ts";
+import { saidOfArea, saidOfList } from "../../said-for-coming-back.ts";
 import { taskSign } from "../../task-sign.ts";
 import type { BookBeingWritten } from "./book-being-written.ts";
 import { ContentControls } from "./content-controls.ts";
@@ -112,6 +112,7 @@ export async function writeDocx(book: Book, name: string): Promise<{ bytes: Uint
     customProperties: writing.controls.properties,
     styles: {
       paragraphStyles: setOffStyles,
+      characterStyles: [{ id: "HTMLCode", name: "HTML Code" }],
       default: { document: { run: { font: "Georgia", size: "11pt", ...languageOptions(book.language) } } },
     },
     footnotes: writing.footnotes,
@@ -328,16 +329,8 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
     const words = { ...style.words, ...this.links.look(link) };
     const content = run.nodes.flatMap((node) => this.inline(node, { ...style, words }));
     const written = this.links.link(target, link.description, content);
-    const kept = this.besides(link);
+    const kept = this.links.besides(link);
     return [kept ? this.controls.inline(kept, [written]) : written, ...areas];
-  }
-
-  /** What a link has that a text document has no place for; null where it has nothing. */
-  private besides(link: LinkAttrs): Said | null {
-    const look = saidOfLook(link);
-    const file = this.links.renamed(link.destination);
-    if (look === null && file === null && !link.newWindow) return null;
-    return { look, file, "new-window": link.newWindow ? "" : null };
   }
 
   private picture(node: Node, look: IRunOptions): ParagraphChild {

@@ -1,12 +1,10 @@
 import type { Element, ElementContent } from "hast";
-import { isSaid } from "../hast-to-manuscript/carried.ts";
-import { allElements, element } from "../hast-nodes.ts";
-import { assertMath, type MathElement } from "../../manuscript/math.ts";
-import { childOf, valueOf, type XmlElement } from "../xml-tree.ts";
+import { isSaid } from "./hast-to-manuscript/carried.ts";
+import { allElements, element } from "./hast-nodes.ts";
+import { assertMath, type MathElement } from "../manuscript/math.ts";
 
-/** What a content control keeps of what is in it, as properties of HTML; null for one that is no export's of ours. */
-export function keptBy(control: XmlElement, kept: ReadonlyMap<string, string>): Element["properties"] | null {
-  const tag = valueOf(childOf(control, "sdtPr"), "tag") ?? "";
+/** What an export keeps of what it has wrapped by a tag, as properties of HTML; null for a tag that is none of ours. */
+export function keptBy(tag: string, kept: ReadonlyMap<string, string>): Element["properties"] | null {
   if (tag === "vennet-made") return { dataMade: "" };
   const said = kept.get(tag);
   if (said === undefined) return null;
@@ -23,7 +21,7 @@ export function keptBy(control: XmlElement, kept: ReadonlyMap<string, string>): 
   }
 }
 
-/** What is in a control, with what is kept of it: on the one link, picture or paragraph in it, or on an element around. */
+/** What is wrapped so, with what is kept of it: on the one link, picture or paragraph in it, or on an element around. */
 export function withKept(
   content: ElementContent[],
   kept: Element["properties"],
