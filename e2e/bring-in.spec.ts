@@ -210,3 +210,29 @@ test("a new version is looked at link by link, a clash is chosen, and all of it 
   await expect(chapters.getByRole("link", { name: /Inns/ })).toBeVisible();
   await expect(chapters.getByRole("link", { name: /Boats/ })).toHaveCount(0);
 });
+
+test("pictures on the web are offered, fetched, and stand in the text", async ({ page }) => {
+  const bookId = await openOwnBook(page, own);
+  await page.goto(`/books/${bookId}/bring-in`);
+  await page
+    .getByLabel(/^The manuscript/)
+    .setInputFiles(
+      manuscript(
+        "# Sheets\n\n![The sound](https://maps.hesterley.example/sheets/sound.png) ![Gone](https://maps.hesterley.example/sheets/gone.png)",
+      ),
+    );
+  await page.getByRole("button", { name: "Bring it in" }).click();
+  const looked = page.getByRole("region", { name: "Look it over" });
+  await expect(looked).toContainText("2 pictures lie on the web, at maps.hesterley.example.");
+  expect(await violations(page)).toEqual([]);
+  await looked.getByRole("button", { name: "Fetch 2 pictures" }).click();
+  await expect(looked).toContainText("One picture lies on the web");
+  await looked.getByText("Pictures that could not be fetched").click();
+  await expect(looked).toContainText("Its host answered 404.");
+  await looked.getByRole("button", { name: "Keep these chapters" }).click();
+  await page.getByRole("region", { name: "Brought in" }).getByRole("link", { name: "Open the book" }).click();
+  await page.getByRole("link", { name: /Sheets/ }).click();
+  const picture = page.getByRole("img", { name: "The sound" });
+  await expect(picture).toBeVisible();
+  expect(await picture.evaluate((shown: HTMLImageElement) => shown.naturalWidth)).toBe(1);
+});

@@ -22,6 +22,7 @@ import type { LeftOut } from "./left-out.ts";
 import type { AboutManuscript, BroughtFile, EnclosedFile, ManuscriptReader } from "./manuscript-reader.ts";
 import { pictureKind } from "./pictures.ts";
 import { readerFor } from "./readers.ts";
+import { webPicturesOf, type WebPicture } from "./web-pictures.ts";
 
 export interface ImportOptions {
   /** The title of the chapter for text before the first level-1 heading. */
@@ -32,6 +33,8 @@ export interface ImportOptions {
   pictureFor: (source: string) => string | null;
   /** The size of such a picture in pixels, where it is known. */
   pictureSize?: (source: string) => { width: number; height: number } | null;
+  /** Why a picture that was to be fetched from the web did not come; null for any other. */
+  unfetched?: (source: string) => string | null;
   /** Draws a picture that not every reader shows, as PNG; null for one that cannot be read. Left out: none is taken. */
   drawn?: (bytes: Uint8Array) => Promise<Uint8Array | null>;
   /** What the book counts that the manuscript becomes chapters of; left out for a book of its own. */
@@ -63,6 +66,8 @@ export interface ImportedManuscript {
   companions: ArrivedFile[];
   /** The ids of the files brought beside it to which links lead. */
   usedBeside: string[];
+  /** The pictures that lie on the web and were not brought along. */
+  webPictures: WebPicture[];
   leftOut: LeftOut[];
   /** The links of the file, compared with those that arrived; null where the second reader cannot read it. */
   arrival: ArrivalProof | null;
@@ -97,10 +102,12 @@ export async function importManuscript(
     if (id !== undefined) usedBeside.add(id);
     return id ?? null;
   };
+  const pictureFor = (source: string): string | null =>
+    arrivedPictures.idFor(source) ?? options.pictureFor(source);
   const made = hastToManuscript(tree, {
     ...options,
     whereOf,
-    pictureFor: (source) => arrivedPictures.idFor(source) ?? options.pictureFor(source),
+    pictureFor,
     pictureSize: (source) => arrivedPictures.sizeOf(source) ?? options.pictureSize?.(source) ?? null,
     companionFor: (href) => arrivedCompanions.idFor(href) ?? idBeside(href),
   });
@@ -140,6 +147,7 @@ export async function importManuscript(
     pictures: arrivedPictures.used(),
     companions: arrivedCompanions.used(),
     usedBeside: [...usedBeside],
+    webPictures: webPicturesOf(tree, options.baseAddress, (source) => pictureFor(source) !== null),
     leftOut: told,
     arrival,
   };

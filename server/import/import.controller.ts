@@ -66,6 +66,7 @@ const ManuscriptForm = (): MethodDecorator =>
           title: { type: "string" },
           baseAddress: { type: "string" },
           review: { type: "string", enum: ["yes"] },
+          fetchPictures: { type: "string", enum: ["yes"] },
         },
       },
     }),

@@ -42,6 +42,14 @@ export class ImportRequest {
   review?: "yes";
 
   @ApiPropertyOptional({
+    enum: ["yes"],
+    description: "Of one that was looked at: whether its pictures on the web are fetched now.",
+  })
+  @IsOptional()
+  @IsIn(["yes"])
+  fetchPictures?: "yes";
+
+  @ApiPropertyOptional({
     enum: ["version"],
     description: "Whether it is a new version of what the book has; else it becomes chapters behind those.",
   })
@@ -230,10 +238,19 @@ class NewVersionAnswer implements ShownVersion {
   hasBase: boolean;
 }
 
+export class WebPicturesAnswer {
+  @ApiProperty({ description: "How many can be fetched." })
+  count: number;
+  @ApiProperty({ type: [String], description: "The hosts that would be asked." })
+  hosts: string[];
+}
+
 /** What an import came to. */
 export class ImportAnswer {
   @ApiProperty({ type: BookAnswer, nullable: true, description: "Null while it waits to be looked at." })
   book: BookAnswer | null;
+  @ApiProperty({ type: WebPicturesAnswer, description: "Pictures on the web that did not come along." })
+  webPictures: WebPicturesAnswer;
   @ApiProperty()
   title: string;
   @ApiProperty({ description: "How many chapters came, and links in them." })

@@ -1,6 +1,6 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
-import type { Side } from "@vennet/core/import/new-version/merge-version";
+import type { WebPicture } from "@vennet/core/import/web-pictures";
 import { DataSource, In, IsNull, LessThan, type EntityManager } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
 import { QuotaService } from "../accounts/quota.service.ts";
@@ -25,29 +25,12 @@ import { defaultConventions } from "@vennet/core/manuscript/conventions";
 import { Arrival } from "./arrival.entity.ts";
 import { arrivalAnswer, type ImportAnswer, type ImportRequest, type KeepRequest } from "./import.dto.ts";
 import { keptBeside, sentBeside } from "./files-beside.ts";
+import { inputOf, type ImportInput } from "./import-input.ts";
 import type { FileBeside } from "./read-manuscript.ts";
 import type { ShownVersion } from "./take-in-version-task.ts";
 import { UploadsService } from "./uploads.service.ts";
+import { WebPictures, webPicturesAnswer } from "./web-pictures.ts";
 import { changedSince, revisionsOf, VersionService } from "./version.service.ts";
-
-/** All that an import needs; what was sent waits in the database. */
-interface ImportInput {
-  accountId: string;
-  authorName: string;
-  /** The ids of the files that were sent: the manuscript, and what belongs to it. */
-  manuscript: string;
-  beside: string[];
-  fileName: string;
-  title: string | null;
-  baseAddress: string | null;
-  /** Whether the author looks at what arrived before anything is kept. */
-  review: boolean;
-  /** Whether it is a new version of what the book has. */
-  isVersion: boolean;
-  /** Of a version that was looked at: the book as it was then, and which text is taken at each clash. */
-  seen: string | null;
-  choices: Side[];
-}
 
 interface ImportOutput {
   /** Null until it is kept. */
@@ -55,6 +38,8 @@ interface ImportOutput {
   title: string;
   chapters: number;
   links: number;
+  /** Pictures that lie on the web and were not brought along. */
+  webPictures: WebPicture[];
   /** Of a new version: the book as it was looked at, and the step that it was taken in by. */
   seen: string | null;
   step: StepAnswer | null;
@@ -86,10 +71,11 @@ export class ImportService {
     private readonly jobs: JobsService,
     private readonly quota: QuotaService,
     private readonly versions: VersionService,
+    private readonly webPictures: WebPictures,
   ) {
     jobs.define("import", {
       work: (job, report, signal) => this.run(job, report, signal),
-      clearAway: (job) => this.drop(job.input as unknown as ImportInput),
+      clearAway: (job) => this.drop(inputOf(job)),
     });
   }
 
@@ -125,6 +111,8 @@ export class ImportService {
         isVersion: book !== null && request.as === "version",
         seen: null,
         choices: [],
+        fetch: [],
+        fetched: {},
       };
     });
     return this.jobs.enqueue(book?.id ?? null, "import", { ...input });
@@ -143,6 +131,7 @@ export class ImportService {
       beside: [...input.beside, ...more],
       title: request.title || input.title,
       baseAddress: request.baseAddress ?? input.baseAddress,
+      fetch: request.fetchPictures ? (job.output as unknown as ImportOutput).webPictures : [],
     });
   }
 
@@ -168,7 +157,7 @@ export class ImportService {
   /** @throws Problem where it is no import, or has not come to its end */
   async result({ id, kind, output }: Job): Promise<ImportAnswer> {
     if (kind !== "import" || output === null) throw notFound("import");
-    const { bookId, title, chapters, links, step } = output as unknown as ImportOutput;
+    const { bookId, title, chapters, links, step, webPictures = [] } = output as unknown as ImportOutput;
     const { manager } = this.database;
     const book = bookId === null ? null : await manager.findOneBy(Book, { id: bookId });
     if (bookId !== null && !book) throw notFound("book");
@@ -183,22 +172,23 @@ export class ImportService {
       chapters,
       links,
       arrival: arrivalAnswer(arrival),
+      webPictures: webPicturesAnswer(webPictures),
       version: arrival.version === null ? null : (JSON.parse(arrival.version) as ShownVersion),
       step,
     };
   }
 
   private reviewed({ kind, state, input, output }: Job): ImportInput {
-    const given = input as unknown as ImportInput;
+    const given = inputOf({ input });
     if (kind !== "import" || state !== "done" || !given.review || output === null) throw notFound("import");
     return given;
   }
 
   private async run(job: Job, report: Report, signal: AbortSignal): Promise<string> {
-    const input = job.input as unknown as ImportInput;
     // Where a stop came after all was written, there is nothing left to do.
     if (job.output) return told(job.output as unknown as ImportOutput);
     const { manager } = this.database;
+    const input = await this.withWebPictures(job, inputOf(job), report, signal);
     if (!(await manager.existsBy(StoredFile, { id: input.manuscript }))) throw keptAlready();
     const total = input.review ? 1 : 2;
     report({ done: 0, total, message: "Reading the manuscript" });
@@ -212,6 +202,7 @@ export class ImportService {
       baseAddress: input.baseAddress,
       conventions: job.bookId ? await this.conventionsOf(job.bookId) : null,
       beside,
+      fetched: input.fetched,
     };
     if (!input.isVersion) {
       const arrived = await this.workers.run("importManuscript", manuscript, signal);
@@ -256,6 +247,26 @@ export class ImportService {
     return output.step?.summary ?? told(output);
   }
 
+  /** With the pictures that are to be fetched among what was sent: what comes after need not ask for them again. */
+  private async withWebPictures(
+    job: Job,
+    input: ImportInput,
+    report: Report,
+    signal: AbortSignal,
+  ): Promise<ImportInput> {
+    if (input.fetch.length === 0) return input;
+    const fetched = await this.webPictures.fetch(input.fetch, report, signal);
+    const files = Object.values(fetched).flatMap((one) => ("file" in one ? [one.file] : []));
+    const known: ImportInput = {
+      ...input,
+      beside: [...input.beside, ...files],
+      fetch: [],
+      fetched: { ...input.fetched, ...fetched },
+    };
+    await this.database.manager.update(Job, { id: job.id }, columns<Job>({ input: { ...known } }));
+    return known;
+  }
+
   /** Writes all that arrived, and that it did, or nothing; of what its author is to look at first the proof alone. */
   private keep(
     job: Job,
@@ -283,6 +294,7 @@ export class ImportService {
         title: input.title || arrived.title,
         chapters: "chapters" in arrived ? arrived.chapters.length : arrived.changes.length,
         links: arrived.links,
+        webPictures: arrived.webPictures,
         seen: input.seen,
         step: kept?.step ? stepAnswer(kept.step) : null,
       };

@@ -214,6 +214,7 @@ test("a book of ours that comes back as a book of its own counts as it did, with
     "Questions: chapter",
     "Inns: chapter",
     "Gear: chapter",
+    "The Log: chapter",
     "Words: companion",
   ]);
 });

@@ -27,7 +27,12 @@ export interface ManuscriptToRead {
   /** What its book counts; null for one that is to be a book of its own. */
   conventions: Conventions | null;
   beside: FileBeside[];
+  /** What became of the pictures that were to be fetched from the web, by how the manuscript names them. */
+  fetched: Record<string, WebPictureHere>;
 }
+
+/** A picture of the web: the id of the file in which it is kept, or why it did not come. */
+export type WebPictureHere = { file: string } | { problem: string };
 
 /** What is kept of a manuscript that was read, apart from its chapters. */
 export interface ReadArrival extends Omit<ImportedManuscript, "chapters" | "arrival" | "leftOut"> {
@@ -46,8 +51,18 @@ export async function readManuscript({
   fallbackTitle,
   baseAddress,
   conventions,
-  beside,
+  beside: all,
+  fetched,
 }: ManuscriptToRead): Promise<ReadArrival & Pick<ImportedManuscript, "chapters">> {
+  const ofWeb = (source: string): WebPictureHere | undefined =>
+    Object.hasOwn(fetched, source) ? fetched[source] : undefined;
+  const fetchedIds = new Set(Object.values(fetched).map((one) => ("file" in one ? one.file : "")));
+  const pictureOf = (source: string): FileBeside | undefined => {
+    const one = ofWeb(source);
+    return one && "file" in one ? all.find(({ id }) => id === one.file) : pictures.get(fileNameOf(source));
+  };
+  // What the web calls them is no name by which the manuscript means a file.
+  const beside = all.filter(({ id }) => !fetchedIds.has(id));
   const pictures = new Map(
     // Of two of a name the first is meant.
     beside.flatMap((one) => (one.size ? [[one.name, one] as const] : [])).reverse(),
@@ -57,8 +72,12 @@ export async function readManuscript({
     baseAddress,
     drawn: drawPicture,
     ...(conventions ? { conventions } : {}),
-    pictureFor: (source) => pictures.get(fileNameOf(source))?.id ?? null,
-    pictureSize: (source) => pictures.get(fileNameOf(source))?.size ?? null,
+    pictureFor: (source) => pictureOf(source)?.id ?? null,
+    pictureSize: (source) => pictureOf(source)?.size ?? null,
+    unfetched: (source) => {
+      const one = ofWeb(source);
+      return one && "problem" in one ? one.problem : null;
+    },
     beside: beside.map(({ companionId, name }) => ({ id: companionId, name })),
   });
   return {

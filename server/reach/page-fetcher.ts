@@ -94,6 +94,30 @@ export class PageFetcher implements OnApplicationShutdown {
     return text;
   }
 
+  /** What is at an address, whole; null where it is longer than the limit, or nothing came. */
+  async bytes(
+    address: string,
+    signal: AbortSignal,
+    limit: number,
+  ): Promise<{ hop: Hop; bytes: Uint8Array | null }> {
+    let bytes: Uint8Array | null = null;
+    const { hop } = await this.answerTo(
+      "GET",
+      address,
+      signal,
+      this.settings.reachTotalMs,
+      async (answer) => {
+        if (answer.statusCode !== 200) return null;
+        const pieces: Buffer[] = [];
+        const take = (piece: Buffer): boolean => pieces.push(piece) === 0;
+        const isWhole = await this.readBody(answer, take, limit);
+        bytes = isWhole ? Buffer.concat(pieces) : null;
+        return null;
+      },
+    );
+    return { hop, bytes };
+  }
+
   private async answerTo(
     method: Hop["method"],
     address: string,
@@ -180,6 +204,7 @@ export class PageFetcher implements OnApplicationShutdown {
   private async readBody(
     answer: Dispatcher.ResponseData,
     take: (bytes: Buffer) => boolean | Promise<boolean>,
+    limit = bodyLimit,
   ): Promise<boolean> {
     const until = performance.now() + this.settings.reachTimeoutMs;
     let size = 0;
@@ -189,7 +214,7 @@ export class PageFetcher implements OnApplicationShutdown {
         size += bytes.length;
         if (enoughAt === Infinity && (await take(bytes))) enoughAt = size;
         // Leaving the loop closes the body and its connection, which a short rest is not worth.
-        if (size > enoughAt + worthReading || size >= bodyLimit || performance.now() > until) return false;
+        if (size > enoughAt + worthReading || size >= limit || performance.now() > until) return false;
       }
       return enoughAt === Infinity;
     } catch {

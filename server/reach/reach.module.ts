@@ -27,6 +27,6 @@ import { Resolver } from "./resolver.ts";
     ReachService,
     Resolver,
   ],
-  exports: [ReachService],
+  exports: [ReachService, PageFetcher],
 })
 export class ReachModule {}

@@ -111,7 +111,7 @@ describe("a task", () => {
   test("that fails as was foreseen keeps its code; what nobody foresaw says what it was", async () => {
     const lane = newLane(1);
     const file = { name: "walks.md", bytes: new Uint8Array([0xff, 0]) };
-    const options = { fallbackTitle: "T", baseAddress: null, conventions: null, beside: [] };
+    const options = { fallbackTitle: "T", baseAddress: null, conventions: null, beside: [], fetched: {} };
     await expect(lane.run("importManuscript", { file, ...options })).rejects.toMatchObject({
       code: "format",
       field: "manuscript",

@@ -1,7 +1,12 @@
 import { StandInDrive } from "../drive/drive.ts";
 import { answerLetterbox } from "../mail/letterbox.ts";
 import { answerMail } from "../mail/mail.ts";
-import { fixedPage, page, redirect, status, type Host } from "./answering.ts";
+import { bytes, fixedPage, page, redirect, status, type Host } from "./answering.ts";
+
+const onePixel = Buffer.from(
+  "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==",
+  "base64",
+);
 
 /** Hosts of the walkers' coast, which mostly answer as they should. */
 export const ordinaryHosts: Record<string, Host> = {
@@ -28,7 +33,22 @@ export const ordinaryHosts: Record<string, Host> = {
   },
   "ferry.hesterley.example": { otherwise: page("Sound Ferries") },
   "birds.hesterley.example": { otherwise: page("Sound Bird Notes") },
-  "maps.hesterley.example": { otherwise: page("Hesterley Maps") },
+  "maps.hesterley.example": {
+    otherwise: page("Hesterley Maps"),
+    paths: {
+      "/sheets/sound.png": bytes("image/png", onePixel),
+      "/sheets/old.png": redirect(302, () => "/sheets/sound.png"),
+      "/sheets/ferry.svg": bytes(
+        "image/svg+xml",
+        Buffer.from(
+          '<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8"><circle cx="4" cy="4" r="3"/></svg>',
+        ),
+      ),
+      "/sheets/large.png": bytes("image/png", Buffer.concat([onePixel, Buffer.alloc(11 * 1024 * 1024)])),
+      "/sheets/inward.png": redirect(302, () => "http://127.0.0.1/secret.png"),
+      "/sheets/gone.png": status(404, "No such sheet."),
+    },
+  },
   "lifeboat.hesterley.example": { otherwise: page("Hesterley Lifeboat") },
   "museum.hesterley.example": {
     otherwise: page("Museum of the Sound"),

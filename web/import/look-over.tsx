@@ -20,7 +20,7 @@ export function LookOver({
   into: string | null;
   arriving: Import;
 }) {
-  const { title, chapters, links, arrival, version, jobId } = looked;
+  const { title, chapters, links, arrival, version, webPictures, jobId } = looked;
   const [choices, setChoices] = useState<Side[]>([]);
   const { problem, again, keep, drop } = arriving;
   const onAgain = (event: FormEvent<HTMLFormElement>): void => {
@@ -67,6 +67,18 @@ export function LookOver({
           ) : null
         }
       />
+      {webPictures.count > 0 && (
+        <form onSubmit={onAgain} className="grid gap-2 border-l-2 border-blue py-1 pl-4">
+          <input type="hidden" name="fetchPictures" value="yes" />
+          <p className="[overflow-wrap:anywhere]">
+            {webPictures.count === 1 ? "One picture lies" : `${webPictures.count} pictures lie`} on the web,
+            at {listed(webPictures.hosts)}. Fetched once, they become the book’s own.
+          </p>
+          <div>
+            <Button type="submit">Fetch {plural(webPictures.count, "picture")}</Button>
+          </div>
+        </form>
+      )}
       <form
         className="grid gap-4"
         onSubmit={(event) => {
@@ -93,6 +105,14 @@ export function LookOver({
       </form>
     </section>
   );
+}
+
+/** So many hosts are named. */
+const namedHosts = 5;
+
+function listed(hosts: readonly string[]): string {
+  const more = hosts.length - namedHosts;
+  return [...hosts.slice(0, namedHosts), ...(more > 0 ? [`${more} more`] : [])].join(", ");
 }
 
 /** The choices with one more; those before it that were not made are for the text that is here. */

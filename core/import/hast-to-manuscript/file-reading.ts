@@ -14,6 +14,8 @@ export interface TreeOptions {
   pictureFor: (source: string) => string | null;
   /** The size of a picture that came along, in pixels; null for one that did not. */
   pictureSize: (source: string) => { width: number; height: number } | null;
+  /** Why a picture that was to be fetched from the web did not come; null for any other. */
+  unfetched?: (source: string) => string | null;
   /** The id of the companion file for a link's href, or null where none came along. */
   companionFor: (href: string) => string | null;
   /** Where a node stands in the file, in words that fit its format. */

@@ -228,13 +228,13 @@ export class WordsOfTree {
     const alt = typeof element.properties["alt"] === "string" ? element.properties["alt"] : "";
     const file = source === "" ? null : this.reading.options.pictureFor(source);
     if (file === null) {
+      const why = this.reading.options.unfetched?.(source) ?? null;
+      const instead = alt ? " Its text alternative stands in its place." : "";
       this.reading.tell(
         element,
-        "Pictures that were not brought along",
+        why === null ? "Pictures that were not brought along" : "Pictures that could not be fetched",
         `The picture ${clip(source) || "without a source"}`,
-        alt
-          ? "It was not brought along; its text alternative stands in its place."
-          : "It was not brought along.",
+        `${why ?? "It was not brought along."}${instead}`,
       );
     }
     const areas = areasIn(element);
