@@ -29,6 +29,7 @@ export function withKept(
   paragraph: number,
 ): ElementContent[] {
   if ("dataBreak" in kept) return [element("hr", {}, [], paragraph)];
+  if (kept["dataPart"] === "listing") return [listingOf(kept["dataOf"], content, paragraph)];
   if ("dataPart" in kept) return [partOf(String(kept["dataPart"]), content, paragraph)];
   if ("dataMath" in kept) return [mathOf(kept, content, paragraph)];
   if ("dataWidth" in kept || "dataDecorative" in kept) {
@@ -67,6 +68,15 @@ function partOf(part: string, content: ElementContent[], paragraph: number): Ele
     return isLook || (wordsOnly && one.tagName === "p") ? one.children : [one];
   });
   return element(partElements[part] ?? "blockquote", { dataPart: part }, children, paragraph);
+}
+
+/** A listing of its own: others beside it would join it by their look. */
+function listingOf(language: unknown, content: ElementContent[], paragraph: number): Element {
+  const lines = content.flatMap((one) =>
+    one.type === "element" && one.tagName === "pre" ? one.children : [one],
+  );
+  const named = typeof language === "string" ? { className: [`language-${language}`] } : {};
+  return element("pre", {}, [element("code", named, lines, paragraph)], paragraph);
 }
 
 /** A formula as the export had it, where it can be read; else as the document has it. */

@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import type { MathElement } from "../manuscript/math.ts";
 import { schema } from "../manuscript/schema.ts";
 import type { SetOff } from "../manuscript/set-off.ts";
-import { anchor, caption, chapter, linkTo, text } from "./book-of-places.ts";
+import { anchor, caption, chapter, linkTo, noteMark, text } from "./book-of-places.ts";
 
 const web = (id: string, words: string): Node =>
   schema.text(words, [
@@ -84,6 +84,15 @@ export function chapterSetApart(): Node {
     text(schema.node("picture", { file: "dot", alt: "The flood" })),
     caption("flood", "figure", "The flood"),
     schema.node("credit", null, [schema.text("Drawn by "), web("z10", "Orla Finch")]),
+    schema.node("code_block", { language: "text" }, [schema.text("signal at nine")]),
+    schema.node("code_block", null, [schema.text("  and at ten\nagain")]),
+    schema.node("bullet_list", null, [task(null, text("one list"))]),
+    schema.node("bullet_list", null, [
+      task(null, schema.node("code_block", null, [schema.text("another")])),
+      task(true, setOff("notice", text("Done."))),
+      task(null, schema.node("ordered_list", { start: 1 }, [task(null, text("deeper"))])),
+    ]),
+    text("With notes", noteMark("log-list"), " and more", noteMark("log-plain"), "."),
     text("The time ", formula(false), " is ", web("z11", "told below"), ":"),
     text(formula(true)),
     text(
@@ -96,5 +105,14 @@ export function chapterSetApart(): Node {
       ]),
       " leads on.",
     ),
+    schema.node("note", { id: "log-list" }, [
+      text("What is meant:"),
+      schema.node("definition_list", null, [term("Bell"), meaning(text("It ", web("z13", "rings"), "."))]),
+      schema.node("ordered_list", { start: 2 }, [task(null, text("twice"))]),
+      text("Last."),
+    ]),
+    schema.node("note", { id: "log-plain" }, [
+      schema.node("bullet_list", null, [task(null, text("in ", web("z14", "fog")))]),
+    ]),
   );
 }

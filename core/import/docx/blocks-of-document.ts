@@ -128,8 +128,10 @@ export class BlocksOfDocument {
       out.push(make(heading === 0 ? "title-line" : `h${Math.min(heading, 6)}`));
       return;
     }
-    if (list && list.id !== "0" && heading === null && shows(content)) {
-      const begun = this.lists.add(list.id, list.level, make("p"), this.reading.paragraph);
+    const begins = content.some((one) => one.type === "element" && "dataBegins" in one.properties);
+    if (list && list.id !== "0" && heading === null && (begins || shows(content))) {
+      const item = begins && !shows(content) ? [] : [make("p")];
+      const begun = this.lists.add(list.id, list.level, item, this.reading.paragraph);
       if (begun) out.push(begun);
       return;
     }

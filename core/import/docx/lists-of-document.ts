@@ -40,7 +40,7 @@ export class ListsOfDocument {
   }
 
   /** Adds an item. @returns the list, where it begins one that lies in no other */
-  add(id: string, level: number, item: Element, paragraph: number): Element | null {
+  add(id: string, level: number, item: Element[], paragraph: number): Element | null {
     const { isNumbered, start } = this.numbering.of(id, level);
     const name = isNumbered ? "ol" : "ul";
     while (this.open.length > 0) {
@@ -50,7 +50,7 @@ export class ListsOfDocument {
       this.open.pop();
     }
     const number = this.count(id, level, start);
-    const entry = element("li", {}, [item], paragraph);
+    const entry = element("li", {}, item, paragraph);
     const last = this.open.at(-1);
     if (last?.level === level) {
       last.list.children.push(entry);

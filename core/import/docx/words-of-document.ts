@@ -123,6 +123,10 @@ export class WordsOfDocument {
   private control(control: XmlElement): void {
     const kept = keptBy(tagOf(control), this.reading.kept);
     if (!kept) return this.all(control);
+    if ("dataBegins" in kept) {
+      this.sink.push(element("span", kept, [], this.reading.paragraph));
+      return;
+    }
     const before = this.sink.length;
     this.all(childOf(control, "sdtContent") ?? control);
     const content = this.sink.splice(before);

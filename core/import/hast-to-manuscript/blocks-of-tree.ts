@@ -107,8 +107,10 @@ export class BlocksOfTree {
     // An anchor at its beginning is the note itself, which is a place already.
     const isPlace = opens?.type.name === "anchor" && first!.isTextblock;
     if (isPlace) this.reading.places.lead(opens.attrs["id"] as string, this.reading.noteId(name));
-    const blocks = [isPlace ? first!.copy(first!.content.cut(opens.nodeSize)) : first!, ...rest];
-    this.reading.noteBodies.set(name, blocks);
+    const begins = isPlace ? first!.copy(first!.content.cut(opens.nodeSize)) : first!;
+    // A line that held the place alone is none of the note's.
+    const isIdle = isPlace && begins.content.size === 0 && rest.length > 0;
+    this.reading.noteBodies.set(name, isIdle ? rest : [begins, ...rest]);
   }
 
   /** A figure's content with its caption, which stands after a picture, and where it stood beside a table. */

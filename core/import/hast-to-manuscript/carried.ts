@@ -44,6 +44,8 @@ const said = [
   "dataPart",
   "dataDone",
   "dataItem",
+  "dataBegins",
+  "dataOf",
   "dataMath",
   "dataDisplay",
 ];

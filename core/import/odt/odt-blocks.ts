@@ -16,8 +16,17 @@ const setOffs: Readonly<Record<string, SetOff>> = {
   notice: "notice",
 };
 
+const cellSides: Readonly<Record<string, "left" | "center" | "right">> = {
+  left: "left",
+  center: "center",
+  end: "right",
+  right: "right",
+};
+
 /** Reads the blocks of a document: headings, paragraphs, lists, tables, sections, indexes. */
 export class OdtBlocks {
+  /** How paragraphs are aligned, as the document says it. */
+  private readonly sides = new Map<ElementContent, string>();
   /** Lists that an export had to end, for what an item may not hold here. */
   private readonly broken = new Set<ElementContent>();
 
@@ -130,7 +139,10 @@ export class OdtBlocks {
     if (style.name === "Title") return this.line(paragraph, "title-line");
     const made = this.ofStyle(paragraph, style, before.at(-1));
     for (const one of made)
-      if (one.type === "element" && one.tagName === "p" && style.align) one.properties["align"] = style.align;
+      if (one.type === "element" && one.tagName === "p" && style.side) {
+        this.sides.set(one, style.side);
+        if (style.align) one.properties["align"] = style.align;
+      }
     return style.beginsPage && made.length > 0
       ? [element("div", { dataPart: "page-break" }, [], this.reading.paragraph), ...made]
       : made;
@@ -164,6 +176,13 @@ export class OdtBlocks {
       return [];
     }
     return this.line(paragraph, "p");
+  }
+
+  /** How all paragraphs of a cell are aligned; null where it is as usual, or not all are alike. */
+  private alignOfAll(blocks: readonly ElementContent[]): "left" | "center" | "right" | null {
+    const all = new Set(blocks.map((one) => this.sides.get(one) ?? ""));
+    const [only] = all;
+    return all.size === 1 ? (cellSides[only!] ?? null) : null;
   }
 
   /** Headings that a program numbers by a list are headings and no items. */
@@ -219,7 +238,7 @@ export class OdtBlocks {
           ...(span("columns") > 1 ? { colSpan: span("columns") } : {}),
           ...(span("rows") > 1 ? { rowSpan: span("rows") } : {}),
         };
-        const align = alignOfAll(blocks);
+        const align = this.alignOfAll(blocks);
         if (align !== null)
           for (const one of blocks) if (one.type === "element") delete one.properties["align"];
         const shown = align === null ? spans : { ...spans, align };
@@ -227,16 +246,6 @@ export class OdtBlocks {
       });
     return element("tr", {}, cells, this.reading.paragraph);
   }
-}
-
-/** How all paragraphs of a cell are aligned; null where it is as usual, or not all are alike. */
-function alignOfAll(blocks: readonly ElementContent[]): "left" | "center" | "right" | null {
-  const all = new Set(
-    blocks.map((one) => (one.type === "element" && one.tagName === "p" ? one.properties["align"] : null)),
-  );
-  const [only] = all;
-  if (all.size !== 1) return null;
-  return only === "center" ? "center" : only === "end" ? "right" : null;
 }
 
 /** Breaks within a listing are the ends of its lines. */

@@ -17,6 +17,8 @@ export interface OdtStyle {
   outlineLevel: number | null;
   /** How its lines are aligned, where that is not as usual. */
   align: "center" | "end" | null;
+  /** What it says of that by itself, as it says it. */
+  side: string | null;
   /** Whether its paragraph begins a page. */
   beginsPage: boolean;
 }
@@ -36,6 +38,7 @@ const plain: OdtStyle = {
   name: "",
   outlineLevel: null,
   align: null,
+  side: null,
   beginsPage: false,
 };
 
@@ -90,6 +93,7 @@ export class OdtStyles {
       language: languageOf(words) ?? from.language,
       name: isAutomatic ? from.name : name!,
       align: lines["text-align"] === undefined ? from.align : (sides[lines["text-align"]] ?? null),
+      side: lines["text-align"] ?? from.side,
       // What a style says of all its paragraphs, as of chapters' titles, and what one has of its own.
       beginsPage: lines["break-before"] === undefined ? from.beginsPage : lines["break-before"] === "page",
       outlineLevel: level >= 1 ? level : from.outlineLevel,

@@ -267,10 +267,11 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     return list.children
       .map((item) => {
         const done = item.attrs["done"] as boolean | null;
-        this.sign = done === null ? "" : `<span data-done="${done}">${taskSign(done)} </span>`;
+        const sign = done === null ? "" : `<span data-done="${done}">${taskSign(done)} </span>`;
+        const opens = item.firstChild!.type.name === "paragraph";
+        this.sign = opens ? sign : "";
         const lines = this.lines(item);
-        const alone = this.sign === "" ? "" : `<p>${this.sign}</p>`;
-        this.sign = "";
+        const alone = opens || sign === "" ? "" : `<p>${sign}</p>`;
         return `<li>${alone}${lines}</li>`;
       })
       .join("");

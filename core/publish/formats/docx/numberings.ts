@@ -11,12 +11,19 @@ export class Numberings {
 
   /** A new numbering from a number on. */
   from(start: number): string {
-    const reference = `numbers-${this.config.length + 1}`;
+    return this.add((level) => ({ format: LevelFormat.DECIMAL, text: `%${level + 1}.`, start }));
+  }
+
+  /** A new numbering by dots. */
+  bullets(): string {
+    return this.add(() => ({ format: LevelFormat.BULLET, text: "•" }));
+  }
+
+  private add(of: (level: number) => Omit<ILevelsOptions, "level">): string {
+    const reference = `list-${this.config.length + 1}`;
     const levels = Array.from({ length: deepestList + 1 }, (_, level) => ({
       level,
-      format: LevelFormat.DECIMAL,
-      text: `%${level + 1}.`,
-      start,
+      ...of(level),
       style: { paragraph: { indent: { left: indent * (level + 2), hanging: indent } } },
     }));
     this.config.push({ reference, levels });

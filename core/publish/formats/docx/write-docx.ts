@@ -140,15 +140,13 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
       const block = { ...style.block, ...setOffParagraphs[kind] };
       return [this.controls.block({ part: kind }, this.blocks(node, { ...style, block }))];
     },
-    code_block: (node, { block }) => [
-      new Paragraph({
-        ...block,
-        style: "HTMLPreformatted",
-        children: this.inlines(node, { block, words: listing }),
-      }),
-    ],
-    bullet_list: (node) => this.list(node, "bullets", 0),
-    ordered_list: (node) => this.list(node, this.writing.numbering.from(node.attrs["start"] as number), 0),
+    code_block: (node, { block }) => {
+      const children = this.inlines(node, { block, words: listing });
+      const lines = new Paragraph({ ...block, style: "HTMLPreformatted", children });
+      return [this.controls.block({ part: "listing", of: node.attrs["language"] as string | null }, [lines])];
+    },
+    bullet_list: (node) => this.list(node, 0),
+    ordered_list: (node) => this.list(node, 0),
     definition_list: (node) => [this.controls.block({ part: "definitions" }, this.definitions(node))],
     table: (node) => [this.table(node)],
     page_break: () => [
@@ -232,30 +230,33 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
     });
   }
 
-  private list(list: Node, reference: string, level: number): Block[] {
+  private list(list: Node, level: number): Block[] {
+    const { start } = list.attrs as { start?: number };
+    const { numbering } = this.writing;
+    const reference = start === undefined ? numbering.bullets() : numbering.from(start);
     return list.children.flatMap((item) => {
       const done = item.attrs["done"] as boolean | null;
       const sign =
         done === null
           ? null
           : this.controls.inline({ done: String(done) }, [new TextRun(`${taskSign(done)} `)]);
-      const isSigned = sign !== null && item.firstChild!.type.name === "paragraph";
-      const alone = new Paragraph({ bullet: { level }, children: sign ? [sign] : [] });
+      const opens = item.firstChild!.type.name === "paragraph";
       const blocks = item.children.flatMap((inner, i): Block[] => {
-        const deeper = Math.min(level + 1, deepestList);
-        if (inner.type.name === "bullet_list") return this.list(inner, "bullets", deeper);
-        if (inner.type.name === "ordered_list")
-          return this.list(inner, this.writing.numbering.from(inner.attrs["start"] as number), deeper);
-        const first = i === 0 && (sign === null || isSigned);
-        const look: IParagraphOptions = !first
-          ? { indent: { left: indent * (level + 1) } }
-          : reference === "bullets"
-            ? { bullet: { level } }
-            : { numbering: { reference, level } };
-        const set = this.block(inner, { block: look, words: {}, ...(first && sign ? { sign } : {}) });
-        return i === 0 ? set : [this.controls.block({ item: level }, set)];
+        if (inner.type.name.endsWith("_list") && inner.type.name !== "definition_list")
+          return this.list(inner, Math.min(level + 1, deepestList));
+        if (i === 0 && opens)
+          return this.block(inner, {
+            block: { numbering: { reference, level } },
+            words: {},
+            ...(sign ? { sign } : {}),
+          });
+        const set = this.block(inner, { block: { indent: { left: indent * (level + 1) } }, words: {} });
+        return [this.controls.block({ item: level }, set)];
       });
-      return sign && !isSigned ? [alone, ...blocks] : blocks;
+      if (opens) return blocks;
+      // Its dot or number stands in a line of its own.
+      const begins = [...(sign ? [sign] : []), this.controls.inline({ begins: "" }, [])];
+      return [new Paragraph({ numbering: { reference, level }, children: begins }), ...blocks];
     });
   }
 
@@ -368,16 +369,14 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
       : new FootnoteReferenceRun(number);
   }
 
-  /** A footnote holds paragraphs alone, so the text of all else in it is set as such. */
+  /** The blocks of a note; its sign stands in the paragraph that is the first. */
   private noteBlocks(note: Node): Paragraph[] {
     const place = this.links.place(note.attrs["id"] as string);
-    const blocks: Node[] = [];
-    note.descendants((inner) => {
-      if (inner.isTextblock) blocks.push(inner);
-      return !inner.isTextblock;
-    });
-    return blocks.map(
-      (block, i) => new Paragraph({ children: [...(i === 0 ? place : []), ...this.inlines(block, plain)] }),
-    );
+    const [first, ...rest] = note.children;
+    const opens = first!.type.name === "paragraph" && first!.attrs["align"] === null;
+    const line = new Paragraph({ children: [...place, ...(opens ? this.inlines(first!, plain) : [])] });
+    const more = (opens ? rest : note.children).flatMap((block) => this.block(block, plain));
+    // What may stand in a note is told too narrowly by the library.
+    return [line, ...more] as Paragraph[];
   }
 }

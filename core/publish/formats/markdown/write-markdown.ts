@@ -255,7 +255,8 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
   /** Code with links in it is written as text, since nothing in a code block is a link. */
   private code(node: Node): RootContent {
     const isPlain = node.children.every((inline) => inline.isText && inline.marks.length === 0);
-    return isPlain ? { type: "code", value: node.textContent } : paragraph(this.inlines(node));
+    const lang = node.attrs["language"] as string | null;
+    return isPlain ? { type: "code", lang, value: node.textContent } : paragraph(this.inlines(node));
   }
 
   private table(node: Node): Table {

@@ -26,8 +26,8 @@ import { asFolder, entryDate } from "../../export-folder.ts";
 import { saidOfArea, saidOfList, type Said } from "../../said-for-coming-back.ts";
 import { taskSign } from "../../task-sign.ts";
 import { escapeXml } from "../../xhtml/escape-xml.ts";
-import type { DocumentTarget } from "../text-document-links.ts";
 import { OdtBeingWritten } from "./odt-being-written.ts";
+import { jump, linkTo } from "./odt-links.ts";
 import { contentStyles, setOffStyle, stylesXml } from "./odt-styles.ts";
 import { attribute, part, textXml } from "./odt-xml.ts";
 
@@ -119,9 +119,12 @@ class OdtWalk extends ChapterWalk<string, string, Style> {
       const kind = node.attrs["kind"] as SetOff;
       return [this.writing.section({ part: kind }, this.blocks(node, { paragraph: setOffStyle[kind] }))];
     },
-    code_block: (node) => [
-      this.line("Preformatted_20_Text", this.inlines(node, { paragraph: "code" }).join("")),
-    ],
+    code_block: (node) => {
+      const lines = this.line("Preformatted_20_Text", this.inlines(node, { paragraph: "code" }).join(""));
+      return [
+        this.writing.section({ part: "listing", of: node.attrs["language"] as string | null }, [lines]),
+      ];
+    },
     bullet_list: (node) => this.list(node, "Bullets", null),
     ordered_list: (node) => this.list(node, "Numbers", node.attrs["start"] as number),
     definition_list: (node) => [
@@ -379,22 +382,4 @@ function isSimple(block: Node): boolean {
   if (name === "bullet_list" || name === "ordered_list")
     return block.children.every((item) => item.children.every(isSimple));
   return name === "paragraph";
-}
-
-function linkTo(
-  target: DocumentTarget,
-  description: string | null,
-  content: string,
-  style: string | null,
-): string {
-  // What is beside the document is one folder above what is in it (part 2, 3.7).
-  const href =
-    "place" in target ? `#${target.place}` : "file" in target ? `../${target.file}` : target.address;
-  const look = style === null ? "" : ` text:style-name="${style}" text:visited-style-name="${style}"`;
-  return `<text:a xlink:type="simple" xlink:href="${escapeXml(href)}"${attribute("office:title", description)}${look}>${content}</text:a>`;
-}
-
-/** A link that the document makes by itself. */
-function jump(place: string, words: string): string {
-  return linkTo({ place }, null, textXml(words), null);
 }
