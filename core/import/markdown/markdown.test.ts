@@ -151,6 +151,11 @@ describe("places", () => {
   });
 });
 
+test("terms one after the other are one list", () => {
+  const [, list] = bringIn("# T\n\nEbb\n: out\n\nFlood\n: in\n\nText.").chapters[0]!.children;
+  expect(list!.children.map(({ textContent }) => textContent)).toEqual(["Ebb", "out", "Flood", "in"]);
+});
+
 describe("text", () => {
   const outline = (markdown: string): string => bringIn(markdown).chapters[0]!.child(1).toString();
 
@@ -167,6 +172,21 @@ describe("text", () => {
       "<dl><dt>a<dd>b<dd>c</dl>",
       'definition_list(definition_term("a"), definition(paragraph("b")), definition(paragraph("c")))',
     ],
+    [
+      "Ebb\n: out\n: away\nof it\nFlood",
+      'definition_list(definition_term("Ebb"), definition(paragraph("out")), definition(paragraph("away of it Flood")))',
+    ],
+    [
+      "Ebb\n\n:   out\n\n: away",
+      'definition_list(definition_term("Ebb"), definition(paragraph("out")), definition(paragraph("away")))',
+    ],
+    [
+      "*Ebb* [tide](https://a.example)\n: out",
+      'definition_list(definition_term(emphasis("Ebb"), " ", link("tide")), definition(paragraph("out")))',
+    ],
+    ["> Ebb\n> : out", 'blockquote(definition_list(definition_term("Ebb"), definition(paragraph("out"))))'],
+    [": alone", 'paragraph(": alone")'],
+    ["a:\n:b", 'paragraph("a: :b")'],
     ["<p align=center>a</p>", 'paragraph("a")'],
     ["a <math><mi>x</mi></math>", 'paragraph("a ", formula)'],
     [

@@ -11,6 +11,7 @@ import type { LeftOut } from "../left-out.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { linksOfMarkdown } from "./second-reading.ts";
 import { decodeText } from "../text-encoding.ts";
+import { definitionsOfLines } from "./definitions.ts";
 import { frontMatter } from "./front-matter.ts";
 import { idsBehindHeadings } from "./heading-ids.ts";
 import { lineOfManyTags, lineTooDeep } from "./nest-depth.ts";
@@ -79,6 +80,7 @@ function readTree(given: string): ReadManuscript {
   ) as Root;
   withoutOthersNames(tree, Boolean(about?.conventions));
   idsBehindHeadings(tree);
+  definitionsOfLines(tree);
   const whereOf: ReadManuscript["whereOf"] = ({ position }) =>
     position ? `line ${position.start.line}` : null;
   return { tree, ...(about ? { about } : {}), pictures: [], companions: [], leftOut: [], whereOf };
