@@ -4,6 +4,7 @@ import type { ChapterRole } from "../manuscript/chapter-role.ts";
 import { BookIndex } from "../manuscript/book-index.ts";
 import { defaultConventions, type Conventions } from "../manuscript/conventions.ts";
 import { guessLanguage, languageTag } from "../manuscript/language.ts";
+import type { PageLayout } from "../manuscript/page-layout.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
 import { placesOf } from "../manuscript/outline.ts";
 import { levels } from "../levels.ts";
@@ -58,6 +59,8 @@ export interface ImportedManuscript {
   language: string | null;
   /** What the file says that its book counts; null where it does not. */
   conventions: Conventions | null;
+  /** How the file lays its pages out; null where it has none that a book can have. */
+  layout: PageLayout | null;
   /** One valid document a chapter. */
   chapters: Node[];
   /** Of each chapter, whether it is one of the reading order. */
@@ -142,6 +145,7 @@ export async function importManuscript(
     author: about?.author ?? null,
     language,
     conventions,
+    layout: about?.layout ?? null,
     chapters,
     roles: made.roles,
     pictures: arrivedPictures.used(),

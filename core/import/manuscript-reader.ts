@@ -1,4 +1,5 @@
 import type { Nodes, Root } from "hast";
+import type { PageLayout } from "../manuscript/page-layout.ts";
 import type { Conventions } from "../manuscript/conventions.ts";
 import type { FileLink } from "./arrival/file-links.ts";
 import type { LeftOut } from "./left-out.ts";
@@ -22,6 +23,8 @@ export interface AboutManuscript {
   language: string | null;
   /** What it counts, where it is an export of ours that says so. */
   conventions?: Conventions | null;
+  /** How its pages are laid out, where it has any. */
+  layout?: PageLayout | null;
 }
 
 /** What reading a manuscript file gives, whatever its format. */

@@ -7,9 +7,14 @@ import { writeWebPage } from "../publish/formats/web/web-page.ts";
 import { writeWebFolder } from "../publish/formats/web/web-folder.ts";
 import { asFolder } from "../publish/export-folder.ts";
 import type { Node } from "prosemirror-model";
+import { defaultLayout, trimSizes, type PageLayout } from "../manuscript/page-layout.ts";
 import type { Book } from "../manuscript/book.ts";
+import { BookIndex } from "../manuscript/book-index.ts";
+import { placesOf } from "../manuscript/outline.ts";
+import { signpostAttrs } from "../manuscript/attributes.ts";
+import { signpostsOf } from "../manuscript/signposts.ts";
 import { schema } from "../manuscript/schema.ts";
-import { bookWith, chapter, heading, linkTo, text } from "../test/book-of-places.ts";
+import { bookWith, chapter, heading, linkTo, signposts, text } from "../test/book-of-places.ts";
 import { bookOfEveryFeature } from "../test/book-of-every-feature.ts";
 import { bring } from "../test/brought.ts";
 import { readChapter, writeChapter } from "../manuscript/chapter.ts";
@@ -88,6 +93,56 @@ describe.each(Object.entries(formats))("a book that comes back from %s", (name, 
     expect(changed.filter((line) => !cannotHold[name]?.test(line))).toEqual([]);
     expect(changes.map(({ kind }) => kind).filter((kind) => kind === "new" || kind === "gone")).toEqual([]);
   });
+});
+
+test.each(Object.entries(formats))(
+  "parts come back from %s as parts, with their chapters under them",
+  async (_, write) => {
+    const book = bookWith(
+      ["one", "two", "three", "four"].map((id) => chapter(id, `The ${id}`, text("Words."))),
+    );
+    book.chapters[1]!.role = "part";
+    book.chapters[3]!.role = "companion";
+    const { roles, chapters } = await bring(await write(book));
+    expect(roles).toEqual(["chapter", "part", "chapter", "companion"]);
+    const places = new BookIndex(
+      chapters.map((doc, i) => ({ role: roles[i]!, places: placesOf(doc) })),
+      book.conventions,
+      book,
+    );
+    const contents = { ...signpostAttrs(signposts({ of: "contents", scope: "book" })), depth: 2 };
+    expect(signpostsOf(contents, places, 0).map(({ words, depth }) => [words, depth])).toEqual([
+      ["The one", 0],
+      ["The two", 0],
+      ["The three", 1],
+    ]);
+    expect(chapters.map((doc) => places.places.get(doc.firstChild!.attrs["id"] as string)!.number)).toEqual(
+      book.conventions.headings === 0 ? [null, null, null, null] : ["1", null, "2", null],
+    );
+  },
+);
+
+test.each(["a text document", "an OpenDocument text"])("%s keeps the size of its pages", async (name) => {
+  const ownLayout: PageLayout = {
+    ...defaultLayout,
+    trim: "own",
+    width: 170,
+    height: 240,
+    inner: 25,
+    top: 18.5,
+  };
+  for (const layout of [
+    defaultLayout,
+    ownLayout,
+    { ...defaultLayout, trim: "letter" as const, ...trimSizes.letter },
+  ]) {
+    const book = bookWith([chapter("c", "C", text("Words."))], { layout });
+    expect((await bring(await formats[name]!(book))).layout).toEqual(layout);
+  }
+  const tooSmall = { ...defaultLayout, trim: "own" as const, width: 60 };
+  expect(
+    (await bring(await formats[name]!(bookWith([chapter("c", "C")], { layout: tooSmall })))).layout,
+  ).toBeNull();
 });
 
 describe("what a format cannot hold keeps its words and links", () => {

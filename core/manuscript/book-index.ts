@@ -41,6 +41,8 @@ export class BookIndex {
   readonly direction: Direction;
   /** The indexes of the pages outside the reading order. */
   readonly companions: ReadonlySet<number>;
+  /** The indexes of the parts. */
+  readonly parts: ReadonlySet<number>;
 
   constructor(
     chapters: readonly PlacesOfChapter[],
@@ -50,6 +52,7 @@ export class BookIndex {
     this.words = bookWords(book.language);
     this.direction = languageDirection(book.language);
     this.companions = new Set(chapters.flatMap(({ role }, i) => (role === "companion" ? [i] : [])));
+    this.parts = new Set(chapters.flatMap(({ role }, i) => (role === "part" ? [i] : [])));
     const inOrder: IndexedPlace[] = [top(book.title)];
     const count = new Counts(conventions);
     chapters.forEach(({ role, places }, chapter) => {
@@ -64,6 +67,17 @@ export class BookIndex {
     const byId = new Map<string, IndexedPlace>();
     for (const place of inOrder) if (!byId.has(place.id)) byId.set(place.id, place);
     this.places = byId;
+  }
+
+  roleOf(chapter: number): ChapterRole {
+    return this.companions.has(chapter) ? "companion" : this.parts.has(chapter) ? "part" : "chapter";
+  }
+
+  /** Whether a chapter belongs to a part. */
+  isInPart(chapter: number): boolean {
+    if (this.parts.has(chapter) || this.companions.has(chapter)) return false;
+    for (const part of this.parts) if (part < chapter) return true;
+    return false;
   }
 
   /** The number with the word for what it counts: “Figure 3”, “2.3”; null where it has none. */
@@ -88,6 +102,7 @@ class Counts {
   constructor(private readonly conventions: Conventions) {}
 
   beginChapter(role: ChapterRole): void {
+    // A part has the title that its author gives it: chapters are counted through all parts.
     this.isChapter = role === "chapter";
     if (this.isChapter) this.chapter++;
     this.headings = [];

@@ -25,12 +25,15 @@ export interface ReturnLink {
 /** The entries of a list as the book is now, in reading order; `chapter` is the index of its own chapter. */
 export function signpostsOf(list: SignpostList, index: BookIndex, chapter: number): Signpost[] {
   const chosen = placesFor(list, index, chapter);
-  const highest = Math.min(...chosen.map(({ level }) => level ?? 0));
+  // In a book with parts, chapters stand under these.
+  const levelOf = ({ level, chapter: at }: IndexedPlace): number =>
+    level === null ? 0 : level + (list.scope === "book" && index.isInPart(at) ? 1 : 0);
+  const highest = Math.min(...chosen.map(levelOf));
   const levels = new HeadingLevels();
   return chosen.map((place) => {
     const label = place.kind === "anchor" ? null : index.labelOf(place);
     const words = label === null ? place.words : `${label} ${place.words}`;
-    return { id: place.id, words, depth: levels.next((place.level ?? highest) - highest) - 1 };
+    return { id: place.id, words, depth: levels.next(levelOf(place) - highest) - 1 };
   });
 }
 

@@ -16,7 +16,7 @@ export function judgeWays(book: Book, pages: readonly ReadPage[]): Fault[] {
   const chapterOn = new Map(
     pages.map(({ path, places }) => [path, titles.findIndex((id) => places.has(id))] as const),
   );
-  const isInOrder = (i: number): boolean => book.chapters[i]?.role === "chapter";
+  const isInOrder = (i: number): boolean => (book.chapters[i]?.role ?? "companion") !== "companion";
   const contents = pages
     .filter(({ path }) => chapterOn.get(path) !== -1)
     .flatMap(({ ways }) => ways.map(({ opens }) => opens))

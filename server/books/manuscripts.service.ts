@@ -32,7 +32,7 @@ export class ManuscriptsService {
       language: book.language,
       modified: book.modifiedAt.toISOString(),
       chapters: [
-        ...rows.filter(({ role }) => role === "chapter"),
+        ...rows.filter(({ role }) => role !== "companion"),
         ...rows.filter(({ role }) => role === "companion"),
       ].map(({ id, role, title, document }) => ({ id, role, title, document })),
       pictures: [],

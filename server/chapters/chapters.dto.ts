@@ -1,4 +1,4 @@
-import type { ChapterRole } from "@vennet/core/manuscript/chapter-role";
+import { chapterRoles, type ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import {
   ArrayMaxSize,
@@ -26,11 +26,12 @@ export class NewChapterRequest {
   position?: number;
 
   @ApiPropertyOptional({
-    enum: ["chapter", "companion"],
-    description: "A companion page stands outside the reading order; a chapter if left out.",
+    enum: chapterRoles,
+    description:
+      "A part is the title page of the chapters behind it, a companion page stands outside the reading order; a chapter if left out.",
   })
   @IsOptional()
-  @IsIn(["chapter", "companion"])
+  @IsIn(chapterRoles)
   role?: ChapterRole;
 
   @ApiPropertyOptional({
@@ -76,7 +77,7 @@ export class ChapterListingAnswer {
   id: string;
   @ApiProperty()
   title: string;
-  @ApiProperty({ enum: ["chapter", "companion"] })
+  @ApiProperty({ enum: chapterRoles })
   role: ChapterRole;
   @ApiProperty()
   revision: number;
@@ -93,7 +94,7 @@ export class ChapterAnswer {
   id: string;
   @ApiProperty()
   title: string;
-  @ApiProperty({ enum: ["chapter", "companion"] })
+  @ApiProperty({ enum: chapterRoles })
   role: ChapterRole;
   @ApiProperty()
   revision: number;

@@ -77,12 +77,14 @@ export class ChaptersService {
     roles: readonly ChapterRole[],
   ): Promise<void> {
     const ids = await this.order(manager, bookId);
-    const chapters = await manager.countBy(Chapter, { bookId, deletedAt: IsNull(), role: "chapter" });
-    const added: Record<ChapterRole, string[]> = { chapter: [], companion: [] };
-    for (const [i, text] of texts.entries())
-      added[roles[i]!].push((await this.insert(manager, bookId, chapters + i, text, roles[i])).id);
-    ids.splice(chapters, 0, ...added.chapter);
-    ids.push(...added.companion);
+    const inOrder = await this.countInOrder(manager, bookId);
+    const added = { inOrder: [] as string[], apart: [] as string[] };
+    for (const [i, text] of texts.entries()) {
+      const { id } = await this.insert(manager, bookId, inOrder + i, text, roles[i]);
+      (roles[i] === "companion" ? added.apart : added.inOrder).push(id);
+    }
+    ids.splice(inOrder, 0, ...added.inOrder);
+    ids.push(...added.apart);
     await this.writeOrder(manager, ids);
   }
 
@@ -109,8 +111,7 @@ export class ChaptersService {
     return this.changing(bookId, async (manager) => {
       const ids = await this.order(manager, bookId);
       // A new chapter comes after the others, before the companion pages.
-      const chapters = await manager.countBy(Chapter, { bookId, deletedAt: IsNull(), role: "chapter" });
-      const last = request.role === "companion" ? ids.length : chapters;
+      const last = request.role === "companion" ? ids.length : await this.countInOrder(manager, bookId);
       const position = Math.min(request.position ?? last, last);
       const chapter = await this.insert(manager, bookId, position, text, request.role);
       ids.splice(position, 0, chapter.id);
@@ -262,8 +263,13 @@ export class ChaptersService {
       order: { position: "ASC" },
       select: { id: true, role: true },
     });
-    const of = (role: ChapterRole): string[] => rows.filter((row) => row.role === role).map(({ id }) => id);
-    return [...of("chapter"), ...of("companion")];
+    const isApart = ({ role }: Pick<Chapter, "role">): boolean => role === "companion";
+    return [...rows.filter((row) => !isApart(row)), ...rows.filter(isApart)].map(({ id }) => id);
+  }
+
+  /** How many chapters and parts stand in the reading order. */
+  private countInOrder(manager: EntityManager, bookId: string): Promise<number> {
+    return manager.countBy(Chapter, { bookId, deletedAt: IsNull(), role: Not("companion") });
   }
 
   private async writeOrder(manager: EntityManager, ids: string[]): Promise<void> {

@@ -350,8 +350,9 @@ export class ImportService {
     const title = (input.title || arrived.title).slice(0, 500);
     const author = { id: input.accountId, name: (arrived.author ?? input.authorName).slice(0, 200) };
     const { id } = await this.books.insert(manager, author, title, arrived.language ?? "en");
-    const { conventions } = arrived;
-    if (conventions) await manager.update(Book, { id }, columns<Book>({ conventions }));
+    const { conventions, layout } = arrived;
+    const said = { ...(conventions ? { conventions } : {}), ...(layout ? { layout } : {}) };
+    if (conventions || layout) await manager.update(Book, { id }, columns<Book>(said));
     return id;
   }
 

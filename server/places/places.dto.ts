@@ -1,4 +1,5 @@
 import type { SignpostList } from "@vennet/core/manuscript/attributes";
+import { chapterRoles, type ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { IsOptional, IsString, Length, MaxLength } from "class-validator";
 
@@ -61,8 +62,8 @@ export class PlaceAnswer {
   chapter: string;
   @ApiProperty({ description: "How many links lead there." })
   uses: number;
-  @ApiProperty({ description: "Whether it is in a companion page." })
-  companion: boolean;
+  @ApiProperty({ enum: chapterRoles, description: "Of what it is in." })
+  role: ChapterRole;
   @ApiProperty({ description: "Whether it is the top of a companion page that has no words yet." })
   unwritten: boolean;
 }

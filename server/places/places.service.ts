@@ -29,7 +29,7 @@ export class PlacesService {
   async list(bookId: string): Promise<PlaceAnswer[]> {
     const pages = await this.pagesInLastPdf(bookId);
     const rows: (Pick<Chapter, "role" | "title" | "words"> &
-      Omit<PlaceAnswer, "chapter" | "companion" | "unwritten" | "uses" | "list"> & {
+      Omit<PlaceAnswer, "chapter" | "unwritten" | "uses" | "list"> & {
         uses: string | null;
         list: string | null;
       })[] = await this.database.query(
@@ -47,7 +47,7 @@ export class PlacesService {
       page: pages[place.id] ?? null,
       uses: Number(uses ?? 0),
       chapter: title,
-      companion: role === "companion",
+      role,
       unwritten: role === "companion" && place.kind === "title" && !isWritten({ title, words }),
     }));
   }

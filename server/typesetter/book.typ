@@ -41,11 +41,17 @@
 #show heading: set text(font: book.fonts.headings, hyphenate: false)
 #show heading: set par(justify: false)
 #show heading: set block(above: 1.5em, below: 0.8em)
+#let opens-part = state("opens-part", false)
 #show heading.where(level: 1): it => {
   pagebreak(weak: true)
-  v(10mm)
-  text(size: 1.4em, it)
-  v(4mm)
+  context if opens-part.get() {
+    v(45mm)
+    align(center, text(size: 1.8em, it))
+  } else {
+    v(10mm)
+    text(size: 1.4em, it)
+    v(4mm)
+  }
 }
 // The contents repeat headings, whose notes are set where the heading is, and only there.
 #let in-contents = state("in-contents", false)
@@ -244,7 +250,9 @@
       if item.kind in ("note", "note-again") { outside-contents(piece) } else { piece }
     }).join()
     let numbered = if block-data.number == none { words } else { block-data.number + " " + h(0.35em) + words }
+    if block-data.part { opens-part.update(true) }
     labelled(heading(level: block-data.level, numbered), block-data.label)
+    if block-data.part { opens-part.update(false) }
   }
   else if kind == "quote" { set-off(block-data.look, book.direction, set-blocks(block-data.content)) }
   else if kind == "listing" {

@@ -93,11 +93,11 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
         name: "Top of the book",
         detail: "The title page",
       },
-      ...places.map(({ id, text, kind, chapter, context, companion, unwritten }): KnownDestination => ({
+      ...places.map(({ id, text, kind, chapter, context, role, unwritten }): KnownDestination => ({
         ...usedBy({ kind: "place", target: id }),
         name: text || kindWords[kind],
         detail:
-          companion && kind === "title"
+          role === "companion" && kind === "title"
             ? `Companion page${unwritten ? ", not written yet" : ""}`
             : kind === "title"
               ? "Chapter"

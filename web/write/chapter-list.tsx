@@ -16,7 +16,7 @@ import {
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { useQueryClient } from "@tanstack/react-query";
-import { FileInput, GripVertical, PenLine, Plus, Trash2 } from "lucide-react";
+import { BookMarked, FileInput, GripVertical, PenLine, Plus, Trash2 } from "lucide-react";
 import { useState, type KeyboardEvent } from "react";
 import { Link, NavLink, useNavigate } from "react-router";
 import { answerOf, api, type ChapterListing } from "../api/client";
@@ -28,6 +28,13 @@ import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
 import { plural } from "../parts/wording";
 import { useGoneWithChapters } from "./places/gone-with-chapters";
+
+/** What a new one is called, with its number, until its author says. */
+const newTitles: Readonly<Record<ChapterListing["role"], string>> = {
+  chapter: "Chapter",
+  part: "Part",
+  companion: "Page",
+};
 
 /** The book's chapters in order: open, add, rename, move, delete. */
 export function ChapterList({
@@ -64,11 +71,13 @@ export function ChapterList({
     }
     await refresh();
   };
-  const inOrder = chapters.filter(({ role }) => role === "chapter");
+  const inOrder = chapters.filter(({ role }) => role !== "companion");
   const companions = chapters.filter(({ role }) => role === "companion");
+  const ofRole = (role: ChapterListing["role"]): number =>
+    chapters.filter((chapter) => chapter.role === role).length;
   const add = (role: ChapterListing["role"]): Promise<void> =>
     attempt(async () => {
-      const title = role === "chapter" ? `Chapter ${inOrder.length + 1}` : `Page ${companions.length + 1}`;
+      const title = `${newTitles[role]} ${ofRole(role) + 1}`;
       const made = await answerOf(
         api.POST("/api/books/{bookId}/chapters", { params: { path }, body: { title, role } }),
       );
@@ -128,7 +137,8 @@ export function ChapterList({
     const from = chapters.findIndex((chapter) => chapter.id === active.id);
     const to = chapters.findIndex((chapter) => chapter.id === over?.id);
     // A chapter stays among the chapters, a companion page among its own.
-    if (to === -1 || from === to || chapters[from]!.role !== chapters[to]!.role) return;
+    const isApart = (at: number): boolean => chapters[at]!.role === "companion";
+    if (to === -1 || from === to || isApart(from) !== isApart(to)) return;
     const moved = arrayMove(chapters, from, to);
     queries.setQueryData(keys.chapters(bookId), moved);
     const put = async (order: ChapterListing[]): Promise<void> => {
@@ -162,7 +172,11 @@ export function ChapterList({
             key={chapter.id}
             bookId={bookId}
             chapter={chapter}
-            number={numbered ? i + 1 : null}
+            number={
+              numbered && chapter.role === "chapter"
+                ? rows.slice(0, i + 1).filter(({ role }) => role === "chapter").length
+                : null
+            }
             current={chapter.id === current}
             renaming={renaming === chapter.id}
             onRename={() => setRenaming(chapter.id)}
@@ -184,6 +198,9 @@ export function ChapterList({
         {group(inOrder, true)}
         <Button kind="quiet" className="mt-2 ml-4 self-start" onClick={() => void add("chapter")}>
           <Plus aria-hidden size={15} /> Add a chapter
+        </Button>
+        <Button kind="quiet" className="mt-1 ml-4 self-start" onClick={() => void add("part")}>
+          <Plus aria-hidden size={15} /> Add a part
         </Button>
         <Link
           to={`/books/${bookId}/bring-in`}
@@ -213,7 +230,7 @@ function ChapterRow({
 }: {
   bookId: string;
   chapter: ChapterListing;
-  /** Its place in the reading order; null for a companion page. */
+  /** Its place among the chapters; null for a part or a companion page. */
   number: number | null;
   current: boolean;
   renaming: boolean;
@@ -255,8 +272,12 @@ function ChapterRow({
           className={`min-w-0 grow py-1.5 leading-snug hover:text-blue ${current ? "font-semibold" : ""}`}
         >
           {number !== null && <span className="mr-1.5 text-faint tabular-nums">{number}</span>}
+          {chapter.role === "part" && (
+            <BookMarked aria-hidden size={14} className="mr-1.5 inline text-faint" />
+          )}
           <span className="font-serif [overflow-wrap:anywhere]">{name}</span>
           <span className="block text-[0.8rem] font-normal text-faint">
+            {chapter.role === "part" && "Part, "}
             {plural(chapter.links, "link")}
             {chapter.role === "companion" && !chapter.written && ", not written yet"}
           </span>

@@ -19,12 +19,12 @@ function surroundingBook(
   listed: readonly PlaceListing[],
   book: Pick<SurroundingBook, "title" | "language" | "conventions">,
 ): SurroundingBook {
-  const chapters = new Map<string, { id: string; role: "chapter" | "companion"; places: Place[] }>();
+  const chapters = new Map<string, { id: string; role: PlaceListing["role"]; places: Place[] }>();
   const pageOfPlace = new Map<string, string>();
-  listed.forEach(({ chapterId, companion, page, ...place }, position) => {
+  listed.forEach(({ chapterId, role, page, ...place }, position) => {
     let chapter = chapters.get(chapterId);
     if (!chapter) {
-      chapter = { id: chapterId, role: companion ? "companion" : "chapter", places: [] };
+      chapter = { id: chapterId, role, places: [] };
       chapters.set(chapterId, chapter);
     }
     chapter.places.push({ ...place, position });

@@ -1,5 +1,6 @@
 import type { Element, ElementContent, Nodes, Root } from "hast";
 import { toString } from "hast-util-to-string";
+import type { PageLayout } from "../../manuscript/page-layout.ts";
 import type { LeftOut } from "../left-out.ts";
 import type { AboutManuscript, ReadManuscript } from "../manuscript-reader.ts";
 import { BlocksOfDocument } from "./blocks-of-document.ts";
@@ -8,6 +9,7 @@ import { allElements, becomeSign, element } from "../hast-nodes.ts";
 import { captionsOfTree } from "../captions-of-tree.ts";
 import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import { listsOfContents, toldList } from "../lists-of-contents.ts";
+import { layoutOfPages } from "../layout-of-pages.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { Numbering } from "./numbering.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
@@ -69,7 +71,7 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
   leftOut.push(...listsOfContents(tree).map((list) => toldList(whereOf(list))));
   return {
     tree,
-    about: withTitle(aboutDocument(parts, reading), titleLine),
+    about: { ...withTitle(aboutDocument(parts, reading), titleLine), layout: layoutOfSections(body) },
     pictures: [...reading.pictures.enclosed.values()],
     companions: [],
     leftOut,
@@ -91,6 +93,32 @@ function aboutDocument(parts: DocumentParts, { kept, language }: DocumentReading
     language: said("language") ?? language,
     conventions,
   };
+}
+
+/** How most pages of the document are laid out: those of its longest section (ECMA-376, 17.6.13 and 17.6.11). */
+function layoutOfSections(body: XmlElement | undefined): PageLayout | null {
+  let longest = -1;
+  let length = 0;
+  let found: XmlElement | undefined;
+  for (const child of elements(body)) {
+    length++;
+    const section = child.name === "sectPr" ? child : childOf(childOf(child, "pPr"), "sectPr");
+    if (!section) continue;
+    if (length > longest) [longest, found] = [length, section];
+    length = 0;
+  }
+  const size = childOf(found, "pgSz")?.attributes;
+  const margins = childOf(found, "pgMar")?.attributes;
+  if (!size || !margins) return null;
+  const inMm = (twips: string | undefined): number => (Math.abs(Number(twips ?? NaN)) / 1440) * 25.4;
+  return layoutOfPages({
+    width: inMm(size["w"]),
+    height: inMm(size["h"]),
+    left: inMm(margins["left"]) + (inMm(margins["gutter"]) || 0),
+    right: inMm(margins["right"]),
+    top: inMm(margins["top"]),
+    bottom: inMm(margins["bottom"]),
+  });
 }
 
 /** A document that does not say what it is called is called as it calls itself. */

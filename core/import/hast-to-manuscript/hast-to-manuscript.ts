@@ -48,12 +48,24 @@ function isWrapper(element: Element): boolean {
   );
 }
 
-/** Whether a heading begins a page outside of the reading order. */
-function roleOf(heading: Element): ChapterRole {
-  const isApart = [heading, ...allElements(heading)].some(
-    ({ properties }) => properties["dataRole"] === "companion",
-  );
-  return isApart ? "companion" : "chapter";
+/** What a heading begins: as exports say it, or as the section does that it is the title of (DPUB-ARIA 1.1, EPUB SSV 1.1). */
+function roleOf(heading: Element, parts: ReadonlySet<Element>): ChapterRole {
+  const said = [heading, ...allElements(heading)].map(({ properties }) => properties["dataRole"]);
+  if (said.includes("companion")) return "companion";
+  return said.includes("part") || parts.has(heading) ? "part" : "chapter";
+}
+
+/** The title of a section that is a part: its first element, or in the header that is. */
+function titleOfPart(section: Element): Element | null {
+  const { role, epubType, "epub:type": type } = section.properties;
+  if (![role, epubType ?? type].flat().some((said) => /(^|\s)(doc-)?part(\s|$)/.test(String(said ?? ""))))
+    return null;
+  const first = (element: Element): Element | null => {
+    const inside = element.children.find((child): child is Element => child.type === "element");
+    if (inside?.tagName === "h1") return inside;
+    return inside && /^(header|hgroup|div)$/.test(inside.tagName) ? first(inside) : null;
+  };
+  return first(section);
 }
 
 interface Draft {
@@ -67,6 +79,8 @@ class ManuscriptBuilder {
   private readonly blocks: BlocksOfTree;
   private readonly drafts: Draft[] = [];
   private readonly notesElsewhere = new Set<string>();
+  /** The titles of parts. */
+  private readonly parts = new Set<Element>();
   private firstHeading = "";
 
   constructor(options: TreeOptions) {
@@ -102,10 +116,12 @@ class ManuscriptBuilder {
         flush();
         const id = this.reading.places.headingPlace(child);
         const title = this.blocks.headingWords(child, id);
-        this.begin(title, id, roleOf(child));
+        this.begin(title, id, roleOf(child, this.parts));
         this.firstHeading ||= toString(child).trim();
       } else if (child.type === "element" && isWrapper(child)) {
         flush();
+        const part = titleOfPart(child);
+        if (part) this.parts.add(part);
         this.chapterBlocks(child.children, languageMark(child) ?? language);
       } else if (child.type === "element" && blocks.has(child.tagName)) {
         flush();

@@ -82,3 +82,12 @@ test("a formula that is too large keeps its letters, and that is told", async ()
   expect(blocks.map(String)).toEqual(['paragraph("a")']);
   expect(leftOut).toEqual([expect.objectContaining({ sort: "Formulas" })]);
 });
+
+test("the title of a section that is a part begins one, and the chapters in it are chapters", async () => {
+  const html = (type: string): string =>
+    `<!doctype html><html lang="en"><title>T</title><body><section ${type}><header><h1>One</h1></header><p>a</p><section><h1>Two</h1><p>b</p></section></section><section role="doc-chapter"><h1>Three</h1><p>c</p></section></body></html>`;
+  for (const type of ['role="doc-part"', 'epub:type="part"']) {
+    const { roles } = await bring(new TextEncoder().encode(html(type)));
+    expect(roles).toEqual(["part", "chapter", "chapter"]);
+  }
+});

@@ -1,6 +1,8 @@
 import { strFromU8 } from "fflate";
 import type { Element, Nodes, Root } from "hast";
 import { toString } from "hast-util-to-string";
+import type { PageLayout } from "../../manuscript/page-layout.ts";
+import { lengthOf } from "../areas.ts";
 import { mimetypeIn, unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
 import { allElements, becomeSign, decoded, element } from "../hast-nodes.ts";
@@ -8,6 +10,7 @@ import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manus
 import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import { captionsOfTree } from "../captions-of-tree.ts";
 import { listsOfContents, toldList } from "../lists-of-contents.ts";
+import { layoutOfPages } from "../layout-of-pages.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 import { OdtBlocks } from "./odt-blocks.ts";
@@ -64,7 +67,7 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
   reading.leftOut.push(...listsOfContents(tree).map((list) => toldList(whereOf(list))));
   return {
     tree,
-    about: aboutOdt(meta, reading.kept),
+    about: { ...aboutOdt(meta, reading.kept), layout: layoutOf(part("styles.xml")) },
     pictures: [...reading.pictures.values()],
     companions: [],
     leftOut: reading.leftOut,
@@ -112,6 +115,27 @@ function aboutOdt(meta: XmlElement | undefined, kept: ReadonlyMap<string, string
     language: languageOf(meta),
     conventions: conventionsOf(kept.get("vennet-counts")),
   };
+}
+
+/** How the usual pages are laid out (part 3, 16.5 and 16.9). */
+function layoutOf(styles: XmlElement | null): PageLayout | null {
+  const masters = elements(childOf(styles ?? undefined, "master-styles"));
+  const usual = masters.find(({ attributes }) => attributes["name"] === "Standard") ?? masters[0];
+  const layout = elements(childOf(styles ?? undefined, "automatic-styles")).find(
+    ({ name, attributes }) =>
+      name === "page-layout" && attributes["name"] === usual?.attributes["page-layout-name"],
+  );
+  const said = childOf(layout, "page-layout-properties")?.attributes;
+  if (!said) return null;
+  const inMm = (name: string): number => lengthOf(said[name] ?? said["margin"]) * 25.4;
+  return layoutOfPages({
+    width: inMm("page-width"),
+    height: inMm("page-height"),
+    left: inMm("margin-left"),
+    right: inMm("margin-right"),
+    top: inMm("margin-top"),
+    bottom: inMm("margin-bottom"),
+  });
 }
 
 /** What exports of ours say in properties of the document (part 3, 4.3.2.20), by name. */

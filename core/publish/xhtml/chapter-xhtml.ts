@@ -153,7 +153,9 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
   section(): string {
     const body = this.body().join("\n");
     const notes = this.index.conventions.notesAt === "book" ? "" : this.noteSection();
-    return `<section${this.epubType("chapter")} role="doc-chapter">\n${body}\n${notes}</section>`;
+    const part = this.index.parts.has(this.chapter.at);
+    const kind = part ? "part" : "chapter";
+    return `<section${part ? ' class="part"' : ""}${this.epubType(kind)} role="doc-${kind}">\n${body}\n${notes}</section>`;
   }
 
   noteSection(): string {
@@ -234,9 +236,10 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     const shown = this.levels.next(level);
     const tag = `h${shown}`;
     // A level that is left out is none in HTML; coming back, it is there again.
-    const isApart = level === 0 && this.index.companions.has(this.chapter.at);
+    const role = level === 0 ? this.index.roleOf(this.chapter.at) : "chapter";
     const own =
-      (shown === level + 1 ? "" : ` data-level="${level}"`) + (isApart ? ' data-role="companion"' : "");
+      (shown === level + 1 ? "" : ` data-level="${level}"`) +
+      (role === "chapter" ? "" : ` data-role="${role}"`);
     const number = this.index.places.get(node.attrs["id"] as string)?.number ?? null;
     const lead = number === null ? "" : `<span class="number" data-made="">${number} </span>`;
     return `${pages}<${tag}${this.dir(node)}${this.id(node)}${own}>${lead}${words}</${tag}>`;

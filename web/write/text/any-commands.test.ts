@@ -56,7 +56,6 @@ const keeping: Record<string, Command> = {
   lift,
   "lift item": liftListItem(list_item!),
   "sink item": sinkListItem(list_item!),
-  "split item": splitListItem(list_item!),
   verse: setOffAs("verse"),
   notice: setOffAs("notice"),
   "set off no more": setOffNoMore,
@@ -79,6 +78,8 @@ const changing: Record<string, Command> = {
   credit: insertCredit,
   definitions: insertDefinitions,
   "Enter set apart": enterSetApart,
+  // What is selected gives way to it, as to Enter.
+  "split item": splitListItem(list_item!),
   Enter: baseKeymap["Enter"]!,
   Backspace: baseKeymap["Backspace"]!,
   type: (state, dispatch) => {

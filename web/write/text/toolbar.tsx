@@ -200,18 +200,12 @@ export function Toolbar({
     { label: "Picture", icon: ImagePlus, onPress: () => picker.current?.click() },
     tool("Bulleted list", List, wrapInList(nodes.bullet_list!), { line: true }),
     tool("Numbered list", ListOrdered, wrapInList(nodes.ordered_list!)),
-    tool("Task list", ListChecks, makeTasks, { pressed: typeof taskAt(state) === "boolean" }),
-    tool("Terms and meanings", BookA, insertDefinitions),
     tool("Quotation", Quote, setOffAs("quotation"), { pressed: setOffAt(state) === "quotation" }),
     tool("Listing", SquareCode, makeListing),
     tool("Table", Table, insertTable, { line: true }),
     tool("Caption", Captions, insertCaption),
-    tool("Credit", Signature, insertCredit),
     tool("Signpost list", Signpost, insertSignposts(contents)),
     tool("Section break", Minus, insertSectionBreak),
-    tool("Page break", SeparatorHorizontal, insertPageBreak),
-    tool("Centred", TextAlignCenter, align("center"), { pressed: alignAt(state) === "center" }),
-    tool("Aligned to the end", TextAlignEnd, align("end"), { pressed: alignAt(state) === "end" }),
     {
       label: "Show the marks of anchors",
       icon: Eye,
@@ -219,6 +213,15 @@ export function Toolbar({
       line: true,
       onPress: () => onShowAnchors(!anchorsShown),
     },
+    tool("Task list", ListChecks, makeTasks, {
+      pressed: typeof taskAt(state) === "boolean",
+      line: true,
+    }),
+    tool("Terms and meanings", BookA, insertDefinitions),
+    tool("Credit", Signature, insertCredit),
+    tool("Page break", SeparatorHorizontal, insertPageBreak),
+    tool("Centred", TextAlignCenter, align("center"), { pressed: alignAt(state) === "center" }),
+    tool("Aligned to the end", TextAlignEnd, align("end"), { pressed: alignAt(state) === "end" }),
   ];
   const last: ToolSpec[] = [
     ...(canGoBack

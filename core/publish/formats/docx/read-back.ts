@@ -1,10 +1,7 @@
-import { strFromU8 } from "fflate";
-import { SaxesParser } from "saxes";
 import { fileBeside, hasScheme, openContainer } from "../../../proof/exported-folder.ts";
 import {
   foldBlanks,
   likeAllOthers,
-  ProofError,
   type ExportedLink,
   type ExportReading,
   type Fault,
@@ -12,8 +9,7 @@ import {
 } from "../../../proof/exported-link.ts";
 import { landingLength } from "../../../proof/landing.ts";
 import { LandingTexts } from "../../../proof/landing-texts.ts";
-
-type Attributes = Record<string, string>;
+import { parsePart } from "../../../proof/xml-part.ts";
 
 const traits: FormatTraits = {
   isPaged: false,
@@ -84,7 +80,7 @@ function readPart(
   let deletions = 0;
   let note: string | null = null;
   const tell = (what: string): void => void read.faults.push({ where: name, what });
-  parse(files, `word/_rels/${part}.xml.rels`, (tag, attributes) => {
+  parsePart(files, `word/_rels/${part}.xml.rels`, (tag, attributes) => {
     if (tag === "Relationship")
       targets.set(attributes["Id"]!, {
         address: attributes["Target"]!,
@@ -97,7 +93,7 @@ function readPart(
     if (open) open.text += text;
     if (note !== null) read.notes.set(note, ((read.notes.get(note) ?? "") + text).slice(0, landingLength));
   };
-  parse(
+  parsePart(
     files,
     `word/${part}.xml`,
     (tag, attributes) => {
@@ -166,29 +162,4 @@ function readPart(
   );
   for (const link of links) link.text = foldBlanks(link.text);
   return read;
-}
-
-function parse(
-  files: Record<string, Uint8Array>,
-  path: string,
-  onOpen: (tag: string, attributes: Attributes) => void,
-  more: { onText?: (text: string, tag: string) => void; onClose?: (tag: string) => void } = {},
-): void {
-  const bytes = files[path];
-  if (!bytes) throw new ProofError("unreadable", `The document has no part “${path}”.`);
-  const parser = new SaxesParser({ xmlns: false, fileName: path });
-  const open: string[] = [];
-  parser.on("error", (error) => {
-    throw new ProofError("unreadable", `“${path}” in the document is not well-formed: ${error.message}`);
-  });
-  parser.on("opentag", ({ name, attributes }) => {
-    open.push(name);
-    onOpen(name, attributes as Attributes);
-  });
-  parser.on("text", (text) => more.onText?.(text, open.at(-1) ?? ""));
-  parser.on("closetag", ({ name }) => {
-    open.pop();
-    more.onClose?.(name);
-  });
-  parser.write(strFromU8(bytes)).close();
 }

@@ -50,6 +50,7 @@ import { ContentControls } from "./content-controls.ts";
 import { DocxLinks, linkedWords } from "./docx-links.ts";
 import { finishDocx } from "./finish-docx.ts";
 import { mathOfDocx } from "./math-of-docx.ts";
+import { pageOfDocx } from "./page-of-docx.ts";
 import { pictureOfDocx } from "./picture-of-docx.ts";
 import { setOffParagraphs, setOffStyles } from "./set-off-styles.ts";
 import { deepestList, indent, Numberings } from "./numberings.ts";
@@ -117,7 +118,7 @@ export async function writeDocx(book: Book, name: string): Promise<{ bytes: Uint
     },
     footnotes: writing.footnotes,
     numbering: { config: writing.numbering.config },
-    sections: [{ children: [head, ...chapters] }],
+    sections: [{ properties: { page: pageOfDocx(book.layout) }, children: [head, ...chapters] }],
   });
   const packed = new Uint8Array(await Packer.toArrayBuffer(document));
   return asFolder(book, name, finishDocx(packed, writing.links.written, book.modified));
@@ -220,8 +221,8 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
     if (node.textContent.trim() === "")
       return new Paragraph({ children: [...this.links.place(id), ...words] });
     const number = this.index.places.get(id)?.number;
-    if (level === 0 && this.index.companions.has(this.chapter.at))
-      this.controls.say(`role-${id}`, "companion");
+    const role = this.index.roleOf(this.chapter.at);
+    if (level === 0 && role !== "chapter") this.controls.say(`role-${id}`, role);
     const lead = number ? [this.controls.inline({ made: "" }, [new TextRun(`${number} `)])] : [];
     return new Paragraph({
       heading: headings[this.levels.next(level) - 1]!,

@@ -224,8 +224,8 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
     const number = this.index.places.get(id)?.number;
     const lead = number ? made([{ type: "text", value: `${number} ` }]) : [];
     const depth = this.levels.next(level) as 1 | 2 | 3 | 4 | 5;
-    const isApart = level === 0 && this.index.companions.has(this.chapter.at);
-    const role = isApart ? [html('<span data-role="companion">'), html("</span>")] : [];
+    const said = level === 0 ? this.index.roleOf(this.chapter.at) : "chapter";
+    const role = said === "chapter" ? [] : [html(`<span data-role="${said}">`), html("</span>")];
     return { type: "heading", depth, children: [...this.place(id), ...role, ...lead, ...words] };
   }
 

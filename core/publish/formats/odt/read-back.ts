@@ -1,10 +1,7 @@
-import { strFromU8 } from "fflate";
-import { SaxesParser } from "saxes";
 import { fileBeside, hasScheme, openContainer } from "../../../proof/exported-folder.ts";
 import {
   foldBlanks,
   likeAllOthers,
-  ProofError,
   type ExportedLink,
   type ExportReading,
   type Fault,
@@ -12,6 +9,7 @@ import {
 } from "../../../proof/exported-link.ts";
 import { landingLength } from "../../../proof/landing.ts";
 import { LandingTexts } from "../../../proof/landing-texts.ts";
+import { parsePart } from "../../../proof/xml-part.ts";
 
 type Attributes = Record<string, string>;
 
@@ -38,7 +36,10 @@ export function readOdt(bytes: Uint8Array): ExportReading {
   const landings = new LandingTexts();
   const noteLandings = new LandingTexts();
   const reading = new ContentReading(files, landings, noteLandings);
-  parse(files, "content.xml", reading);
+  parsePart(files, "content.xml", (tag, attributes) => reading.open(tag, attributes), {
+    onText: (words, tag) => reading.text(words, tag),
+    onClose: (tag) => reading.close(tag),
+  });
   const found = new Map([...landings.found, ...noteLandings.found]);
   for (const { destination } of reading.links)
     if (destination.kind === "place") destination.landing = found.get(destination.target) ?? null;
@@ -65,14 +66,7 @@ export function readOdt(bytes: Uint8Array): ExportReading {
   };
 }
 
-/** What is told while a part is parsed. */
-interface Listener {
-  open(tag: string, attributes: Attributes): void;
-  text(words: string, tag: string): void;
-  close(tag: string): void;
-}
-
-class ContentReading implements Listener {
+class ContentReading {
   readonly links: ExportedLink[] = [];
   /** The ids of the notes that are referred to, in the order of the text. */
   readonly marks: string[] = [];
@@ -201,14 +195,11 @@ class ContentReading implements Listener {
   private lettersOf(href: string): string {
     this.isFormula = true;
     let letters = "";
-    parse(this.files, `${href.replace(/^\.\//, "")}/content.xml`, {
-      open: (tag) => {
-        if (tag === "math" || /^m[a-z]+$/.test(tag)) return;
-        this.tell(`A formula holds something else: ${tag}`);
-      },
-      text: (words) => void (letters += words),
-      close: () => undefined,
-    });
+    const onText = (words: string): void => void (letters += words);
+    const onOpen = (tag: string): void => {
+      if (!/^m[a-z]+$/.test(tag)) this.tell(`A formula holds something else: ${tag}`);
+    };
+    parsePart(this.files, `${href.replace(/^\.\//, "")}/content.xml`, onOpen, { onText });
     return letters;
   }
 
@@ -219,23 +210,3 @@ class ContentReading implements Listener {
 
 /** What holds no words of the text. */
 const silentTags = new Set(["text:note-citation", "svg:title", "svg:desc", "office:automatic-styles"]);
-
-function parse(files: Record<string, Uint8Array>, path: string, listener: Listener): void {
-  const bytes = files[path];
-  if (!bytes) throw new ProofError("unreadable", `The document has no part “${path}”.`);
-  const parser = new SaxesParser({ xmlns: false, fileName: path });
-  const open: string[] = [];
-  parser.on("error", (error) => {
-    throw new ProofError("unreadable", `“${path}” in the document is not well-formed: ${error.message}`);
-  });
-  parser.on("opentag", ({ name, attributes }) => {
-    open.push(name);
-    listener.open(name, attributes as Attributes);
-  });
-  parser.on("text", (words) => listener.text(words, open.at(-1) ?? ""));
-  parser.on("closetag", ({ name }) => {
-    open.pop();
-    listener.close(name);
-  });
-  parser.write(strFromU8(bytes)).close();
-}

@@ -217,8 +217,8 @@ class OdtWalk extends ChapterWalk<string, string, Style> {
     const words = this.words(node);
     const place = this.writing.place(id);
     if (node.textContent.trim() === "") return this.line("Standard", place + words);
-    if (level === 0 && this.index.companions.has(this.chapter.at))
-      this.writing.said.say(`role-${id}`, "companion");
+    const role = this.index.roleOf(this.chapter.at);
+    if (level === 0 && role !== "chapter") this.writing.said.say(`role-${id}`, role);
     const number = this.index.places.get(id)?.number;
     const lead = number ? this.writing.meta({ made: "" }, `${textXml(number)} `) : "";
     const shown = this.levels.next(level);

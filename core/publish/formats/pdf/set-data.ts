@@ -87,7 +87,15 @@ export type SetBlock = SetKind & { direction?: Direction; keep?: Keep };
 type SetKind =
   | { kind: "paragraph"; content: SetInline[]; align?: "center" | "end" }
   | { kind: "listing" | "credit"; content: SetInline[] }
-  | { kind: "heading"; level: number; label: string | null; number: string | null; content: SetInline[] }
+  /** `part`: whether it is the title of a part, which has a page of its own. */
+  | {
+      kind: "heading";
+      level: number;
+      label: string | null;
+      number: string | null;
+      content: SetInline[];
+      part: boolean;
+    }
   | { kind: "quote"; look: SetOff; content: SetBlock[] }
   /** `marked`: whether each item has a sign of its own, and no dot. */
   | { kind: "bullets"; items: SetBlock[][]; marked?: boolean }

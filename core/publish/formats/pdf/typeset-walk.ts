@@ -240,7 +240,9 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     const number = this.index.places.get(id)?.number ?? null;
     // The contents list repeats a heading's words, and no place can be set twice.
     for (const place of anchorsIn(words)) this.hold(place, id);
-    return { kind: "heading", level: shown, label: this.label(id), number, content: withoutAnchors(words) };
+    const part = level === 0 && this.index.parts.has(this.chapter.at);
+    const content = withoutAnchors(words);
+    return { kind: "heading", level: shown, label: this.label(id), number, content, part };
   }
 
   private signposts(node: Node): SetBlock {

@@ -107,7 +107,7 @@ function companions(index: BookIndex): string {
 function ways(book: Book, index: BookIndex, at: number): string {
   const beside = index.companions.has(at) ? [] : [at - 1, at + 1];
   const links = beside
-    .filter((i) => book.chapters[i]?.role === "chapter")
+    .filter((i) => (book.chapters[i]?.role ?? "companion") !== "companion")
     .map((i) => {
       const arrow = i < at ? "← " : "";
       const after = i > at ? " →" : "";
