@@ -1,6 +1,6 @@
 // Sets a book from JSON. The author's text is data here and is never parsed as markup.
 #import "formula.typ": set-formula
-#import "parts.typ": hotspot-frame, in-parts, ink, rule, set-off, task-sign
+#import "parts.typ": hotspot-frame, in-parts, ink, rule, set-cell, set-off, task-sign
 #let book = json("book.json")
 #let blue = rgb("#1d4f8f")
 
@@ -195,16 +195,6 @@
     if item.alone { set-alone(item, none) } else { in-line }
   }
 }
-
-#let set-cell(cell, set-blocks) = table.cell(
-  colspan: cell.colspan,
-  rowspan: cell.rowspan,
-  align: if cell.align == none { auto } else if cell.align == "center" { center } else if cell.align == "right" { right } else { left },
-  {
-    set par(justify: false)
-    if cell.head { strong(set-blocks(cell.content)) } else { set-blocks(cell.content) }
-  },
-)
 
 // Notes that stand at the end of a chapter or of the book.
 #let set-notes(notes, set-blocks, ruled: true) = block(above: if ruled { 1.6em } else { 0.8em }, {

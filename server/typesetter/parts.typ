@@ -39,3 +39,13 @@
   }
   parts
 }
+
+#let set-cell(cell, set-blocks) = table.cell(
+  colspan: cell.colspan,
+  rowspan: cell.rowspan,
+  align: if cell.align == none { auto } else if cell.align == "center" { center } else if cell.align == "right" { right } else { left },
+  {
+    set par(justify: false)
+    if cell.head { strong(set-blocks(cell.content)) } else { set-blocks(cell.content) }
+  },
+)
