@@ -4,6 +4,7 @@ import { kindOf } from "../destination/kinds/kinds.ts";
 import { assertHotspots, type Hotspot } from "./hotspot.ts";
 import { newId } from "./ids.ts";
 import { assertOwnLook, type OwnLook } from "./looks.ts";
+import { assertMath } from "./math.ts";
 import { isSetOff, type SetOff } from "./set-off.ts";
 
 // What the schema reads of elements that are pasted; whatever is not as it should be is refused.
@@ -42,6 +43,19 @@ export function attrsFromDom(dom: HTMLElement): Attrs | false {
   } catch {
     return false;
   }
+}
+
+/** A formula as the editor itself wrote it to the clipboard; whatever else is there is refused before it is shown. */
+export function formulaFromDom(dom: HTMLElement): Attrs | false {
+  const attrs = attrsFromDom(dom);
+  if (attrs === false) return false;
+  try {
+    assertMath(attrs["math"]);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    return false;
+  }
+  return { math: attrs["math"], display: attrs["display"] === true };
 }
 
 /** A picture's areas; none where they are not as they should be. */

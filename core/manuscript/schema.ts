@@ -6,6 +6,7 @@ import { linkAttrs, type LinkAttrs } from "./attributes.ts";
 import {
   attrsFromDom,
   doneFromDom,
+  formulaFromDom,
   hotspotsFromDom,
   lineAlignFromDom,
   linkFromDom,
@@ -211,7 +212,7 @@ export const schema = new Schema({
       group: "inline",
       atom: true,
       attrs: { math: { validate: assertMath }, display: { default: false, validate: "boolean" } },
-      parseDOM: [{ tag: "span[data-formula]", getAttrs: (dom) => attrsFromDom(dom as HTMLElement) }],
+      parseDOM: [{ tag: "span[data-formula]", getAttrs: (dom) => formulaFromDom(dom as HTMLElement) }],
       toDOM: ({ attrs }) => [
         "span",
         { "data-formula": "", "data-attrs": JSON.stringify(attrs) },
