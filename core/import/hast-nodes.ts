@@ -11,6 +11,11 @@ export function element(
   return { type: "element", tagName, properties, children, position: { start: point, end: point } };
 }
 
+/** A break of the page, as trees of HTML have it. */
+export function pageBreakAt(paragraph: number): Element {
+  return element("div", { dataPart: "page-break" }, [], paragraph);
+}
+
 /** Whether something shows words or a picture. */
 export function shows(content: readonly ElementContent[]): boolean {
   return content.some((node) =>

@@ -9,6 +9,7 @@ import { asFolder } from "../publish/export-folder.ts";
 import type { Node } from "prosemirror-model";
 import { defaultLayout, trimSizes, type PageLayout } from "../manuscript/page-layout.ts";
 import type { Book } from "../manuscript/book.ts";
+import { defaultConventions } from "../manuscript/conventions.ts";
 import { BookIndex } from "../manuscript/book-index.ts";
 import { placesOf } from "../manuscript/outline.ts";
 import { signpostAttrs } from "../manuscript/attributes.ts";
@@ -100,6 +101,7 @@ test.each(Object.entries(formats))(
   async (_, write) => {
     const book = bookWith(
       ["one", "two", "three", "four"].map((id) => chapter(id, `The ${id}`, text("Words."))),
+      { conventions: { ...defaultConventions, headings: 1 } },
     );
     book.chapters[1]!.role = "part";
     book.chapters[3]!.role = "companion";
@@ -112,13 +114,16 @@ test.each(Object.entries(formats))(
     );
     const contents = { ...signpostAttrs(signposts({ of: "contents", scope: "book" })), depth: 2 };
     expect(signpostsOf(contents, places, 0).map(({ words, depth }) => [words, depth])).toEqual([
-      ["The one", 0],
+      ["1 The one", 0],
       ["The two", 0],
-      ["The three", 1],
+      ["2 The three", 1],
     ]);
-    expect(chapters.map((doc) => places.places.get(doc.firstChild!.attrs["id"] as string)!.number)).toEqual(
-      book.conventions.headings === 0 ? [null, null, null, null] : ["1", null, "2", null],
-    );
+    expect(chapters.map((doc) => places.places.get(doc.firstChild!.attrs["id"] as string)!.number)).toEqual([
+      "1",
+      null,
+      "2",
+      null,
+    ]);
   },
 );
 

@@ -1,5 +1,6 @@
 import { Injectable } from "@nestjs/common";
 import type { WebPicture } from "@vennet/core/import/web-pictures";
+import { fileNameOf } from "@vennet/core/import/file-name";
 import { pictureKind } from "@vennet/core/import/pictures";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { DataSource } from "typeorm";
@@ -84,20 +85,12 @@ export class WebPictures {
   ): Promise<{ name: string; bytes: Uint8Array } | { problem: string }> {
     const kind = pictureKind(bytes);
     if (kind === null) return { problem: "What is there is no picture." };
-    const last = decodedName(new URL(address).pathname.split("/").at(-1) ?? "");
+    const last = fileNameOf(new URL(address).pathname).slice(0, 200);
     if (kind === "shown") return { name: last || "picture", bytes };
     const drawn = await this.workers.run("drawPicture", { bytes });
     return drawn
       ? { name: `${last.replace(/\.\w+$/, "") || "picture"}.png`, bytes: drawn }
       : { problem: "It is damaged, or of a kind that cannot be drawn." };
-  }
-}
-
-function decodedName(name: string): string {
-  try {
-    return decodeURIComponent(name).slice(0, 200);
-  } catch {
-    return name.slice(0, 200);
   }
 }
 

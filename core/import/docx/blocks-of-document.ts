@@ -1,17 +1,15 @@
 import type { Element, ElementContent } from "hast";
-import { allElements, element, shows } from "../hast-nodes.ts";
+import { allElements, element, pageBreakAt, shows } from "../hast-nodes.ts";
 import { keptBy, withKept } from "../kept-of-export.ts";
 import { tagOf } from "./tags.ts";
+import { lineSides } from "../looks-by-name.ts";
 import { ListsOfDocument } from "./lists-of-document.ts";
 import type { Numbering } from "./numbering.ts";
-import { pageBreakAt, partedByPages } from "./page-breaks.ts";
+import { partedByPages } from "./page-breaks.ts";
 import { listOf, outlineOf } from "./styles.ts";
 import { tableOf } from "./table-of-document.ts";
 import type { DocumentReading, WordsOfDocument } from "./words-of-document.ts";
 import { childOf, elements, isOn, valueOf, type XmlElement } from "../xml-tree.ts";
-
-/** How lines are aligned, where that is not as usual (ECMA-376-1, 17.18.44); in any direction, right is the end. */
-const sides: Readonly<Record<string, "center" | "end">> = { center: "center", right: "end", end: "end" };
 
 /** What only wraps what is in it. */
 const wrappers = new Set(["sdtContent", "ins", "moveTo", "customXml", "smartTag"]);
@@ -117,7 +115,7 @@ export class BlocksOfDocument {
     const style = this.reading.styles.of(valueOf(properties, "pStyle"));
     const heading = outlineOf(properties) ?? style.heading;
     const list = listOf(properties) ?? style.list;
-    const align = sides[valueOf(properties, "jc") ?? style.align ?? ""];
+    const align = lineSides[valueOf(properties, "jc") ?? style.align ?? ""];
     const make = (name: string): Element =>
       element(name, name === "p" && align ? { align } : {}, content, this.reading.paragraph);
     // A chapter begins on a page of its own.

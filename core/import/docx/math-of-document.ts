@@ -1,6 +1,6 @@
 import type { Element } from "hast";
 import { element } from "../hast-nodes.ts";
-import { childOf, elements, textOf, valueOf, type XmlElement } from "../xml-tree.ts";
+import { childOf, elements, isOn, textOf, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** A formula of a text document (ECMA-376-1, 22.1) as MathML; `display` is whether it stands in a line of its own. */
 export function mathOfDocument(formula: XmlElement, display: boolean, paragraph: number): Element {
@@ -14,9 +14,6 @@ export function mathOfDocument(formula: XmlElement, display: boolean, paragraph:
   const partsOf = (parent: XmlElement | undefined): Element[] => elements(parent).flatMap(partOf);
   const sign = (properties: XmlElement | undefined, name: string, usual: string): Element =>
     token("mo", valueOf(properties, name) ?? usual);
-  const isHidden = (properties: XmlElement | undefined, name: string): boolean =>
-    /^(1|true|on)$/.test(valueOf(properties, name) ?? (childOf(properties, name) ? "on" : "off"));
-
   function partOf(part: XmlElement): Element[] {
     const e = childOf(part, "e");
     const properties = childOf(part, `${part.name}Pr`);
@@ -46,7 +43,7 @@ export function mathOfDocument(formula: XmlElement, display: boolean, paragraph:
       }
       case "rad": {
         const degree = childOf(part, "deg");
-        return isHidden(properties, "degHide") || elements(degree).length === 0
+        return isOn(properties, "degHide") || elements(degree).length === 0
           ? [make("msqrt", partsOf(e))]
           : [make("mroot", [row(e), row(degree)])];
       }
@@ -101,7 +98,7 @@ export function mathOfDocument(formula: XmlElement, display: boolean, paragraph:
     const base = sign(properties, "chr", "∫");
     const [sub, sup] = [row(childOf(part, "sub")), row(childOf(part, "sup"))];
     const isBeside = (valueOf(properties, "limLoc") ?? "subSup") === "subSup";
-    const [low, high] = [isHidden(properties, "subHide"), isHidden(properties, "supHide")];
+    const [low, high] = [isOn(properties, "subHide"), isOn(properties, "supHide")];
     if (low && high) return [base];
     if (high) return [make(isBeside ? "msub" : "munder", [base, sub])];
     if (low) return [make(isBeside ? "msup" : "mover", [base, sup])];

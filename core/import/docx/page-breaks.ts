@@ -1,10 +1,4 @@
-import type { Element, ElementContent } from "hast";
-import { element } from "../hast-nodes.ts";
-
-/** A break of the page, as trees of HTML have it. */
-export function pageBreakAt(paragraph: number): Element {
-  return element("div", { dataPart: "page-break" }, [], paragraph);
-}
+import type { ElementContent } from "hast";
 
 /** The content of a paragraph, parted where the page breaks in it (ECMA-376-1, 17.3.3.1). */
 export function partedByPages(content: readonly ElementContent[]): ElementContent[][] {

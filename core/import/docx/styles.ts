@@ -1,4 +1,5 @@
 import type { SetOff } from "../../manuscript/set-off.ts";
+import { setOffOfStyle } from "../looks-by-name.ts";
 import { childOf, elements, isOn, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** What a style makes of words or of a paragraph. */
@@ -58,7 +59,7 @@ export class Styles {
       bold: isOn(words, "b") ?? from.bold,
       italic: isOn(words, "i") ?? from.italic,
       list: listOf(properties) ?? from.list,
-      setOff: setOffOf(name) ?? from.setOff,
+      setOff: setOffOfStyle(name) ?? from.setOff,
       align: valueOf(properties, "jc") ?? from.align,
       isCode:
         /^(html (preformatted|code|sample|keyboard|typewriter)|macro text|source (code|text)|preformatted text)$/.test(
@@ -68,13 +69,6 @@ export class Styles {
     this.known.set(id, read);
     return read;
   }
-}
-
-/** As what a style of such a name sets off: the built-in ones, and what authors call their own (common practice). */
-function setOffOf(name: string): SetOff | null {
-  if (/^(intense )?quote$|^block ?text$/.test(name)) return "quotation";
-  if (/^(verse|poem|poetry)$/.test(name)) return "verse";
-  return name === "epigraph" ? "epigraph" : null;
 }
 
 /** The level of a heading that a paragraph's properties give it; null for the text's. */

@@ -285,17 +285,20 @@ function alignedIn({ properties, tagName }: Element, nodes: Node[]): Node[] {
   );
 }
 
-function lineAlignOf({ align, style, className }: Element["properties"]): "center" | "end" | null {
-  const styled = /(?:^|;)\s*text-align\s*:\s*(\w+)/i.exec(String(style ?? ""))?.[1];
-  const said = [align, styled, ...[className].flat()].map((one) => String(one).toLowerCase());
-  if (said.includes("center")) return "center";
-  return said.includes("end") || said[0] === "right" || said[1] === "right" ? "end" : null;
+function lineAlignOf(properties: Element["properties"]): "center" | "end" | null {
+  const said = saidSides(properties);
+  return said.includes("center") ? "center" : said.includes("end") || said.includes("right") ? "end" : null;
 }
 
-/** How a cell is aligned: by its attribute, its style, or a class of that name. */
-function alignOf({ properties: { align, style, className } }: Element): "left" | "center" | "right" | null {
+/** What an element says of its sides: by its attribute, its style, or a class of that name. */
+function saidSides({ align, style, className }: Element["properties"]): string[] {
   const styled = /(?:^|;)\s*text-align\s*:\s*(\w+)/i.exec(String(style ?? ""))?.[1];
-  const said = [align, styled, ...[className].flat()].map((one) => String(one).toLowerCase());
+  return [align, styled, ...[className].flat()].map((one) => String(one).toLowerCase());
+}
+
+/** How a cell is aligned. */
+function alignOf({ properties }: Element): "left" | "center" | "right" | null {
+  const said = saidSides(properties);
   return (["left", "center", "right"] as const).find((one) => said.includes(one)) ?? null;
 }
 

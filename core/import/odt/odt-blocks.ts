@@ -1,20 +1,10 @@
 import type { Element, ElementContent } from "hast";
-import type { SetOff } from "../../manuscript/set-off.ts";
-import { allElements, element, shows } from "../hast-nodes.ts";
+import { allElements, element, pageBreakAt, shows } from "../hast-nodes.ts";
+import { setOffOfStyle } from "../looks-by-name.ts";
 import { keptBy, withKept } from "../kept-of-export.ts";
 import type { OdtStyle } from "./odt-styles.ts";
 import { childOf, elements, type XmlElement } from "../xml-tree.ts";
 import { tagIn, type OdtReading, type OdtWords } from "./odt-words.ts";
-
-/** As what paragraphs are set off, by their styles' names: the usual one, and what authors call their own (common practice). */
-const setOffs: Readonly<Record<string, SetOff>> = {
-  quotations: "quotation",
-  verse: "verse",
-  poem: "verse",
-  poetry: "verse",
-  epigraph: "epigraph",
-  notice: "notice",
-};
 
 const cellSides: Readonly<Record<string, "left" | "center" | "right">> = {
   left: "left",
@@ -143,9 +133,7 @@ export class OdtBlocks {
         this.sides.set(one, style.side);
         if (style.align) one.properties["align"] = style.align;
       }
-    return style.beginsPage && made.length > 0
-      ? [element("div", { dataPart: "page-break" }, [], this.reading.paragraph), ...made]
-      : made;
+    return style.beginsPage && made.length > 0 ? [pageBreakAt(this.reading.paragraph), ...made] : made;
   }
 
   /** A paragraph as what its style calls it, joined to what is before it where that is the same. */
@@ -155,8 +143,8 @@ export class OdtBlocks {
     last: ElementContent | undefined,
   ): ElementContent[] {
     const name = encoded.replace(/_20_/g, " ");
-    const part = setOffs[name.toLowerCase()];
-    if (part !== undefined) {
+    const part = setOffOfStyle(name);
+    if (part !== null) {
       const quoted = this.line(paragraph, "p");
       const isSame =
         last?.type === "element" && last.tagName === "blockquote" && last.properties["dataPart"] === part;

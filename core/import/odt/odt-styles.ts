@@ -1,3 +1,4 @@
+import { lineSides } from "../looks-by-name.ts";
 import { childOf, elements, type XmlElement } from "../xml-tree.ts";
 
 /** What a style makes of words or of a paragraph. */
@@ -22,9 +23,6 @@ export interface OdtStyle {
   /** Whether its paragraph begins a page. */
   beginsPage: boolean;
 }
-
-/** Sides of lines (XSL 1.1, 7.16.9). */
-const sides: Readonly<Record<string, "center" | "end">> = { center: "center", end: "end", right: "end" };
 
 const plain: OdtStyle = {
   bold: false,
@@ -92,7 +90,7 @@ export class OdtStyles {
       isCode: from.isCode || name === "Source_20_Text" || name === "Teletype",
       language: languageOf(words) ?? from.language,
       name: isAutomatic ? from.name : name!,
-      align: lines["text-align"] === undefined ? from.align : (sides[lines["text-align"]] ?? null),
+      align: lines["text-align"] === undefined ? from.align : (lineSides[lines["text-align"]] ?? null),
       side: lines["text-align"] ?? from.side,
       // What a style says of all its paragraphs, as of chapters' titles, and what one has of its own.
       beginsPage: lines["break-before"] === undefined ? from.beginsPage : lines["break-before"] === "page",

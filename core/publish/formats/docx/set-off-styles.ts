@@ -8,7 +8,7 @@ const boxed = { top: side, bottom: side, left: side, right: side };
 /** The styles by which paragraphs are set off and listings shown. */
 export const setOffStyles: IParagraphStyleOptions[] = [
   { id: "Quote", name: "Quote", basedOn: "Normal" },
-  { id: "Notice", name: "Notice", basedOn: "Normal", paragraph: { border: boxed } },
+  { id: "Notice", name: "Notice Line", basedOn: "Normal", paragraph: { border: boxed } },
   { id: "DefinitionTerm", name: "Definition Term", basedOn: "Normal", run: { bold: true } },
   { id: "HTMLPreformatted", name: "HTML Preformatted", basedOn: "Normal" },
 ];

@@ -32,15 +32,14 @@ export class OdtStylesInUse {
   private readonly made = new Map<string, string>();
 
   /** The style of words in their marks and language; null for plain ones. */
-  ofWords(node: Node, more = ""): string | null {
+  ofWords(node: Node): string | null {
     const language = languageOf(node);
     const code = node.marks.some(({ type }) => type.name === "code");
     const properties = [
       ...ofWordMarks(node, markProperties),
       ...(language === null ? [] : [languageProperties(language)]),
-      ...(more === "" ? [] : [more]),
     ].join(" ");
-    return properties === "" ? null : this.of("text", code ? "Source_20_Text" : null, "text", properties);
+    return properties === "" ? null : this.of("text", code ? "Source_20_Text" : null, properties);
   }
 
   /** The style of the words of a link in its look. */
@@ -49,23 +48,22 @@ export class OdtStylesInUse {
     return this.of(
       "text",
       null,
-      "text",
       `fo:color="${colour}" style:text-underline-style="${line}"${bold ? ' fo:font-weight="bold"' : ""}`,
     );
   }
 
   /** The style of a paragraph that is not as its kind is. */
   ofParagraph(parent: string, properties: string): string {
-    return this.of("paragraph", parent, "paragraph", properties);
+    return this.of("paragraph", parent, properties);
   }
 
   get xml(): string {
     return [...this.made].map(([key, name]) => key.replace("{name}", name)).join("");
   }
 
-  private of(family: string, parent: string | null, kind: string, properties: string): string {
+  private of(family: "text" | "paragraph", parent: string | null, properties: string): string {
     const above = parent === null ? "" : ` style:parent-style-name="${parent}"`;
-    const key = `<style:style style:name="{name}" style:family="${family}"${above}><style:${kind}-properties ${properties}/></style:style>`;
+    const key = `<style:style style:name="{name}" style:family="${family}"${above}><style:${family}-properties ${properties}/></style:style>`;
     const known = this.made.get(key);
     if (known !== undefined) return known;
     const name = `${family === "text" ? "T" : "P"}${this.made.size + 1}`;

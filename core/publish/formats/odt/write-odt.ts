@@ -29,7 +29,7 @@ import { escapeXml } from "../../xhtml/escape-xml.ts";
 import { OdtBeingWritten } from "./odt-being-written.ts";
 import { jump, linkTo } from "./odt-links.ts";
 import { contentStyles, setOffStyle, stylesXml } from "./odt-styles.ts";
-import { attribute, part, textXml } from "./odt-xml.ts";
+import { part, textXml } from "./odt-xml.ts";
 
 const mediaType = "application/vnd.oasis.opendocument.text";
 
@@ -99,8 +99,6 @@ function packed(files: readonly [path: string, type: string, bytes: Uint8Array][
 interface Style {
   paragraph: string;
   sign?: string;
-  /** The look of words that are a link. */
-  words?: string;
 }
 
 const plain: Style = { paragraph: "Standard" };
@@ -154,8 +152,8 @@ class OdtWalk extends ChapterWalk<string, string, Style> {
   };
 
   protected readonly inlineHandlers: InlineHandlers<string, Style> = {
-    text: (node, { paragraph, words }) => {
-      const style = this.writing.styles.ofWords(node, words);
+    text: (node, { paragraph }) => {
+      const style = this.writing.styles.ofWords(node);
       const text = textXml(node.text!, paragraph === "code");
       return [style === null ? text : `<text:span text:style-name="${style}">${text}</text:span>`];
     },
@@ -358,7 +356,7 @@ class OdtWalk extends ChapterWalk<string, string, Style> {
     const note = this.notes.get(id);
     if (!note) return gapSign;
     const number = this.writing.noteNumber(id);
-    const named = `${attribute("text:note-class", "footnote")}`;
+    const named = ' text:note-class="footnote"';
     if (!number.isFirst)
       return `<text:note-ref${named} text:reference-format="text" text:ref-name="sign-${id}">${number.number}</text:note-ref>`;
     const body = this.inNote(id, () => this.noteBlocks(note.node)).join("");
