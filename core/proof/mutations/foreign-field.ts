@@ -1,4 +1,5 @@
 import type { Mutation } from "./mutation.ts";
+import { odtLines } from "./opened/text-links.ts";
 
 /** A field of a text document is a link that nobody made. */
 export const foreignField: Mutation = {
@@ -12,8 +13,7 @@ export const foreignField: Mutation = {
     return true;
   },
   odt(file, pick) {
-    const path = file.pathOf(/content\.xml$/)!;
-    const line = pick(file.find([path], /(<text:p [^>]*>)([^<]+)(<\/text:p>)/));
+    const line = pick(odtLines(file));
     if (line)
       file.replace(
         line,

@@ -1,5 +1,6 @@
 import { PdfName, PdfString, type PdfValue } from "../../pdf/pdf-values.ts";
 import type { Mutation } from "./mutation.ts";
+import { odtLines } from "./opened/text-links.ts";
 
 /** Words are a link that nobody made. */
 export const foreignLink: Mutation = {
@@ -39,8 +40,7 @@ export const foreignLink: Mutation = {
     return run !== undefined;
   },
   odt(file, pick) {
-    const path = file.pathOf(/content\.xml$/)!;
-    const line = pick(file.find([path], /(<text:p [^>]*>)([^<]+)(<\/text:p>)/));
+    const line = pick(odtLines(file));
     if (line)
       file.replace(
         line,

@@ -55,3 +55,8 @@ export function odtNotes(file: OpenContainer): Stretch[] {
     /<text:note text:id="([^"]*)"(?:(?!<text:note ).)*?<text:note-body>((?:(?!<text:note ).)*?)<\/text:note-body><\/text:note>/s;
   return file.find([path], note);
 }
+
+/** The paragraphs of an OpenDocument text that are plain words: their first tag, the words, and their last tag. */
+export function odtLines(file: OpenContainer): Stretch[] {
+  return file.find([file.pathOf(/content\.xml$/)!], /(<text:p [^>]*>)([^<]+)(<\/text:p>)/);
+}
