@@ -367,7 +367,7 @@ test("companion pages stand after the chapters, and tell whether they are writte
     ["Packing list", "companion", false],
   ]);
   const place = (await get("/places")).find((one: any) => one.text === "Packing list");
-  expect(place).toMatchObject({ chapterId: page.id, companion: true, unwritten: true });
+  expect(place).toMatchObject({ chapterId: page.id, role: "companion", unwritten: true });
 });
 
 test("a page's title is fetched through reach, and never from the author's own network", async () => {
