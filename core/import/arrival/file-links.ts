@@ -19,6 +19,8 @@ export const landingLetters = 24;
 
 /** Only letters are compared: numbers, blanks and signs are made by whoever shows a text. */
 export function lettersOf(text: string): string {
+  // What Unicode calls letters takes long to look up, and most words need none of it.
+  if (!/[^\t\n\r -~]/.test(text)) return text.replace(/[^A-Za-z]+/g, "").toLowerCase();
   return text.replace(/[^\p{L}]+/gu, "").toLowerCase();
 }
 

@@ -97,7 +97,9 @@ export function signpostsOfElement({ properties }: Element): Omit<SignpostList, 
 
 /** A look of its own that a link has; null for none. */
 export function lookOf({ properties }: Element): OwnLook | null {
-  const look = parsed(properties["dataLook"]);
+  const said = properties["dataLook"];
+  if (said === undefined) return null;
+  const look = parsed(said);
   try {
     assertOwnLook(look);
     return look;
