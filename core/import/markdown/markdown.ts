@@ -1,9 +1,6 @@
 import type { Root } from "hast";
 import { raw } from "hast-util-raw";
-import { fromMarkdown } from "mdast-util-from-markdown";
-import { gfmFromMarkdown } from "mdast-util-gfm";
 import { toHast } from "mdast-util-to-hast";
-import { gfm } from "micromark-extension-gfm";
 import { VFile } from "vfile";
 import { tooDeep } from "../errors.ts";
 import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
@@ -15,6 +12,7 @@ import { definitionsOfLines } from "./definitions.ts";
 import { frontMatter } from "./front-matter.ts";
 import { idsBehindHeadings } from "./heading-ids.ts";
 import { lineOfManyTags, lineTooDeep } from "./nest-depth.ts";
+import { treeOfMarkdown } from "./tree-of-stretches.ts";
 
 /** Markdown: CommonMark 0.31, GFM tables, footnotes and autolinks, HTML inside it; and plain text, which is Markdown too. */
 export const markdown: ManuscriptReader = {
@@ -55,9 +53,8 @@ export function readMarkdownText(text: string): ReadManuscript {
 
 function readTree(given: string): ReadManuscript {
   const { about, text } = frontMatter(given);
-  const mdast = fromMarkdown(text, { extensions: [gfm()], mdastExtensions: [gfmFromMarkdown()] });
   const tree = raw(
-    toHast(mdast, {
+    toHast(treeOfMarkdown(text), {
       allowDangerousHtml: true,
       handlers: {
         // Notes are kept as notes, not as the list of links that toHast would make of them.
