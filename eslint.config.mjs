@@ -13,6 +13,7 @@ const coreOrder = [
   "reach",
   "proof",
   "publish",
+  "finished",
 ];
 const everywhere = ["manuscript", "destination"];
 const rooms = ["server", "web", "standins", "demo", "e2e", "bench"];

@@ -10,6 +10,7 @@ import { DriveModule } from "./drive/drive.module.ts";
 import { EverythingModule } from "./everything/everything.module.ts";
 import { ExportsModule } from "./exports/exports.module.ts";
 import { FilesModule } from "./files/files.module.ts";
+import { FinishedModule } from "./finished/finished.module.ts";
 import { FontsModule } from "./fonts/fonts.module.ts";
 import { HistoryModule } from "./history/history.module.ts";
 import { ImportModule } from "./import/import.module.ts";
@@ -44,6 +45,7 @@ export class AppModule {
         EverythingModule,
         ExportsModule,
         FilesModule,
+        FinishedModule,
         FontsModule,
         HistoryModule,
         ImportModule,

@@ -30,6 +30,12 @@ export interface PublicationLink {
 export interface LinkedPart<Content> {
   /** What it is kept as. */
   readonly content: Content;
+  /** What lists call it. */
+  readonly title: string;
+  /** How many words it has of its author’s. */
+  readonly words: number;
+  /** Its content as JSON keeps it. */
+  toJson(): unknown;
   /** Its links, in reading order. */
   links(): readonly PublicationLink[];
   /** Its landing places, in reading order. */

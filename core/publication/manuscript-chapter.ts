@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { sameDestination } from "../destination/destination.ts";
 import { changeLinks, type LinkEffect } from "../manuscript/change-links.ts";
+import { chapterTitle, countWords, writeChapter } from "../manuscript/chapter.ts";
 import { linkUses, type LinkUse } from "../manuscript/links.ts";
 import { placesOf, type Place } from "../manuscript/outline.ts";
 import { linkDifferences, type LinkDifference } from "../manuscript/versions.ts";
@@ -9,6 +10,18 @@ import type { LinkedPart, PublicationLink } from "./linked-part.ts";
 /** A chapter of a manuscript as a part of a publication. */
 export class ManuscriptChapter implements LinkedPart<Node> {
   constructor(readonly content: Node) {}
+
+  get title(): string {
+    return chapterTitle(this.content);
+  }
+
+  get words(): number {
+    return countWords(this.content);
+  }
+
+  toJson(): unknown {
+    return writeChapter(this.content);
+  }
 
   links(): readonly PublicationLink[] {
     const headings = headingsOf(this.content);

@@ -4,7 +4,7 @@ import type { Request } from "express";
 import { DataSource } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
 import { Book } from "../books/book.entity.ts";
-import { notFound } from "../errors/problem.ts";
+import { notFound, Problem } from "../errors/problem.ts";
 import { Job } from "../jobs/job.entity.ts";
 
 /** What the guards before a route have found out. */
@@ -14,6 +14,18 @@ export type OpenedRequest = Request & { account?: Account; book?: Book; job?: Jo
 export const OpenBook = createParamDecorator(
   (_: unknown, context: ExecutionContext) => context.switchToHttp().getRequest<OpenedRequest>().book,
 );
+
+/** The same for what only books have, which have a manuscript. Finished files have none. */
+export const OpenManuscript = createParamDecorator((_: unknown, context: ExecutionContext) => {
+  const { book } = context.switchToHttp().getRequest<OpenedRequest>();
+  if (book?.finished)
+    throw new Problem(
+      422,
+      "finished-file",
+      "This is a finished file: its links are changed on its pages, and it is saved as a new version of itself.",
+    );
+  return book;
+});
 
 /** The job that the route is about, of a book that whoever asks may open. */
 export const OpenJob = createParamDecorator(

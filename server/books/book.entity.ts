@@ -7,7 +7,17 @@ import { Column, CreateDateColumn, Entity, Index, PrimaryColumn } from "typeorm"
 import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
-/** A book and whose it is. */
+/** What is known of a finished file that a publication is. */
+export interface FinishedFile {
+  /** The file that came, which stays as it is. */
+  fileId: string;
+  fileName: string;
+  pages: number;
+  isTagged: boolean;
+  isSigned: boolean;
+}
+
+/** A publication and whose it is: a book, or a finished file whose links are worked on. */
 @Entity("book")
 export class Book {
   @PrimaryColumn("char", { length: 36 })
@@ -47,6 +57,10 @@ export class Book {
   /** Its sets of choices for exports; null for none. */
   @Column(jsonColumn({ nullable: true }))
   presets: Preset[] | null;
+
+  /** The finished file that it is; null for a book, which has a manuscript. */
+  @Column(jsonColumn({ nullable: true }))
+  finished: FinishedFile | null;
 
   /** Who reads it: anyone, or the group of this name, whose members may open what is shared with them. */
   @Column("varchar", { length: 200, default: "anyone" })

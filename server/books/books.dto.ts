@@ -167,6 +167,18 @@ export class LinkStatesAnswer {
   unchecked: number;
 }
 
+/** The finished file that a publication is. */
+class FinishedFileShape {
+  @ApiProperty()
+  fileName: string;
+  @ApiProperty()
+  pages: number;
+  @ApiProperty({ description: "Whether the file tells its structure, so that links can be put into it." })
+  isTagged: boolean;
+  @ApiProperty({ description: "Whether a signature stands in it, which any change breaks." })
+  isSigned: boolean;
+}
+
 export class BookAnswer {
   @ApiProperty()
   id: string;
@@ -178,6 +190,12 @@ export class BookAnswer {
   language: string;
   @ApiProperty()
   modifiedAt: string;
+  @ApiProperty({
+    type: FinishedFileShape,
+    nullable: true,
+    description: "The finished file that it is; null for a book, which has a manuscript.",
+  })
+  finished: FinishedFileShape | null;
   @ApiProperty({ type: LinkLooksShape })
   looks: LinkLooks;
   @ApiProperty({ type: ConventionsShape })

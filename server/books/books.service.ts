@@ -130,6 +130,12 @@ export class BooksService {
         author: book.author,
         language: book.language,
         modifiedAt: book.modifiedAt.toISOString(),
+        finished: book.finished && {
+          fileName: book.finished.fileName,
+          pages: book.finished.pages,
+          isTagged: book.finished.isTagged,
+          isSigned: book.finished.isSigned,
+        },
         looks: completeLooks(book.looks),
         conventions: book.conventions ?? defaultConventions,
         layout: book.layout ?? defaultLayout,

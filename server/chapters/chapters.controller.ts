@@ -19,7 +19,7 @@ import {
   ApiTags,
 } from "@nestjs/swagger";
 import { map, type Observable } from "rxjs";
-import { OpenBook } from "../access/book.guard.ts";
+import { OpenBook, OpenManuscript } from "../access/book.guard.ts";
 import { Book } from "../books/book.entity.ts";
 import {
   ChapterAnswer,
@@ -50,13 +50,16 @@ export class ChaptersController {
 
   @Post()
   @ApiCreatedResponse({ type: ChapterAnswer })
-  async add(@OpenBook() book: Book, @Body() request: NewChapterRequest): Promise<ChapterAnswer> {
+  async add(@OpenManuscript() book: Book, @Body() request: NewChapterRequest): Promise<ChapterAnswer> {
     return this.chapters.add(book.id, request);
   }
 
   @Put("order")
   @ApiOkResponse({ type: [ChapterListingAnswer] })
-  async reorder(@OpenBook() book: Book, @Body() request: OrderRequest): Promise<ChapterListingAnswer[]> {
+  async reorder(
+    @OpenManuscript() book: Book,
+    @Body() request: OrderRequest,
+  ): Promise<ChapterListingAnswer[]> {
     return this.chapters.reorder(book.id, request.chapters);
   }
 
@@ -89,7 +92,7 @@ export class ChaptersController {
   @Patch(":chapterId")
   @ApiOkResponse({ type: ChapterAnswer })
   async rename(
-    @OpenBook() book: Book,
+    @OpenManuscript() book: Book,
     @Param("chapterId") id: string,
     @Body() request: RenameChapterRequest,
   ): Promise<ChapterAnswer> {
@@ -99,13 +102,13 @@ export class ChaptersController {
   @Delete(":chapterId")
   @HttpCode(204)
   @ApiNoContentResponse()
-  async remove(@OpenBook() book: Book, @Param("chapterId") id: string): Promise<void> {
+  async remove(@OpenManuscript() book: Book, @Param("chapterId") id: string): Promise<void> {
     await this.chapters.remove(book.id, id);
   }
 
   @Post(":chapterId/restore")
   @ApiCreatedResponse({ type: ChapterAnswer })
-  async restore(@OpenBook() book: Book, @Param("chapterId") id: string): Promise<ChapterAnswer> {
+  async restore(@OpenManuscript() book: Book, @Param("chapterId") id: string): Promise<ChapterAnswer> {
     return this.chapters.restore(book.id, id);
   }
 }

@@ -136,6 +136,12 @@ export class ChaptersService {
           "revision",
         );
       }
+      if (kindOfPart(chapter.document) !== kindOfPart(text.document))
+        throw new Problem(
+          422,
+          "other-part",
+          "What was sent is the text of something else than what it is to become.",
+        );
       return { revision: await this.write(manager, chapter, text) };
     });
   }
@@ -275,6 +281,11 @@ export class ChaptersService {
   private async writeOrder(manager: EntityManager, ids: string[]): Promise<void> {
     for (const [position, id] of ids.entries()) await manager.update(Chapter, { id }, { position });
   }
+}
+
+/** What a part is: of a finished file which page, of a manuscript a chapter. */
+function kindOfPart(document: string): string {
+  return /^\{"type":"pdf-page","number":\d+,/.exec(document)?.[0] ?? "chapter";
 }
 
 /** Whether there is more to a chapter than its title. */

@@ -1,4 +1,5 @@
-import { chapterTitle, countWords, writeChapter } from "@vennet/core/manuscript/chapter";
+import type { LinkedPart } from "@vennet/core/publication/linked-part";
+import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
 import type { Node } from "prosemirror-model";
 import { ledgerRows, type LedgerRows } from "../ledger/ledger-rows.ts";
 
@@ -12,10 +13,15 @@ export interface DerivedChapter {
 
 /** What is to be kept of a document. */
 export function deriveChapter(doc: Node): DerivedChapter {
+  return derivePart(new ManuscriptChapter(doc));
+}
+
+/** What is to be kept of a part of a publication. */
+export function derivePart(part: LinkedPart<unknown>): DerivedChapter {
   return {
-    title: chapterTitle(doc).slice(0, 1000),
-    document: JSON.stringify(writeChapter(doc)),
-    words: countWords(doc),
-    ledger: ledgerRows(doc),
+    title: part.title.slice(0, 1000),
+    document: JSON.stringify(part.toJson()),
+    words: part.words,
+    ledger: ledgerRows(part),
   };
 }

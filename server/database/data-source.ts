@@ -33,6 +33,7 @@ import { WalksKept1764000000011 } from "./migrations/1764000000011-walks-kept.ts
 import { PicturesTried1764000000012 } from "./migrations/1764000000012-pictures-tried.ts";
 import { GonePlaces1764000000014 } from "./migrations/1764000000014-gone-places.ts";
 import { Arrivals1764000000015 } from "./migrations/1764000000015-arrivals.ts";
+import { FinishedFiles1764000000016 } from "./migrations/1764000000016-finished-files.ts";
 import { OwnFonts1764000000013 } from "./migrations/1764000000013-own-fonts.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
@@ -86,6 +87,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       OwnFonts1764000000013,
       GonePlaces1764000000014,
       Arrivals1764000000015,
+      FinishedFiles1764000000016,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

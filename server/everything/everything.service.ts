@@ -11,7 +11,13 @@ import { StoredFile } from "../files/stored-file.entity.ts";
 import { exportLane, WorkerPools } from "../workers/worker-pools.ts";
 import type { ZipEntry } from "./zip-stream.ts";
 
-const folders = { picture: "pictures", companion: "files", font: "fonts", export: "exports" };
+const folders = {
+  picture: "pictures",
+  companion: "files",
+  font: "fonts",
+  export: "exports",
+  finished: "finished files",
+};
 
 /** Gives an author all that their account holds, to keep or to take elsewhere. */
 @Injectable()
@@ -35,7 +41,7 @@ export class EverythingService {
         order: { position: "ASC" },
       });
       yield { path: `${folder}/book.json`, content: wholeText(book, chapters) };
-      yield await this.markdown(book, folder);
+      if (!book.finished) yield await this.markdown(book, folder);
       yield* this.filesOf(book.id, folder);
     }
   }

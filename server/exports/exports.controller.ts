@@ -12,7 +12,7 @@ import {
 } from "@nestjs/common";
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
 import type { Response } from "express";
-import { OpenBook } from "../access/book.guard.ts";
+import { OpenBook, OpenManuscript } from "../access/book.guard.ts";
 import { Book } from "../books/book.entity.ts";
 import { FilesService } from "../files/files.service.ts";
 import { JobAnswer, jobAnswer } from "../jobs/jobs.controller.ts";
@@ -46,7 +46,7 @@ export class ExportsController {
 
   @Post()
   @ApiCreatedResponse({ type: JobAnswer })
-  async begin(@OpenBook() book: Book, @Body() request: ExportChoicesShape): Promise<JobAnswer> {
+  async begin(@OpenManuscript() book: Book, @Body() request: ExportChoicesShape): Promise<JobAnswer> {
     return jobAnswer(await this.exports.begin(book, request));
   }
 
@@ -63,7 +63,10 @@ export class ExportsController {
     type: PreflightAnswer,
     description: "What would stop an export, and what it makes of links.",
   })
-  async preflight(@OpenBook() book: Book, @Body() request: ExportChoicesShape): Promise<PreflightAnswer> {
+  async preflight(
+    @OpenManuscript() book: Book,
+    @Body() request: ExportChoicesShape,
+  ): Promise<PreflightAnswer> {
     return this.exports.preflight(book, request);
   }
 
@@ -72,7 +75,7 @@ export class ExportsController {
   @Header("Content-Type", "application/pdf")
   @ApiOkResponse({ content: { "application/pdf": { schema: { type: "string", format: "binary" } } } })
   async pages(
-    @OpenBook() book: Book,
+    @OpenManuscript() book: Book,
     @Param("chapterId") chapterId: string,
     @Body() { document }: OpenTextRequest,
   ): Promise<StreamableFile> {

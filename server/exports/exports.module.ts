@@ -9,11 +9,13 @@ import { DamagedPicturesService } from "./damaged-pictures.service.ts";
 import { ExportHistoryService } from "./export-history.service.ts";
 import { ExportsController } from "./exports.controller.ts";
 import { ExportsService } from "./exports.service.ts";
+import { KeptExports } from "./kept-exports.ts";
 
 /** Books on their way out, each with its proof. */
 @Module({
   imports: [AccountsModule, BooksModule, FilesModule, JobsModule, OperatingModule, WorkersModule],
   controllers: [ExportsController],
-  providers: [DamagedPicturesService, ExportHistoryService, ExportsService],
+  providers: [DamagedPicturesService, ExportHistoryService, ExportsService, KeptExports],
+  exports: [KeptExports],
 })
 export class ExportsModule {}

@@ -1,36 +1,25 @@
-import { randomUUID } from "node:crypto";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { picturesInJson } from "@vennet/core/manuscript/pictures-in-json";
 import type { ProofNumbers } from "@vennet/core/proof/compare";
 import type { Foreseen } from "@vennet/core/publish/export-warning";
-import {
-  exportOptions,
-  formats,
-  type ExportChoices,
-  type ExportOptions,
-} from "@vennet/core/publish/formats/formats";
+import { exportOptions, formats, type ExportChoices } from "@vennet/core/publish/formats/formats";
 import { obstacleWords } from "@vennet/core/publish/preflight";
 import { DataSource } from "typeorm";
-import { actingAccount } from "../access/acting-account.ts";
 import { QuotaService } from "../accounts/quota.service.ts";
 import { Book } from "../books/book.entity.ts";
 import { ManuscriptsService } from "../books/manuscripts.service.ts";
-import { columns } from "../database/columns.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { FilesService } from "../files/files.service.ts";
 import type { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Report } from "../jobs/jobs.service.ts";
 import { DiskRoom } from "../operating/disk-room.ts";
 import type { PlainBook } from "../workers/plain-book.ts";
-import type { Tasks } from "../workers/tasks.ts";
 import { exportLane, WorkerPools } from "../workers/worker-pools.ts";
+import { KeptExports } from "./kept-exports.ts";
 import { DamagedPicturesService } from "./damaged-pictures.service.ts";
-import { Export } from "./export.entity.ts";
 import type { PreflightAnswer } from "./exports.dto.ts";
 import { lastWithPages } from "./last-with-pages.ts";
-
-type Exported = Tasks["exportBook"]["output"];
 
 /** A text as it is exported: the book's row and manuscript, and how often its chapters had been saved. */
 interface TextOfBook {
@@ -51,6 +40,7 @@ export class ExportsService {
     private readonly disk: DiskRoom,
     private readonly quota: QuotaService,
     private readonly damagedPictures: DamagedPicturesService,
+    private readonly kept: KeptExports,
   ) {
     jobs.define("export", { work: (job, report, signal) => this.run(job, report, signal) });
   }
@@ -136,7 +126,21 @@ export class ExportsService {
     const lane = exportLane(manuscript.chapters);
     const exported = await this.workers.run(lane, { book, options, name, lastPages }, signal, tell);
     signal.throwIfAborted();
-    await this.keep(text, options, stem, exported, begun);
+    const { isFolder, warnings, numbers, proof, pageOfPlace, bytes } = exported;
+    const { mediaType, hasPages } = formats[options.format];
+    await this.kept.keep({
+      row: text.row,
+      revision: text.revision,
+      options,
+      fileName: isFolder ? `${stem}-${options.format}.zip` : name,
+      mediaType: isFolder ? "application/zip" : mediaType,
+      bytes,
+      warnings,
+      numbers,
+      proof,
+      pageOfPlace: hasPages ? Object.fromEntries(pageOfPlace) : null,
+      begun,
+    });
     tell({ done: 100 });
     return summary(exported.numbers);
   }
@@ -157,52 +161,6 @@ export class ExportsService {
   private async readLastPages(bookId: string): Promise<{ name: string; bytes: Uint8Array } | null> {
     const last = await lastWithPages(this.database, bookId);
     return last && { name: last.fileName, bytes: await this.files.read(last.fileId) };
-  }
-
-  private async keep(
-    { row, revision }: TextOfBook,
-    options: ExportOptions,
-    stem: string,
-    { bytes, isFolder, warnings, numbers, proof, pageOfPlace }: Exported,
-    begun: number,
-  ): Promise<void> {
-    const { format } = options;
-    const { mediaType, suffix, hasPages } = formats[format];
-    await this.database.transaction(async (manager) => {
-      const fileName = isFolder ? `${stem}-${format}.zip` : `${stem}.${suffix}`;
-      const file = await this.files.store(
-        {
-          bookId: row.id,
-          name: fileName,
-          mediaType: isFolder ? "application/zip" : mediaType,
-          role: "export",
-          bytes,
-        },
-        manager,
-      );
-      await manager.insert(
-        Export,
-        columns<Export>({
-          id: randomUUID(),
-          bookId: row.id,
-          accountId: actingAccount(),
-          format,
-          options,
-          warnings,
-          tookMs: Date.now() - begun,
-          revision,
-          textAt: row.modifiedAt,
-          pageOfPlace: hasPages ? Object.fromEntries(pageOfPlace) : null,
-          fileId: file.id,
-          fileName,
-          size: file.size,
-          proof,
-          ...numbers,
-          walk: null,
-          createdAt: new Date(),
-        }),
-      );
-    });
   }
 }
 

@@ -4,7 +4,7 @@ import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
 /** What a file is for; one that was sent for an import belongs to no book yet. */
-export type FileRole = "picture" | "companion" | "font" | "export" | "upload";
+export type FileRole = "picture" | "companion" | "font" | "export" | "upload" | "finished";
 
 /** A picture, a companion file, a font or an exported file. Its bytes lie in chunks, so that one database backup is whole. */
 @Entity("stored_file")

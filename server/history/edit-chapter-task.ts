@@ -1,14 +1,15 @@
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
-import { readChapter, withTitle } from "@vennet/core/manuscript/chapter";
-import type { LinkEffect } from "@vennet/core/manuscript/change-links";
+import { withTitle } from "@vennet/core/manuscript/chapter";
 import { changeLinks } from "@vennet/core/manuscript/change-links";
 import { putAnchor, removeAnchor, renameAnchor, replaceInLists } from "@vennet/core/manuscript/edit-anchors";
 import { linkRanges, type LinkChange } from "@vennet/core/manuscript/edit-links";
 import type { LinkDifference } from "@vennet/core/manuscript/versions";
+import type { LinkedPart } from "@vennet/core/publication/linked-part";
 import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
 import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
-import { deriveChapter, type DerivedChapter } from "../chapters/derived-chapter.ts";
+import { derivePart, type DerivedChapter } from "../chapters/derived-chapter.ts";
+import { readPart, type AnyPart } from "../chapters/read-part.ts";
 import { effectOf } from "../links/link-effects.ts";
 import type { LinkEdit } from "../links/links.dto.ts";
 import type { ChapterChange } from "./book-step.entity.ts";
@@ -48,31 +49,54 @@ export interface EditedChapter {
  * @returns null where nothing of it changes
  */
 export function run({ document, edit }: { document: string; edit: ChapterEdit }): EditedChapter | null {
-  const before = readChapter(JSON.parse(document));
-  const { doc, count } = edited(before, edit);
+  const before = readPart(document);
+  const { part, count } = edited(before, edit);
   // To take back what is gone already is to write the text again.
-  if (doc === before && edit.kind !== "take-back") return null;
-  const differences = new ManuscriptChapter(before).differences(new ManuscriptChapter(doc));
+  if (part.content === before.content && edit.kind !== "take-back") return null;
+  const differences = before.differences(part as never);
   return {
-    text: deriveChapter(doc),
+    text: derivePart(part),
     count,
     differing: differences.length,
     differences: JSON.stringify(differences),
   };
 }
 
-function edited(before: Node, edit: ChapterEdit): { doc: Node; count: number } {
+interface Edited {
+  part: LinkedPart<unknown>;
+  count: number;
+}
+
+function edited(before: AnyPart, edit: ChapterEdit): Edited {
   switch (edit.kind) {
     case "replace":
-      return { doc: readChapter(JSON.parse(edit.document)), count: 0 };
-    case "title":
-      return { doc: withTitle(before, edit.title), count: 0 };
+      return { part: readPart(edit.document), count: 0 };
     case "edit-links": {
       const effectOn = effectOf(edit.edit);
-      return changed(before, (link) => (edit.ids.has(link.id) ? effectOn(link) : null));
+      return before.changed((link) => (edit.ids.has(link.id) ? effectOn(link) : null));
     }
     case "mend-links":
-      return changed(before, ({ id }) => edit.changes.get(id) ?? null);
+      return before.changed(({ id }) => edit.changes.get(id) ?? null);
+    case "take-back": {
+      const { links } = (JSON.parse(edit.changes) as ChapterChange[])[edit.at]!;
+      return before.takenBack(links as LinkDifference[]);
+    }
+    default: {
+      if (!(before instanceof ManuscriptChapter)) return { part: before, count: 0 };
+      const { doc, count } = editedText(before.content, edit);
+      return { part: doc === before.content ? before : new ManuscriptChapter(doc), count };
+    }
+  }
+}
+
+/** What is done to the text itself, which only manuscripts have. */
+function editedText(
+  before: Node,
+  edit: Exclude<ChapterEdit, { kind: "replace" | "edit-links" | "mend-links" | "take-back" }>,
+): { doc: Node; count: number } {
+  switch (edit.kind) {
+    case "title":
+      return { doc: withTitle(before, edit.title), count: 0 };
     case "link-ranges":
       return { doc: linkRanges(before, edit.ranges, edit.description), count: edit.ranges.length };
     case "put-anchor": {
@@ -87,20 +111,7 @@ function edited(before: Node, edit: ChapterEdit): { doc: Node; count: number } {
     }
     case "remove-anchor":
       return withoutAnchor(before, edit);
-    case "take-back": {
-      const { links } = (JSON.parse(edit.changes) as ChapterChange[])[edit.at]!;
-      const { part, count } = new ManuscriptChapter(before).takenBack(links as LinkDifference[]);
-      return { doc: part.content, count };
-    }
   }
-}
-
-function changed(
-  doc: Node,
-  effectOn: (link: ReturnType<ManuscriptChapter["links"]>[number]) => LinkEffect,
-): { doc: Node; count: number } {
-  const { part, count } = new ManuscriptChapter(doc).changed(effectOn);
-  return { doc: part.content, count };
 }
 
 function withoutAnchor(

@@ -21,7 +21,7 @@ import {
   ApiTags,
 } from "@nestjs/swagger";
 import { manuscriptFormatNames } from "@vennet/core/import/formats";
-import { OpenBook, OpenJob } from "../access/book.guard.ts";
+import { OpenBook, OpenJob, OpenManuscript } from "../access/book.guard.ts";
 import { Account } from "../accounts/account.entity.ts";
 import { SignedIn } from "../accounts/session.guard.ts";
 import { Book } from "../books/book.entity.ts";
@@ -95,7 +95,7 @@ export class ImportController {
   @ManuscriptForm()
   async asChapters(
     @SignedIn() account: Account,
-    @OpenBook() book: Book,
+    @OpenManuscript() book: Book,
     @UploadedFiles() sent: SentFiles | undefined,
     @Body() request: ImportRequest,
   ): Promise<JobAnswer> {

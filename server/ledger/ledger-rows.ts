@@ -1,8 +1,7 @@
 import { createHash } from "node:crypto";
 import { askedOf, writeDestination } from "@vennet/core/destination/destination";
 import { kindOf } from "@vennet/core/destination/kinds/kinds";
-import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
-import type { Node } from "prosemirror-model";
+import type { LinkedPart } from "@vennet/core/publication/linked-part";
 import type { LinkUse } from "./link-use.entity.ts";
 import type { Place } from "./place.entity.ts";
 
@@ -45,9 +44,8 @@ export const placeColumns = [
 
 const rowsAtOnce = 500;
 
-/** The rows that follow from a chapter's document. */
-export function ledgerRows(doc: Node): LedgerRows {
-  const part = new ManuscriptChapter(doc);
+/** The rows that follow from a part of a publication. */
+export function ledgerRows(part: LinkedPart<unknown>): LedgerRows {
   const links = part.links().map((use, ordinal): Omit<LinkUse, OfChapter> => {
     const asked = askedOf(use.destination);
     const destination = writeDestination(use.destination);

@@ -1,10 +1,10 @@
 import { Injectable, type OnApplicationBootstrap } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { topOfBook } from "@vennet/core/manuscript/book-index";
-import { readChapter } from "@vennet/core/manuscript/chapter";
 import { stringify } from "csv-stringify/sync";
 import { DataSource } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
+import { readPart } from "../chapters/read-part.ts";
 import { LinkUse } from "./link-use.entity.ts";
 import { ledgerRows } from "./ledger-rows.ts";
 import { writeLedger } from "./write-ledger.ts";
@@ -67,7 +67,7 @@ export class LedgerService implements OnApplicationBootstrap {
     for (const { id } of bare) {
       await this.database.transaction(async (manager) => {
         const chapter = await manager.findOneByOrFail(Chapter, { id });
-        await writeLedger(manager, chapter, ledgerRows(readChapter(JSON.parse(chapter.document))));
+        await writeLedger(manager, chapter, ledgerRows(readPart(chapter.document)));
       });
     }
   }

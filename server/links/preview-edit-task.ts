@@ -1,8 +1,7 @@
 import { writeDestination } from "@vennet/core/destination/destination";
 import type { LinkEffect } from "@vennet/core/manuscript/change-links";
-import { readChapter } from "@vennet/core/manuscript/chapter";
 import type { PublicationLink } from "@vennet/core/publication/linked-part";
-import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
+import { readPart } from "../chapters/read-part.ts";
 import { effectOf } from "./link-effects.ts";
 import type { EditPreviewAnswer, LinkEdit } from "./links.dto.ts";
 
@@ -19,7 +18,7 @@ export function run({
   const answer: EditPreviewAnswer = { rows: [], changing: 0, unchanged: 0 };
   const effectOn = effectOf(edit);
   for (const { id: chapterId, title, document, ids } of chapters) {
-    for (const use of new ManuscriptChapter(readChapter(JSON.parse(document))).links()) {
+    for (const use of readPart(document).links()) {
       if (!ids.has(use.id)) continue;
       const effect = effectOn(use);
       if (effect === null) {

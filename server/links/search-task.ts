@@ -1,7 +1,8 @@
-import { readChapter } from "@vennet/core/manuscript/chapter";
 import { codeExpression, patternFromExamples } from "@vennet/core/manuscript/codes";
 import { findMentions, findPattern, type Mention } from "@vennet/core/manuscript/mentions";
+import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
 import type { Node } from "prosemirror-model";
+import { readPart } from "../chapters/read-part.ts";
 import { Problem } from "../errors/problem.ts";
 import type { MentionAnswer, SearchAnswer, SearchRequest } from "./links.dto.ts";
 
@@ -21,9 +22,10 @@ export function run({
   let left = request.limit ?? Infinity;
   for (const { id, title, revision, document } of chapters) {
     if (left === 0) break;
-    const mentions = find(readChapter(JSON.parse(document)))
-      .slice(0, left)
-      .map(answer);
+    const part = readPart(document);
+    // The words of a finished file are not the author's to link by themselves.
+    if (!(part instanceof ManuscriptChapter)) continue;
+    const mentions = find(part.content).slice(0, left).map(answer);
     left -= mentions.length;
     if (mentions.length > 0) found.push({ chapterId: id, chapter: title, revision, mentions });
   }

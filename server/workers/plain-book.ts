@@ -1,6 +1,8 @@
 import type { Book } from "@vennet/core/manuscript/book";
-import { readChapter } from "@vennet/core/manuscript/chapter";
+import { FinishedPage } from "@vennet/core/finished/pdf/finished-page";
+import { pageAsDocument } from "@vennet/core/finished/pdf/page-as-document";
 import type { ChapterRole } from "@vennet/core/manuscript/chapter-role";
+import { readPart } from "../chapters/read-part.ts";
 
 /** A book as it crosses to another process: its documents are JSON that nobody on the way looks into. */
 export interface PlainBook extends Omit<Book, "chapters"> {
@@ -21,7 +23,13 @@ export function bookOfPlain({ chapters, ...rest }: PlainBook): Book {
     chapters: chapters.map(({ id, role, document }) => ({
       id,
       role,
-      doc: readChapter(JSON.parse(document)),
+      doc: documentOf(document),
     })),
   };
+}
+
+/** A part as a document of the one schema, by which rules look at it. */
+function documentOf(text: string): Book["chapters"][number]["doc"] {
+  const part = readPart(text);
+  return part instanceof FinishedPage ? pageAsDocument(part.content) : part.content;
 }

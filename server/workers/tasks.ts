@@ -73,6 +73,16 @@ export const tasks = {
     limits: { minutes: 2, megabytes: 2048 },
     load: () => import("../import/take-in-version-task.ts"),
   },
+  readFinished: {
+    processes: 2,
+    limits: { minutes: 5, megabytes: 3072 },
+    load: () => import("../finished/read-finished-task.ts"),
+  },
+  saveFinished: {
+    processes: 2,
+    limits: { minutes: 10, megabytes: 3072 },
+    load: () => import("../finished/save-finished-task.ts"),
+  },
   readPage: {
     processes: 1,
     limits: { minutes: 1 / 12, megabytes: 1024 },

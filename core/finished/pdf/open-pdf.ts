@@ -1,0 +1,81 @@
+import {
+  PDFArray,
+  PDFDict,
+  PDFDocument,
+  PDFHexString,
+  PDFName,
+  PDFNumber,
+  PDFRef,
+  PDFString,
+  type PDFObject,
+  type PDFPage,
+} from "@cantoo/pdf-lib";
+import { FinishedError } from "../errors.ts";
+
+/**
+ * A PDF, opened so that what is changed in it is appended to it (ISO 32000-1, 7.5.6).
+ * @throws FinishedError `format` where it is none, `encrypted` where its content is locked
+ */
+export async function openFinished(bytes: Uint8Array): Promise<PDFDocument> {
+  let document: PDFDocument;
+  try {
+    document = await PDFDocument.load(bytes, {
+      forIncrementalUpdate: true,
+      updateMetadata: false,
+      ignoreEncryption: true,
+    });
+    document.getPageCount();
+  } catch (error) {
+    throw new FinishedError(
+      "format",
+      `This PDF is damaged, and its links cannot be read: ${(error as Error).message}. Open it in the program that made it, save it anew, and bring it again.`,
+    );
+  }
+  if (document.isEncrypted)
+    throw new FinishedError(
+      "encrypted",
+      "This PDF is locked by encryption, and what is written into it could not be read. Save it without a password or restrictions, and bring it again.",
+    );
+  return document;
+}
+
+/** The annotations of a page, each with what it is called: its object, or its place among those of the page. */
+export function annotationsOf(page: PDFPage): { from: string; dictionary: PDFDict; at: number }[] {
+  const list = page.node.Annots();
+  if (!list) return [];
+  return Array.from({ length: list.size() }, (_, at) => {
+    const entry = list.get(at);
+    const dictionary = list.lookupMaybe(at, PDFDict);
+    const from = entry instanceof PDFRef ? `${entry.objectNumber} ${entry.generationNumber}` : `direct ${at}`;
+    return dictionary ? [{ from, dictionary, at }] : [];
+  }).flat();
+}
+
+/** A text of a PDF; null for anything else. */
+export function textIn(value: PDFObject | undefined): string | null {
+  return value instanceof PDFString || value instanceof PDFHexString ? value.decodeText() : null;
+}
+
+/** The numbers of an array; null where it has anything else. */
+export function numbersIn(value: PDFObject | undefined): number[] | null {
+  if (!(value instanceof PDFArray)) return null;
+  const all = value.asArray().map((_, i) => value.lookup(i));
+  return all.every((one) => one instanceof PDFNumber) ? all.map((one) => one.asNumber()) : null;
+}
+
+/** The value of a dictionary’s entry. */
+export function entry(dictionary: PDFDict | undefined, name: string): PDFObject | undefined {
+  return dictionary?.lookup(PDFName.of(name));
+}
+
+/** A dictionary within another; undefined where there is none. */
+export function dictionaryIn(dictionary: PDFDict | undefined, name: string): PDFDict | undefined {
+  const value = entry(dictionary, name);
+  return value instanceof PDFDict ? value : undefined;
+}
+
+/** A name of a dictionary’s entry, without its slash. */
+export function nameIn(dictionary: PDFDict | undefined, name: string): string | null {
+  const value = entry(dictionary, name);
+  return value instanceof PDFName ? value.decodeText() : null;
+}

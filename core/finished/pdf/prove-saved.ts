@@ -1,0 +1,305 @@
+import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { nameDestination, writeDestination } from "../../destination/destination.ts";
+import type { DestinationNames } from "../../destination/kinds/kind.ts";
+import { kindOf } from "../../destination/kinds/kinds.ts";
+import type { LinkProof, LinkVerdict, ProofRow } from "../../proof/compare.ts";
+import type { Fault } from "../../proof/exported-link.ts";
+import type { ManuscriptLink } from "../../proof/manuscript-links.ts";
+import { whereOf } from "../../proof/where-in-pdf.ts";
+import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
+import { boxAround, topOfPage, type PdfLink, type PdfPage } from "./pdf-page.ts";
+
+/** An annotation as pdf.js reads it. */
+interface ReadAnnotation {
+  id: string;
+  subtype: string;
+  rect: number[];
+  unsafeUrl?: string;
+  url?: string;
+  dest?: unknown;
+  contentsObj?: { str: string };
+}
+
+/** Told how many pages of how many are compared. */
+type TellPage = (page: number, of: number) => void;
+
+// How far edges and spots may be from where they were asked for, in points: files round them.
+const slack = 1;
+
+/**
+ * Compares a saved PDF, as pdf.js reads it, with the links that were asked for and with the file that came: every link is
+ * there, at its place, and leads where it should; no other is; and pages, text, outline and everything else are as they were.
+ * @param pages all pages, as they were asked to be
+ */
+export async function proveSaved(
+  came: Uint8Array,
+  saved: Uint8Array,
+  pages: readonly PdfPage[],
+  names: DestinationNames,
+  tell: TellPage = () => undefined,
+): Promise<LinkProof> {
+  const faults: Fault[] = [];
+  const fault = (where: string, what: string): void => void faults.push({ where, what });
+  if (!came.every((byte, i) => saved[i] === byte))
+    fault("The file", "Its beginning is not, byte for byte, the file that came.");
+  const [before, after] = [await opened(came), await opened(saved)];
+  try {
+    if (before.numPages !== after.numPages)
+      fault("The file", `It has ${after.numPages} pages; ${before.numPages} came.`);
+    if (JSON.stringify(await before.getOutline()) !== JSON.stringify(await after.getOutline()))
+      fault("The file", "Its outline is not as it was.");
+    const rows: ProofRow[] = [];
+    const extra: LinkProof["extra"] = [];
+    const spots = spotsOf(pages);
+    for (const page of pages) {
+      if (page.number > after.numPages) break;
+      const [was, is] = await Promise.all([readPage(before, page.number), readPage(after, page.number)]);
+      const where = `Page ${page.label}`;
+      if (was.text !== is.text) fault(where, "Its text is not as it was.");
+      if (was.others !== is.others) fault(where, "What it has besides links is not as it was.");
+      const judging = new PageProof(page, was.links, is.links, after, spots, names);
+      rows.push(...(await judging.rows()));
+      extra.push(...judging.extra());
+      tell(page.number, pages.length);
+    }
+    const intact = rows.filter(({ verdict }) => verdict === "intact").length;
+    return {
+      complete: intact === rows.length && extra.length === 0 && faults.length === 0,
+      intact,
+      total: rows.length,
+      made: { intact: 0, total: 0, rows: [] },
+      pages: after.numPages,
+      rows,
+      extra,
+      faults,
+      apparatus: pages.reduce((count, { untouched }) => count + untouched.length, 0),
+    };
+  } finally {
+    await Promise.all([before.loadingTask.destroy(), after.loadingTask.destroy()]);
+  }
+}
+
+function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
+  const data = new Uint8Array(bytes);
+  return getDocument({
+    data,
+    verbosity: VerbosityLevel.ERRORS,
+    isEvalSupported: false,
+    useSystemFonts: false,
+  }).promise;
+}
+
+async function readPage(
+  document: PDFDocumentProxy,
+  number: number,
+): Promise<{ links: ReadAnnotation[]; text: string; others: string }> {
+  const page = await document.getPage(number);
+  const annotations = (await page.getAnnotations()) as ReadAnnotation[];
+  const { items } = await page.getTextContent();
+  const text = items.map((item) => ("str" in item ? `${item.str}@${item.transform.join()}` : "")).join("\n");
+  page.cleanup();
+  const others = annotations.filter(({ subtype }) => subtype !== "Link");
+  return {
+    links: annotations.filter(({ subtype }) => subtype === "Link"),
+    text,
+    others: JSON.stringify(others.map(({ id, subtype, rect }) => [id, subtype, rect])),
+  };
+}
+
+interface Spot {
+  page: number;
+  x: number | null;
+  y: number | null;
+}
+
+function spotsOf(pages: readonly PdfPage[]): Map<string, Spot> {
+  return new Map(
+    pages.flatMap(({ number, places }) => [
+      [topOfPage(number), { page: number, x: null, y: null }] as const,
+      ...places.map(({ id, x, y }) => [id, { page: number, x, y }] as const),
+    ]),
+  );
+}
+
+/** The links of one page: those that were asked for, beside those that are there. */
+class PageProof {
+  private readonly taken = new Set<ReadAnnotation>();
+
+  constructor(
+    private readonly page: PdfPage,
+    private readonly before: readonly ReadAnnotation[],
+    private readonly after: readonly ReadAnnotation[],
+    private readonly document: PDFDocumentProxy,
+    private readonly spots: ReadonlyMap<string, Spot>,
+    private readonly names: DestinationNames,
+  ) {}
+
+  async rows(): Promise<ProofRow[]> {
+    const rows: ProofRow[] = [];
+    for (const link of this.page.links) rows.push(await this.row(link));
+    return rows;
+  }
+
+  extra(): LinkProof["extra"] {
+    const untouched = new Set(this.page.untouched.map(({ from }) => idOf(from)));
+    return this.after
+      .filter((one) => !this.taken.has(one) && !untouched.has(one.id))
+      .filter((one) => !(one.id.startsWith("annot_") && this.page.untouched.length > 0))
+      .map((one) => ({
+        text: one.contentsObj?.str ?? "",
+        destination: one.unsafeUrl ?? one.url ?? JSON.stringify(one.dest ?? null),
+        where: whereOf(this.page.number, one.rect),
+      }));
+  }
+
+  private async row(link: PdfLink): Promise<ProofRow> {
+    const box = boxAround(link.areas);
+    const free = this.after.filter((one) => !this.taken.has(one));
+    const own = link.from === null ? undefined : free.find(({ id }) => id === idOf(link.from!));
+    const found =
+      own ??
+      (await this.firstOf(
+        free.filter(({ rect }) => near(rect, box)),
+        (one) => this.leadsRight(link, one),
+      )) ??
+      free.find(({ rect }) => near(rect, box));
+    const row = (verdict: LinkVerdict, note: string | null): ProofRow => ({
+      link: this.told(link),
+      verdict,
+      found: found ? [whereOf(this.page.number, found.rect)] : [],
+      note,
+    });
+    if (!found) return row("missing", "The file has no such link.");
+    this.taken.add(found);
+    if (!near(found.rect, box)) return row("shifted", "Its area lies elsewhere.");
+    if (!(await this.leadsRight(link, found)))
+      return row(
+        "other-destination",
+        `It leads to ${found.unsafeUrl ?? found.url ?? JSON.stringify(found.dest ?? null)}.`,
+      );
+    const said = found.contentsObj?.str.trim() || null;
+    if (said !== (link.description?.trim() || null))
+      return row("other-description", said === null ? "It says nothing." : `It says “${said}”.`);
+    return row("intact", null);
+  }
+
+  private async firstOf(
+    all: readonly ReadAnnotation[],
+    isIt: (one: ReadAnnotation) => Promise<boolean>,
+  ): Promise<ReadAnnotation | undefined> {
+    for (const one of all) if (await isIt(one)) return one;
+    return undefined;
+  }
+
+  /** Whether a link leads where it was asked to; one that was not changed, where it led in the file that came. */
+  private async leadsRight(link: PdfLink, found: ReadAnnotation): Promise<boolean> {
+    const outside = kindOf(link.destination).outside(link.destination);
+    const address = found.unsafeUrl ?? found.url ?? null;
+    const was = link.from === null ? undefined : this.before.find(({ id }) => id === idOf(link.from!));
+    if (outside.kind === "place") {
+      if (address !== null) return false;
+      const spot = this.spots.get(outside.target);
+      const lands = await this.landing(found.dest);
+      // What led nowhere in the file that came still does, unless it was mended.
+      if (!spot) return lands === null || JSON.stringify(was?.dest) === JSON.stringify(found.dest);
+      return (
+        lands !== null &&
+        lands.page === spot.page &&
+        (spot.y === null || lands.y === null || Math.abs(lands.y - spot.y) <= slack)
+      );
+    }
+    const wanted =
+      outside.kind === "address"
+        ? outside.address
+        : outside.kind === "file"
+          ? (this.names.files.get(outside.file) ?? outside.file)
+          : outside.path;
+    if (address === null) return false;
+    return sameAddress(address, wanted);
+  }
+
+  private async landing(dest: unknown): Promise<Spot | null> {
+    const explicit = (typeof dest === "string" ? await this.document.getDestination(dest) : dest) as
+      unknown[] | null | undefined;
+    if (!Array.isArray(explicit)) return null;
+    const [target, how, first, second] = explicit as [
+      unknown,
+      { name?: string } | undefined,
+      unknown,
+      unknown,
+    ];
+    try {
+      const page =
+        typeof target === "number"
+          ? target
+          : await this.document.getPageIndex(target as { num: number; gen: number });
+      const y = how?.name === "XYZ" ? second : /^FitB?H$/.test(how?.name ?? "") ? first : null;
+      return { page: page + 1, x: null, y: typeof y === "number" ? y : null };
+    } catch {
+      // pdf.js throws where a destination names no page.
+      return null;
+    }
+  }
+
+  private told(link: PdfLink): ManuscriptLink {
+    const outside = kindOf(link.destination).outside(link.destination);
+    return {
+      id: link.id,
+      chapter: `Page ${this.page.label}`,
+      text: link.words,
+      parts: [link.words],
+      isArea: link.words === "",
+      isMade: false,
+      destination: writeDestination(link.destination),
+      name: nameDestination(link.destination, this.names),
+      description: link.description,
+      expected:
+        outside.kind === "place"
+          ? { kind: "place", value: outside.target }
+          : {
+              kind: "address",
+              value: outside.kind === "address" ? outside.address : writeDestination(link.destination),
+            },
+      reason: null,
+      isLeftOut: false,
+      landing: null,
+      placeWords: null,
+      isInNote: false,
+      mark: null,
+      opensWindow: false,
+      role: null,
+      screenName: null,
+      area: null,
+      isWholePicture: false,
+    };
+  }
+}
+
+/** What pdf.js calls an annotation that is an object of its own. */
+function idOf(from: string): string {
+  const [object, generation] = from.split(" ");
+  return object === "direct" ? from : `${object}R${generation === "0" ? "" : generation}`;
+}
+
+function near(rect: readonly number[], box: readonly number[]): boolean {
+  return rect.every((edge, i) => Math.abs(edge - box[i]!) <= slack);
+}
+
+/**
+ * Whether two addresses are the same, however their letters are written (RFC 3986, 6.2.2.2) and a place in another file is
+ * named (RFC 8118; as pdf.js tells of actions that lead into another file).
+ */
+function sameAddress(one: string, other: string): boolean {
+  const plain = (address: string): string => {
+    const named = address
+      .replace(/#nameddest=/, "#")
+      .replace(/#\[(\d+),.*\]$/, (_, page: string) => `#page=${Number(page) + 1}`);
+    const whole = URL.canParse(named) ? new URL(named).href : named;
+    try {
+      return decodeURI(whole);
+    } catch {
+      return whole;
+    }
+  };
+  return one === other || plain(one) === plain(other);
+}

@@ -1,0 +1,271 @@
+import {
+  PDFArray,
+  PDFDict,
+  PDFName,
+  PDFNumber,
+  type PDFDocument,
+  type PDFObject,
+  type PDFPage,
+} from "@cantoo/pdf-lib";
+import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { readHref } from "../../destination/destination.ts";
+import { DestinationError } from "../../destination/errors.ts";
+import type { Destination } from "../../destination/kinds/kinds.ts";
+import { newId } from "../../manuscript/ids.ts";
+import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
+import { FinishedError } from "../errors.ts";
+import { Destinations } from "./destinations.ts";
+import { frameOf } from "./frames.ts";
+import { lettersOf, lettersWithin, wordsOf } from "./letters.ts";
+import { annotationsOf, dictionaryIn, entry, nameIn, numbersIn, openFinished, textIn } from "./open-pdf.ts";
+import { spotId, topOfPage, type Area, type PdfPage, type PdfPlace } from "./pdf-page.ts";
+
+/** What is known of a finished PDF besides its pages. */
+export interface FinishedFacts {
+  /** As the file says it; null where it says none. */
+  title: string | null;
+  author: string | null;
+  language: string | null;
+  pages: number;
+  /** Whether its structure is told, so that links can be put into it (14.8). */
+  isTagged: boolean;
+  /** Whether a signature stands in it, which any change breaks (12.8). */
+  isSigned: boolean;
+}
+
+/** A finished PDF as it is read. */
+export interface FinishedPdf {
+  facts: FinishedFacts;
+  pages: PdfPage[];
+}
+
+/** Told how many pages of how many are read. */
+export type TellPage = (page: number, of: number) => void;
+
+/**
+ * Reads every link of a PDF, with its areas, the words beneath, where it leads, its description and frame, and the places
+ * to which links can lead: the tops of pages, the entries of the outline, and what links lead to now.
+ * @throws FinishedError where it cannot be read, or its content is locked
+ */
+export async function readFinishedPdf(
+  bytes: Uint8Array,
+  tell: TellPage = () => undefined,
+): Promise<FinishedPdf> {
+  const document = await openFinished(bytes);
+  const pages = pagesOf(document);
+  const shown = await opened(bytes);
+  try {
+    const labels = await shown.getPageLabels();
+    for (const page of pages) {
+      page.label = (labels?.[page.number - 1] || String(page.number)).slice(0, 100);
+      if (page.links.length + page.untouched.length > 0) await readWords(page, shown);
+      tell(page.number, pages.length);
+    }
+    return { facts: factsOf(document, pages.length), pages };
+  } finally {
+    await shown.loadingTask.destroy();
+  }
+}
+
+/** The links and places of every page as the file’s objects have them, without the words beneath. */
+export function pagesOf(document: PDFDocument): PdfPage[] {
+  const pages = document.getPages().map((page, i) => pageOf(page, i + 1));
+  const places = new Places(pages, new Destinations(document));
+  places.ofOutline(document);
+  for (const [i, page] of document.getPages().entries())
+    for (const { from, dictionary } of annotationsOf(page))
+      if (nameIn(dictionary, "Subtype") === "Link") readLink(pages[i]!, from, dictionary, places);
+  return pages;
+}
+
+async function readWords(page: PdfPage, shown: PDFDocumentProxy): Promise<void> {
+  const proxy = await shown.getPage(page.number);
+  const letters = lettersOf((await proxy.getTextContent({ includeMarkedContent: true })).items);
+  for (const link of page.links)
+    link.words = wordsOf(lettersWithin(letters, link.areas)).slice(0, longestWords);
+  for (const one of page.untouched)
+    if (one.areas) one.words = wordsOf(lettersWithin(letters, one.areas)).slice(0, longestWords);
+  proxy.cleanup();
+}
+
+const longestWords = 2_000;
+
+/** A PDF as pdf.js shows it. */
+export async function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
+  try {
+    // pdf.js takes the buffer for itself, so it gets a copy.
+    const data = new Uint8Array(bytes);
+    return await getDocument({
+      data,
+      verbosity: VerbosityLevel.ERRORS,
+      isEvalSupported: false,
+      useSystemFonts: false,
+    }).promise;
+  } catch (error) {
+    throw new FinishedError("format", `This PDF cannot be opened: ${(error as Error).message}.`);
+  }
+}
+
+function factsOf(document: PDFDocument, pages: number): FinishedFacts {
+  const { catalog } = document;
+  const flags = entry(dictionaryIn(catalog, "AcroForm"), "SigFlags");
+  const marked = entry(dictionaryIn(catalog, "MarkInfo"), "Marked");
+  return {
+    title: document.getTitle()?.trim() || null,
+    author: document.getAuthor()?.trim() || null,
+    language: textIn(entry(catalog, "Lang")),
+    pages,
+    isTagged: dictionaryIn(catalog, "StructTreeRoot") !== undefined && String(marked) === "true",
+    isSigned: flags instanceof PDFNumber && (flags.asNumber() & 1) === 1,
+  };
+}
+
+function pageOf(page: PDFPage, number: number): PdfPage {
+  const { x, y, width, height } = page.getCropBox();
+  const box: Area = [
+    Math.min(x, x + width),
+    Math.min(y, y + height),
+    Math.max(x, x + width),
+    Math.max(y, y + height),
+  ];
+  return { type: "pdf-page", number, label: String(number), box, links: [], places: [], untouched: [] };
+}
+
+/** The places of all pages, made as something leads to them. */
+class Places {
+  private readonly known = new Set<string>();
+  private readonly ids = new Map<string, string>();
+
+  constructor(
+    private readonly pages: readonly PdfPage[],
+    private readonly destinations: Destinations,
+  ) {}
+
+  /** The id of the place to which a destination leads; null where that is nowhere. */
+  idOf(value: PDFObject | undefined): string | null {
+    const landing = this.destinations.landing(value);
+    if (!landing) return null;
+    const name = this.destinations.nameOf(value);
+    const { page, x, y } = landing;
+    if (name !== null) {
+      // In the order in which links lead to them, which is the same each time that the file is read.
+      const id = this.ids.get(name) ?? `name-${this.ids.size + 1}`;
+      this.ids.set(name, id);
+      return this.put({ id, of: "name", level: null, name: name.slice(0, 500), x, y }, page);
+    }
+    if (y === null) return topOfPage(page);
+    return this.put({ id: spotId(page, x ?? 0, y), of: "spot", level: null, name: "", x, y }, page);
+  }
+
+  private put(place: PdfPlace, page: number): string {
+    if (!this.known.has(place.id)) this.pages[page - 1]!.places.push(place);
+    this.known.add(place.id);
+    return place.id;
+  }
+
+  /** The entries of the outline (12.3.3). */
+  ofOutline(document: PDFDocument): void {
+    let count = 0;
+    const seen = new Set<PDFDict>();
+    const read = (first: PDFDict | undefined, level: number): void => {
+      for (let item = first; item && !seen.has(item) && count < 5_000; item = dictionaryIn(item, "Next")) {
+        seen.add(item);
+        const action = dictionaryIn(item, "A");
+        const landing = this.destinations.landing(entry(item, "Dest") ?? entry(action, "D"));
+        const name = (textIn(entry(item, "Title")) ?? "").replace(/\s+/g, " ").trim().slice(0, 500);
+        count++;
+        if (landing && name !== "") {
+          const { page, x, y } = landing;
+          this.put({ id: `outline-${count}`, of: "outline", level, name, x, y }, page);
+        }
+        read(dictionaryIn(item, "First"), level + 1);
+      }
+    };
+    read(dictionaryIn(dictionaryIn(document.catalog, "Outlines"), "First"), 1);
+  }
+}
+
+function readLink(page: PdfPage, from: string, dictionary: PDFDict, places: Places): void {
+  const areas = areasOf(dictionary);
+  if (!areas) {
+    page.untouched.push({ from, words: "", areas, why: "It has no area on the page." });
+    return;
+  }
+  const read = destinationOf(dictionary, places);
+  if ("why" in read) {
+    page.untouched.push({ from, words: "", areas, why: read.why });
+    return;
+  }
+  page.links.push({
+    id: newId(),
+    from,
+    words: "",
+    areas,
+    destination: read.destination,
+    description: textIn(entry(dictionary, "Contents"))?.trim().slice(0, longestWords) || null,
+    frame: frameOf(dictionary),
+  });
+}
+
+/** The areas of an annotation: its quadrilaterals where they lie within its rectangle (12.5.6.5), else that. */
+function areasOf(dictionary: PDFDict): Area[] | null {
+  const rectangle = numbersIn(entry(dictionary, "Rect"));
+  if (rectangle?.length !== 4) return null;
+  const [a, b, c, d] = rectangle as [number, number, number, number];
+  const whole: Area = [Math.min(a, c), Math.min(b, d), Math.max(a, c), Math.max(b, d)];
+  const points = numbersIn(entry(dictionary, "QuadPoints")) ?? [];
+  const areas: Area[] = [];
+  for (let i = 0; i + 8 <= points.length; i += 8) {
+    const xs = [0, 2, 4, 6].map((at) => points[i + at]!);
+    const ys = [1, 3, 5, 7].map((at) => points[i + at]!);
+    areas.push([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
+  }
+  const slack = 1;
+  const isWithin = ([left, low, right, high]: Area): boolean =>
+    left >= whole[0] - slack &&
+    low >= whole[1] - slack &&
+    right <= whole[2] + slack &&
+    high <= whole[3] + slack;
+  return areas.length > 0 && areas.every(isWithin) ? areas : [whole];
+}
+
+const others: Readonly<Record<string, string>> = {
+  Launch: "It starts a program or opens a file on the reader’s own disk.",
+  JavaScript: "It runs a script.",
+  SubmitForm: "It sends a form.",
+  Named: "It is a command to the reader’s program, as to turn to the next page.",
+  GoToE: "It leads into a file that is embedded.",
+};
+
+/** Where an annotation leads, or why that cannot be worked on. */
+function destinationOf(dictionary: PDFDict, places: Places): { destination: Destination } | { why: string } {
+  const action = dictionaryIn(dictionary, "A");
+  const kind = nameIn(action, "S");
+  if (!action || kind === "GoTo") {
+    const target = places.idOf(action ? entry(action, "D") : entry(dictionary, "Dest"));
+    // Of one that leads nowhere the author is told as of any place that is gone.
+    return { destination: { kind: "place", target: target ?? "nowhere" } };
+  }
+  if (kind !== "URI" && kind !== "GoToR")
+    return { why: others[kind ?? ""] ?? "What a press does is not known." };
+  const href = kind === "URI" ? textIn(entry(action, "URI")) : remote(action);
+  if (href === null || href.trim() === "") return { why: "It does not say where it leads." };
+  try {
+    return { destination: readHref(href.trim(), null) };
+  } catch (error) {
+    if (!(error instanceof DestinationError)) throw error;
+    return { why: `${error.message} (${href.slice(0, 300)})` };
+  }
+}
+
+/** The path of another file, with the page or name in it (RFC 8118; 12.6.4.3). */
+function remote(action: PDFDict): string | null {
+  const file = entry(action, "F");
+  const path = file instanceof PDFDict ? textIn(entry(file, "UF") ?? entry(file, "F")) : textIn(file);
+  if (path === null) return null;
+  const to = entry(action, "D");
+  const first = to instanceof PDFArray ? to.lookup(0) : undefined;
+  if (first instanceof PDFNumber) return `${path}#page=${first.asNumber() + 1}`;
+  const name = to instanceof PDFName ? to.decodeText() : textIn(to);
+  return name === null ? path : `${path}#nameddest=${encodeURIComponent(name)}`;
+}

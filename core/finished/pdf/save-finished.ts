@@ -1,0 +1,241 @@
+import {
+  PDFArray,
+  PDFDict,
+  PDFHexString,
+  PDFName,
+  PDFRef,
+  PDFString,
+  type PDFDocument,
+  type PDFPage as LibraryPage,
+} from "@cantoo/pdf-lib";
+import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { kindOf } from "../../destination/kinds/kinds.ts";
+import { FinishedError } from "../errors.ts";
+import { frameEntries } from "./frames.ts";
+import { lettersOf, lettersWithin } from "./letters.ts";
+import { annotationsOf, openFinished } from "./open-pdf.ts";
+import { boxAround, samePdfLink, topOfPage, type PdfLink, type PdfPage } from "./pdf-page.ts";
+import { opened, pagesOf } from "./read-finished.ts";
+import { Structure } from "./structure.ts";
+
+/** How links of a file are told to a PDF: the names of the files beside it, by their ids. */
+export interface SavingNames {
+  files: ReadonlyMap<string, string>;
+}
+
+/** What was done to the links of a PDF. */
+export interface SavedPdf {
+  bytes: Uint8Array;
+  added: number;
+  changed: number;
+  removed: number;
+}
+
+/**
+ * Writes links as they are to be behind the bytes of the PDF that came, which stay as they are (ISO 32000-1, 7.5.6). In
+ * a tagged PDF new links are put into the structure tree (14.8.4.4.2; Matterhorn 28-011).
+ * @param pages all pages, as they are to be
+ * @throws FinishedError where the file cannot be read, or has other pages
+ */
+export async function saveFinishedPdf(
+  bytes: Uint8Array,
+  pages: readonly PdfPage[],
+  names: SavingNames,
+): Promise<SavedPdf> {
+  const document = await openFinished(bytes);
+  const before = pagesOf(document);
+  if (before.length !== pages.length)
+    throw new FinishedError("changed", "The file has other pages than those whose links are to be written.");
+  const writing = new Writing(document, pages, names);
+  let shown: PDFDocumentProxy | null = null;
+  try {
+    for (const [i, page] of pages.entries()) {
+      const isNew = page.links.some(({ from }) => from === null);
+      if (isNew && writing.isTagged) shown ??= await opened(bytes);
+      await writing.page(before[i]!, page, isNew ? shown : null);
+    }
+  } finally {
+    await shown?.loadingTask.destroy();
+  }
+  return writing.end(bytes);
+}
+
+/** What is being changed of a document. */
+class Writing {
+  private readonly touched = new Set<PDFRef>();
+  private readonly structure: Structure | null;
+  private readonly done = { added: 0, changed: 0, removed: 0 };
+  private readonly snapshot: ReturnType<PDFDocument["takeSnapshot"]>;
+  private readonly spots: ReadonlyMap<string, { page: number; x: number | null; y: number | null }>;
+
+  constructor(
+    private readonly document: PDFDocument,
+    pages: readonly PdfPage[],
+    private readonly names: SavingNames,
+  ) {
+    this.snapshot = document.takeSnapshot();
+    // The library would look through all objects for each change; what is changed is told it at the end.
+    Object.assign(document.context, { snapshot: undefined });
+    this.structure = Structure.of(document, (ref) => this.touched.add(ref));
+    this.spots = new Map(
+      pages.flatMap(({ number, places }) => [
+        [topOfPage(number), { page: number, x: null, y: null }] as const,
+        ...places.map(({ id, x, y }) => [id, { page: number, x, y }] as const),
+      ]),
+    );
+  }
+
+  get isTagged(): boolean {
+    return this.structure !== null;
+  }
+
+  /** @param shown the file as pdf.js reads it, where the words beneath new links are asked for */
+  async page(before: PdfPage, after: PdfPage, shown: PDFDocumentProxy | null): Promise<void> {
+    const page = this.document.getPage(after.number - 1);
+    const wanted = new Map(after.links.flatMap((link) => (link.from === null ? [] : [[link.from, link]])));
+    const annotations = annotationsOf(page);
+    const gone: number[] = [];
+    for (const { from } of before.untouched) {
+      // What could not be worked on as it was is given another destination.
+      const [found, next] = [annotations.find((one) => one.from === from), wanted.get(from)];
+      if (found && next) this.change(page, found, null, next);
+    }
+    for (const was of before.links) {
+      const found = annotations.find(({ from }) => from === was.from);
+      const next = wanted.get(was.from!);
+      if (!found) continue;
+      if (!next) {
+        this.remove(page, found);
+        gone.push(found.at);
+      } else if (!samePdfLink(was, next)) this.change(page, found, was, next);
+    }
+    this.takeOut(page, gone);
+    const added = after.links.filter(({ from }) => from === null);
+    if (added.length === 0) return;
+    const letters = shown
+      ? lettersOf(
+          (await (await shown.getPage(after.number)).getTextContent({ includeMarkedContent: true })).items,
+        )
+      : [];
+    for (const link of added) {
+      const contents = lettersWithin(letters, link.areas).flatMap(({ content }) => {
+        const id = /_mc(\d+)$/.exec(content ?? "")?.[1];
+        return id === undefined ? [] : [Number(id)];
+      });
+      this.add(page, link, contents);
+    }
+  }
+
+  async end(bytes: Uint8Array): Promise<SavedPdf> {
+    const { added, changed, removed } = this.done;
+    if (added + changed + removed === 0) return { bytes, ...this.done };
+    for (const ref of this.touched) this.snapshot.markRefForSave(ref);
+    this.document.context.snapshot = this.snapshot;
+    return { bytes: await this.document.commit(), ...this.done };
+  }
+
+  private add(page: LibraryPage, link: PdfLink, contents: readonly number[]): void {
+    const { context } = this.document;
+    const dictionary = context.obj({ Type: "Annot", Subtype: "Link", F: 4, P: page.ref });
+    this.tell(dictionary, link, null);
+    const ref = context.register(dictionary);
+    this.touched.add(ref);
+    const list = page.node.Annots();
+    if (list) list.push(ref);
+    else page.node.set(PDFName.of("Annots"), context.obj([ref]));
+    this.touchList(page);
+    this.structure?.add(page, { ref, dictionary }, contents);
+    this.done.added++;
+  }
+
+  private change(
+    page: LibraryPage,
+    { dictionary, at }: ReturnType<typeof annotationsOf>[number],
+    was: PdfLink | null,
+    link: PdfLink,
+  ): void {
+    this.tell(dictionary, link, was);
+    const ref = page.node.Annots()?.get(at);
+    if (ref instanceof PDFRef) this.touched.add(ref);
+    else this.touchList(page);
+    this.done.changed++;
+  }
+
+  private remove(page: LibraryPage, { dictionary, at }: ReturnType<typeof annotationsOf>[number]): void {
+    const ref = page.node.Annots()?.get(at);
+    this.structure?.remove(dictionary, ref instanceof PDFRef ? ref : null);
+    this.done.removed++;
+  }
+
+  private takeOut(page: LibraryPage, gone: readonly number[]): void {
+    if (gone.length === 0) return;
+    const list = page.node.Annots()!;
+    for (const at of gone.toSorted((a, b) => b - a)) list.remove(at);
+    this.touchList(page);
+  }
+
+  /** The list of a page’s annotations is an object of its own, or a part of the page. */
+  private touchList(page: LibraryPage): void {
+    const list = page.node.get(PDFName.of("Annots"));
+    if (list instanceof PDFRef) this.touched.add(list);
+    this.touched.add(page.ref);
+  }
+
+  /** Writes into an annotation what differs from what it was. */
+  private tell(dictionary: PDFDict, link: PdfLink, was: PdfLink | null): void {
+    const { context } = this.document;
+    const set = (name: string, value: unknown): void =>
+      dictionary.set(PDFName.of(name), context.obj(value as Parameters<typeof context.obj>[0]));
+    const differs = (part: keyof PdfLink): boolean =>
+      was === null || JSON.stringify(was[part]) !== JSON.stringify(link[part]);
+    if (differs("areas")) {
+      set("Rect", [...boxAround(link.areas)]);
+      if (link.areas.length > 1) set("QuadPoints", link.areas.flatMap(cornersOf));
+      else dictionary.delete(PDFName.of("QuadPoints"));
+    }
+    if (differs("frame"))
+      for (const [name, value] of Object.entries(frameEntries(link.frame))) set(name, value);
+    if (differs("description")) {
+      if (link.description) dictionary.set(PDFName.of("Contents"), PDFHexString.fromText(link.description));
+      else dictionary.delete(PDFName.of("Contents"));
+    }
+    if (differs("destination")) this.lead(dictionary, link);
+  }
+
+  private lead(dictionary: PDFDict, { destination }: PdfLink): void {
+    const { context } = this.document;
+    const outside = kindOf(destination).outside(destination);
+    dictionary.delete(PDFName.of("A"));
+    dictionary.delete(PDFName.of("Dest"));
+    dictionary.delete(PDFName.of("PA"));
+    if (outside.kind === "place") {
+      const to = this.explicit(outside.target);
+      if (to) dictionary.set(PDFName.of("Dest"), to);
+      return;
+    }
+    const address =
+      outside.kind === "address"
+        ? outside.address
+        : outside.kind === "file"
+          ? encodeURI(this.names.files.get(outside.file) ?? outside.file)
+          : outside.path;
+    // An address is of ASCII (12.6.4.7).
+    const ascii = address.replace(/[^\x20-\x7e]/gu, (one) => encodeURIComponent(one));
+    const action = context.obj({ Type: "Action", S: "URI" });
+    action.set(PDFName.of("URI"), PDFString.of(ascii.replace(/[\\()]/g, String.raw`\$&`)));
+    dictionary.set(PDFName.of("A"), action);
+  }
+
+  private explicit(target: string): PDFArray | null {
+    const spot = this.spots.get(target);
+    if (!spot) return null;
+    const page = this.document.getPage(spot.page - 1);
+    const { y, height } = page.getCropBox();
+    return this.document.context.obj([page.ref, "XYZ", spot.x, spot.y ?? y + height, null]);
+  }
+}
+
+/** The corners of an area as readers take them: upper left, upper right, lower left, lower right (common practice). */
+function cornersOf([left, low, right, high]: PdfLink["areas"][number]): number[] {
+  return [left, high, right, high, left, low, right, low];
+}

@@ -1,0 +1,207 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import type { PdfLink, PdfPage } from "@vennet/core/finished/pdf/pdf-page";
+import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
+
+let server: TestServer;
+let client: Client;
+let pdf: Uint8Array;
+
+const markdown = `# Crossing
+
+The [tide office](https://tides.hesterley.example/today "Hours of the tide office") knows; ask the [clerk](mailto:clerk@causeways.example).
+
+See [the refuges](#refuges) and the [old map](https://maps.hesterley.example/a). Nothing is said of http://bare.hesterley.example here.
+
+# Refuges
+
+Three huts stand on stilts. Back to [the crossing](#crossing).
+`;
+
+beforeAll(async () => {
+  server = await startTestServer();
+  client = await server.client().signUp();
+  const { id } = (await client.bringIn(markdown)).body.book;
+  const job = await client.call<any>("POST", `/books/${id}/exports`, { format: "pdf" });
+  expect(await client.jobEnd(job.body)).toMatchObject({ state: "done" });
+  const [made] = (await client.call<any>("GET", `/books/${id}/exports`)).body;
+  pdf = new Uint8Array(await (await client.stream(`/books/${id}/exports/${made.id}/file`)).arrayBuffer());
+});
+afterAll(() => server.close());
+
+async function bring(bytes: Uint8Array, name = "walks.pdf", who = client) {
+  const form = new FormData();
+  form.set("file", new Blob([bytes as BlobPart]), name);
+  const begun = await who.call<any>("POST", "/books/finished", form);
+  return begun.status === 202 ? { ...begun, body: await who.jobEnd(begun.body) } : begun;
+}
+
+async function opened() {
+  const { bookId } = (await bring(pdf)).body;
+  const path = `/books/${bookId}`;
+  const pages = async (): Promise<{ id: string; revision: number; document: PdfPage }[]> =>
+    (await client.call<any>("GET", `${path}/finished/pages`)).body;
+  const change = async (number: number, with_: (page: PdfPage) => Partial<PdfPage>) => {
+    const { id, revision, document } = (await pages())[number - 1]!;
+    return client.call<any>("PUT", `${path}/chapters/${id}`, {
+      revision,
+      document: { ...document, ...with_(document) },
+    });
+  };
+  const save = async () => {
+    const job = await client.call<any>("POST", `${path}/finished/versions`);
+    return client.jobEnd(job.body);
+  };
+  const saved = async () => {
+    const [last] = (await client.call<any>("GET", `${path}/exports`)).body;
+    const proof = (await client.call<any>("GET", `${path}/exports/${last.id}`)).body;
+    const file = await client.stream(`${path}/exports/${last.id}/file`);
+    return { proof, bytes: new Uint8Array(await file.arrayBuffer()) };
+  };
+  return { path, pages, change, save, saved };
+}
+
+const linksOf = (pages: { document: PdfPage }[]): PdfLink[] =>
+  pages.flatMap(({ document }) => document.links);
+
+test("a finished PDF comes in with every link, its words and where it leads, and stands in the ledger", async () => {
+  const { path, pages } = await opened();
+  const links = linksOf(await pages());
+  expect(links.map(({ words, destination }) => [words, destination.kind])).toEqual(
+    expect.arrayContaining([
+      ["tide office", "web"],
+      ["clerk", "email"],
+      ["the refuges", "place"],
+      ["old map", "web"],
+      ["the crossing", "place"],
+    ]),
+  );
+  expect(links.find(({ words }) => words === "tide office")!.description).toBe("Hours of the tide office");
+  const { rows } = (await client.call<any>("GET", `${path}/links?limit=1000`)).body;
+  expect(rows.length).toBe(links.length);
+  expect((await client.call<any>("GET", path)).body.finished).toMatchObject({
+    fileName: "walks.pdf",
+    isTagged: true,
+    isSigned: false,
+  });
+  const file = await client.stream(`${path}/finished/file`);
+  expect(Buffer.from(await file.arrayBuffer()).equals(pdf)).toBe(true);
+});
+
+test("links are put in, changed and taken out; the file that came stays as it is, and the saved one is proven", async () => {
+  const { change, pages, save, saved } = await opened();
+  const [at, page] = Object.entries(await pages()).find(([, { document }]) =>
+    document.links.some(({ words }) => words === "old map"),
+  )!;
+  const map = page.document.links.find(({ words }) => words === "old map")!;
+  const fresh: PdfLink = {
+    id: "fresh1",
+    from: null,
+    words: "",
+    areas: [[100, 100, 180, 120]],
+    destination: { kind: "place", target: "page-1" },
+    description: "To the first page",
+    frame: { line: "dashed", thickness: 1, colour: "#aa0000" },
+  };
+  const answer = await change(Number(at) + 1, ({ links }) => ({
+    links: [
+      ...links
+        .filter(({ words }) => words !== "clerk")
+        .map((link) =>
+          link.id === map.id
+            ? {
+                ...link,
+                destination: { kind: "web" as const, address: "https://maps.hesterley.example/b?(1)=é" },
+              }
+            : link,
+        ),
+      fresh,
+    ],
+  }));
+  expect(answer.body).toMatchObject({ revision: 2 });
+  expect(await save()).toMatchObject({
+    state: "done",
+    message: "Saved: 1 new, 1 changed, 1 taken out. All else is as it was.",
+  });
+  const { proof, bytes } = await saved();
+  expect(proof).toMatchObject({ complete: true, extra: 0, faults: 0 });
+  expect(Buffer.from(bytes.subarray(0, pdf.length)).equals(pdf)).toBe(true);
+  // Readers that this project did not write.
+  const file = join(mkdtempSync(join(tmpdir(), "vennet-")), "saved.pdf");
+  writeFileSync(file, bytes);
+  expect(spawnSync("qpdf", ["--check", file]).status).toBe(0);
+  const urls = spawnSync("pdfinfo", ["-url", file]).stdout.toString();
+  expect(urls).toContain("https://maps.hesterley.example/b?(1)=%C3%A9");
+  expect(urls).not.toContain("maps.hesterley.example/a");
+  expect(urls).not.toContain("clerk@causeways.example");
+});
+
+test("a host is retargeted over all pages from the ledger as one step, undone, and nothing is saved where nothing differs", async () => {
+  const { path, pages, save } = await opened();
+  const before = linksOf(await pages());
+  const step = await client.call<any>("POST", `${path}/links/edits`, {
+    matching: {},
+    edit: { kind: "host", from: "maps.hesterley.example", to: "charts.hesterley.example" },
+  });
+  expect(step.body.summary).toContain("1 link");
+  const addresses = async () =>
+    linksOf(await pages()).flatMap(({ destination }) =>
+      "address" in destination ? [destination.address] : [],
+    );
+  expect(await addresses()).toContain("https://charts.hesterley.example/a");
+  await client.call("POST", `${path}/steps/${step.body.id}/undo`);
+  expect(linksOf(await pages())).toEqual(before);
+  expect(await save()).toMatchObject({
+    state: "failed",
+    message: expect.stringContaining("nothing to save"),
+  });
+});
+
+test("the rules look at its links as at any others, and mends change them", async () => {
+  const { path, change, pages } = await opened();
+  const at = (await pages()).findIndex(({ document }) =>
+    document.links.some(({ words }) => words === "old map"),
+  );
+  await change(at + 1, ({ links }) => ({
+    links: links.map((link) =>
+      link.words === "old map" ? { ...link, destination: { kind: "place", target: "nowhere" } } : link,
+    ),
+  }));
+  const findings = (await client.call<any>("GET", `${path}/findings`)).body;
+  expect(findings.find((one: any) => one.text === "old map" && one.rule === "place-gone")).toMatchObject({
+    chapter: `Page ${(await pages())[at]!.document.label}`,
+  });
+});
+
+test.each([
+  ["no PDF", new TextEncoder().encode("# A manuscript"), 415, /is no PDF/],
+  ["a PDF that is cut", null, 422, /damaged|cannot be/],
+])("%s is told, and nothing is kept of it", async (_name, bytes, _status, message) => {
+  const other = await server.client().signUp();
+  const answer = await bring(bytes ?? pdf.subarray(0, 400), "x.pdf", other);
+  expect(answer.body.message).toMatch(message);
+  expect((await other.call<any>("GET", "/books")).body).toEqual([]);
+});
+
+test("it has no chapters to add, order or export, and a page is not saved over another", async () => {
+  const { path, pages } = await opened();
+  const [first] = await pages();
+  for (const [method, where, body] of [
+    ["POST", "/chapters", { title: "New" }],
+    ["POST", "/exports", { format: "pdf" }],
+    ["DELETE", `/chapters/${first!.id}`, undefined],
+  ] as const)
+    expect((await client.call<any>(method, path + where, body)).body).toMatchObject({
+      code: "finished-file",
+    });
+  const over = await client.call<any>("PUT", `${path}/chapters/${first!.id}`, {
+    revision: 1,
+    document: { ...first!.document, number: 2 },
+  });
+  expect(over.body).toMatchObject({ code: "other-part" });
+  const stranger = await server.client().signUp("Somebody Else");
+  expect((await stranger.call("GET", `${path}/finished/pages`)).status).toBe(404);
+});
