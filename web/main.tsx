@@ -27,7 +27,7 @@ const queries = new QueryClient({
 
 /** A page that is loaded when it is opened. */
 const page = (load: () => Promise<ComponentType>) => ({ lazy: async () => ({ Component: await load() }) });
-const write = page(async () => (await import("./write/write-page")).WritePage);
+const write = page(async () => (await import("./write-stage")).WriteStage);
 
 const router = createBrowserRouter([
   { path: "/sign-in", ...page(async () => (await import("./session/sign-in-page")).SignInPage) },
@@ -70,7 +70,7 @@ const router = createBrowserRouter([
           },
           { path: "checks/health", ...page(async () => (await import("./checks/health-page")).HealthPage) },
           { path: "read/:exportId?", ...page(async () => (await import("./read/read-page")).ReadPage) },
-          { path: "export", ...page(async () => (await import("./export/export-page")).ExportPage) },
+          { path: "export", ...page(async () => (await import("./export-stage")).ExportStage) },
           { path: "export/:exportId", ...page(async () => (await import("./export/proof-page")).ProofPage) },
         ],
       },

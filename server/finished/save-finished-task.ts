@@ -1,3 +1,4 @@
+import { FinishedPage } from "@vennet/core/finished/pdf/finished-page";
 import { readPdfPage } from "@vennet/core/finished/pdf/pdf-page";
 import { proveSaved } from "@vennet/core/finished/pdf/prove-saved";
 import { saveFinishedPdf } from "@vennet/core/finished/pdf/save-finished";
@@ -37,7 +38,10 @@ export async function run(
   const saved = await saveFinishedPdf(bytes, asked, { files });
   const message = "Reading the file back";
   tell({ done: saving, message });
-  const proof = await proveSaved(bytes, saved.bytes, asked, { files, places: new Map() }, (page, of) => {
+  const places = new Map(
+    asked.flatMap((page) => new FinishedPage(page).places().map(({ id, text }) => [id, text] as const)),
+  );
+  const proof = await proveSaved(bytes, saved.bytes, asked, { files, places }, (page, of) => {
     if (page % 20 === 0)
       tell({
         done: Math.round(saving + (page / of) * (100 - saving)),

@@ -22,6 +22,7 @@ export type StoredCompanions = components["schemas"]["StoredCompanionsAnswer"];
 export type StoredCompanion = components["schemas"]["StoredCompanionAnswer"];
 export type Font = components["schemas"]["FontAnswer"];
 export type StoredFonts = components["schemas"]["StoredFontsAnswer"];
+export type FinishedPageRow = components["schemas"]["FinishedPageAnswer"];
 export type LedgerRow = components["schemas"]["LedgerRowAnswer"];
 export type LedgerGroup = components["schemas"]["LedgerGroupAnswer"];
 export type LinkEdit = components["schemas"]["LinkEdit"];

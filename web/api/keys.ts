@@ -15,6 +15,7 @@ export const keys = {
     chapterId,
     generation,
   ],
+  finishedPages: (bookId: string) => ["finishedPages", bookId],
   versions: (bookId: string, chapterId: string) => ["versions", bookId, chapterId],
   version: (bookId: string, chapterId: string, id: string) => ["version", bookId, chapterId, id],
   gonePlaces: (bookId: string) => ["gonePlaces", bookId],

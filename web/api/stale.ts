@@ -27,6 +27,7 @@ const staleAfter = {
   /** An action over many links was done or undone. */
   step: [
     ...destinations,
+    "finishedPages",
     "ledger",
     "chapters",
     "destinations",

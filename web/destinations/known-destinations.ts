@@ -7,6 +7,7 @@ import type { KnownDestination } from "@vennet/core/destination/suggest";
 import { useMemo } from "react";
 import { answerOf, api, type LedgerGroup } from "../api/client";
 import { keys } from "../api/keys";
+import { useBook } from "../book-page";
 import { fileSize } from "../parts/wording";
 import { kindWords } from "./known-place";
 
@@ -67,6 +68,7 @@ export function whoMayOpen(audience: "owner" | "group" | "anyone", group: string
 
 /** Everything that a link of the book can be meant to lead to. */
 export function useKnownDestinations(bookId: string): KnownDestination[] {
+  const { finished } = useBook();
   const files = useFiles(bookId).data ?? noRows;
   const places = usePlaces(bookId).data ?? noRows;
   const shared = useSharedFiles(bookId).data ?? noRows;
@@ -88,11 +90,16 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
         name,
         detail: `Companion file, ${fileSize(size)}`,
       })),
-      {
-        ...usedBy({ kind: "place", target: topOfBook }),
-        name: "Top of the book",
-        detail: "The title page",
-      },
+      // A finished file begins with its first page, which is a place like every other.
+      ...(finished
+        ? []
+        : [
+            {
+              ...usedBy({ kind: "place", target: topOfBook }),
+              name: "Top of the book",
+              detail: "The title page",
+            },
+          ]),
       ...places.map(({ id, text, kind, chapter, context, role, unwritten }): KnownDestination => ({
         ...usedBy({ kind: "place", target: id }),
         name: text || kindWords[kind],
@@ -100,7 +107,9 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
           role === "companion" && kind === "title"
             ? `Companion page${unwritten ? ", not written yet" : ""}`
             : kind === "title"
-              ? "Chapter"
+              ? finished
+                ? "The top of the page"
+                : "Chapter"
               : `${kindWords[kind]} in ${chapter}${context ? `: ${context}` : ""}`,
       })),
       ...shared.map(({ name, folder, address, audience, group }): KnownDestination => ({
@@ -110,7 +119,7 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
       })),
       ...groups.flatMap(usedBefore),
     ];
-  }, [files, places, shared, groups]);
+  }, [files, places, shared, groups, finished]);
 }
 
 function usedBefore({ kind, destination, destinationName, count, texts }: LedgerGroup): KnownDestination[] {

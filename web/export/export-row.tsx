@@ -27,7 +27,7 @@ export function ExportRow({ one }: { one: ExportListing }) {
           {chosen && `, ${chosen}`}
         </p>
         <p className="text-sm text-faint">
-          Text after {plural(one.revision, "save")}
+          {book.finished ? "Links" : "Text"} after {plural(one.revision, "save")}
           {isOlder && ", changed since"}
         </p>
         {one.walk && (

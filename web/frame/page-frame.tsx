@@ -18,6 +18,9 @@ const stages = [
   ["export", "Export"],
 ] as const;
 
+/** What the stages of a finished file are called, where it is other than with books. */
+const ofFinished: Readonly<Record<string, string>> = { write: "Pages", export: "Save" };
+
 /**
  * The head of every page: where one is, the stages of the book, and what belongs to the reader of the screen. In a
  * narrow window it is one row, and what is seldom wanted is in a menu.
@@ -81,7 +84,7 @@ export function PageFrame({
                       `py-1 underline-offset-[0.4rem] hover:text-blue ${isActive ? "font-semibold text-blue underline decoration-2" : ""}`
                     }
                   >
-                    {word}
+                    {(book.finished && ofFinished[path]) ?? word}
                   </NavLink>
                 </li>
               ))}

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { useBook } from "../book-page";
 import { StageFrame } from "../frame/stage-frame";
 
 const views = [
@@ -10,10 +11,15 @@ const views = [
   ["/steps", "What was done"],
 ] as const;
 
+/** What only a manuscript has. */
+const ofManuscripts = new Set(["/codes", "/looks", "/numbers"]);
+
 /** The frame of the stage Links: the ledger and what belongs to it. */
 export function LinksFrame({ children }: { children: ReactNode }) {
+  const { finished } = useBook();
+  const shown = finished ? views.filter(([end]) => !ofManuscripts.has(end)) : views;
   return (
-    <StageFrame name="Links" path="links" views={views}>
+    <StageFrame name="Links" path="links" views={shown}>
       {children}
     </StageFrame>
   );

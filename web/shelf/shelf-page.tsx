@@ -14,11 +14,12 @@ import { EmptyShelf } from "./empty-shelf";
 import { BringIn } from "../import/bring-in";
 import { DropTarget } from "../import/drop-target";
 import type { DroppedFiles } from "../import/dropped-files";
+import { BringFinished } from "../finished/bring-finished";
 import { NewBook } from "./new-book";
 
 /** The author's books. */
 export function ShelfPage() {
-  const [adding, setAdding] = useState<"new" | "file" | null>(null);
+  const [adding, setAdding] = useState<"new" | "file" | "finished" | null>(null);
   const books = useQuery({ queryKey: keys.books, queryFn: () => answerOf(api.GET("/api/books")) });
   const [dropped, setDropped] = useState<DroppedFiles | null>(null);
   const close = (): void => {
@@ -39,7 +40,7 @@ export function ShelfPage() {
       <DropTarget
         onDrop={(files) => {
           setDropped(files);
-          setAdding("file");
+          setAdding(finishedOf(files) ? "finished" : "file");
         }}
       >
         <div className="h-full overflow-y-auto">
@@ -53,6 +54,12 @@ export function ShelfPage() {
                 Bring in a manuscript
               </Button>
               <Button
+                aria-expanded={adding === "finished"}
+                onClick={() => setAdding(adding === "finished" ? null : "finished")}
+              >
+                Bring in a finished file
+              </Button>
+              <Button
                 aria-expanded={adding === "new"}
                 onClick={() => setAdding(adding === "new" ? null : "new")}
               >
@@ -62,6 +69,9 @@ export function ShelfPage() {
             <NearlyFull />
             {adding === "new" && <NewBook onClose={() => setAdding(null)} />}
             {adding === "file" && <BringIn dropped={dropped} onClose={close} />}
+            {adding === "finished" && (
+              <BringFinished dropped={dropped && finishedOf(dropped)} onClose={close} />
+            )}
             <div className="mt-6">
               {books.isPending && <Waiting what="Looking at the Shelf" />}
               {books.error && (
@@ -91,6 +101,12 @@ export function ShelfPage() {
   );
 }
 
+/** The PDFs of a drop, where it is of PDFs; null for any other. */
+function finishedOf({ manuscript, files }: DroppedFiles): File[] | null {
+  const all = [...manuscript, ...files];
+  return all.length > 0 && all.every(({ name }) => /\.pdf$/i.test(name)) ? all : null;
+}
+
 function ShelfRow({ book }: { book: Book }) {
   const [open, setOpen] = useState(false);
   const states = linkStates.filter((state) => book.webLinks[state] > 0);
@@ -106,10 +122,12 @@ function ShelfRow({ book }: { book: Book }) {
           </Link>
           <p className="mt-1 [overflow-wrap:anywhere]">{book.author}</p>
           <p className="mt-2 text-sm text-faint">
-            {plural(book.chapters, "chapter")}, {plural(book.words, "word")}. Last changed{" "}
-            {shownDate(book.modifiedAt)}.
+            {book.finished
+              ? `Finished file, ${plural(book.finished.pages, "page")}`
+              : `${plural(book.chapters, "chapter")}, ${plural(book.words, "word")}`}
+            . Last changed {shownDate(book.modifiedAt)}.
           </p>
-          {book.links > 0 && (
+          {book.links > 0 && !book.finished && (
             <Link
               to={`/books/${book.id}/write?guide=first-link`}
               className="mt-1 mr-4 inline-flex min-h-7 items-center text-sm underline decoration-edge underline-offset-4 hover:text-blue"

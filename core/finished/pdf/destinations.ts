@@ -7,7 +7,7 @@ import {
   type PDFDocument,
   type PDFObject,
 } from "@cantoo/pdf-lib";
-import { dictionaryIn, entry, textIn } from "./open-pdf.ts";
+import { dictionaryAt, dictionaryIn, entry, textIn } from "./open-pdf.ts";
 
 /** Where a destination of a PDF leads: a page, from 1, and a spot of it where it says one. */
 export interface Landing {
@@ -86,6 +86,6 @@ export class Destinations {
       }
     const kids = entry(node, "Kids");
     if (kids instanceof PDFArray)
-      for (let i = 0; i < kids.size(); i++) this.readTree(kids.lookupMaybe(i, PDFDict), seen);
+      for (let i = 0; i < kids.size(); i++) this.readTree(dictionaryAt(kids, i), seen);
   }
 }

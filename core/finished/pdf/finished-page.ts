@@ -10,7 +10,7 @@ export class FinishedPage implements LinkedPart<PdfPage> {
   constructor(readonly content: PdfPage) {}
 
   get title(): string {
-    return `Page ${this.content.label}`;
+    return titleOfPage(this.content);
   }
 
   /** A page’s words are the file’s and are not counted. */
@@ -40,7 +40,7 @@ export class FinishedPage implements LinkedPart<PdfPage> {
     return [
       { ...none, id: topOfPage(number), kind: "title", level: 0, text: this.title, position: 0 },
       ...places.map(({ id, of, level, name }, i): Place => {
-        const text = of === "spot" ? `A spot of page ${this.content.label}` : name;
+        const text = of === "outline" ? name : `${this.title}${name && `: ${name}`}`;
         const kind = of === "outline" ? "heading" : "anchor";
         return { ...none, id, kind, level: level && Math.min(level, 4), text, position: i + 1 };
       }),
@@ -114,6 +114,11 @@ export class FinishedPage implements LinkedPart<PdfPage> {
     const above = this.content.places.filter((place) => place.of === "outline" && (place.y ?? Infinity) >= y);
     return above.sort((a, b) => (a.y ?? Infinity) - (b.y ?? Infinity))[0]?.name ?? "";
   }
+}
+
+/** What a page is called: by the number that stands on it, and where that is another one, by its place in the file. */
+export function titleOfPage({ number, label }: Pick<PdfPage, "number" | "label">): string {
+  return label === String(number) ? `Page ${number}` : `Page ${label} (no. ${number})`;
 }
 
 function stateOf({ id, words, destination, description }: PdfLink): LinkState {

@@ -15,8 +15,14 @@ export interface Letter {
 // How far letters reach below their baseline and above it, of their height (common practice).
 const [below, above] = [0.22, 0.78];
 
-/** The letters of a page in the order of its content. @param items what pdf.js tells of its text, with marked content */
-export function lettersOf(items: readonly (TextItem | TextMarkedContent)[]): Letter[] {
+/** What pdf.js tells of a page’s text. */
+interface PageContent {
+  items: readonly (TextItem | TextMarkedContent)[];
+  styles: Readonly<Record<string, { fontFamily: string }>>;
+}
+
+/** The letters of a page in the order of its content. @param content what pdf.js tells of its text, with marked content */
+export function lettersOf({ items, styles }: PageContent): Letter[] {
   const letters: Letter[] = [];
   const open: (string | null)[] = [];
   for (const item of items) {
@@ -29,16 +35,20 @@ export function lettersOf(items: readonly (TextItem | TextMarkedContent)[]): Let
     const [a, b, c, d, x, y] = item.transform as [number, number, number, number, number, number];
     const along = unit(a, b);
     const up = unit(c, d);
-    const texts = [...item.str];
-    const step = texts.length === 0 ? 0 : item.width / texts.length;
     const height = item.height || Math.hypot(c, d);
+    const texts = [...item.str];
+    const isEven = styles[item.fontName]?.fontFamily === "monospace";
+    const widths = texts.map((text) => (isEven ? 1 : usualWidth(text)));
+    const step = item.width / widths.reduce((sum, width) => sum + width, 0);
+    let passed = 0;
     texts.forEach((text, i) => {
-      const at = item.dir === "rtl" ? texts.length - 1 - i : i;
+      const [from, to] = [passed * step, (passed += widths[i]!) * step];
+      const [start, end] = item.dir === "rtl" ? [item.width - to, item.width - from] : [from, to];
       const corner = (advance: number, rise: number): [number, number] => [
-        x + along[0] * step * advance + up[0] * height * rise,
-        y + along[1] * step * advance + up[1] * height * rise,
+        x + along[0] * advance + up[0] * height * rise,
+        y + along[1] * advance + up[1] * height * rise,
       ];
-      const [p, q] = [corner(at, -below), corner(at + 1, above)];
+      const [p, q] = [corner(start, -below), corner(end, above)];
       letters.push({
         text,
         area: [Math.min(p[0], q[0]), Math.min(p[1], q[1]), Math.max(p[0], q[0]), Math.max(p[1], q[1])],
@@ -49,6 +59,16 @@ export function lettersOf(items: readonly (TextItem | TextMarkedContent)[]): Let
     if (item.hasEOL && letters.length > 0) letters.at(-1)!.endsLine = true;
   }
   return letters;
+}
+
+/** How wide a letter is in most fonts, of the height of its line: pdf.js tells the width of whole pieces only. */
+function usualWidth(text: string): number {
+  if (/[\s.,:;'|!ijlI’‘·]/.test(text)) return 0.27;
+  if (/[()[\]{}/\\ftr\-"“”„*]/.test(text)) return 0.36;
+  if (/[mwMW@%—…]/.test(text)) return 0.86;
+  if (/\p{Lu}/u.test(text)) return 0.68;
+  // Ideographs and syllables fill their square.
+  return /[\u2e80-\ud7af\uf900-\ufaff\uff00-\uffef]/.test(text) ? 1 : 0.5;
 }
 
 function unit(x: number, y: number): [number, number] {
@@ -62,6 +82,26 @@ export function lettersWithin(letters: readonly Letter[], areas: readonly Area[]
     const [x, y] = [(left + right) / 2, (low + high) / 2];
     return areas.some((area) => area[0] <= x && x <= area[2] && area[1] <= y && y <= area[3]);
   });
+}
+
+/**
+ * The words of which at least half lies within some areas, as a whole: areas are drawn loosely, and how wide a letter is
+ * is about known.
+ */
+export function wordsWithin(letters: readonly Letter[], areas: readonly Area[]): string {
+  const inside = new Set(lettersWithin(letters, areas));
+  const words: string[] = [];
+  for (let at = 0; at < letters.length;) {
+    if (letters[at]!.text.trim() === "") {
+      at++;
+      continue;
+    }
+    const [, to] = wholeWords(letters, at, at);
+    const word = letters.slice(at, to);
+    if (word.filter((letter) => inside.has(letter)).length * 2 >= word.length) words.push(wordsOf(word));
+    at = to;
+  }
+  return words.join(" ");
 }
 
 /** Letters as words, blanks folded. */
@@ -109,4 +149,33 @@ export function nearestLetter(letters: readonly Letter[], x: number, y: number):
     if (away < least) [found, least] = [i, away];
   });
   return found;
+}
+
+/** The words that stand where a spot of a page is, or right below it: what readers see who are taken there. */
+export function wordsAt(letters: readonly Letter[], x: number | null, y: number, most = 60): string {
+  const shown = letters
+    .map((letter, at) => ({ letter, at }))
+    .filter(({ letter }) => letter.text.trim() !== "");
+  const below = shown.filter(
+    ({ letter: { area } }) => (area[1] + area[3]) / 2 <= y && (x === null || area[2] >= x - 2),
+  );
+  const top = Math.max(...below.map(({ letter }) => letter.area[3]));
+  const line = below.filter(({ letter }) => letter.area[3] > top - (letter.area[3] - letter.area[1]) / 2);
+  const nearest = Math.min(...line.map(({ at }) => at));
+  if (!Number.isFinite(nearest)) return "";
+  const first = wholeWords(letters, nearest, nearest)[0];
+  return wordsOf(letters.slice(...wholeWords(letters, first, Math.min(first + most, letters.length) - 1)));
+}
+
+/** Where the words begin and end of which some letters are the first and the last. */
+export function wholeWords(
+  letters: readonly Letter[],
+  first: number,
+  last: number,
+): [from: number, to: number] {
+  const goesOn = ({ text, endsLine }: Letter): boolean => text.trim() !== "" && !endsLine;
+  let [from, to] = [first, last];
+  while (from > 0 && goesOn(letters[from - 1]!)) from--;
+  while (to < letters.length - 1 && goesOn(letters[to]!) && letters[to + 1]!.text.trim() !== "") to++;
+  return [from, to + 1];
 }

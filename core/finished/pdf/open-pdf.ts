@@ -26,10 +26,7 @@ export async function openFinished(bytes: Uint8Array): Promise<PDFDocument> {
     });
     document.getPageCount();
   } catch (error) {
-    throw new FinishedError(
-      "format",
-      `This PDF is damaged, and its links cannot be read: ${(error as Error).message}. Open it in the program that made it, save it anew, and bring it again.`,
-    );
+    throw damaged(error);
   }
   if (document.isEncrypted)
     throw new FinishedError(
@@ -39,13 +36,29 @@ export async function openFinished(bytes: Uint8Array): Promise<PDFDocument> {
   return document;
 }
 
+/** What the library throws at objects that are not what they have to be. */
+export function damaged(error: unknown): FinishedError {
+  if (error instanceof FinishedError) return error;
+  return new FinishedError(
+    "format",
+    `This PDF is damaged, and its links cannot be read: ${(error as Error).message}. Open it in the program that made it, save it anew, and bring it again.`,
+  );
+}
+
+/** The list of a page’s annotations; undefined where it has none. */
+export function annotsOf(page: PDFPage): PDFArray | undefined {
+  const list = entry(page.node, "Annots");
+  return list instanceof PDFArray ? list : undefined;
+}
+
 /** The annotations of a page, each with what it is called: its object, or its place among those of the page. */
 export function annotationsOf(page: PDFPage): { from: string; dictionary: PDFDict; at: number }[] {
-  const list = page.node.Annots();
+  const list = annotsOf(page);
   if (!list) return [];
   return Array.from({ length: list.size() }, (_, at) => {
     const entry = list.get(at);
-    const dictionary = list.lookupMaybe(at, PDFDict);
+    const found = list.lookup(at);
+    const dictionary = found instanceof PDFDict ? found : null;
     const from = entry instanceof PDFRef ? `${entry.objectNumber} ${entry.generationNumber}` : `direct ${at}`;
     return dictionary ? [{ from, dictionary, at }] : [];
   }).flat();
@@ -71,6 +84,12 @@ export function entry(dictionary: PDFDict | undefined, name: string): PDFObject 
 /** A dictionary within another; undefined where there is none. */
 export function dictionaryIn(dictionary: PDFDict | undefined, name: string): PDFDict | undefined {
   const value = entry(dictionary, name);
+  return value instanceof PDFDict ? value : undefined;
+}
+
+/** A dictionary in an array; undefined where something else stands there. */
+export function dictionaryAt(array: PDFArray, at: number): PDFDict | undefined {
+  const value = array.lookup(at);
   return value instanceof PDFDict ? value : undefined;
 }
 

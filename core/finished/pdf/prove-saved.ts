@@ -7,6 +7,7 @@ import type { Fault } from "../../proof/exported-link.ts";
 import type { ManuscriptLink } from "../../proof/manuscript-links.ts";
 import { whereOf } from "../../proof/where-in-pdf.ts";
 import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
+import { titleOfPage } from "./finished-page.ts";
 import { boxAround, topOfPage, type PdfLink, type PdfPage } from "./pdf-page.ts";
 
 /** An annotation as pdf.js reads it. */
@@ -54,7 +55,7 @@ export async function proveSaved(
     for (const page of pages) {
       if (page.number > after.numPages) break;
       const [was, is] = await Promise.all([readPage(before, page.number), readPage(after, page.number)]);
-      const where = `Page ${page.label}`;
+      const where = titleOfPage(page);
       if (was.text !== is.text) fault(where, "Its text is not as it was.");
       if (was.others !== is.others) fault(where, "What it has besides links is not as it was.");
       const judging = new PageProof(page, was.links, is.links, after, spots, names);
@@ -245,7 +246,7 @@ class PageProof {
     const outside = kindOf(link.destination).outside(link.destination);
     return {
       id: link.id,
-      chapter: `Page ${this.page.label}`,
+      chapter: titleOfPage(this.page),
       text: link.words,
       parts: [link.words],
       isArea: link.words === "",

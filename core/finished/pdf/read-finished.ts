@@ -16,8 +16,17 @@ import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
 import { FinishedError } from "../errors.ts";
 import { Destinations } from "./destinations.ts";
 import { frameOf } from "./frames.ts";
-import { lettersOf, lettersWithin, wordsOf } from "./letters.ts";
-import { annotationsOf, dictionaryIn, entry, nameIn, numbersIn, openFinished, textIn } from "./open-pdf.ts";
+import { lettersOf, wordsAt, wordsWithin } from "./letters.ts";
+import {
+  annotationsOf,
+  damaged,
+  dictionaryIn,
+  entry,
+  nameIn,
+  numbersIn,
+  openFinished,
+  textIn,
+} from "./open-pdf.ts";
 import { spotId, topOfPage, type Area, type PdfPage, type PdfPlace } from "./pdf-page.ts";
 
 /** What is known of a finished PDF besides its pages. */
@@ -58,17 +67,30 @@ export async function readFinishedPdf(
     const labels = await shown.getPageLabels();
     for (const page of pages) {
       page.label = (labels?.[page.number - 1] || String(page.number)).slice(0, 100);
-      if (page.links.length + page.untouched.length > 0) await readWords(page, shown);
+      if (page.links.length + page.untouched.length + page.places.length > 0) await readWords(page, shown);
       tell(page.number, pages.length);
     }
     return { facts: factsOf(document, pages.length), pages };
+  } catch (error) {
+    throw damaged(error);
   } finally {
     await shown.loadingTask.destroy();
   }
 }
 
-/** The links and places of every page as the file’s objects have them, without the words beneath. */
+/**
+ * The links and places of every page as the file’s objects have them, without the words beneath.
+ * @throws FinishedError where objects are not what they have to be
+ */
 export function pagesOf(document: PDFDocument): PdfPage[] {
+  try {
+    return readPages(document);
+  } catch (error) {
+    throw damaged(error);
+  }
+}
+
+function readPages(document: PDFDocument): PdfPage[] {
   const pages = document.getPages().map((page, i) => pageOf(page, i + 1));
   const places = new Places(pages, new Destinations(document));
   places.ofOutline(document);
@@ -80,11 +102,14 @@ export function pagesOf(document: PDFDocument): PdfPage[] {
 
 async function readWords(page: PdfPage, shown: PDFDocumentProxy): Promise<void> {
   const proxy = await shown.getPage(page.number);
-  const letters = lettersOf((await proxy.getTextContent({ includeMarkedContent: true })).items);
-  for (const link of page.links)
-    link.words = wordsOf(lettersWithin(letters, link.areas)).slice(0, longestWords);
+  const letters = lettersOf(await proxy.getTextContent({ includeMarkedContent: true }));
+  for (const link of page.links) link.words = wordsWithin(letters, link.areas).slice(0, longestWords);
   for (const one of page.untouched)
-    if (one.areas) one.words = wordsOf(lettersWithin(letters, one.areas)).slice(0, longestWords);
+    if (one.areas) one.words = wordsWithin(letters, one.areas).slice(0, longestWords);
+  // A name that a program gave says nothing to the author; the words that stand there do.
+  for (const place of page.places)
+    if (place.of !== "outline" && place.y !== null)
+      place.name = wordsAt(letters, place.x, place.y) || place.name;
   proxy.cleanup();
 }
 

@@ -13,7 +13,7 @@ import { kindOf } from "../../destination/kinds/kinds.ts";
 import { FinishedError } from "../errors.ts";
 import { frameEntries } from "./frames.ts";
 import { lettersOf, lettersWithin } from "./letters.ts";
-import { annotationsOf, openFinished } from "./open-pdf.ts";
+import { annotationsOf, annotsOf, openFinished } from "./open-pdf.ts";
 import { boxAround, samePdfLink, topOfPage, type PdfLink, type PdfPage } from "./pdf-page.ts";
 import { opened, pagesOf } from "./read-finished.ts";
 import { Structure } from "./structure.ts";
@@ -113,9 +113,7 @@ class Writing {
     const added = after.links.filter(({ from }) => from === null);
     if (added.length === 0) return;
     const letters = shown
-      ? lettersOf(
-          (await (await shown.getPage(after.number)).getTextContent({ includeMarkedContent: true })).items,
-        )
+      ? lettersOf(await (await shown.getPage(after.number)).getTextContent({ includeMarkedContent: true }))
       : [];
     for (const link of added) {
       const contents = lettersWithin(letters, link.areas).flatMap(({ content }) => {
@@ -130,8 +128,11 @@ class Writing {
     const { added, changed, removed } = this.done;
     if (added + changed + removed === 0) return { bytes, ...this.done };
     for (const ref of this.touched) this.snapshot.markRefForSave(ref);
-    this.document.context.snapshot = this.snapshot;
-    return { bytes: await this.document.commit(), ...this.done };
+    const update = await this.document.saveIncremental(this.snapshot);
+    const whole = new Uint8Array(bytes.length + update.length);
+    whole.set(bytes);
+    whole.set(update, bytes.length);
+    return { bytes: whole, ...this.done };
   }
 
   private add(page: LibraryPage, link: PdfLink, contents: readonly number[]): void {
@@ -140,7 +141,7 @@ class Writing {
     this.tell(dictionary, link, null);
     const ref = context.register(dictionary);
     this.touched.add(ref);
-    const list = page.node.Annots();
+    const list = annotsOf(page);
     if (list) list.push(ref);
     else page.node.set(PDFName.of("Annots"), context.obj([ref]));
     this.touchList(page);
@@ -155,21 +156,21 @@ class Writing {
     link: PdfLink,
   ): void {
     this.tell(dictionary, link, was);
-    const ref = page.node.Annots()?.get(at);
+    const ref = annotsOf(page)?.get(at);
     if (ref instanceof PDFRef) this.touched.add(ref);
     else this.touchList(page);
     this.done.changed++;
   }
 
   private remove(page: LibraryPage, { dictionary, at }: ReturnType<typeof annotationsOf>[number]): void {
-    const ref = page.node.Annots()?.get(at);
+    const ref = annotsOf(page)?.get(at);
     this.structure?.remove(dictionary, ref instanceof PDFRef ? ref : null);
     this.done.removed++;
   }
 
   private takeOut(page: LibraryPage, gone: readonly number[]): void {
     if (gone.length === 0) return;
-    const list = page.node.Annots()!;
+    const list = annotsOf(page)!;
     for (const at of gone.toSorted((a, b) => b - a)) list.remove(at);
     this.touchList(page);
   }

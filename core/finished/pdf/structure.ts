@@ -7,7 +7,7 @@ import {
   type PDFDocument,
   type PDFObject,
 } from "@cantoo/pdf-lib";
-import { dictionaryIn, entry } from "./open-pdf.ts";
+import { dictionaryAt, dictionaryIn, entry } from "./open-pdf.ts";
 
 /** How deep a tree of numbers is followed. */
 const deepest = 40;
@@ -140,7 +140,7 @@ export class Structure {
     const kids = entry(node, "Kids");
     if (depth > deepest || !(kids instanceof PDFArray)) return undefined;
     for (let i = 0; i < kids.size(); i++) {
-      const kid = kids.lookupMaybe(i, PDFDict);
+      const kid = dictionaryAt(kids, i);
       const limits = kid && entry(kid, "Limits");
       const [low, high] =
         limits instanceof PDFArray ? [limits.lookup(0), limits.lookup(1)] : [undefined, undefined];
@@ -164,7 +164,7 @@ export class Structure {
     const kids = entry(node, "Kids");
     if (kids instanceof PDFArray && depth <= deepest)
       for (let i = 0; i < kids.size(); i++) {
-        const kid = kids.lookupMaybe(i, PDFDict);
+        const kid = dictionaryAt(kids, i);
         if (kid) greatest = Math.max(greatest, this.greatestKey(kid, depth + 1));
       }
     return greatest;

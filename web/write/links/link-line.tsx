@@ -55,8 +55,8 @@ export function LinkLine({
   onTake: (line: TakenLine) => void;
   /** Sees to it that a place stands at words of the text, and gives where a link to it leads. */
   onSpot?: (spot: Spot) => Promise<Destination>;
-  /** Makes a companion page, and gives where a link to it leads. */
-  onMakePage: (title: string) => Promise<Destination>;
+  /** Makes a companion page, and gives where a link to it leads; left out where there can be none. */
+  onMakePage?: (title: string) => Promise<Destination>;
   /** Brings a file in, and gives where a link to it leads. */
   onBringFile: (file: File) => Promise<Destination>;
   onLeave: () => void;
@@ -96,7 +96,7 @@ export function LinkLine({
     () => readTyped(typed, { known, spots, words: linked }),
     [typed, known, spots, linked],
   );
-  const choices = isAsItWas ? [] : reading.choices;
+  const choices = isAsItWas ? [] : reading.choices.filter(({ kind }) => kind !== "page" || onMakePage);
   const at = picked === null ? (isAsItWas ? -1 : reading.fitting) : Math.min(picked, choices.length - 1);
   const choice = choices[at] ?? null;
   const chosen = isAsItWas ? destination : destinationOf(choice);
@@ -156,7 +156,7 @@ export function LinkLine({
     if (what === null && searching) return;
     if (isAsItWas && what === null) give(mail ? { kind: "email", address: writeMailto(mail) } : destination);
     else if (what?.kind === "spot") void work("Placing the anchor", () => onSpot!(what.spot));
-    else if (what?.kind === "page") void work("Making the page", () => onMakePage(what.title));
+    else if (what?.kind === "page") void work("Making the page", () => onMakePage!(what.title));
     else if (what?.kind === "upload") {
       isPicking.current = true;
       picker.current?.click();

@@ -1,0 +1,289 @@
+import { describe, expect, test } from "@jest/globals";
+import { PDFDocument } from "@cantoo/pdf-lib";
+import fc from "fast-check";
+import { smallPdf } from "../../test/small-pdf.ts";
+import { FinishedError } from "../errors.ts";
+import { FinishedPage } from "./finished-page.ts";
+import type { PdfLink, PdfPage } from "./pdf-page.ts";
+import { readPdfPage } from "./pdf-page.ts";
+import { proveSaved } from "./prove-saved.ts";
+import { readFinishedPdf } from "./read-finished.ts";
+import { saveFinishedPdf } from "./save-finished.ts";
+
+const names = { files: new Map<string, string>(), places: new Map<string, string>() };
+const read = async (bytes: Uint8Array) => (await readFinishedPdf(bytes)).pages;
+const shown = ({ words, areas, destination, description, frame }: PdfLink) => ({
+  words,
+  areas: areas.length,
+  destination,
+  description,
+  line: frame.line,
+});
+const fresh = (part: Partial<PdfLink> = {}): PdfLink => ({
+  id: "fresh1",
+  from: null,
+  words: "",
+  areas: [[100, 100, 160, 120]],
+  destination: { kind: "web", address: "https://sands.hesterley.example/" },
+  description: null,
+  frame: { line: "none", thickness: 2, colour: "#1d4f8f" },
+  ...part,
+});
+const onPage = (pages: PdfPage[], number: number, change: (links: PdfLink[]) => PdfLink[]): PdfPage[] =>
+  pages.map((page) => (page.number === number ? { ...page, links: change(page.links) } : page));
+
+describe.each([true, false])("a PDF, its objects in streams: %s", (objectStreams) => {
+  test("is read with every link, the words beneath, where it leads, how it is described and framed (ISO 32000-1, 12.5, 12.3.2, 12.6.4, from memory)", async () => {
+    const { facts, pages } = await readFinishedPdf(await smallPdf({ objectStreams }));
+    expect(facts).toMatchObject({
+      title: "Causeways of Hesterley Sound",
+      author: "Orla Tindrum",
+      pages: 3,
+      isTagged: false,
+    });
+    expect(pages[0]!.links.map(shown)).toEqual([
+      {
+        words: "Tide tables",
+        areas: 1,
+        destination: { kind: "web", address: "https://tides.hesterley.example/tables?day=1" },
+        description: "Tide tables – today’s",
+        line: "none",
+      },
+      {
+        words: "office. Huts stand",
+        areas: 2,
+        destination: { kind: "place", target: "spot-3-80-540" },
+        description: null,
+        line: "dashed",
+      },
+      expect.objectContaining({
+        words: "the map",
+        destination: { kind: "place", target: "name-1" },
+      }),
+      expect.objectContaining({
+        words: "",
+        destination: { kind: "file", path: "maps.pdf#page=5" },
+        line: "underlined",
+      }),
+    ]);
+    expect(pages[0]!.untouched).toMatchObject([{ why: expect.stringContaining("starts a program") }]);
+    expect(pages[1]!.links.map(shown)).toMatchObject([
+      {
+        words: "Refuges on stilts",
+        destination: { kind: "email", address: "mailto:clerk@causeways.example?subject=Huts" },
+      },
+      { destination: { kind: "place", target: "nowhere" } },
+    ]);
+    expect(pages[1]!.places).toMatchObject([{ of: "outline", name: "Refuges – on stilts", level: 1 }]);
+    expect(pages[2]!.places).toMatchObject([
+      { id: "spot-3-80-540", name: "The huts of the outer sands" },
+      { id: "name-1", y: 535 },
+    ]);
+    // What is shown of a page is what its crop box leaves (14.11.2).
+    expect(pages[2]!.box).toEqual([50, 50, 350, 550]);
+  });
+
+  test("is saved with links put in, changed and taken out; what came stays, byte for byte, and the proof finds all", async () => {
+    const bytes = await smallPdf({ objectStreams });
+    const pages = await read(bytes);
+    const asked = onPage(
+      onPage(pages, 1, ([tables, office, map, other]) => [
+        {
+          ...tables!,
+          description: "Ü “tables”",
+          destination: { kind: "web", address: "https://a.hesterley.example/(1)é" },
+        },
+        {
+          ...office!,
+          areas: [[38, 466, 104, 482]],
+          frame: { line: "solid", thickness: 1, colour: "#00aa00" },
+        },
+        { ...map!, destination: { kind: "place", target: "outline-1" } },
+        other!,
+      ]),
+      3,
+      (links) => [
+        ...links,
+        fresh({ destination: { kind: "place", target: "page-2" }, description: "To the refuges" }),
+      ],
+    ).map((page) => (page.number === 2 ? { ...page, links: page.links.slice(0, 1) } : page));
+    const saved = await saveFinishedPdf(bytes, asked, names);
+    expect(saved).toMatchObject({ added: 1, changed: 3, removed: 1 });
+    expect(Buffer.from(saved.bytes.subarray(0, bytes.length)).equals(Buffer.from(bytes))).toBe(true);
+    const proof = await proveSaved(bytes, saved.bytes, asked, names);
+    expect(proof.rows.filter(({ verdict }) => verdict !== "intact")).toEqual([]);
+    expect(proof).toMatchObject({ complete: true, total: 6, extra: [], faults: [] });
+    // Read anew it says what was asked.
+    const again = await read(saved.bytes);
+    expect(again[0]!.links.map(shown)).toMatchObject([
+      { description: "Ü “tables”", destination: { address: "https://a.hesterley.example/(1)%C3%A9" } },
+      { areas: 1, line: "solid" },
+      { destination: { kind: "place" } },
+      { destination: { path: "maps.pdf#page=5" } },
+    ]);
+    expect(again[2]!.links.map(shown)).toMatchObject([{ description: "To the refuges" }]);
+  });
+
+  test("is the same file where nothing differs", async () => {
+    const bytes = await smallPdf({ objectStreams });
+    expect((await saveFinishedPdf(bytes, await read(bytes), names)).bytes).toBe(bytes);
+  });
+});
+
+test("a link that stays as it is can be led elsewhere", async () => {
+  const bytes = await smallPdf();
+  const pages = await read(bytes);
+  const [launch] = pages[0]!.untouched;
+  const asked = pages.map((page) =>
+    page.number === 1
+      ? {
+          ...page,
+          untouched: [],
+          links: [...page.links, fresh({ from: launch!.from, areas: launch!.areas! })],
+        }
+      : page,
+  );
+  const saved = await saveFinishedPdf(bytes, asked, names);
+  expect(saved).toMatchObject({ added: 0, changed: 1, removed: 0 });
+  expect(await proveSaved(bytes, saved.bytes, asked, names)).toMatchObject({ complete: true, total: 7 });
+});
+
+describe("the proof of a saved file", () => {
+  const asked = async () => {
+    const bytes = await smallPdf();
+    return { bytes, pages: onPage(await read(bytes), 1, (links) => [...links, fresh()]) };
+  };
+  test.each<[string, (pages: PdfPage[]) => PdfPage[], unknown]>([
+    [
+      "a link that was not put in",
+      (pages) => onPage(pages, 1, (links) => links.slice(0, -1)),
+      { verdict: "missing" },
+    ],
+    [
+      "another destination",
+      (pages) =>
+        onPage(pages, 1, (links) =>
+          links.map((link) =>
+            link.from === null
+              ? { ...link, destination: { kind: "web", address: "https://other.example/" } }
+              : link,
+          ),
+        ),
+      { verdict: "other-destination" },
+    ],
+    [
+      "another description",
+      (pages) => onPage(pages, 1, ([first, ...links]) => [{ ...first!, description: "Other" }, ...links]),
+      { verdict: "other-description" },
+    ],
+    [
+      "an area elsewhere",
+      (pages) =>
+        onPage(pages, 1, ([first, ...links]) => [{ ...first!, areas: [[200, 200, 260, 220]] }, ...links]),
+      { verdict: "shifted" },
+    ],
+    [
+      "another spot of the page",
+      (pages) =>
+        onPage(pages, 1, ([first, second, ...links]) => [
+          first!,
+          { ...second!, destination: { kind: "place", target: "page-3" } },
+          ...links,
+        ]),
+      { verdict: "other-destination" },
+    ],
+  ])("notices %s", async (_name, damaged, row) => {
+    const { bytes, pages } = await asked();
+    const saved = await saveFinishedPdf(bytes, damaged(pages), names);
+    const proof = await proveSaved(bytes, saved.bytes, pages, names);
+    expect(proof.complete).toBe(false);
+    expect(proof.rows.filter(({ verdict }) => verdict !== "intact")).toMatchObject([row]);
+  });
+
+  test("notices a link too many, other text, and other bytes before the update", async () => {
+    const { bytes, pages } = await asked();
+    const more = await saveFinishedPdf(
+      bytes,
+      onPage(pages, 2, (links) => [...links, fresh()]),
+      names,
+    );
+    expect((await proveSaved(bytes, more.bytes, pages, names)).extra).toHaveLength(1);
+    const written = await PDFDocument.load(bytes);
+    written.getPage(0).drawText("Another word.", { x: 40, y: 400 });
+    const proof = await proveSaved(bytes, await written.save(), await read(bytes), names);
+    expect(proof.faults.map(({ what }) => what)).toEqual(
+      expect.arrayContaining([expect.stringContaining("byte for byte"), "Its text is not as it was."]),
+    );
+  });
+});
+
+describe("a page as a part of a publication", () => {
+  const page = async () => new FinishedPage((await read(await smallPdf()))[0]!);
+
+  test("tells its links in the order of the page, and changes them by their ids", async () => {
+    const part = await page();
+    expect(part.links().map(({ destination }) => destination.kind)).toEqual([
+      "web",
+      "place",
+      "place",
+      "file",
+    ]);
+    const { part: next, count } = part.changed(({ destination }) =>
+      destination.kind === "web"
+        ? { destination: { kind: "web", address: "https://b.example/" } }
+        : destination.kind === "file"
+          ? "remove"
+          : null,
+    );
+    expect(count).toBe(2);
+    const differences = part.differences(next);
+    expect(differences.map(({ kind }) => kind)).toEqual(["changed", "removed"]);
+    expect(next.takenBack(differences).part.links()[0]!.destination).toEqual(part.links()[0]!.destination);
+  });
+
+  test.each<[string, (page: any) => void]>([
+    ["no area", (one) => (one.links[0].areas = [])],
+    ["an area of no numbers", (one) => (one.links[0].areas = [[0, 0, "1", NaN]])],
+    [
+      "a script for a destination",
+      (one) => (one.links[0].destination = { kind: "web", address: "javascript:alert(1)" }),
+    ],
+    ["two links of one id", (one) => (one.links[1].id = one.links[0].id)],
+    ["another line", (one) => (one.links[0].frame.line = "wavy")],
+    [
+      "an id of markup",
+      (one) => (one.places = [{ id: "<b>", of: "spot", level: null, name: "", x: 1, y: 1 }]),
+    ],
+    ["no type", (one) => delete one.type],
+  ])("is refused with %s", async (_name, damage) => {
+    const json = JSON.parse(JSON.stringify((await page()).content)) as PdfPage;
+    expect(readPdfPage(json)).toEqual(json);
+    damage(json);
+    expect(() => readPdfPage(json)).toThrow();
+  });
+});
+
+test("of 200 damaged files each is read, or refused with a word", async () => {
+  const whole = await smallPdf({ objectStreams: false });
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(fc.tuple(fc.nat(whole.length - 1), fc.integer({ min: 0, max: 255 })), {
+        minLength: 1,
+        maxLength: 40,
+      }),
+      fc.option(fc.nat(whole.length - 1)),
+      async (flips, cut) => {
+        const bytes = whole.slice(0, cut ?? whole.length);
+        for (const [at, value] of flips) if (at < bytes.length) bytes[at] = value;
+        try {
+          const { pages } = await readFinishedPdf(bytes);
+          for (const page of pages) readPdfPage(JSON.parse(JSON.stringify(page)));
+        } catch (error) {
+          if (!(error instanceof FinishedError)) throw error;
+          expect(error.message).toMatch(/PDF/);
+        }
+      },
+    ),
+    { numRuns: 200 },
+  );
+});

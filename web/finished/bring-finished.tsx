@@ -1,0 +1,149 @@
+import { useState, type FormEvent } from "react";
+import { Link } from "react-router";
+import { answerOf, api, sendForm, type Job } from "../api/client";
+import { useStale } from "../api/stale";
+import { FileField } from "../import/file-field";
+import { Button } from "../parts/button";
+import { Problem } from "../parts/notice";
+import { Progress } from "../parts/progress";
+
+/** What became of one of the files that were brought. */
+interface Came {
+  name: string;
+  bookId: string | null;
+  message: string;
+}
+
+const steps = 100;
+
+/** Brings finished files in: PDFs whose links are worked on in place. Of several, one after the other. */
+export function BringFinished({
+  dropped,
+  onClose,
+}: {
+  dropped: readonly File[] | null;
+  onClose: () => void;
+}) {
+  const stale = useStale();
+  const [chosen, setChosen] = useState<readonly File[]>(dropped ?? []);
+  const [underWay, setUnderWay] = useState<{ message: string; done: number; stop: () => void } | null>(null);
+  const [came, setCame] = useState<readonly Came[]>([]);
+
+  const bring = async (
+    file: File,
+    leaving: AbortSignal,
+    tell: (message: string, done: number) => void,
+  ): Promise<Came> => {
+    const form = new FormData();
+    form.set("file", file);
+    const name = file.name;
+    try {
+      const begun = await sendForm<Job>("/api/books/finished", form, {
+        onProgress: (share) => tell(`Sending ${name}`, Math.round(share * steps)),
+        signal: leaving,
+      });
+      const end = await endOf(begun, leaving, (job) =>
+        tell(`${name}: ${job.message || "waiting"}`, job.done),
+      );
+      return { name, bookId: end.state === "done" ? end.bookId : null, message: end.message || "Cancelled." };
+    } catch (error) {
+      return { name, bookId: null, message: (error as Error).message };
+    }
+  };
+  const submit = async (event: FormEvent): Promise<void> => {
+    event.preventDefault();
+    const leaving = new AbortController();
+    const all: Came[] = [];
+    for (const file of chosen) {
+      if (leaving.signal.aborted) break;
+      all.push(
+        await bring(file, leaving.signal, (message, done) =>
+          setUnderWay({ message, done, stop: () => leaving.abort() }),
+        ),
+      );
+      setCame([...all]);
+      void stale("books");
+    }
+    setUnderWay(null);
+  };
+
+  return (
+    <form
+      aria-label="Bring in a finished file"
+      className="mt-4 grid gap-4 border border-hairline bg-paper p-6"
+      onSubmit={(event) => void submit(event)}
+    >
+      <p className="max-w-prose">
+        A finished file is a PDF that exists already. Its links are put in, changed and checked on its pages;
+        everything else of it stays as it is, and nothing is written before you save a version.
+      </p>
+      {underWay ? (
+        <div>
+          <div className="mb-2 flex items-center justify-between gap-2">
+            <span role="status" className="min-w-0 truncate">
+              {underWay.message} …
+            </span>
+            <Button onClick={underWay.stop}>Cancel</Button>
+          </div>
+          <Progress label="Bringing in" done={underWay.done} total={steps} />
+        </div>
+      ) : (
+        came.length === 0 && (
+          <FileField
+            name="file"
+            label="PDF files"
+            accept=".pdf,application/pdf"
+            multiple
+            {...(dropped ? { given: dropped } : {})}
+            onFiles={setChosen}
+          />
+        )
+      )}
+      {came.length > 0 && (
+        <ul className="grid gap-1">
+          {came.map(({ name, bookId, message }, i) => (
+            <li key={i} className="[overflow-wrap:anywhere]">
+              {bookId ? (
+                <span role="status">
+                  <Link to={`/books/${bookId}/write`} className="font-semibold underline underline-offset-4">
+                    {name}
+                  </Link>
+                  : {message}
+                </span>
+              ) : (
+                <Problem>{`${name}: ${message}`}</Problem>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="flex gap-3">
+        {came.length === 0 && (
+          <Button kind="main" type="submit" disabled={chosen.length === 0 || underWay !== null}>
+            Bring it in
+          </Button>
+        )}
+        <Button kind="quiet" onClick={onClose}>
+          {came.length === 0 ? "Cancel" : "Close"}
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** Follows a job to its end; where it is left, the job is cancelled. */
+function endOf(begun: Job, leaving: AbortSignal, tell: (job: Job) => void): Promise<Job> {
+  return new Promise((resolve, reject) => {
+    const events = new EventSource(`/api/jobs/${begun.id}/events`);
+    events.onmessage = (event: MessageEvent<string>) => {
+      const job = JSON.parse(event.data) as Job;
+      tell(job);
+      if (!["done", "cancelled", "failed"].includes(job.state)) return;
+      events.close();
+      resolve(job);
+    };
+    leaving.addEventListener("abort", () => {
+      answerOf(api.DELETE("/api/jobs/{jobId}", { params: { path: { jobId: begun.id } } })).catch(reject);
+    });
+  });
+}
