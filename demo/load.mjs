@@ -22,6 +22,7 @@ export async function loadDemo(server) {
   await drawHotspots(call, book);
   await nameVersions(call, book, "As it was brought in");
   await addPlaces(call, book);
+  await bringFinished(call);
   return true;
 }
 
@@ -34,6 +35,15 @@ async function bringIn(call) {
   // The events end when the job has.
   await call("GET", `/jobs/${job.id}/events`);
   return (await call("GET", `/jobs/${job.id}/import`)).book.id;
+}
+
+/** A leaflet that was set long ago, whose links are worked on in place. */
+async function bringFinished(call) {
+  const form = new FormData();
+  const file = readFileSync(join(import.meta.dirname, "../web/public/examples/huts-of-the-outer-sands.pdf"));
+  form.set("file", new Blob([file]), "huts-of-the-outer-sands.pdf");
+  const job = await call("POST", "/finished", form);
+  await call("GET", `/jobs/${job.id}/events`);
 }
 
 async function bringFiles(call, book) {

@@ -15,6 +15,8 @@ interface Came {
 }
 
 const steps = 100;
+/** A file of ours to try it with; demo/finished-file.mjs writes it. */
+const example = "huts-of-the-outer-sands.pdf";
 
 /** Brings finished files in: PDFs whose links are worked on in place. Of several, one after the other. */
 export function BringFinished({
@@ -25,7 +27,9 @@ export function BringFinished({
   onClose: () => void;
 }) {
   const stale = useStale();
+  const [given, setGiven] = useState(dropped);
   const [chosen, setChosen] = useState<readonly File[]>(dropped ?? []);
+  const [problem, setProblem] = useState<string | null>(null);
   const [underWay, setUnderWay] = useState<{ message: string; done: number; stop: () => void } | null>(null);
   const [came, setCame] = useState<readonly Came[]>([]);
 
@@ -48,6 +52,17 @@ export function BringFinished({
       return { name, bookId: end.state === "done" ? end.bookId : null, message: end.message || "Cancelled." };
     } catch (error) {
       return { name, bookId: null, message: (error as Error).message };
+    }
+  };
+  const tryOurs = async (): Promise<void> => {
+    try {
+      const answer = await fetch(`/examples/${example}`);
+      if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
+      const file = new File([await answer.blob()], example);
+      setGiven([file]);
+      setChosen([file]);
+    } catch (error) {
+      setProblem(`The file could not be had: ${(error as Error).message}`);
     }
   };
   const submit = async (event: FormEvent): Promise<void> => {
@@ -89,14 +104,23 @@ export function BringFinished({
         </div>
       ) : (
         came.length === 0 && (
-          <FileField
-            name="file"
-            label="PDF files"
-            accept=".pdf,application/pdf"
-            multiple
-            {...(dropped ? { given: dropped } : {})}
-            onFiles={setChosen}
-          />
+          <>
+            <FileField
+              name="file"
+              label="PDF files"
+              accept=".pdf,application/pdf"
+              multiple
+              {...(given ? { given } : {})}
+              onFiles={setChosen}
+            />
+            <p className="flex flex-wrap items-baseline gap-x-3 text-sm text-faint">
+              To see what it does, try it with one of ours:
+              <Button kind="quiet" onClick={() => void tryOurs()}>
+                a leaflet (PDF)
+              </Button>
+            </p>
+            {problem && <Problem>{problem}</Problem>}
+          </>
         )
       )}
       {came.length > 0 && (

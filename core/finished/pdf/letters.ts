@@ -101,7 +101,8 @@ export function wordsWithin(letters: readonly Letter[], areas: readonly Area[]):
     if (word.filter((letter) => inside.has(letter)).length * 2 >= word.length) words.push(wordsOf(word));
     at = to;
   }
-  return words.join(" ");
+  // Dots that lead from an entry to its number are no words.
+  return words.join(" ").replace(/(\s*[.·]){4,}\s*/g, " ");
 }
 
 /** Letters as words, blanks folded. */

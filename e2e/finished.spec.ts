@@ -1,0 +1,132 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import type { Page } from "@playwright/test";
+import { expect, openOwnBook, test } from "./fixtures";
+import { violations } from "./violations";
+
+const leaflet = join(import.meta.dirname, "../web/public/examples/huts-of-the-outer-sands.pdf");
+const sheet = (page: Page) => page.getByTestId("sheet");
+const cards = (page: Page) => page.getByRole("group", { name: "Margin cards" });
+const kept = (page: Page) => expect(page.getByText("Kept", { exact: true })).toBeVisible();
+
+/** Brings the leaflet in over the interface that scripts use, and opens its page with most links. */
+async function openLeaflet(page: Page): Promise<string> {
+  await openOwnBook(page, "# Another book\n\nIts words.\n");
+  const sent = await page.request.post("/api/books/finished", {
+    multipart: { file: { name: "huts.pdf", mimeType: "application/pdf", buffer: readFileSync(leaflet) } },
+  });
+  const { id } = (await sent.json()) as { id: string };
+  await page.request.get(`/api/jobs/${id}/events`);
+  const { bookId } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as { bookId: string };
+  await page.goto(`/books/${bookId}/write`);
+  await page.getByLabel("Page", { exact: true }).fill("3");
+  await expect(cards(page).getByRole("button", { name: /^Link “tide tables”/ })).toBeVisible();
+  return bookId;
+}
+
+/** Where sought words stand on the page that is shown. */
+async function boxOfWords(page: Page, words: string) {
+  await page.getByLabel("Search the pages").fill(words);
+  await expect(page.getByText("1 here")).toBeVisible();
+  const box = (await sheet(page).locator("span.border-b-2").first().boundingBox())!;
+  await page.getByLabel("Search the pages").fill("");
+  return box;
+}
+
+test("a PDF is brought in, words are picked and led, a version is saved, and its proof says that all is as asked", async ({
+  page,
+}) => {
+  await openOwnBook(page, "# Another book\n\nIts words.\n");
+  await page.goto("/");
+  await page.getByRole("button", { name: "Bring in a finished file" }).click();
+  await page.getByRole("button", { name: "a leaflet (PDF)" }).click();
+  await page.getByRole("button", { name: "Bring it in" }).click();
+  await page.getByRole("link", { name: "huts-of-the-outer-sands.pdf" }).click();
+  await page.getByLabel("Page", { exact: true }).fill("3");
+  const box = await boxOfWords(page, "Heronfoot, half way");
+  await page.mouse.move(box.x + 3, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width - 3, box.y + box.height / 2, { steps: 4 });
+  await page.mouse.up();
+  const line = page.getByRole("form", { name: "Link line" });
+  await line.getByRole("combobox").fill("Heronfoot");
+  await expect(line.getByRole("option").first()).toContainText("Heronfoot");
+  await page.keyboard.press("Enter");
+  await expect(
+    cards(page).getByRole("button", { name: /^Link “Heronfoot, half way” to Heronfoot/ }),
+  ).toBeVisible();
+  await kept(page);
+  await page.getByRole("link", { name: "Save" }).click();
+  await page.getByRole("button", { name: "Save as a new version" }).click();
+  await expect(page.getByText("Saved: 1 new. All else is as it was.")).toBeVisible();
+  await page.getByRole("link", { name: "Link proof" }).click();
+  await expect(page.getByText(/^All \d+ links intact/)).toBeVisible();
+  await page.goto(page.url().replace("/export/", "/read/"));
+  await expect(page.getByTitle("Outline").or(page.getByText("Outline the links"))).toBeVisible();
+});
+
+test("an area is drawn, moved by keys, framed, pointed at a spot of another page, taken out, and all of it undone", async ({
+  page,
+}) => {
+  await openLeaflet(page);
+  const before = await cards(page).getByRole("button", { name: /^Link/ }).count();
+  await page.getByRole("radio", { name: "Area" }).click();
+  await page.getByRole("checkbox", { name: "tight around words" }).uncheck();
+  const at = (await sheet(page).boundingBox())!;
+  await page.mouse.move(at.x + 60, at.y + 30);
+  await page.mouse.down();
+  await page.mouse.move(at.x + 160, at.y + 50, { steps: 4 });
+  await page.mouse.up();
+  await page.getByRole("button", { name: "Point at the place in the file" }).click();
+  await page.getByRole("button", { name: "Next page" }).click();
+  await expect(page.getByText("Press the spot to which the link leads")).toBeVisible();
+  await expect(sheet(page).getByText("Goosewing has room for six")).toBeAttached();
+  await page.mouse.click(at.x + 80, at.y + 120);
+  // Back on the page of the link, which leads there now.
+  await expect(page.getByLabel("Page", { exact: true })).toHaveValue("3");
+  const made = cards(page).getByRole("button", { name: /^Link without words to Page/ });
+  await expect(made).toBeVisible();
+  await page.getByLabel("Line", { exact: true }).selectOption("dashed");
+  await page.getByLabel("Description").fill("To the hut");
+  await page.getByLabel("Description").press("Enter");
+  const area = sheet(page).getByRole("button", { name: "Link To the hut" });
+  const first = (await area.boundingBox())!;
+  await area.focus();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("Alt+ArrowDown");
+  await expect.poll(async () => Math.round((await area.boundingBox())!.y - first.y)).toBe(10);
+  await kept(page);
+  await page.keyboard.press("Delete");
+  await expect(made).toBeHidden();
+  for (let i = 0; i < 6; i++) await page.keyboard.press("Control+z");
+  await expect(cards(page).getByRole("button", { name: /^Link/ })).toHaveCount(before);
+  await kept(page);
+  await page.reload();
+  await expect(cards(page).getByRole("button", { name: /^Link/ })).toHaveCount(before);
+});
+
+test("addresses that are no links yet are offered together, and the ledger and the findings know the pages", async ({
+  page,
+}) => {
+  const bookId = await openLeaflet(page);
+  await page.getByRole("button", { name: "Addresses without a link" }).click();
+  const list = page.getByRole("region", { name: "Addresses without a link" });
+  await expect(list.getByRole("checkbox")).toHaveCount(3);
+  await list.getByRole("checkbox").first().uncheck();
+  await list.getByRole("button", { name: "Link 2 addresses" }).click();
+  await expect(cards(page).getByRole("button", { name: /repairs@causeways\.example/ })).toBeVisible();
+  await kept(page);
+  // What a link of the file is as large as is the file's; its card does the same (WCAG 2.2, 2.5.8, equivalent).
+  expect((await violations(page)).filter((one) => !/^target-size.*data-link-area/.test(one))).toEqual([]);
+  await page.goto(`/books/${bookId}/links`);
+  await expect(page.getByRole("row", { name: /repairs@causeways\.example/ })).toBeVisible();
+  await page.getByRole("link", { name: "Go to “tide tables” in the text" }).click();
+  await expect(
+    cards(page).getByRole("button", { name: /^Link “tide tables”/, expanded: true }),
+  ).toBeVisible();
+  await page.goto(`/books/${bookId}/checks/findings`);
+  await expect(page.getByText("“here” says nothing", { exact: false }).first()).toBeVisible();
+  await page.goto(`/books/${bookId}/export`);
+  await expect(page.getByRole("heading", { name: "Save" })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+});
