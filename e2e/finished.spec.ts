@@ -125,7 +125,7 @@ test("addresses that are no links yet are offered together, and the ledger and t
     cards(page).getByRole("button", { name: /^Link “tide tables”/, expanded: true }),
   ).toBeVisible();
   await page.goto(`/books/${bookId}/checks/findings`);
-  await expect(page.getByText("“here” says nothing", { exact: false }).first()).toBeVisible();
+  await expect(page.getByText("“here” does not say where it leads.", { exact: false }).first()).toBeVisible();
   await page.goto(`/books/${bookId}/export`);
   await expect(page.getByRole("heading", { name: "Save" })).toBeVisible();
   expect(await violations(page)).toEqual([]);

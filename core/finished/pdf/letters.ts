@@ -97,8 +97,14 @@ export function wordsWithin(letters: readonly Letter[], areas: readonly Area[]):
       continue;
     }
     const [, to] = wholeWords(letters, at, at);
-    const word = letters.slice(at, to);
-    if (word.filter((letter) => inside.has(letter)).length * 2 >= word.length) words.push(wordsOf(word));
+    let word = letters.slice(at, to);
+    // Signs beside a word belong to it only where they lie within too.
+    const isBeside = (letter: Letter | undefined): boolean =>
+      letter !== undefined && !inside.has(letter) && /^\p{P}+$/u.test(letter.text);
+    while (isBeside(word.at(-1))) word = word.slice(0, -1);
+    while (isBeside(word[0])) word = word.slice(1);
+    if (word.filter((letter) => inside.has(letter)).length * 2 >= word.length && word.length > 0)
+      words.push(wordsOf(word));
     at = to;
   }
   // Dots that lead from an entry to its number are no words.
