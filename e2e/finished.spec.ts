@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
+import { unzipSync } from "fflate";
 import { expect, openOwnBook, test } from "./fixtures";
 import { violations } from "./violations";
 
@@ -98,7 +99,9 @@ test("an area is drawn, moved by keys, framed, pointed at a spot of another page
   await kept(page);
   await page.keyboard.press("Delete");
   await expect(made).toBeHidden();
-  for (let i = 0; i < 6; i++) await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(made).toBeVisible();
+  for (let i = 0; i < 5; i++) await page.keyboard.press("Control+z");
   await expect(cards(page).getByRole("button", { name: /^Link/ })).toHaveCount(before);
   await kept(page);
   await page.reload();
@@ -127,6 +130,37 @@ test("addresses that are no links yet are offered together, and the ledger and t
   await page.goto(`/books/${bookId}/checks/findings`);
   await expect(page.getByText("“here” does not say where it leads.", { exact: false }).first()).toBeVisible();
   await page.goto(`/books/${bookId}/export`);
-  await expect(page.getByRole("heading", { name: "Save" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Save", exact: true })).toBeVisible();
   expect(await violations(page)).toEqual([]);
+});
+
+test("a host is exchanged in several finished files at once, which one undo takes back, and versions of all are saved", async ({
+  page,
+}) => {
+  await openLeaflet(page);
+  const buffer = readFileSync(leaflet);
+  const sent = await page.request.post("/api/books/finished", {
+    multipart: { file: { name: "huts-again.pdf", mimeType: "application/pdf", buffer } },
+  });
+  const { id } = (await sent.json()) as { id: string };
+  await page.request.get(`/api/jobs/${id}/events`);
+  await page.goto("/");
+  await page.getByRole("button", { name: "All 2 finished files at once" }).click();
+  const many = page.getByRole("region", { name: "All finished files at once" });
+  await many.getByLabel("This host").fill("tides.hesterley.example");
+  await many.getByLabel("becomes").fill("tables.hesterley.example");
+  await many.getByRole("button", { name: "Look what would change" }).click();
+  await expect(many.getByText("2 links change")).toHaveCount(2);
+  expect(await violations(page)).toEqual([]);
+  await many.getByRole("button", { name: "Change 4 links" }).click();
+  await expect(page.getByText("became tables.hesterley.example in 2 files", { exact: false })).toBeVisible();
+  await many.getByRole("button", { name: "Save new versions" }).click();
+  await expect(many.getByText("Saved: 2 changed. All else is as it was.")).toHaveCount(2);
+  const download = page.waitForEvent("download");
+  await many.getByRole("button", { name: "Download the last versions (ZIP)" }).click();
+  const archive = unzipSync(readFileSync(await (await download).path()));
+  expect(Object.keys(archive).sort()).toEqual(["huts-again.pdf", "huts.pdf"]);
+  for (const saved of Object.values(archive)) expect(saved.length).toBeGreaterThan(buffer.length);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText("The links of 2 files are as before.")).toBeVisible();
 });

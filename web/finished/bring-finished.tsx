@@ -1,6 +1,7 @@
 import { useState, type FormEvent } from "react";
 import { Link } from "react-router";
-import { answerOf, api, sendForm, type Job } from "../api/client";
+import { sendForm, type Job } from "../api/client";
+import { endOf } from "../api/end-of-job";
 import { useStale } from "../api/stale";
 import { FileField } from "../import/file-field";
 import { Button } from "../parts/button";
@@ -153,21 +154,4 @@ export function BringFinished({
       </div>
     </form>
   );
-}
-
-/** Follows a job to its end; where it is left, the job is cancelled. */
-function endOf(begun: Job, leaving: AbortSignal, tell: (job: Job) => void): Promise<Job> {
-  return new Promise((resolve, reject) => {
-    const events = new EventSource(`/api/jobs/${begun.id}/events`);
-    events.onmessage = (event: MessageEvent<string>) => {
-      const job = JSON.parse(event.data) as Job;
-      tell(job);
-      if (!["done", "cancelled", "failed"].includes(job.state)) return;
-      events.close();
-      resolve(job);
-    };
-    leaving.addEventListener("abort", () => {
-      answerOf(api.DELETE("/api/jobs/{jobId}", { params: { path: { jobId: begun.id } } })).catch(reject);
-    });
-  });
 }

@@ -1,8 +1,4 @@
-import type { Destination } from "@vennet/core/destination/kinds/kinds";
-import { wordsAt } from "@vennet/core/finished/pdf/letters";
-import { boxAround, spotId, topOfPage, type PdfLink, type PdfPage } from "@vennet/core/finished/pdf/pdf-page";
-import { newId } from "@vennet/core/manuscript/ids";
-import { noFrame } from "@vennet/core/manuscript/hotspot";
+import { boxAround, type PdfLink, type PdfPage } from "@vennet/core/finished/pdf/pdf-page";
 import type { PDFDocumentProxy } from "pdfjs-dist";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
@@ -11,20 +7,20 @@ import { useDestinationNames } from "../destinations/known-destinations";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
-import { plural } from "../parts/wording";
 import { PageThumbnails } from "../read/page-thumbnails";
-import { LinkLine, type TakenLine } from "../write/links/link-line";
+import { LinkLine } from "../write/links/link-line";
 import { useLinkStates } from "../write/links/use-link-states";
 import { useNewTargets } from "../write/links/use-new-targets";
 import { BareAddresses } from "./bare-addresses";
-import { FinishedCard, type CardWork } from "./finished-card";
+import { FinishedCard } from "./finished-card";
 import { useFinishedFile } from "./open-file";
 import { PageDesk, type Tool } from "./page-desk";
 import { PageMargin } from "./page-margin";
 import { PageTools } from "./page-tools";
-import type { Picked } from "./picked";
 import { boxOf, useShownPage, type ShownPage } from "./shown-page";
 import { useFoundWords } from "./found-words";
+import { UntouchedLinks } from "./untouched-links";
+import { useLinkWork } from "./use-link-work";
 import { usePages, type KeptPage, type Pages } from "./use-pages";
 
 /** Where the links of a finished file are worked on: its pages, each with its links, and their cards in the margin. */
@@ -55,9 +51,6 @@ export function PagesPage() {
   );
 }
 
-/** What the link line is open for: picked words or an area, or a link that is there. */
-type Leading = { picked: Picked } | { link: PdfLink };
-
 function OpenPages({
   bookId,
   file,
@@ -79,17 +72,14 @@ function OpenPages({
   const [tool, setTool] = useState<Exclude<Tool, "spot">>("words");
   const [snaps, setSnaps] = useState(true);
   const [active, setActive] = useState<string | null>(null);
-  const [leading, setLeading] = useState<Leading | null>(null);
-  /** For what the author is to point at a place; the page on which it was asked. */
-  const [pointing, setPointing] = useState<(Leading & { from: number }) | null>(null);
   const [isListing, setListing] = useState(false);
-  const [told, setTold] = useState("");
   const desk = useRef<HTMLDivElement>(null);
   const { canvas, shown, problem } = useShownPage(file, number, scale);
   const names = useDestinationNames(bookId);
   const states = useLinkStates(bookId);
-  const { targets } = useNewTargets(bookId, setTold);
   const words = useFoundWords(file, number);
+  const [told, setTold] = useState("");
+  const { targets } = useNewTargets(bookId, setTold);
 
   const turnTo = (to: number): void => {
     const next = Math.min(Math.max(1, to), pages.length);
@@ -126,110 +116,8 @@ function OpenPages({
     setActive(next.link.id);
   };
 
-  const withLink = (link: PdfLink, part: Partial<PdfLink>): PdfPage => ({
-    ...page,
-    links: page.links.map((one) => (one.id === link.id ? { ...one, ...part } : one)),
-  });
-  const lead = (
-    to: Leading,
-    destination: Destination,
-    description: string | null,
-    more: readonly PdfPage[] = [],
-  ): void => {
-    const at = "link" in to ? links.find(({ link }) => link.id === to.link.id) : null;
-    // The page may have been turned since the place was asked for.
-    const home = pages[(at?.number ?? pointing?.from ?? number) - 1]!.document;
-    if ("link" in to) {
-      const next = { ...to.link, destination, description };
-      const same = home.links.map((one) => (one.id === next.id ? next : one));
-      change(
-        merged([{ ...home, links: same }, ...more]),
-        `“${to.link.words || "The area"}” leads elsewhere.`,
-      );
-      setActive(to.link.id);
-    } else {
-      const { areas, words: under } = to.picked;
-      const link: PdfLink = {
-        id: newId(),
-        from: null,
-        words: under,
-        areas,
-        destination,
-        description,
-        frame: noFrame,
-      };
-      change(merged([{ ...home, links: [...home.links, link] }, ...more]), `Linked “${under || "an area"}”.`);
-      setActive(link.id);
-    }
-    setLeading(null);
-  };
-  const takeLine = (taken: TakenLine): void => {
-    if (leading) lead(leading, taken.destination, taken.description);
-  };
-  const pointAt = (x: number, y: number): void => {
-    if (!pointing) return;
-    const id = spotId(number, x, y);
-    const [px, py] = [Math.round(x), Math.round(y)];
-    const isThere = page.places.some((one) => one.id === id);
-    const name = shown ? wordsAt(shown.letters, px, py) : "";
-    const spot = { id, of: "spot" as const, level: null, name, x: px, y: py };
-    const here = pointing.from === number;
-    const target: PdfPage = { ...page, places: isThere ? page.places : [...page.places, spot] };
-    const description = "link" in pointing ? pointing.link.description : null;
-    const { from } = pointing;
-    setPointing(null);
-    lead(pointing, { kind: "place", target: id }, description, [target]);
-    if (!here) turnTo(from);
-  };
-
-  const work: CardWork = {
-    select,
-    describe: (link, description) => change([withLink(link, { description })], "Described a link."),
-    frame: (link, frame) => change([withLink(link, { frame })], "Framed a link."),
-    lead: (link) => setLeading({ link }),
-    point: (link) => {
-      setLeading(null);
-      setPointing({ link, from: number });
-    },
-    goThere: ({ destination }) => {
-      if (destination.kind !== "place") return;
-      const there = pages.find(
-        ({ document }) =>
-          topOfPage(document.number) === destination.target ||
-          document.places.some(({ id }) => id === destination.target),
-      );
-      if (there) turnTo(there.document.number);
-    },
-    copy: (link, count) => {
-      const further = pages.slice(number, number + count).map(({ document }) => ({
-        ...document,
-        links: [...document.links, { ...link, id: newId(), from: null, words: "" }],
-      }));
-      change(further, `Copied a link to ${plural(count, "page")}.`);
-      setTold(`The link is on ${plural(count, "further page")} too.`);
-    },
-    remove: (link) => {
-      change([{ ...page, links: page.links.filter(({ id }) => id !== link.id) }], "Removed a link.");
-      setActive(null);
-    },
-  };
-  const replaceUntouched = (from: string): void => {
-    const old = page.untouched.find((one) => one.from === from);
-    if (!old?.areas) return;
-    const link: PdfLink = {
-      id: newId(),
-      from,
-      words: old.words,
-      areas: old.areas,
-      destination: { kind: "place", target: topOfPage(number) },
-      description: null,
-      frame: noFrame,
-    };
-    const untouched = page.untouched.filter((one) => one.from !== from);
-    change([{ ...page, untouched, links: [...page.links, link] }], "Took a link over.");
-    setActive(link.id);
-    setLeading({ link });
-  };
+  const linking = useLinkWork({ pages, number, change, shown, turnTo, select: setActive, tell: setTold });
+  const { leading, setLeading, isPointing, work } = linking;
 
   const isReady = shown !== null && shown.number === number;
   const areas = leading && ("link" in leading ? leading.link.areas : leading.picked.areas);
@@ -238,7 +126,7 @@ function OpenPages({
       className="grid h-full grid-rows-[auto_minmax(0,1fr)]"
       onKeyDown={(event) => {
         if (event.key === "Escape") {
-          setPointing(null);
+          linking.stopPointing();
           if (!leading) select(null);
         }
         if (/^(INPUT|SELECT|TEXTAREA)$/.test((event.target as HTMLElement).tagName)) return;
@@ -290,13 +178,13 @@ function OpenPages({
               A signature stands in this file. A version with changed links is no longer signed.
             </p>
           )}
-          {pointing && (
+          {isPointing && (
             <div
               role="status"
               className="sticky top-0 z-30 mx-auto mb-3 flex w-fit max-w-full flex-wrap items-center gap-3 border border-blue bg-blue-wash px-3 py-1.5"
             >
               Press the spot to which the link leads. Pages can be turned meanwhile.
-              <Button kind="quiet" onClick={() => setPointing(null)}>
+              <Button kind="quiet" onClick={linking.stopPointing}>
                 Cancel
               </Button>
             </div>
@@ -310,7 +198,7 @@ function OpenPages({
               canvas={canvas}
               problem={problem}
               page={page}
-              tool={pointing ? "spot" : tool}
+              tool={isPointing ? "spot" : tool}
               snaps={snaps}
               active={active}
               picked={leading && "picked" in leading ? leading.picked : null}
@@ -320,8 +208,8 @@ function OpenPages({
                 setLeading({ picked });
               }}
               onSelect={select}
-              onArea={(link, next) => change([withLink(link, { areas: next })], "Moved a link.")}
-              onSpot={pointAt}
+              onArea={linking.move}
+              onSpot={linking.pointAt}
             >
               {place !== null && <LandingMark shown={shown!} page={page} place={place} />}
               {leading && areas && (
@@ -337,7 +225,7 @@ function OpenPages({
                     words={"link" in leading ? leading.link.words : leading.picked.words}
                     description={"link" in leading ? leading.link.description : null}
                     wordsLabel={null}
-                    onTake={takeLine}
+                    onTake={linking.takeLine}
                     onBringFile={targets.bringFile}
                     onLeave={() => setLeading(null)}
                   />
@@ -347,10 +235,7 @@ function OpenPages({
                       className="!text-sm"
                       // Before the line is left for it, which closes the line.
                       onPointerDown={(event) => event.preventDefault()}
-                      onClick={() => {
-                        setPointing({ ...leading, from: number });
-                        setLeading(null);
-                      }}
+                      onClick={linking.beginPointing}
                     >
                       Point at the place in the file
                     </Button>
@@ -375,7 +260,9 @@ function OpenPages({
                     />
                   )}
                 />
-                {page.untouched.length > 0 && <Untouched page={page} onReplace={replaceUntouched} />}
+                {page.untouched.length > 0 && (
+                  <UntouchedLinks page={page} onReplace={linking.replaceUntouched} />
+                )}
               </div>
             )}
           </div>
@@ -383,22 +270,6 @@ function OpenPages({
       </div>
     </div>
   );
-}
-
-/** Of several states of one page one that has the links and places of all. */
-function merged(all: readonly PdfPage[]): PdfPage[] {
-  const byNumber = new Map<number, PdfPage>();
-  for (const page of all) {
-    const there = byNumber.get(page.number);
-    const known = new Set(there?.places.map(({ id }) => id));
-    byNumber.set(
-      page.number,
-      there
-        ? { ...there, places: [...there.places, ...page.places.filter(({ id }) => !known.has(id))] }
-        : page,
-    );
-  }
-  return [...byNumber.values()];
 }
 
 /** Below the areas that the line is for, and within the page. */
@@ -413,32 +284,5 @@ function LandingMark({ shown, page, place }: { shown: ShownPage; page: PdfPage; 
   const { top } = boxOf(shown, [spot.x ?? page.box[0], spot.y, (spot.x ?? page.box[0]) + 1, spot.y]);
   return (
     <div aria-hidden data-testid="landing" className="absolute -left-3 h-6 w-1.5 bg-blue" style={{ top }} />
-  );
-}
-
-/** Links of the file that stay as they are, with the reason, and the way to give them another destination. */
-function Untouched({ page, onReplace }: { page: PdfPage; onReplace: (from: string) => void }) {
-  return (
-    <section
-      aria-labelledby="untouched"
-      className="w-[17rem] border-l-2 border-red bg-paper px-3 py-2 text-sm"
-    >
-      <h2 id="untouched" className="font-semibold">
-        {plural(page.untouched.length, "link stays", "links stay")} as the file has it
-      </h2>
-      <ul className="mt-1 grid gap-2">
-        {page.untouched.map(({ from, words, areas, why }) => (
-          <li key={from} className="[overflow-wrap:anywhere]">
-            <span className="block font-serif">{words || "No words beneath"}</span>
-            <span className="block text-faint">{why}</span>
-            {areas && (
-              <Button kind="quiet" className="-ml-1 !text-sm" onClick={() => onReplace(from)}>
-                Lead it elsewhere
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }

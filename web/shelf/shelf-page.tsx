@@ -15,11 +15,12 @@ import { BringIn } from "../import/bring-in";
 import { DropTarget } from "../import/drop-target";
 import type { DroppedFiles } from "../import/dropped-files";
 import { BringFinished } from "../finished/bring-finished";
+import { ManyFiles } from "../finished/many-files";
 import { NewBook } from "./new-book";
 
 /** The author's books. */
 export function ShelfPage() {
-  const [adding, setAdding] = useState<"new" | "file" | "finished" | null>(null);
+  const [adding, setAdding] = useState<"new" | "file" | "finished" | "many" | null>(null);
   const books = useQuery({ queryKey: keys.books, queryFn: () => answerOf(api.GET("/api/books")) });
   const [dropped, setDropped] = useState<DroppedFiles | null>(null);
   const close = (): void => {
@@ -29,6 +30,7 @@ export function ShelfPage() {
   useEffect(() => {
     document.title = "Shelf – Vennet";
   }, []);
+  const finished = (books.data ?? []).filter((book) => book.finished !== null);
   const empty = books.data?.length === 0;
   const queries = useQueryClient();
   const openDemo = async (): Promise<void> => {
@@ -72,7 +74,13 @@ export function ShelfPage() {
             {adding === "finished" && (
               <BringFinished dropped={dropped && finishedOf(dropped)} onClose={close} />
             )}
+            {adding === "many" && <ManyFiles files={finished} onClose={close} />}
             <div className="mt-6">
+              {finished.length > 1 && adding !== "many" && (
+                <Button kind="quiet" className="mb-2 -ml-1" onClick={() => setAdding("many")}>
+                  All {finished.length} finished files at once
+                </Button>
+              )}
               {books.isPending && <Waiting what="Looking at the Shelf" />}
               {books.error && (
                 <Problem action={<Button onClick={() => void books.refetch()}>Try again</Button>}>
