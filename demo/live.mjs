@@ -8,7 +8,7 @@ import { signInToDemo } from "./sign-in.mjs";
  */
 export async function liveWithDemo(server, standInWeb) {
   const call = await signInToDemo(server);
-  const [{ id: book }] = await call("GET", "");
+  const { id: book } = (await call("GET", "")).find(({ finished }) => finished === null);
   const ended = async ({ id }) => call("GET", `/jobs/${id}/events`);
   const happens = async (event) => {
     await fetch(`${standInWeb}/~/drive.hesterley.example/.events`, {

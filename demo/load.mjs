@@ -15,6 +15,7 @@ const open = (path) => new Blob([readFileSync(join(folder, path))]);
 export async function loadDemo(server) {
   const call = await signInToDemo(server);
   if ((await call("GET", "")).length > 0) return false;
+  await bringFinished(call);
   const book = await bringIn(call);
   await bringFiles(call, book);
   const page = await call("POST", `/${book}/chapters`, { title: "What to pack", role: "companion" });
@@ -22,7 +23,6 @@ export async function loadDemo(server) {
   await drawHotspots(call, book);
   await nameVersions(call, book, "As it was brought in");
   await addPlaces(call, book);
-  await bringFinished(call);
   return true;
 }
 

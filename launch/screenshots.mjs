@@ -194,12 +194,6 @@ try {
     await page.getByRole("button", { name: "Change 11 links" }).waitFor();
     await page.getByRole("button", { name: "Change 11 links" }).click();
     await page.getByText("Sent 11 links").waitFor();
-    await page.goto(`/books/${book}/links/looks`);
-    await page
-      .getByRole("group", { name: "Look of web links" })
-      .getByLabel(/^Underline/)
-      .selectOption("none");
-    await shot("link-looks");
     await page.goto(`/books/${book}/links/steps`);
     await page.getByRole("main").getByRole("button", { name: "Undo" }).first().click();
     await page.getByText("11 links are as before").waitFor();
@@ -209,6 +203,8 @@ try {
     await shot("account");
     await lookAtNewVersion(page, book);
     await shot("arrival");
+    await openFinished(page);
+    await shot("finished");
     await page.close();
   }
 
@@ -231,6 +227,17 @@ try {
     const changes = page.getByRole("region", { name: "What it changes" });
     await changes.waitFor();
     await changes.locator("summary").first().click();
+  }
+
+  /** Opens the leaflet of the demo at its page with most links, with one of them worked on and words picked for another. */
+  async function openFinished(page) {
+    await page.goto("/");
+    await page.getByRole("link", { name: "Huts of the Outer Sands" }).click();
+    await page.getByLabel("Page", { exact: true }).fill("3");
+    const cards = page.getByRole("group", { name: "Margin cards" });
+    await cards.getByRole("button", { name: /^Link “wardens”/ }).click();
+    await page.getByLabel("Line", { exact: true }).selectOption("dashed");
+    await page.getByText("Kept", { exact: true }).waitFor();
   }
 
   async function takeDark() {
