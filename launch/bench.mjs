@@ -15,6 +15,7 @@ try {
   run("node", [join(root, "bench/reach.mjs")], "The benchmark of reach runs failed.");
   run("node", [join(root, "bench/imports.mjs")], "The benchmark of imports failed.");
   run("node", [join(root, "bench/exports.mjs")], "The benchmark of exports failed.");
+  run("node", [join(root, "bench/finished.mjs")], "The benchmark of finished files failed.");
 } catch (error) {
   console.error(error instanceof LaunchError ? error.message : error);
   process.exit(1);

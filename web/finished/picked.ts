@@ -26,7 +26,10 @@ export function wordsBetween(
   return pickedOf(letters.slice(...wholeWords(letters, Math.min(a, b), Math.max(a, b))));
 }
 
-function pickedOf(letters: readonly Letter[]): Picked | null {
+function pickedOf(given: readonly Letter[]): Picked | null {
+  // The sign of an item is not linked.
+  const first = given.findIndex(({ text }) => !/^[\s•▪◦‣–]$/.test(text));
+  const letters = given.slice(Math.max(0, first));
   const areas = areasOf(letters).map(rounded);
   return areas.length === 0 ? null : { areas, words: wordsOf(letters) };
 }

@@ -1,9 +1,12 @@
+import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import { PDFDocument } from "@cantoo/pdf-lib";
 import fc from "fast-check";
+import { getDocument } from "../../pdf/pdf-js.ts";
 import { smallPdf } from "../../test/small-pdf.ts";
 import { FinishedError } from "../errors.ts";
 import { FinishedPage } from "./finished-page.ts";
+import { areasOf, lettersOf } from "./letters.ts";
 import type { PdfLink, PdfPage } from "./pdf-page.ts";
 import { readPdfPage } from "./pdf-page.ts";
 import { proveSaved } from "./prove-saved.ts";
@@ -286,4 +289,56 @@ test("of 200 damaged files each is read, or refused with a word", async () => {
     ),
     { numRuns: 200 },
   );
+});
+
+test("in a tagged file a new link stands in the structure beside its words, and one taken out stands in it no more (ISO 14289-1, 7.18.5; Matterhorn 28-011, from memory)", async () => {
+  // Set by our own typesetter, which tags what it sets.
+  const bytes = new Uint8Array(
+    readFileSync(new URL("../../../web/public/examples/huts-of-the-outer-sands.pdf", import.meta.url)),
+  );
+  const { facts, pages } = await readFinishedPdf(bytes);
+  expect(facts.isTagged).toBe(true);
+  const page = pages.find(({ links }) => links.some(({ words }) => words === "wardens"))!;
+  const document = await getDocument({ data: new Uint8Array(bytes) }).promise;
+  const letters = lettersOf(
+    await (await document.getPage(page.number)).getTextContent({ includeMarkedContent: true }),
+  );
+  await document.loadingTask.destroy();
+  const at = letters
+    .map(({ text }) => text)
+    .join("")
+    .indexOf("Heronfoot");
+  const asked = onPage(pages, page.number, (links) => [
+    ...links.filter(({ words }) => words !== "wardens"),
+    fresh({ areas: areasOf(letters.slice(at, at + "Heronfoot".length)), description: "To Heronfoot" }),
+    fresh({ id: "fresh2", areas: [[10, 10, 40, 40]], description: "To nothing beneath" }),
+  ]);
+  const saved = await saveFinishedPdf(bytes, asked, names);
+  expect(await proveSaved(bytes, saved.bytes, asked, names)).toMatchObject({ complete: true });
+  const shownFile = await getDocument({ data: saved.bytes }).promise;
+  const shownPage = await shownFile.getPage(page.number);
+  const annotations = (await shownPage.getAnnotations()) as {
+    id: string;
+    subtype: string;
+    contentsObj: { str: string };
+  }[];
+  interface Item {
+    role?: string;
+    type?: string;
+    id?: string;
+    children?: Item[];
+  }
+  const linked = new Map<string, Item[]>();
+  const walk = (item: Item, siblings: Item[]): void => {
+    if (item.type === "annotation" || item.type === "object")
+      linked.set(item.id!.replace(/^pdfjs_internal_id_/, ""), siblings);
+    item.children?.forEach((child) => walk(child, item.role === "Link" ? siblings : item.children!));
+  };
+  walk((await shownPage.getStructTree()) as Item, []);
+  await shownFile.loadingTask.destroy();
+  // Every link of the page is in the structure, as pdf.js reads it, and nothing is that is no link of the page.
+  const links = annotations.filter(({ subtype }) => subtype === "Link");
+  expect([...linked.keys()].sort()).toEqual(links.map(({ id }) => id).sort());
+  const heron = links.find(({ contentsObj }) => contentsObj.str === "To Heronfoot")!;
+  expect(linked.get(heron.id)!.some(({ type }) => type === "content")).toBe(true);
 });
