@@ -1,7 +1,7 @@
 import { boxAround, type Area, type PdfLink, type PdfPage } from "@vennet/core/finished/pdf/pdf-page";
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from "react";
 import { Problem } from "../parts/notice";
-import { areaPicked, wordsBetween, type Picked } from "./picked";
+import { areaPicked, drawnAt, wordsBetween, type Picked } from "./picked";
 import { areaBetween, boxOf, pointAt, type ShownPage } from "./shown-page";
 
 /** What a press and a pull on the page do. */
@@ -80,7 +80,10 @@ export function PageDesk({
     setPull(null);
     const to = spotOf(event);
     if (tool === "spot") return onSpot(...pointAt(shown, ...to));
-    if (!isPull) return onSelect(null);
+    if (!isPull) {
+      const drawn = tool === "area" ? drawnAt(shown, page.box, ...pointAt(shown, ...to)) : null;
+      return drawn ? onPick(drawn) : onSelect(null);
+    }
     const area = areaBetween(shown, pull.from, to);
     const made =
       tool === "area"

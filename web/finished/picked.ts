@@ -48,6 +48,26 @@ export function areaPicked(letters: readonly Letter[], area: Area, snaps: boolea
   return { areas: [rounded(around)], words: wordsWithin(letters, [around]) };
 }
 
+/** Smaller than this a drawn box is a line or a dot, in points; larger than this share of its page it is the page’s ground. */
+const leastDrawn = 8;
+const mostDrawn = 0.7;
+
+/** The smallest picture or drawn shape at a spot of a page, as a button is one; null where there is none. */
+export function drawnAt(
+  { letters, drawn }: { letters: readonly Letter[]; drawn: readonly Area[] },
+  page: Area,
+  x: number,
+  y: number,
+): Picked | null {
+  const sizeOf = ([left, low, right, high]: Area): number => (right - left) * (high - low);
+  const [found] = drawn
+    .filter(([left, low, right, high]) => left <= x && x <= right && low <= y && y <= high)
+    .filter(([left, low, right, high]) => right - left >= leastDrawn && high - low >= leastDrawn)
+    .filter((area) => sizeOf(area) <= sizeOf(page) * mostDrawn)
+    .sort((a, b) => sizeOf(a) - sizeOf(b));
+  return found ? { areas: [rounded(found)], words: wordsWithin(letters, [found]) } : null;
+}
+
 /** Where some words stand on a page, each time. Blanks and line ends between them do not matter, nor does case. */
 export function findWords(letters: readonly Letter[], wanted: string): Picked[] {
   const sought = wanted.replace(/\s+/g, "").toLowerCase();

@@ -1,6 +1,7 @@
 import { lettersOf, type Letter } from "@vennet/core/finished/pdf/letters";
 import type { Area } from "@vennet/core/finished/pdf/pdf-page";
-import type { PageViewport, PDFDocumentProxy } from "pdfjs-dist";
+import { drawnBoxes } from "@vennet/core/pdf/drawn-boxes";
+import { OPS, type PageViewport, type PDFDocumentProxy } from "pdfjs-dist";
 import { useEffect, useRef, useState, type RefObject } from "react";
 
 /** A page as it is painted: its letters, and the way between its points and the screen's. */
@@ -8,6 +9,8 @@ export interface ShownPage {
   number: number;
   viewport: PageViewport;
   letters: readonly Letter[];
+  /** The boxes of pictures and shapes that are drawn on it. */
+  drawn: readonly Area[];
 }
 
 /** A box on the screen, in CSS px from the page's upper left corner. */
@@ -40,8 +43,9 @@ export function useShownPage(
       fresh.height = Math.round(viewport.height * sharp);
       const render = page.render({ canvas: fresh, viewport: page.getViewport({ scale: scale * sharp }) });
       cancel = () => render.cancel();
-      const [content] = await Promise.all([
+      const [content, operators] = await Promise.all([
         page.getTextContent({ includeMarkedContent: true }),
+        page.getOperatorList(),
         render.promise,
       ]);
       const target = canvas.current;
@@ -49,7 +53,8 @@ export function useShownPage(
       target.width = fresh.width;
       target.height = fresh.height;
       target.getContext("2d")!.drawImage(fresh, 0, 0);
-      setShown({ number, viewport, letters: lettersOf(content) });
+      const { pictures, shapes } = drawnBoxes(operators, OPS);
+      setShown({ number, viewport, letters: lettersOf(content), drawn: [...pictures, ...shapes] });
     };
     setProblem(null);
     show().catch((error: unknown) => {

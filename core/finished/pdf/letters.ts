@@ -152,7 +152,7 @@ export function nearestLetter(letters: readonly Letter[], x: number, y: number):
     const dx = Math.max(left - x, 0, x - right);
     const dy = Math.max(low - y, 0, y - high);
     // Lines matter more than places along them.
-    const away = dx + dy * 4;
+    const away = dx + dy * 20;
     if (away < least) [found, least] = [i, away];
   });
   return found;

@@ -1,6 +1,7 @@
 import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { fileBeside, hasScheme } from "../../../proof/exported-folder.ts";
 import { foldBlanks, likeAllOthers, type Box, type ExportedLink } from "../../../proof/exported-link.ts";
+import { drawnBoxes } from "../../../pdf/drawn-boxes.ts";
 import { OPS } from "../../../pdf/pdf-js.ts";
 import { textOf, type PageLetters, type PdfPageTexts } from "../../../pdf/page-text.ts";
 import { whereOf } from "../../../proof/where-in-pdf.ts";
@@ -146,34 +147,9 @@ interface Words {
   boxes: Box[];
 }
 
-/** The boxes in which a page draws pictures: each fills the square of its own coordinates (ISO 32000-1, 8.9.5). */
+/** The boxes in which a page draws pictures. */
 async function picturesOn(page: PDFPageProxy): Promise<Box[]> {
-  const { fnArray, argsArray } = await page.getOperatorList({ intent: "print" });
-  const found: Box[] = [];
-  const kept: number[][] = [];
-  let matrix = [1, 0, 0, 1, 0, 0];
-  fnArray.forEach((operator, i) => {
-    const args = argsArray[i] as unknown[];
-    if (operator === OPS.save || operator === OPS.paintFormXObjectBegin) kept.push(matrix);
-    if (operator === OPS.restore || operator === OPS.paintFormXObjectEnd) matrix = kept.pop() ?? matrix;
-    const by = operator === OPS.transform ? args : operator === OPS.paintFormXObjectBegin ? args[0] : null;
-    if (Array.isArray(by)) matrix = multiplied(matrix, by as number[]);
-    if (operator !== OPS.paintImageXObject && operator !== OPS.paintInlineImageXObject) return;
-    const [a, b, c, d, e, f] = matrix as [number, number, number, number, number, number];
-    const [xs, ys] = [
-      [e, e + a, e + c, e + a + c],
-      [f, f + b, f + d, f + b + d],
-    ];
-    found.push([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
-  });
-  return found;
-}
-
-/** The matrix that does what the second does, and then the first. */
-function multiplied(first: number[], second: number[]): number[] {
-  const [a, b, c, d, e, f] = first as [number, number, number, number, number, number];
-  const [g, h, i, j, k, l] = second as [number, number, number, number, number, number];
-  return [a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f];
+  return drawnBoxes(await page.getOperatorList({ intent: "print" }), OPS).pictures;
 }
 
 // A press on most of a link's words has to reach it.
