@@ -29,7 +29,7 @@ export interface BookFinding extends Finding {
 const wordsAround = 80;
 
 /** What is known of a book's destinations beside its text. */
-export type KnownOfBook = Pick<CheckContext, "answers" | "shares" | "audience">;
+export type KnownOfBook = Pick<CheckContext, "answers" | "shares" | "audience" | "describesAll">;
 
 /** Nothing is known: no destination was asked, and the book is for anyone. */
 export const nothingKnown: KnownOfBook = { answers: new Map(), shares: new Map(), audience: "anyone" };

@@ -17,6 +17,7 @@ import { neighbours } from "./neighbours.ts";
 import { otherAddressShown } from "./other-address-shown.ts";
 import { fileUntold } from "./file-untold.ts";
 import { outerBlank } from "./outer-blank.ts";
+import { descriptionLacking } from "./description-lacking.ts";
 import { descriptionRepeats } from "./description-repeats.ts";
 import { frameFaint } from "./frame-faint.ts";
 import { anchorUnused } from "./anchor-unused.ts";
@@ -90,6 +91,7 @@ export const rules: Rule[] = [
   fileForeign,
   longWords,
   longAddress,
+  descriptionLacking,
   descriptionRepeats,
   anchorUnused,
 ];

@@ -7,9 +7,9 @@ export const descriptionRepeats: LinkRule = {
   title: "A description repeats the words",
   severity: "consider",
   source: "WCAG technique H33 (from memory): what stands in the words is not said again",
-  find: (links) =>
+  find: (links, { describesAll = false }) =>
     links.flatMap(({ id, text, description }) =>
-      description !== null && foldedWords(description) === foldedWords(text)
+      !describesAll && description !== null && foldedWords(description) === foldedWords(text)
         ? [{ subject: id, message: "The description only repeats the words. Take it out, or say more." }]
         : [],
     ),

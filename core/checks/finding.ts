@@ -60,6 +60,11 @@ export interface CheckContext {
   language: string;
   /** The places to which links of the book lead, as far as it is known. */
   ledTo: ReadonlySet<string>;
+  /**
+   * Whether readers are told of a link only what its own description says, as in a finished file that is tagged; books
+   * get descriptions where they have none.
+   */
+  describesAll?: boolean;
   /** The ids of the tops of companion pages that have no words yet. */
   unwritten: ReadonlySet<string>;
 }

@@ -68,7 +68,12 @@ export class FindingsService {
     const pictures = hasAreas ? await this.manuscripts.picturesOf(book.id) : [];
     const found = await this.workers.run("check", {
       book: { ...manuscript, pictures },
-      known: { answers, shares, audience: book.audience },
+      known: {
+        answers,
+        shares,
+        audience: book.audience,
+        describesAll: book.finished?.isTagged ?? false,
+      },
       ...(only === undefined ? {} : { only }),
     });
     const reasons = new Map(acceptances.map(({ subject, rule, reason }) => [`${subject} ${rule}`, reason]));

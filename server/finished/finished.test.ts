@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import { titleOfPage } from "@vennet/core/finished/pdf/finished-page";
 import type { PdfLink, PdfPage } from "@vennet/core/finished/pdf/pdf-page";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
@@ -172,8 +173,16 @@ test("the rules look at its links as at any others, and mends change them", asyn
   }));
   const findings = (await client.call<any>("GET", `${path}/findings`)).body;
   expect(findings.find((one: any) => one.text === "old map" && one.rule === "place-gone")).toMatchObject({
-    chapter: `Page ${(await pages())[at]!.document.label}`,
+    chapter: titleOfPage((await pages())[at]!.document),
   });
+  // The file is tagged: what reads it aloud is told the description alone.
+  const bare = linksOf(await pages()).filter(
+    ({ words, description }) => words !== "" && description === null,
+  );
+  expect(bare.length).toBeGreaterThan(0);
+  expect(findings.filter((one: any) => one.rule === "description-lacking")).toHaveLength(bare.length);
+  await client.call("POST", `${path}/findings/mend`, { rule: "description-lacking" });
+  expect(linksOf(await pages()).filter(({ description }) => description === null)).toEqual([]);
 });
 
 test.each([
