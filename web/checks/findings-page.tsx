@@ -109,12 +109,12 @@ export function FindingsPage() {
                   className="w-44 border-b border-edge bg-transparent px-0.5 py-0.5 placeholder:text-faint"
                 />
                 <select
-                  aria-label="Chapter"
+                  aria-label={book.finished ? "Page" : "Chapter"}
                   value={chapter}
                   onChange={(event) => setChapter(event.target.value)}
                   className="min-h-7 max-w-48 border border-hairline bg-paper px-1"
                 >
-                  <option value="">all chapters</option>
+                  <option value="">all {book.finished ? "pages" : "chapters"}</option>
                   {[...chapters].map(([id, title]) => (
                     <option key={id} value={id}>
                       {title}

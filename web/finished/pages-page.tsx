@@ -7,7 +7,6 @@ import { useDestinationNames } from "../destinations/known-destinations";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
-import { PageThumbnails } from "../read/page-thumbnails";
 import { LinkLine } from "../write/links/link-line";
 import { useLinkStates } from "../write/links/use-link-states";
 import { useNewTargets } from "../write/links/use-new-targets";
@@ -21,6 +20,7 @@ import { boxOf, useShownPage, type ShownPage } from "./shown-page";
 import { useFoundWords } from "./found-words";
 import { UntouchedLinks } from "./untouched-links";
 import { useLinkWork } from "./use-link-work";
+import { WaysThrough } from "./ways-through";
 import { usePages, type KeptPage, type Pages } from "./use-pages";
 
 /** Where the links of a finished file are worked on: its pages, each with its links, and their cards in the margin. */
@@ -163,12 +163,7 @@ function OpenPages({
         onList={() => setListing(!isListing)}
       />
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] lg:grid-cols-[8.5rem_minmax(0,1fr)]">
-        <nav
-          aria-label="Pages in small"
-          className="min-h-0 overflow-y-auto border-r border-hairline bg-paper p-2 max-lg:hidden"
-        >
-          <PageThumbnails document={file} current={number} onGoTo={turnTo} />
-        </nav>
+        <WaysThrough file={file} pages={pages} current={number} onGoTo={turnTo} />
         <div ref={desk} data-scroll tabIndex={-1} className="min-h-0 overflow-auto px-6 py-4">
           <p role="status" className="sr-only">
             {told}

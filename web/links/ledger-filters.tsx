@@ -8,7 +8,8 @@ import { kinds } from "../destinations/kinds";
 import { Button } from "../parts/button";
 import { linkStates, stateWord } from "../parts/state-mark";
 import { useRoomFor } from "../parts/use-window";
-import { columns, type Column, type Filter } from "./ledger-view";
+import type { Column, Filter } from "./ledger-view";
+import { useColumns, usePartWord } from "./use-columns";
 
 /** What narrows the ledger, and how it is shown. */
 export function LedgerFilters({
@@ -30,6 +31,8 @@ export function LedgerFilters({
   onShow: (shown: ReadonlySet<Column>) => void;
   csv: string;
 }) {
+  const columns = useColumns();
+  const part = usePartWord();
   const isWide = useRoomFor("table");
   const [isUnfolded, setUnfolded] = useState(false);
   const narrowing = Object.keys(filter).filter((key) => key !== "search").length;
@@ -89,7 +92,7 @@ export function LedgerFilters({
             linkStates.map((state) => [state, stateWord(state)] as const),
           )}
           {select(
-            "Chapter",
+            part === "page" ? "Page" : "Chapter",
             "chapter",
             (chapters.data ?? []).map(({ id, title }) => [id, title || "Untitled"] as const),
           )}

@@ -10,7 +10,8 @@ import { Problem, Waiting } from "../parts/notice";
 import { plural } from "../parts/wording";
 import { useRoomFor } from "../parts/use-window";
 import { LedgerCard, LedgerTableRow } from "./ledger-table-row";
-import { columns, rowKey, rowsAtOnce, type Column, type Filter, type Sort } from "./ledger-view";
+import { rowKey, rowsAtOnce, type Column, type Filter, type Sort } from "./ledger-view";
+import { useColumns } from "./use-columns";
 import { RowEdit } from "./row-edit";
 
 const rowHeight = 34;
@@ -38,6 +39,7 @@ export function LedgerTable({
   onChoose: (chosen: ReadonlySet<string>) => void;
   onChooseAll: (all: boolean) => void;
 }) {
+  const all = useColumns();
   const scroller = useRef<HTMLDivElement>(null);
   const isTable = useRoomFor("table");
   const height = isTable ? rowHeight : cardHeight;
@@ -106,7 +108,7 @@ export function LedgerTable({
       </div>
     );
   if (first.isPending) return <Waiting what="Reading the links" />;
-  const seen = columns.filter(([column]) => shown.has(column));
+  const seen = all.filter(([column]) => shown.has(column));
   const template = isTable ? `2rem ${seen.map(([, , width]) => width).join(" ")} 5.5rem` : "2rem 1fr auto";
   return (
     <div
