@@ -10,5 +10,13 @@ await import("pdfjs-dist/legacy/build/pdf.worker.mjs" as string);
 Array.prototype.push = push;
 Object.assign(JSON, { parse, stringify });
 
+/** Where the package lies, by whose maps letters of files are read that name a map instead of bringing one (ISO 32000-1, 9.7.5.2). */
+const folder = (import.meta as { resolve?: (name: string) => string }).resolve?.("pdfjs-dist/package.json");
+const cMapUrl = folder && decodeURI(new URL("cmaps/", folder).pathname);
+
 /** pdf.js, as Mozilla's own reader of PDF has it. */
-export const { getDocument, OPS, VerbosityLevel } = pdfJs;
+export const { OPS, VerbosityLevel } = pdfJs;
+
+/** Opens a PDF as pdf.js does. */
+export const getDocument: typeof pdfJs.getDocument = (source) =>
+  pdfJs.getDocument({ ...(cMapUrl ? { cMapUrl, cMapPacked: true } : {}), ...(source as object) });

@@ -1,8 +1,6 @@
-import { getDocument, GlobalWorkerOptions, type PDFDocumentProxy } from "pdfjs-dist";
+import type { PDFDocumentProxy } from "pdfjs-dist";
 import { useEffect, useState } from "react";
-import workerAddress from "pdfjs-dist/build/pdf.worker.min.mjs?url";
-
-GlobalWorkerOptions.workerSrc = workerAddress;
+import { openDocument } from "../parts/pdf-document";
 
 /** The file that came, opened; closed when it is left. */
 export function useFinishedFile(bookId: string): { file: PDFDocumentProxy | null; problem: string | null } {
@@ -10,7 +8,7 @@ export function useFinishedFile(bookId: string): { file: PDFDocumentProxy | null
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     let isLeft = false;
-    const task = getDocument({ url: `/api/books/${bookId}/finished/file`, isEvalSupported: false });
+    const task = openDocument({ url: `/api/books/${bookId}/finished/file` });
     task.promise.then(
       (opened) => !isLeft && setFile(opened),
       (error: unknown) => !isLeft && setProblem((error as Error).message),

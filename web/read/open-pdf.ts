@@ -1,9 +1,7 @@
 import { openExport } from "@vennet/core/proof/exported-folder";
-import { getDocument, GlobalWorkerOptions, type PDFDocumentProxy } from "pdfjs-dist";
+import type { PDFDocumentProxy } from "pdfjs-dist";
+import { openDocument } from "../parts/pdf-document";
 import type { ContentsEntry } from "./reader-frame";
-import workerAddress from "pdfjs-dist/build/pdf.worker.min.mjs?url";
-
-GlobalWorkerOptions.workerSrc = workerAddress;
 
 /** An exported PDF, opened, with the files that lie beside it. */
 export interface OpenPdf {
@@ -30,7 +28,7 @@ export interface Landing {
 /** Opens an exported file, which is a PDF or a folder in a zip whose first file is one. */
 export async function openPdf(bytes: Uint8Array): Promise<OpenPdf> {
   const { main, beside } = openExport(bytes);
-  const document = await getDocument({ data: main, isEvalSupported: false }).promise;
+  const document = await openDocument({ data: main }).promise;
   const { width } = (await document.getPage(1)).getViewport({ scale: 1 });
   return { document, width, beside, outline: await outlineOf(document) };
 }

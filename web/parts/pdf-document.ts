@@ -1,0 +1,17 @@
+import { getDocument, GlobalWorkerOptions, type PDFDocumentLoadingTask } from "pdfjs-dist";
+import workerAddress from "pdfjs-dist/build/pdf.worker.min.mjs?url";
+
+GlobalWorkerOptions.workerSrc = workerAddress;
+
+/** Opens a PDF, with all that files of others leave to whoever shows them: fonts, maps of letters, decoders of pictures. */
+export function openDocument(source: { data: Uint8Array } | { url: string }): PDFDocumentLoadingTask {
+  return getDocument({
+    ...source,
+    isEvalSupported: false,
+    cMapUrl: "/pdfjs/cmaps/",
+    cMapPacked: true,
+    standardFontDataUrl: "/pdfjs/standard_fonts/",
+    wasmUrl: "/pdfjs/wasm/",
+    iccUrl: "/pdfjs/iccs/",
+  });
+}
