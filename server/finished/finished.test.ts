@@ -168,7 +168,9 @@ test("the rules look at its links as at any others, and mends change them", asyn
   );
   await change(at + 1, ({ links }) => ({
     links: links.map((link) =>
-      link.words === "old map" ? { ...link, destination: { kind: "place", target: "nowhere" } } : link,
+      link.words === "old map"
+        ? { ...link, destination: { kind: "place", target: "nowhere" }, description: null }
+        : link,
     ),
   }));
   const findings = (await client.call<any>("GET", `${path}/findings`)).body;

@@ -8,6 +8,8 @@ export function openDocument(source: { data: Uint8Array } | { url: string }): PD
   return getDocument({
     ...source,
     isEvalSupported: false,
+    // Fonts of the author's machine may be others of that name, or none.
+    useSystemFonts: false,
     cMapUrl: "/pdfjs/cmaps/",
     cMapPacked: true,
     standardFontDataUrl: "/pdfjs/standard_fonts/",
