@@ -106,3 +106,33 @@ test("an editor that forgets its oldest changes has no more of them here; one th
   forgetDone(bar);
   expect(useHistory.getState().done.map(({ kind }) => kind)).toEqual(["text", "text"]);
 });
+
+test("what is done while something is done again comes after it, however long that takes", async () => {
+  let end!: () => void;
+  const slow = new Promise<void>((resolve) => (end = resolve));
+  tellDone(action("moved a chapter", { redo: () => slow }));
+  await turn("undo", "b");
+  const again = turn("redo", "b");
+  tellDone(action("renamed a chapter"));
+  end();
+  await again;
+  did = [];
+  await turn("undo", "b");
+  await turn("undo", "b");
+  expect(did).toEqual(["undo renamed a chapter", "undo moved a chapter"]);
+});
+
+test("what cannot be done again, or not be taken back, stays where it was", async () => {
+  let fails = true;
+  const mayFail = async (): Promise<void> => {
+    if (fails) throw new Error("away");
+  };
+  tellDone(action("moved a chapter", { undo: mayFail, redo: mayFail }));
+  await expect(turn("undo", "b")).rejects.toThrow("away");
+  expect(useHistory.getState()).toMatchObject({ done: [{}], undone: [] });
+  fails = false;
+  await turn("undo", "b");
+  fails = true;
+  await expect(turn("redo", "b")).rejects.toThrow("away");
+  expect(useHistory.getState()).toMatchObject({ done: [], undone: [{}] });
+});

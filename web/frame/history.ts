@@ -119,17 +119,26 @@ export async function turn(direction: "undo" | "redo", bookId: string): Promise<
     editor[direction]();
     return { kind: "text" };
   }
+  // It changes sides before it is done: what is done meanwhile comes after it.
   const { undoable } = last;
-  if (direction === "undo") {
-    const said = await undoable.undo();
-    forgetDone(undoable);
-    if (undoable.redo) setState({ undone: [...getState().undone, last] });
-    return { kind: "action", said: typeof said === "string" ? said : `Undone: ${undoable.message}` };
-  }
-  await undoable.redo!();
   forgetDone(undoable);
-  setState({ done: [...getState().done, last] });
-  return { kind: "action", said: undoable.message };
+  const { done, undone } = getState();
+  if (direction === "redo") setState({ done: [...done, last] });
+  else if (undoable.redo) setState({ undone: [...undone, last] });
+  try {
+    if (direction === "redo") {
+      await undoable.redo!();
+      return { kind: "action", said: undoable.message };
+    }
+    const said = await undoable.undo();
+    return { kind: "action", said: typeof said === "string" ? said : `Undone: ${undoable.message}` };
+  } catch (error) {
+    forgetDone(undoable);
+    const now = getState();
+    if (direction === "redo") setState({ undone: [...now.undone, last] });
+    else setState({ done: [...now.done, last] });
+    throw error;
+  }
 }
 
 /** What undo or redo would turn in a book; undefined for nothing. */
