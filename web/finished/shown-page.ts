@@ -2,6 +2,7 @@ import { lettersOf, type Letter } from "@vennet/core/finished/pdf/letters";
 import type { Area } from "@vennet/core/finished/pdf/pdf-page";
 import { drawnBoxes } from "@vennet/core/pdf/drawn-boxes";
 import { OPS, type PageViewport, type PDFDocumentProxy } from "pdfjs-dist";
+import { paint } from "../read/painting";
 import { useEffect, useRef, useState, type RefObject } from "react";
 
 /** A page as it is painted: its letters, and the way between its points and the screen's. */
@@ -37,22 +38,16 @@ export function useShownPage(
       const page = await file.getPage(number);
       if (isLeft) return;
       const viewport = page.getViewport({ scale });
-      const sharp = window.devicePixelRatio || 1;
-      const fresh = document.createElement("canvas");
-      fresh.width = Math.round(viewport.width * sharp);
-      fresh.height = Math.round(viewport.height * sharp);
-      const render = page.render({ canvas: fresh, viewport: page.getViewport({ scale: scale * sharp }) });
-      cancel = () => render.cancel();
+      const painting = paint(page, scale);
+      cancel = painting.cancel;
       const [content, operators] = await Promise.all([
         page.getTextContent({ includeMarkedContent: true }),
         page.getOperatorList(),
-        render.promise,
+        painting.done,
       ]);
       const target = canvas.current;
       if (isLeft || !target) return;
-      target.width = fresh.width;
-      target.height = fresh.height;
-      target.getContext("2d")!.drawImage(fresh, 0, 0);
+      painting.showOn(target);
       const { pictures, shapes } = drawnBoxes(operators, OPS);
       setShown({ number, viewport, letters: lettersOf(content), drawn: [...pictures, ...shapes] });
     };

@@ -1,6 +1,6 @@
 import type { PDFDocumentProxy } from "pdfjs-dist";
-import { RadioGroup } from "radix-ui";
 import { useMemo, useState } from "react";
+import { ColumnChoice } from "../parts/column-choice";
 import { PageThumbnails } from "../read/page-thumbnails";
 import type { KeptPage } from "./use-pages";
 
@@ -39,23 +39,7 @@ export function WaysThrough({
       className="flex min-h-0 flex-col border-r border-hairline bg-paper max-lg:hidden"
     >
       {entries.length > 0 && (
-        <RadioGroup.Root
-          aria-label="What the column shows"
-          orientation="horizontal"
-          value={way}
-          onValueChange={(to) => setWay(to as typeof way)}
-          className="flex gap-3 px-3 pt-1.5"
-        >
-          {ways.map(([one, words]) => (
-            <RadioGroup.Item
-              key={one}
-              value={one}
-              className="text-sm text-faint underline-offset-4 hover:text-blue aria-checked:font-semibold aria-checked:text-blue aria-checked:underline"
-            >
-              {words}
-            </RadioGroup.Item>
-          ))}
-        </RadioGroup.Root>
+        <ColumnChoice value={way} choices={ways} onChange={setWay} className="px-3 pt-1.5" />
       )}
       <div className="min-h-0 grow overflow-y-auto p-2">
         {way === "pages" || entries.length === 0 ? (

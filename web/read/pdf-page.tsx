@@ -2,6 +2,7 @@ import { whereOf } from "@vennet/core/proof/where-in-pdf";
 import type { PDFDocumentProxy, PDFPageProxy } from "pdfjs-dist";
 import { useEffect, useRef, useState } from "react";
 import { Problem } from "../parts/notice";
+import { paint } from "./painting";
 
 /** A link of a page as the file has it. */
 export interface PageLink {
@@ -87,20 +88,13 @@ export function PdfPage({
     const show = async (): Promise<void> => {
       const page = await pdf.getPage(number);
       const viewport = page.getViewport({ scale });
-      const sharp = window.devicePixelRatio || 1;
       const target = canvas.current;
       if (isLeft || !target) return;
-      // The page before stays until the next one is there.
-      const fresh = document.createElement("canvas");
-      fresh.width = Math.round(viewport.width * sharp);
-      fresh.height = Math.round(viewport.height * sharp);
-      const render = page.render({ canvas: fresh, viewport: page.getViewport({ scale: scale * sharp }) });
-      cancel = () => render.cancel();
-      const [links, text] = await Promise.all([linksOf(page, scale), textOf(page), render.promise]);
+      const painting = paint(page, scale);
+      cancel = painting.cancel;
+      const [links, text] = await Promise.all([linksOf(page, scale), textOf(page), painting.done]);
       if (isLeft) return;
-      target.width = fresh.width;
-      target.height = fresh.height;
-      target.getContext("2d")!.drawImage(fresh, 0, 0);
+      painting.showOn(target);
       setShown({ links, text, width: viewport.width, height: viewport.height });
       told.current.onShown?.(number, { canvas: target, height: viewport.height / scale });
     };

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { PanelLeft } from "lucide-react";
-import { Dialog, RadioGroup } from "radix-ui";
+import { Dialog } from "radix-ui";
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
@@ -11,6 +11,7 @@ import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
+import { ColumnChoice } from "../parts/column-choice";
 import { Problem, Waiting } from "../parts/notice";
 import { useRoomFor } from "../parts/use-window";
 import { ChapterEditor } from "./chapter-editor";
@@ -23,6 +24,11 @@ import { openChapter, type OpenedChapter } from "./saving/open-chapter";
 import { useLiveChapters } from "./saving/use-live-chapters";
 import { SaveState } from "./saving/save-state";
 import { TwoTexts } from "./saving/two-texts";
+
+const columnChoices = [
+  ["chapters", "Chapters"],
+  ["places", "Places"],
+] as const;
 
 /** Where the book is written: the chapters on the left, the page of the open one with its margin beside them. */
 export function WritePage() {
@@ -47,28 +53,12 @@ export function WritePage() {
   if (!chapterId && first) return <Navigate to={`/books/${book.id}/write/${first.id}?${search}`} replace />;
   const contents = (
     <div className="flex h-full min-h-0 flex-col [&>nav]:min-h-0 [&>nav]:grow">
-      <RadioGroup.Root
-        aria-label="What the column shows"
-        orientation="horizontal"
+      <ColumnChoice
         value={column}
-        onValueChange={(to) => setColumn(to as typeof column)}
-        className="flex gap-4 border-r border-hairline bg-paper px-5 pt-2 pb-1"
-      >
-        {(
-          [
-            ["chapters", "Chapters"],
-            ["places", "Places"],
-          ] as const
-        ).map(([one, words]) => (
-          <RadioGroup.Item
-            key={one}
-            value={one}
-            className="text-sm text-faint underline-offset-4 hover:text-blue aria-checked:font-semibold aria-checked:text-blue aria-checked:underline"
-          >
-            {words}
-          </RadioGroup.Item>
-        ))}
-      </RadioGroup.Root>
+        choices={columnChoices}
+        onChange={setColumn}
+        className="border-r border-hairline bg-paper px-5 pt-2 pb-1"
+      />
       {chapters.data && column === "places" ? (
         <PlacesList
           bookId={book.id}
