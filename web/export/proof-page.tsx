@@ -58,7 +58,7 @@ export function ProofPage() {
             to={`/books/${book.id}/export`}
             className="text-faint underline underline-offset-4 hover:text-blue"
           >
-            All exports
+            {book.finished ? "All versions" : "All exports"}
           </Link>
           <h1 className="mt-1 font-serif text-3xl font-semibold">Link proof</h1>
           {proof.isPending && <Waiting what="Reading the proof" />}
@@ -73,10 +73,19 @@ export function ProofPage() {
                 </div>
                 <p className="text-sm text-faint">
                   {proof.data.fileName}, {shownDate(proof.data.createdAt)}
-                  {proof.data.pages !== null && `, ${plural(proof.data.pages, "page")}`}. What follows by
-                  itself, ways to notes and back, signposts and return links, was proven too:{" "}
-                  {plural(proof.data.made, "link")}. Besides, the file has{" "}
-                  {plural(proof.data.apparatus, "link")} of its own.
+                  {proof.data.pages !== null && `, ${plural(proof.data.pages, "page")}`}.{" "}
+                  {book.finished ? (
+                    <>
+                      Pages, text, outline and all else were compared with the file that came.{" "}
+                      {plural(proof.data.apparatus, "link is left as it was", "links are left as they were")}.
+                    </>
+                  ) : (
+                    <>
+                      What follows by itself, ways to notes and back, signposts and return links, was proven
+                      too: {plural(proof.data.made, "link")}. Besides, the file has{" "}
+                      {plural(proof.data.apparatus, "link")} of its own.
+                    </>
+                  )}
                 </p>
                 <span className="ml-auto flex gap-4">
                   <a

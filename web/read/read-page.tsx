@@ -46,9 +46,11 @@ export function ReadPage() {
       {exports.isPending && <Waiting what="Looking for exports" />}
       {exports.error && <Problem>{exports.error.message}</Problem>}
       {exports.data && !chosen && (
-        <EmptyPage next="Export one" to={`/books/${book.id}/export`}>
-          Here you read the very file that goes out, as readers will, and follow its links one by one. There
-          is no PDF, e-book or web page of the book yet.
+        <EmptyPage next={book.finished ? "Save one" : "Export one"} to={`/books/${book.id}/export`}>
+          Here you read the very file that goes out, as readers will, and follow its links one by one.{" "}
+          {book.finished
+            ? "No version of this file was saved yet."
+            : "There is no PDF, e-book or web page of the book yet."}
         </EmptyPage>
       )}
       {chosen && <ReadExport key={chosen.id} bookId={book.id} one={chosen} />}
