@@ -203,6 +203,27 @@ describe("the proof of a saved file", () => {
     expect(proof.rows.filter(({ verdict }) => verdict !== "intact")).toMatchObject([row]);
   });
 
+  test("notices that a link leads to the page and no more to its spot", async () => {
+    const { bytes, pages } = await asked();
+    const spotless = pages.map((page) => ({
+      ...page,
+      places: page.places.map((one) => ({ ...one, y: null })),
+    }));
+    const led = onPage(pages, 1, ([first, ...links]) => [
+      { ...first!, destination: { kind: "place", target: "outline-1" } },
+      ...links,
+    ]);
+    const saved = await saveFinishedPdf(
+      bytes,
+      led.map((page, i) => ({ ...page, places: spotless[i]!.places })),
+      names,
+    );
+    const proof = await proveSaved(bytes, saved.bytes, led, names);
+    expect(proof.rows.filter(({ verdict }) => verdict !== "intact")).toMatchObject([
+      { verdict: "other-destination" },
+    ]);
+  });
+
   test("notices a link too many, other text, and other bytes before the update", async () => {
     const { bytes, pages } = await asked();
     const more = await saveFinishedPdf(

@@ -190,3 +190,20 @@ export function samePdfLink(a: PdfLink, b: PdfLink): boolean {
     ]);
   return told(a) === told(b);
 }
+
+/** Where a place lies: its page, and a spot of it where it says one. */
+export interface Spot {
+  page: number;
+  x: number | null;
+  y: number | null;
+}
+
+/** Where every place of a file lies, by its id. */
+export function spotsOf(pages: readonly PdfPage[]): Map<string, Spot> {
+  return new Map(
+    pages.flatMap(({ number, places }) => [
+      [topOfPage(number), { page: number, x: null, y: null }] as const,
+      ...places.map(({ id, x, y }) => [id, { page: number, x, y }] as const),
+    ]),
+  );
+}

@@ -8,7 +8,7 @@ import type { ManuscriptLink } from "../../proof/manuscript-links.ts";
 import { whereOf } from "../../proof/where-in-pdf.ts";
 import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
 import { titleOfPage } from "./finished-page.ts";
-import { boxAround, topOfPage, type PdfLink, type PdfPage } from "./pdf-page.ts";
+import { boxAround, spotsOf, type PdfLink, type PdfPage, type Spot } from "./pdf-page.ts";
 
 /** An annotation as pdf.js reads it. */
 interface ReadAnnotation {
@@ -107,21 +107,6 @@ async function readPage(
   };
 }
 
-interface Spot {
-  page: number;
-  x: number | null;
-  y: number | null;
-}
-
-function spotsOf(pages: readonly PdfPage[]): Map<string, Spot> {
-  return new Map(
-    pages.flatMap(({ number, places }) => [
-      [topOfPage(number), { page: number, x: null, y: null }] as const,
-      ...places.map(({ id, x, y }) => [id, { page: number, x, y }] as const),
-    ]),
-  );
-}
-
 /** The links of one page: those that were asked for, beside those that are there. */
 class PageProof {
   private readonly taken = new Set<ReadAnnotation>();
@@ -142,10 +127,14 @@ class PageProof {
   }
 
   extra(): LinkProof["extra"] {
-    const untouched = new Set(this.page.untouched.map(({ from }) => idOf(from)));
+    // One that is no object of its own is known by where it lies.
+    const isUntouched = ({ id, rect }: ReadAnnotation): boolean =>
+      this.page.untouched.some(
+        ({ from, areas }) =>
+          idOf(from) === id || (id.startsWith("annot_") && areas && near(rect, boxAround(areas))),
+      );
     return this.after
-      .filter((one) => !this.taken.has(one) && !untouched.has(one.id))
-      .filter((one) => !(one.id.startsWith("annot_") && this.page.untouched.length > 0))
+      .filter((one) => !this.taken.has(one) && !isUntouched(one))
       .map((one) => ({
         text: one.contentsObj?.str ?? "",
         destination: one.unsafeUrl ?? one.url ?? JSON.stringify(one.dest ?? null),
@@ -206,7 +195,7 @@ class PageProof {
       return (
         lands !== null &&
         lands.page === spot.page &&
-        (spot.y === null || lands.y === null || Math.abs(lands.y - spot.y) <= slack)
+        (spot.y === null || (lands.y !== null && Math.abs(lands.y - spot.y) <= slack))
       );
     }
     const wanted =
@@ -223,18 +212,13 @@ class PageProof {
     const explicit = (typeof dest === "string" ? await this.document.getDestination(dest) : dest) as
       unknown[] | null | undefined;
     if (!Array.isArray(explicit)) return null;
-    const [target, how, first, second] = explicit as [
-      unknown,
-      { name?: string } | undefined,
-      unknown,
-      unknown,
-    ];
+    const [target, how, ...numbers] = explicit as [unknown, { name?: string } | undefined, ...unknown[]];
     try {
       const page =
         typeof target === "number"
           ? target
           : await this.document.getPageIndex(target as { num: number; gen: number });
-      const y = how?.name === "XYZ" ? second : /^FitB?H$/.test(how?.name ?? "") ? first : null;
+      const y = numbers[heightAt[how?.name ?? ""] ?? Infinity];
       return { page: page + 1, x: null, y: typeof y === "number" ? y : null };
     } catch {
       // pdf.js throws where a destination names no page.
@@ -275,6 +259,9 @@ class PageProof {
     };
   }
 }
+
+/** Which of a destination’s numbers is the height on its page (ISO 32000-1, table 151). */
+const heightAt: Readonly<Record<string, number>> = { XYZ: 1, FitH: 0, FitBH: 0, FitR: 3 };
 
 /** What pdf.js calls an annotation that is an object of its own. */
 function idOf(from: string): string {

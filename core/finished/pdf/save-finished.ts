@@ -14,7 +14,7 @@ import { FinishedError } from "../errors.ts";
 import { frameEntries } from "./frames.ts";
 import { lettersOf, lettersWithin } from "./letters.ts";
 import { annotationsOf, annotsOf, openFinished } from "./open-pdf.ts";
-import { boxAround, samePdfLink, topOfPage, type PdfLink, type PdfPage } from "./pdf-page.ts";
+import { boxAround, samePdfLink, spotsOf, type PdfLink, type PdfPage, type Spot } from "./pdf-page.ts";
 import { opened, pagesOf } from "./read-finished.ts";
 import { Structure } from "./structure.ts";
 
@@ -66,7 +66,7 @@ class Writing {
   private readonly structure: Structure | null;
   private readonly done = { added: 0, changed: 0, removed: 0 };
   private readonly snapshot: ReturnType<PDFDocument["takeSnapshot"]>;
-  private readonly spots: ReadonlyMap<string, { page: number; x: number | null; y: number | null }>;
+  private readonly spots: ReadonlyMap<string, Spot>;
 
   constructor(
     private readonly document: PDFDocument,
@@ -77,12 +77,7 @@ class Writing {
     // The library would look through all objects for each change; what is changed is told it at the end.
     Object.assign(document.context, { snapshot: undefined });
     this.structure = Structure.of(document, (ref) => this.touched.add(ref));
-    this.spots = new Map(
-      pages.flatMap(({ number, places }) => [
-        [topOfPage(number), { page: number, x: null, y: null }] as const,
-        ...places.map(({ id, x, y }) => [id, { page: number, x, y }] as const),
-      ]),
-    );
+    this.spots = spotsOf(pages);
   }
 
   get isTagged(): boolean {
