@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
-import { PDFDocument } from "@cantoo/pdf-lib";
+import { PDFDict, PDFDocument, PDFName } from "@cantoo/pdf-lib";
 import fc from "fast-check";
 import { getDocument } from "../../pdf/pdf-js.ts";
 import { smallPdf } from "../../test/small-pdf.ts";
@@ -204,24 +204,25 @@ describe("the proof of a saved file", () => {
   });
 
   test("notices that a link leads to the page and no more to its spot", async () => {
-    const { bytes, pages } = await asked();
-    const spotless = pages.map((page) => ({
-      ...page,
-      places: page.places.map((one) => ({ ...one, y: null })),
-    }));
-    const led = onPage(pages, 1, ([first, ...links]) => [
-      { ...first!, destination: { kind: "place", target: "outline-1" } },
-      ...links,
-    ]);
-    const saved = await saveFinishedPdf(
-      bytes,
-      led.map((page, i) => ({ ...page, places: spotless[i]!.places })),
-      names,
-    );
-    const proof = await proveSaved(bytes, saved.bytes, led, names);
+    const bytes = await smallPdf();
+    const written = await PDFDocument.load(bytes);
+    const link = written.getPage(0).node.Annots()!.lookup(1, PDFDict);
+    link.set(PDFName.of("Dest"), written.context.obj([written.getPage(2).ref, "Fit"]));
+    const proof = await proveSaved(bytes, await written.save(), await read(bytes), names);
     expect(proof.rows.filter(({ verdict }) => verdict !== "intact")).toMatchObject([
       { verdict: "other-destination" },
     ]);
+  });
+
+  test("notices a link too many that is no object of its own, beside one that stays as it is", async () => {
+    const bytes = await smallPdf();
+    const written = await PDFDocument.load(bytes);
+    const { context } = written;
+    const dictionary = context.obj({ Type: "Annot", Subtype: "Link", Rect: [200, 200, 260, 220] });
+    dictionary.set(PDFName.of("Dest"), context.obj([written.getPage(0).ref, "Fit"]));
+    written.getPage(0).node.Annots()!.push(dictionary);
+    const { extra } = await proveSaved(bytes, await written.save(), await read(bytes), names);
+    expect(extra).toMatchObject([{ where: "page 1, at 200 200 260 220" }]);
   });
 
   test("notices a link too many, other text, and other bytes before the update", async () => {
