@@ -4,9 +4,10 @@ import type { DestinationNames } from "../../destination/kinds/kind.ts";
 import { kindOf } from "../../destination/kinds/kinds.ts";
 import type { LinkProof, LinkVerdict, ProofRow } from "../../proof/compare.ts";
 import type { Fault } from "../../proof/exported-link.ts";
-import type { ManuscriptLink } from "../../proof/manuscript-links.ts";
 import { whereOf } from "../../proof/where-in-pdf.ts";
 import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
+import { linkAsAsked } from "../link-as-asked.ts";
+import type { TellPage } from "../tell-page.ts";
 import { titleOfPage } from "./finished-page.ts";
 import { boxAround, spotsOf, type PdfLink, type PdfPage, type Spot } from "./pdf-page.ts";
 
@@ -20,9 +21,6 @@ interface ReadAnnotation {
   dest?: unknown;
   contentsObj?: { str: string };
 }
-
-/** Told how many pages of how many are compared. */
-type TellPage = (page: number, of: number) => void;
 
 // How far edges and spots may be from where they were asked for, in points: files round them.
 const slack = 1;
@@ -226,37 +224,14 @@ class PageProof {
     }
   }
 
-  private told(link: PdfLink): ManuscriptLink {
-    const outside = kindOf(link.destination).outside(link.destination);
-    return {
-      id: link.id,
+  private told(link: PdfLink): ProofRow["link"] {
+    return linkAsAsked(link, {
       chapter: titleOfPage(this.page),
-      text: link.words,
-      parts: [link.words],
       isArea: link.words === "",
-      isMade: false,
       destination: writeDestination(link.destination),
       name: nameDestination(link.destination, this.names),
-      description: link.description,
-      expected:
-        outside.kind === "place"
-          ? { kind: "place", value: outside.target }
-          : {
-              kind: "address",
-              value: outside.kind === "address" ? outside.address : writeDestination(link.destination),
-            },
-      reason: null,
-      isLeftOut: false,
       landing: null,
-      placeWords: null,
-      isInNote: false,
-      mark: null,
-      opensWindow: false,
-      role: null,
-      screenName: null,
-      area: null,
-      isWholePicture: false,
-    };
+    });
   }
 }
 

@@ -14,6 +14,7 @@ import type { Destination } from "../../destination/kinds/kinds.ts";
 import { newId } from "../../manuscript/ids.ts";
 import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
 import { FinishedError } from "../errors.ts";
+import type { TellPage } from "../tell-page.ts";
 import { Destinations } from "./destinations.ts";
 import { frameOf } from "./frames.ts";
 import { lettersOf, wordsAt, wordsWithin } from "./letters.ts";
@@ -47,9 +48,6 @@ export interface FinishedPdf {
   facts: FinishedFacts;
   pages: PdfPage[];
 }
-
-/** Told how many pages of how many are read. */
-export type TellPage = (page: number, of: number) => void;
 
 /**
  * Reads every link of a PDF, with its areas, the words beneath, where it leads, its description and frame, and the places

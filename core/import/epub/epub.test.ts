@@ -1,32 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
-import { strToU8, zipSync } from "fflate";
+import { strToU8 } from "fflate";
 import { linkUses } from "../../manuscript/links.ts";
 import { writeEpub } from "../../publish/formats/epub/write-epub.ts";
 import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
 import { redDot } from "../../test/red-dot.ts";
+import { smallEpub as book } from "../../test/small-epub.ts";
 import { bearsDamage, bring, linksIn } from "../../test/brought.ts";
-
-function book(pages: Record<string, string>, files: Record<string, Uint8Array> = {}): Uint8Array {
-  const names = Object.keys(pages);
-  const opf = `<package xmlns="http://www.idpf.org/2007/opf"><manifest>${names.map((name, i) => `<item id="p${i}" href="text/${name}" media-type="application/xhtml+xml"/>`).join("")}<item id="nav" href="nav.xhtml" properties="nav" media-type="application/xhtml+xml"/></manifest><spine><itemref idref="nav"/>${names.map((_, i) => `<itemref idref="p${i}"/>`).join("")}</spine></package>`;
-  return zipSync({
-    mimetype: [strToU8("application/epub+zip"), { level: 0 }],
-    "META-INF/container.xml": strToU8(
-      '<container><rootfiles><rootfile full-path="OPS/book.opf"/></rootfiles></container>',
-    ),
-    "OPS/book.opf": strToU8(opf),
-    "OPS/nav.xhtml": strToU8("<html><body><nav><a href='text/a.xhtml'>A</a></nav></body></html>"),
-    ...Object.fromEntries(
-      Object.entries(pages).map(([name, body]) => [
-        `OPS/text/${name}`,
-        strToU8(
-          `<?xml version="1.0"?><!DOCTYPE html><html xmlns="http://www.w3.org/1999/xhtml" xmlns:epub="http://www.idpf.org/2007/ops"><head><title>x</title></head><body>${body}</body></html>`,
-        ),
-      ]),
-    ),
-    ...files,
-  });
-}
 
 describe("an e-book", () => {
   test("is its pages in their order, with links from one to the other, its pictures, and the files in it", async () => {

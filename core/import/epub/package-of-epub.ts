@@ -11,6 +11,8 @@ export interface EpubPackage {
   files: Record<string, Uint8Array>;
   /** The paths of the pages of text, without the navigation. */
   pages: string[];
+  /** All pages of XHTML, those that are read in order first, the navigation among them. */
+  allPages: { path: string; isInOrder: boolean; isNavigation: boolean }[];
   about: AboutManuscript;
 }
 
@@ -42,6 +44,14 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
     const item = items.get(attributes["idref"] ?? "");
     return item && pageTypes.has(item.type) && !item.isNavigation && files[item.path] ? [item.path] : [];
   });
+  const inOrder = elements(childOf(opf, "spine")).map(({ attributes }) =>
+    items.get(attributes["idref"] ?? ""),
+  );
+  const allPages = [...new Set([...inOrder, ...items.values()])].flatMap((item) =>
+    item?.type === "application/xhtml+xml" && files[item.path]
+      ? [{ path: item.path, isInOrder: inOrder.includes(item), isNavigation: item.isNavigation }]
+      : [],
+  );
   if (pages.length === 0) throw new ImportError("format", "The e-book has no page with text in it.");
   const metadata = childOf(opf, "metadata");
   const said = (name: string): string | null => {
@@ -51,5 +61,5 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
   const counts = elements(metadata).find(({ attributes }) => attributes["name"] === "vennet-counts");
   const conventions = conventionsOf(counts?.attributes["content"]);
   const about = { title: said("title"), author: said("creator"), language: said("language"), conventions };
-  return { files, pages, about };
+  return { files, pages, allPages, about };
 }

@@ -1,0 +1,2 @@
+/** Told how many pages of how many are done. */
+export type TellPage = (page: number, of: number) => void;
