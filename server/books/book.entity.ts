@@ -1,3 +1,4 @@
+import type { FinishedFormat } from "@vennet/core/finished/finished-format";
 import type { BookFonts } from "@vennet/core/manuscript/book-fonts";
 import type { Conventions } from "@vennet/core/manuscript/conventions";
 import type { PageLayout } from "@vennet/core/manuscript/page-layout";
@@ -9,6 +10,7 @@ import { jsonColumn } from "../database/json-column.ts";
 
 /** What is known of a finished file that a publication is. */
 export interface FinishedFile {
+  format: FinishedFormat;
   /** The file that came, which stays as it is. */
   fileId: string;
   fileName: string;

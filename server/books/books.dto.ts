@@ -1,4 +1,5 @@
 import { kindNames } from "@vennet/core/destination/kinds/kinds";
+import { finishedFormats, type FinishedFormat } from "@vennet/core/finished/finished-format";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { assertFonts, type BookFonts } from "@vennet/core/manuscript/book-fonts";
 import {
@@ -169,6 +170,8 @@ export class LinkStatesAnswer {
 
 /** The finished file that a publication is. */
 class FinishedFileShape {
+  @ApiProperty({ enum: finishedFormats })
+  format: FinishedFormat;
   @ApiProperty()
   fileName: string;
   @ApiProperty()

@@ -131,6 +131,7 @@ export class BooksService {
         language: book.language,
         modifiedAt: book.modifiedAt.toISOString(),
         finished: book.finished && {
+          format: book.finished.format,
           fileName: book.finished.fileName,
           pages: book.finished.pages,
           isTagged: book.finished.isTagged,

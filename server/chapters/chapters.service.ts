@@ -285,7 +285,7 @@ export class ChaptersService {
 
 /** What a part is: of a finished file which page, of a manuscript a chapter. */
 function kindOfPart(document: string): string {
-  return /^\{"type":"pdf-page","number":\d+,/.exec(document)?.[0] ?? "chapter";
+  return /^\{"type":"[a-z]+-page","number":\d+,/.exec(document)?.[0] ?? "chapter";
 }
 
 /** Whether there is more to a chapter than its title. */

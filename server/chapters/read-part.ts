@@ -1,10 +1,10 @@
-import { FinishedPage } from "@vennet/core/finished/pdf/finished-page";
-import { readPdfPage } from "@vennet/core/finished/pdf/pdf-page";
+import { readFinishedPart } from "@vennet/core/finished/parts";
 import { readChapter } from "@vennet/core/manuscript/chapter";
+import type { LinkedPart } from "@vennet/core/publication/linked-part";
 import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
 
 /** A part of a publication, whatever the publication is: a chapter of a manuscript, or a page of a finished file. */
-export type AnyPart = ManuscriptChapter | FinishedPage;
+export type AnyPart = ManuscriptChapter | LinkedPart<unknown>;
 
 /**
  * Reads a part as it is kept, and judges it.
@@ -12,10 +12,6 @@ export type AnyPart = ManuscriptChapter | FinishedPage;
  * @throws ManuscriptError or FinishedError where it is none
  */
 export function readPart(text: string): AnyPart {
-  const json = JSON.parse(text) as { type?: unknown };
-  return isPage(json) ? new FinishedPage(readPdfPage(json)) : new ManuscriptChapter(readChapter(json));
-}
-
-function isPage(json: { type?: unknown }): boolean {
-  return json.type === "pdf-page";
+  const json: unknown = JSON.parse(text);
+  return readFinishedPart(json) ?? new ManuscriptChapter(readChapter(json));
 }

@@ -34,6 +34,7 @@ import { PicturesTried1764000000012 } from "./migrations/1764000000012-pictures-
 import { GonePlaces1764000000014 } from "./migrations/1764000000014-gone-places.ts";
 import { Arrivals1764000000015 } from "./migrations/1764000000015-arrivals.ts";
 import { FinishedFiles1764000000016 } from "./migrations/1764000000016-finished-files.ts";
+import { FinishedFormats1764000000017 } from "./migrations/1764000000017-finished-formats.ts";
 import { OwnFonts1764000000013 } from "./migrations/1764000000013-own-fonts.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
 
@@ -88,6 +89,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       GonePlaces1764000000014,
       Arrivals1764000000015,
       FinishedFiles1764000000016,
+      FinishedFormats1764000000017,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

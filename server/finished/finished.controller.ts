@@ -2,7 +2,6 @@ import { tmpdir } from "node:os";
 import {
   Controller,
   Get,
-  Header,
   HttpCode,
   Post,
   StreamableFile,
@@ -10,6 +9,7 @@ import {
   UseInterceptors,
 } from "@nestjs/common";
 import { FileInterceptor } from "@nestjs/platform-express";
+import { mediaTypeOf } from "@vennet/core/finished/finished-format";
 import { ApiAcceptedResponse, ApiBody, ApiConsumes, ApiOkResponse, ApiTags } from "@nestjs/swagger";
 import { OpenBook } from "../access/book.guard.ts";
 import { Account } from "../accounts/account.entity.ts";
@@ -46,11 +46,14 @@ export class FinishedController {
   }
 
   @Get("books/:bookId/finished/file")
-  @Header("Content-Type", "application/pdf")
-  @ApiOkResponse({ content: { "application/pdf": { schema: { type: "string", format: "binary" } } } })
+  @ApiOkResponse({
+    content: { "application/octet-stream": { schema: { type: "string", format: "binary" } } },
+    description: "The file that came, as a PDF or an e-book.",
+  })
   file(@OpenBook() book: Book): StreamableFile {
     if (!book.finished) throw notFound("finished file");
-    return new StreamableFile(this.files.stream(book.finished.fileId));
+    const { fileId, format } = book.finished;
+    return new StreamableFile(this.files.stream(fileId), { type: mediaTypeOf(format) });
   }
 
   @Get("books/:bookId/finished/pages")

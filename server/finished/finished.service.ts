@@ -1,4 +1,5 @@
 import { Injectable } from "@nestjs/common";
+import { finishedFormatOf, mediaTypeOf, type FinishedFormat } from "@vennet/core/finished/finished-format";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { DataSource, IsNull } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
@@ -22,13 +23,10 @@ import type { FinishedPageAnswer } from "./finished.dto.ts";
 interface BringInput {
   accountId: string;
   authorName: string;
+  format: FinishedFormat;
   file: string;
   fileName: string;
 }
-
-/** A PDF says that it is one among its first bytes (ISO 32000-1, 7.5.2, and common practice). */
-const signature = /%PDF-\d/;
-const signatureWithin = 1024;
 
 /** Brings finished files in, and gives their pages with their links. */
 @Injectable()
@@ -53,26 +51,33 @@ export class FinishedService {
 
   /**
    * Keeps what was sent, and begins to read its links.
-   * @throws Problem where it is no PDF, or the account may have no more
+   * @throws Problem where it is no finished file, or the account may have no more
    */
   async begin(account: Account, file: UploadedFile | undefined): Promise<Job> {
     if (!file) throw new Problem(400, "no-file", "Choose a finished file to bring in.", "file");
     const received = await receivedAt(file.path);
     const fileName = uploadedName(file);
-    if (!signature.test(Buffer.from(received.sample).toString("latin1").slice(0, signatureWithin)))
+    const format = finishedFormatOf(received.sample);
+    if (!format)
       throw new Problem(
         415,
-        "no-pdf",
-        `“${fileName}” is no PDF. A finished file is a PDF; a manuscript is brought in as one.`,
+        "no-finished-file",
+        `“${fileName}” is neither a PDF nor an e-book (EPUB), as finished files are. A manuscript is brought in as one.`,
         "file",
       );
     await this.quota.assertBook(account.id);
     await this.quota.assertBytes(account.id, received.size);
-    const about = { bookId: null, name: fileName, mediaType: "application/pdf", role: "upload" as const };
+    const about = { bookId: null, name: fileName, mediaType: mediaTypeOf(format), role: "upload" as const };
     const kept = await this.database.transaction((manager) =>
       this.files.storeReceived(about, received, manager),
     );
-    const input: BringInput = { accountId: account.id, authorName: account.name, file: kept.id, fileName };
+    const input: BringInput = {
+      accountId: account.id,
+      authorName: account.name,
+      format,
+      file: kept.id,
+      fileName,
+    };
     return this.jobs.enqueue(null, "bring-finished", { ...input });
   }
 
@@ -94,11 +99,11 @@ export class FinishedService {
   private async run(job: Job, report: Report, signal: AbortSignal): Promise<string> {
     // Where a stop came after all was written, there is nothing left to do.
     if (job.bookId) return "It is on the Shelf.";
-    const { accountId, authorName, file, fileName } = job.input as unknown as BringInput;
+    const { accountId, authorName, format, file, fileName } = job.input as unknown as BringInput;
     report({ done: 0, total: 100, message: "Reading the file" });
     const bytes = await this.files.read(file);
     const tell = ({ done = 0, message = "" }): void => report({ done: done * 0.9, total: 100, message });
-    const { facts, pages } = await this.workers.run("readFinished", { bytes }, signal, tell);
+    const { facts, pages } = await this.workers.run("readFinished", { format, bytes }, signal, tell);
     signal.throwIfAborted();
     report({ done: 90, total: 100, message: "Keeping it" });
     const { id: bookId, links } = await this.database.transaction(async (manager) => {
@@ -106,6 +111,7 @@ export class FinishedService {
       const author = { id: accountId, name: (facts.author ?? authorName).slice(0, 200) };
       const { id } = await this.books.insert(manager, author, title, languageOf(facts.language));
       const finished = {
+        format,
         fileId: file,
         fileName,
         pages: facts.pages,

@@ -5,11 +5,14 @@ import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { titleOfPage } from "@vennet/core/finished/pdf/finished-page";
 import type { PdfLink, PdfPage } from "@vennet/core/finished/pdf/pdf-page";
+import type { EpubPage } from "@vennet/core/finished/epub/epub-page";
+import { unzipSync } from "fflate";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
 let server: TestServer;
 let client: Client;
 let pdf: Uint8Array;
+let epub: Uint8Array;
 
 const markdown = `# Crossing
 
@@ -26,10 +29,16 @@ beforeAll(async () => {
   server = await startTestServer();
   client = await server.client().signUp();
   const { id } = (await client.bringIn(markdown)).body.book;
-  const job = await client.call<any>("POST", `/books/${id}/exports`, { format: "pdf" });
-  expect(await client.jobEnd(job.body)).toMatchObject({ state: "done" });
-  const [made] = (await client.call<any>("GET", `/books/${id}/exports`)).body;
-  pdf = new Uint8Array(await (await client.stream(`/books/${id}/exports/${made.id}/file`)).arrayBuffer());
+  const exported = async (format: string): Promise<Uint8Array> => {
+    const job = await client.call<any>("POST", `/books/${id}/exports`, { format });
+    expect(await client.jobEnd(job.body)).toMatchObject({ state: "done" });
+    const all = (await client.call<any>("GET", `/books/${id}/exports`)).body;
+    const made = all.find((one: any) => one.format === format);
+    const file = await client.stream(`/books/${id}/exports/${made.id}/file`);
+    return new Uint8Array(await file.arrayBuffer());
+  };
+  pdf = await exported("pdf");
+  epub = await exported("epub");
 });
 afterAll(() => server.close());
 
@@ -40,8 +49,8 @@ async function bring(bytes: Uint8Array, name = "walks.pdf", who = client) {
   return begun.status === 202 ? { ...begun, body: await who.jobEnd(begun.body) } : begun;
 }
 
-async function opened() {
-  const { bookId } = (await bring(pdf)).body;
+async function opened(bytes = pdf, name = "walks.pdf") {
+  const { bookId } = (await bring(bytes, name)).body;
   const path = `/books/${bookId}`;
   const pages = async (): Promise<{ id: string; revision: number; document: PdfPage }[]> =>
     (await client.call<any>("GET", `${path}/finished/pages`)).body;
@@ -187,8 +196,72 @@ test("the rules look at its links as at any others, and mends change them", asyn
   expect(linksOf(await pages()).filter(({ description }) => description === null)).toEqual([]);
 });
 
+test("an e-book comes in, is worked on by the same ledger, rules and steps, and is saved and proven", async () => {
+  const { path, save, saved } = await opened(epub, "walks.epub");
+  const parts = async (): Promise<{ id: string; revision: number; document: EpubPage }[]> =>
+    (await client.call<any>("GET", `${path}/finished/pages`)).body;
+  expect((await client.call<any>("GET", path)).body.finished).toMatchObject({
+    format: "epub",
+    fileName: "walks.epub",
+  });
+  const file = await client.stream(`${path}/finished/file`);
+  expect(file.headers.get("content-type")).toBe("application/epub+zip");
+  expect(Buffer.from(await file.arrayBuffer()).equals(epub)).toBe(true);
+  const { rows } = (await client.call<any>("GET", `${path}/links?limit=1000`)).body;
+  const links = (await parts()).flatMap(({ document }) => document.links);
+  expect(rows.map(({ text }: any) => text).sort()).toEqual(links.map(({ words }) => words).sort());
+  expect(links.map(({ words }) => words)).toEqual(
+    expect.arrayContaining(["tide office", "the refuges", "old map"]),
+  );
+  // A host from the ledger, as one step that can be taken back; then a link into nothing, which a rule finds.
+  const edit = { kind: "host", from: "maps.hesterley.example", to: "charts.hesterley.example" };
+  const step = await client.call<any>("POST", `${path}/links/edits`, { matching: {}, edit });
+  expect(step.body.summary).toContain("1 link");
+  await client.call("POST", `${path}/steps/${step.body.id}/undo`);
+  expect((await parts()).flatMap(({ document }) => document.links)).toEqual(links);
+  const page = (await parts()).find(({ document }) =>
+    document.links.some(({ words }) => words === "old map"),
+  )!;
+  const put = async (change: (links: EpubPage["links"]) => EpubPage["links"]) => {
+    const { id, revision, document } = (await parts()).find(({ id }) => id === page.id)!;
+    return client.call<any>("PUT", `${path}/chapters/${id}`, {
+      revision,
+      document: { ...document, links: change(document.links) },
+    });
+  };
+  const lead = (destination: EpubPage["links"][0]["destination"]) =>
+    put((all) => all.map((link) => (link.words === "old map" ? { ...link, destination } : link)));
+  await lead({ kind: "place", target: "nowhere" });
+  const findings = (await client.call<any>("GET", `${path}/findings`)).body;
+  expect(findings.filter((one: any) => one.rule === "place-gone").map((one: any) => one.text)).toEqual([
+    "old map",
+  ]);
+  expect(
+    (await lead({ kind: "web", address: "https://maps.hesterley.example/b?x=1&y=é" })).body,
+  ).toMatchObject({
+    revision: expect.any(Number),
+  });
+  expect(await save()).toMatchObject({ state: "done", message: "Saved: 1 changed. All else is as it was." });
+  const { proof, bytes } = await saved();
+  expect(proof).toMatchObject({ complete: true, format: "epub", extra: 0, faults: 0 });
+  const [came, now] = [unzipSync(epub), unzipSync(bytes)];
+  const touched = Object.keys(came).filter(
+    (name) => !Buffer.from(came[name]!).equals(Buffer.from(now[name]!)),
+  );
+  expect(touched).toEqual([page.document.path]);
+  // A page is not saved over another, nor over that of a PDF.
+  const over = await put((all) => all).then(async () => {
+    const { id, revision, document } = (await parts())[0]!;
+    return client.call<any>("PUT", `${path}/chapters/${id}`, {
+      revision,
+      document: { ...document, type: "pdf-page" },
+    });
+  });
+  expect(over.status).toBe(422);
+});
+
 test.each([
-  ["no PDF", new TextEncoder().encode("# A manuscript"), 415, /is no PDF/],
+  ["no PDF", new TextEncoder().encode("# A manuscript"), 415, /neither a PDF nor an e-book/],
   ["a PDF that is cut", null, 422, /damaged|cannot be/],
 ])("%s is told, and nothing is kept of it", async (_name, bytes, _status, message) => {
   const other = await server.client().signUp();

@@ -1,5 +1,6 @@
-import { FinishedPage } from "@vennet/core/finished/pdf/finished-page";
-import { readFinishedPdf, type FinishedFacts } from "@vennet/core/finished/pdf/read-finished";
+import type { FinishedFacts } from "@vennet/core/finished/facts";
+import type { FinishedFormat } from "@vennet/core/finished/finished-format";
+import { readFinished } from "@vennet/core/finished/work-on-file";
 import { derivePart, type DerivedChapter } from "../chapters/derived-chapter.ts";
 import type { TaskEvent } from "../workers/task.ts";
 
@@ -10,16 +11,16 @@ interface ReadFile {
 }
 
 /**
- * Reads every link of a PDF.
- * @throws FinishedError where it cannot be read
+ * Reads every link of a finished file.
+ * @throws FinishedError or ImportError where it cannot be read
  */
 export async function run(
-  { bytes }: { bytes: Uint8Array },
+  { format, bytes }: { format: FinishedFormat; bytes: Uint8Array },
   tell: (event: TaskEvent) => void,
 ): Promise<ReadFile> {
-  const { facts, pages } = await readFinishedPdf(bytes, (page, of) => {
+  const { facts, parts } = await readFinished(format, bytes, (page, of) => {
     if (page % 20 === 0 || page === of)
       tell({ done: Math.round((page / of) * 100), message: `Reading the links: page ${page} of ${of}` });
   });
-  return { facts, pages: pages.map((page) => derivePart(new FinishedPage(page))) };
+  return { facts, pages: parts.map(derivePart) };
 }

@@ -1,15 +1,9 @@
-import { FinishedPage } from "@vennet/core/finished/pdf/finished-page";
-import { readPdfPage } from "@vennet/core/finished/pdf/pdf-page";
-import { proveSaved } from "@vennet/core/finished/pdf/prove-saved";
-import { saveFinishedPdf } from "@vennet/core/finished/pdf/save-finished";
+import type { FinishedFormat } from "@vennet/core/finished/finished-format";
+import { saveFinished, type SavedFile } from "@vennet/core/finished/work-on-file";
 import { numbersOf, type ProofNumbers } from "@vennet/core/proof/compare";
 import type { TaskEvent } from "../workers/task.ts";
 
-interface SavedFile {
-  bytes: Uint8Array;
-  added: number;
-  changed: number;
-  removed: number;
+interface ProvenFile extends SavedFile {
   numbers: ProofNumbers;
   /** The whole proof as JSON: nobody on the way looks into it. */
   proof: string;
@@ -18,13 +12,15 @@ interface SavedFile {
 /** How much of a hundred is done when comparing begins, about. */
 const saving = 40;
 
-/** Writes the links of a PDF as they are to be, reads the saved file back, and compares. */
+/** Writes the links of a finished file as they are to be, reads the saved file back, and compares. */
 export async function run(
   {
+    format,
     bytes,
     pages,
     files,
   }: {
+    format: FinishedFormat;
     bytes: Uint8Array;
     /** Each as JSON. */
     pages: readonly string[];
@@ -32,20 +28,15 @@ export async function run(
     files: ReadonlyMap<string, string>;
   },
   tell: (event: TaskEvent) => void,
-): Promise<SavedFile> {
-  const asked = pages.map((page) => readPdfPage(JSON.parse(page)));
+): Promise<ProvenFile> {
   tell({ done: 5, message: "Writing the links" });
-  const saved = await saveFinishedPdf(bytes, asked, { files });
-  const message = "Reading the file back";
-  tell({ done: saving, message });
-  const places = new Map(
-    asked.flatMap((page) => new FinishedPage(page).places().map(({ id, text }) => [id, text] as const)),
-  );
-  const proof = await proveSaved(bytes, saved.bytes, asked, { files, places }, (page, of) => {
-    if (page % 20 === 0)
+  const parts = pages.map((page) => JSON.parse(page) as unknown);
+  const { proof, ...saved } = await saveFinished(format, bytes, parts, files, (page, of) => {
+    if (page === 0) tell({ done: saving, message: "Reading the file back" });
+    else if (page % 20 === 0)
       tell({
         done: Math.round(saving + (page / of) * (100 - saving)),
-        message: `${message}: page ${page} of ${of}`,
+        message: `Reading the file back: page ${page} of ${of}`,
       });
   });
   return { ...saved, numbers: numbersOf(proof), proof: JSON.stringify(proof) };

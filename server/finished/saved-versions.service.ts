@@ -1,5 +1,6 @@
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import { mediaTypeOf } from "@vennet/core/finished/finished-format";
 import { exportOptions } from "@vennet/core/publish/formats/formats";
 import { DataSource, IsNull } from "typeorm";
 import { QuotaService } from "../accounts/quota.service.ts";
@@ -47,7 +48,12 @@ export class SavedVersionsService {
       (await this.files.companions(row.id)).map(({ id, name }): [string, string] => [id, name]),
     );
     const bytes = await this.files.read(finished.fileId);
-    const saved = await this.workers.run("saveFinished", { bytes, pages, files }, signal, tell);
+    const saved = await this.workers.run(
+      "saveFinished",
+      { format: finished.format, bytes, pages, files },
+      signal,
+      tell,
+    );
     signal.throwIfAborted();
     if (saved.added + saved.changed + saved.removed === 0)
       throw new Problem(
@@ -58,9 +64,9 @@ export class SavedVersionsService {
     await this.kept.keep({
       row,
       revision,
-      options: exportOptions({ format: "pdf" }),
+      options: exportOptions({ format: finished.format }),
       fileName: finished.fileName,
-      mediaType: "application/pdf",
+      mediaType: mediaTypeOf(finished.format),
       bytes: saved.bytes,
       warnings: [],
       numbers: saved.numbers,

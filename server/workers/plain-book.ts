@@ -1,6 +1,6 @@
 import type { Book } from "@vennet/core/manuscript/book";
-import { FinishedPage } from "@vennet/core/finished/pdf/finished-page";
-import { pageAsDocument } from "@vennet/core/finished/pdf/page-as-document";
+import { finishedAsDocument } from "@vennet/core/finished/parts";
+import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
 import type { ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { readPart } from "../chapters/read-part.ts";
 
@@ -31,5 +31,5 @@ export function bookOfPlain({ chapters, ...rest }: PlainBook): Book {
 /** A part as a document of the one schema, by which rules look at it. */
 function documentOf(text: string): Book["chapters"][number]["doc"] {
   const part = readPart(text);
-  return part instanceof FinishedPage ? pageAsDocument(part.content) : part.content;
+  return part instanceof ManuscriptChapter ? part.content : finishedAsDocument(part.content)!;
 }

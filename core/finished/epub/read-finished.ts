@@ -7,6 +7,7 @@ import { packageOf } from "../../import/epub/package-of-epub.ts";
 import { pathFrom } from "../../import/joined-pages.ts";
 import { newId } from "../../manuscript/ids.ts";
 import { FinishedError } from "../errors.ts";
+import type { FinishedFacts } from "../facts.ts";
 import type { TellPage } from "../tell-page.ts";
 import {
   elementPlaceId,
@@ -19,14 +20,6 @@ import {
 } from "./epub-page.ts";
 import { pageEvents } from "./page-events.ts";
 import { XhtmlSource, type SourceElement } from "./xhtml-source.ts";
-
-/** What is known of a finished e-book besides its pages. */
-export interface EpubFacts {
-  /** As the file says it; null where it says none. */
-  title: string | null;
-  author: string | null;
-  language: string | null;
-}
 
 /** A page as the file has it: its links and places, and its source, by which they are changed. */
 export interface ReadEpubPage {
@@ -44,17 +37,22 @@ export interface ReadEpubPage {
 export function readFinishedEpub(
   bytes: Uint8Array,
   tell: TellPage = () => undefined,
-): { facts: EpubFacts; pages: EpubPage[] } {
+): { facts: FinishedFacts; pages: EpubPage[] } {
   const { about, pages } = openEpub(bytes, tell);
   const { title, author, language } = about;
-  return { facts: { title, author, language }, pages: pages.map(({ page }) => page) };
+  const facts = { title, author, language, pages: pages.length, isTagged: false, isSigned: false };
+  return { facts, pages: pages.map(({ page }) => page) };
 }
 
 /** An e-book with its pages as the file has them, and all its files. */
 export function openEpub(
   bytes: Uint8Array,
   tell: TellPage = () => undefined,
-): { files: Readonly<Record<string, Uint8Array>>; about: EpubFacts; pages: ReadEpubPage[] } {
+): {
+  files: Readonly<Record<string, Uint8Array>>;
+  about: Pick<FinishedFacts, "title" | "author" | "language">;
+  pages: ReadEpubPage[];
+} {
   const { files, allPages, about } = packageOf(bytes);
   refuseLocked(files);
   const pages = allPages.map(({ path, isInOrder, isNavigation }, i): ReadEpubPage => {

@@ -22,7 +22,9 @@ interface Entry {
  * @param contents by the names of entries that are there
  * @throws FinishedError `format` where its directory cannot be followed
  */
-export function withEntries(bytes: Uint8Array, contents: ReadonlyMap<string, Uint8Array>): Uint8Array {
+export function withEntries(given: Uint8Array, contents: ReadonlyMap<string, Uint8Array>): Uint8Array {
+  // Parts of a buffer of Node.js would be views of it, and not copies that can be changed.
+  const bytes = new Uint8Array(given.buffer, given.byteOffset, given.byteLength);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const { entries, directory, end } = readDirectory(bytes, view);
   const inOrder = [...entries].sort((a, b) => a.offset - b.offset);

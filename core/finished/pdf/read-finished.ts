@@ -14,6 +14,7 @@ import type { Destination } from "../../destination/kinds/kinds.ts";
 import { newId } from "../../manuscript/ids.ts";
 import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
 import { FinishedError } from "../errors.ts";
+import type { FinishedFacts } from "../facts.ts";
 import type { TellPage } from "../tell-page.ts";
 import { Destinations } from "./destinations.ts";
 import { frameOf } from "./frames.ts";
@@ -29,19 +30,6 @@ import {
   textIn,
 } from "./open-pdf.ts";
 import { spotId, topOfPage, type Area, type PdfPage, type PdfPlace } from "./pdf-page.ts";
-
-/** What is known of a finished PDF besides its pages. */
-export interface FinishedFacts {
-  /** As the file says it; null where it says none. */
-  title: string | null;
-  author: string | null;
-  language: string | null;
-  pages: number;
-  /** Whether its structure is told, so that links can be put into it (14.8). */
-  isTagged: boolean;
-  /** Whether a signature stands in it, which any change breaks (12.8). */
-  isSigned: boolean;
-}
 
 /** A finished PDF as it is read. */
 export interface FinishedPdf {
