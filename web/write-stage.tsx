@@ -3,7 +3,7 @@ import { useBook } from "./book-page";
 import { Waiting } from "./parts/notice";
 
 const WritePage = lazy(async () => ({ default: (await import("./write/write-page")).WritePage }));
-const PagesPage = lazy(async () => ({ default: (await import("./finished/pages-page")).PagesPage }));
+const PagesPage = lazy(async () => ({ default: (await import("./finished/pdf/pages-page")).PagesPage }));
 
 /** The first stage: of a book its text, of a finished file its pages. */
 export function WriteStage() {

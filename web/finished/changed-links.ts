@@ -1,10 +1,16 @@
-import type { PdfLink, PdfPage } from "@vennet/core/finished/pdf/pdf-page";
+/** A page of a finished file, as far as what is done to its links asks. */
+export interface PageOfLinks {
+  number: number;
+  links: { id: string }[];
+  places: { id: string }[];
+  untouched: unknown[];
+}
 
 /** A page with what makes one state of its links into another done to it; what else has changed on it stays. */
-export function changedLinks(page: PdfPage, from: PdfPage, to: PdfPage): PdfPage {
+export function changedLinks<Page extends PageOfLinks>(page: Page, from: Page, to: Page): Page {
   const was = byId(from.links);
   const will = byId(to.links);
-  const links = page.links.flatMap((link): PdfLink[] => {
+  const links = page.links.flatMap((link): Page["links"] => {
     if (!was.has(link.id) && !will.has(link.id)) return [link];
     const next = will.get(link.id);
     if (!next) return [];
@@ -22,6 +28,6 @@ export function changedLinks(page: PdfPage, from: PdfPage, to: PdfPage): PdfPage
   };
 }
 
-function byId(links: readonly PdfLink[]): Map<string, PdfLink> {
+function byId<Link extends { id: string }>(links: readonly Link[]): Map<string, Link> {
   return new Map(links.map((link) => [link.id, link]));
 }

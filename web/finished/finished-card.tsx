@@ -1,45 +1,48 @@
 import { answerKey, nameDestination, shortDestination } from "@vennet/core/destination/destination";
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
-import type { PdfLink } from "@vennet/core/finished/pdf/pdf-page";
-import { noFrame, type Frame, type FrameLine } from "@vennet/core/manuscript/hotspot";
-import { useState } from "react";
+import type { LinkInPlace } from "@vennet/core/finished/linked-in-place";
+import { useState, type ReactNode } from "react";
 import { KindMark } from "../destinations/kind-mark";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { StateMark } from "../parts/state-mark";
 import type { LinkStates } from "../write/links/use-link-states";
 
-/** What can be done to a link from its card. */
-export interface CardWork {
+/** What can be done to a link from its card, whatever the file is. */
+export interface CardWork<Link> {
   select: (id: string | null) => void;
-  describe: (link: PdfLink, description: string | null) => void;
-  frame: (link: PdfLink, frame: Frame) => void;
+  describe: (link: Link, description: string | null) => void;
   /** Opens the link line for where it leads. */
-  lead: (link: PdfLink) => void;
+  lead: (link: Link) => void;
   /** Lets the author point at the place to which it leads. */
-  point: (link: PdfLink) => void;
+  point: (link: Link) => void;
   /** Goes to where it leads, within the file. */
-  goThere: (link: PdfLink) => void;
-  copy: (link: PdfLink, pages: number) => void;
-  remove: (link: PdfLink) => void;
+  goThere: (link: Link) => void;
+  remove: (link: Link) => void;
 }
 
 /** What the margin says of a link of a page: where it leads and how it is; when it is active, how to change it. */
-export function FinishedCard({
+export function FinishedCard<Link extends LinkInPlace>({
   link,
   isActive,
-  pagesBehind,
+  lost,
   names,
   states,
   work,
+  fields,
+  more,
 }: {
-  link: PdfLink;
+  link: Link;
   isActive: boolean;
-  /** How many pages come after this one. */
-  pagesBehind: number;
+  /** What is known of a destination that is nowhere in the file. */
+  lost?: string | null;
   names: DestinationNames;
   states: LinkStates;
-  work: CardWork;
+  work: CardWork<Link>;
+  /** What of it can be set besides. */
+  fields: ReactNode;
+  /** What can be done to it besides. */
+  more?: ReactNode;
 }) {
   const { destination, words } = link;
   const asked = answerKey(destination);
@@ -79,8 +82,13 @@ export function FinishedCard({
             </p>
           )}
           {known && <p>{known.reason}</p>}
+          {isLost && lost && (
+            <p>
+              The file has no such place: <span className="font-mono text-[0.78rem]">{lost}</span>
+            </p>
+          )}
           <Description key={`${link.id} ${link.description}`} link={link} work={work} />
-          <FrameFields link={link} work={work} />
+          {fields}
           <div className="flex flex-wrap gap-x-3">
             <Button kind="quiet" className="-ml-1" onClick={() => work.lead(link)}>
               Change where it leads
@@ -93,7 +101,7 @@ export function FinishedCard({
                 Go there
               </Button>
             )}
-            {pagesBehind > 0 && <CopyOn link={link} pagesBehind={pagesBehind} work={work} />}
+            {more}
             <Button kind="quiet" className="-ml-1" onClick={() => work.remove(link)}>
               Remove link
             </Button>
@@ -104,7 +112,7 @@ export function FinishedCard({
   );
 }
 
-function Description({ link, work }: { link: PdfLink; work: CardWork }) {
+function Description<Link extends LinkInPlace>({ link, work }: { link: Link; work: CardWork<Link> }) {
   const [text, setText] = useState(link.description ?? "");
   const keep = (): void => {
     const next = text.trim() || null;
@@ -128,99 +136,5 @@ function Description({ link, work }: { link: PdfLink; work: CardWork }) {
         </Button>
       )}
     </div>
-  );
-}
-
-const lines: readonly (readonly [FrameLine, string])[] = [
-  ["none", "no frame"],
-  ["solid", "a line"],
-  ["dashed", "dashes"],
-  ["underlined", "a line beneath"],
-];
-
-function FrameFields({ link, work }: { link: PdfLink; work: CardWork }) {
-  const { frame } = link;
-  const set = (change: Partial<Frame>): void =>
-    work.frame(link, change.line === "none" ? noFrame : { ...frame, ...change });
-  const box = "min-h-6 border border-hairline bg-paper px-1";
-  return (
-    <fieldset className="flex flex-wrap items-center gap-x-3 gap-y-1">
-      <legend className="text-sm text-faint">Frame that readers see</legend>
-      <select
-        aria-label="Line"
-        value={frame.line}
-        onChange={(event) => set({ line: event.target.value as FrameLine })}
-        className={box}
-      >
-        {lines.map(([line, words]) => (
-          <option key={line} value={line}>
-            {words}
-          </option>
-        ))}
-      </select>
-      {frame.line !== "none" && (
-        <>
-          <input
-            aria-label="Thickness in points"
-            type="number"
-            min={0.5}
-            max={12}
-            step={0.5}
-            value={frame.thickness}
-            onChange={(event) =>
-              event.target.valueAsNumber > 0 && set({ thickness: Math.min(event.target.valueAsNumber, 12) })
-            }
-            className={`${box} w-14 text-right tabular-nums`}
-          />
-          <input
-            aria-label="Colour"
-            type="color"
-            value={frame.colour}
-            onChange={(event) => set({ colour: event.target.value })}
-            className="h-6 w-9 border border-hairline bg-paper"
-          />
-        </>
-      )}
-    </fieldset>
-  );
-}
-
-/** Puts the same link at the same place of pages behind, as a way back to the front stands on every page. */
-function CopyOn({ link, pagesBehind, work }: { link: PdfLink; pagesBehind: number; work: CardWork }) {
-  const [count, setCount] = useState<number | null>(null);
-  if (count === null)
-    return (
-      <Button kind="quiet" className="-ml-1" onClick={() => setCount(Math.min(1, pagesBehind))}>
-        Copy to further pages
-      </Button>
-    );
-  return (
-    <span className="flex items-center gap-1.5">
-      <label className="flex items-center gap-1.5">
-        To the next
-        <input
-          type="number"
-          autoFocus
-          min={1}
-          max={pagesBehind}
-          value={count}
-          onChange={(event) =>
-            !Number.isNaN(event.target.valueAsNumber) &&
-            setCount(Math.min(Math.max(1, event.target.valueAsNumber), pagesBehind))
-          }
-          className="min-h-6 w-16 border border-hairline bg-paper px-1 text-right tabular-nums"
-        />
-        pages
-      </label>
-      <Button
-        kind="quiet"
-        onClick={() => {
-          work.copy(link, count);
-          setCount(null);
-        }}
-      >
-        Copy
-      </Button>
-    </span>
   );
 }

@@ -1,21 +1,28 @@
-import { boxAround, type PdfLink } from "@vennet/core/finished/pdf/pdf-page";
 import { useLayoutEffect, useRef, useState, type ReactNode } from "react";
 import { placeCards } from "../write/links/place-cards";
-import { boxOf, type ShownPage } from "./shown-page";
 
 const usual = 56;
 
+/** Where on a page a link stands, in CSS px from its upper left corner. */
+export interface PlacedLink {
+  id: string;
+  top: number;
+  height: number;
+  left: number;
+}
+
 /** The margin beside a page: a card for each of its links at its height, joined to it by a hairline; none overlap. */
 export function PageMargin({
-  shown,
   links,
   active,
   card,
+  empty,
 }: {
-  shown: ShownPage;
-  links: readonly PdfLink[];
+  links: readonly PlacedLink[];
   active: string | null;
-  card: (link: PdfLink) => ReactNode;
+  card: (id: string) => ReactNode;
+  /** What can be done where there is none. */
+  empty: string;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const [heights, setHeights] = useState<ReadonlyMap<string, number>>(new Map());
@@ -32,21 +39,15 @@ export function PageMargin({
     const observer = new ResizeObserver(measure);
     for (const element of box.current?.querySelectorAll("[data-card]") ?? []) observer.observe(element);
     return () => observer.disconnect();
-  }, [links, active, shown]);
+  }, [links, active]);
   const placed = links
-    .map((link) => {
-      const { top, height, left } = boxOf(shown, boxAround(link.areas.slice(0, 1)));
-      return { link, line: top + height / 2, wish: top, left };
-    })
+    .map(({ id, top, height, left }) => ({ id, line: top + height / 2, wish: top, left }))
     .sort((a, b) => a.wish - b.wish || a.left - b.left);
   const tops = placeCards(
-    placed.map(({ link, wish }) => ({ id: link.id, wish, height: heights.get(link.id) ?? usual })),
+    placed.map(({ id, wish }) => ({ id, wish, height: heights.get(id) ?? usual })),
     active,
   );
-  const length = Math.max(
-    0,
-    ...placed.map(({ link }) => tops.get(link.id)! + (heights.get(link.id) ?? usual)),
-  );
+  const length = Math.max(0, ...placed.map(({ id }) => tops.get(id)! + (heights.get(id) ?? usual)));
   return (
     <div
       ref={box}
@@ -56,31 +57,27 @@ export function PageMargin({
       style={{ minHeight: length }}
     >
       <svg aria-hidden className="pointer-events-none absolute top-0 -left-6 h-full w-6 overflow-visible">
-        {placed.map(({ link, line }) => (
+        {placed.map(({ id, line }) => (
           <path
-            key={link.id}
-            d={`M0 ${line}H6L18 ${tops.get(link.id)! + 9}H26`}
+            key={id}
+            d={`M0 ${line}H6L18 ${tops.get(id)! + 9}H26`}
             fill="none"
-            className={link.id === active ? "stroke-blue" : "stroke-hairline"}
-            strokeWidth={link.id === active ? 1.5 : 1}
+            className={id === active ? "stroke-blue" : "stroke-hairline"}
+            strokeWidth={id === active ? 1.5 : 1}
           />
         ))}
       </svg>
-      {placed.map(({ link }) => (
+      {placed.map(({ id }) => (
         <div
-          key={link.id}
-          data-card={link.id}
-          className={`absolute inset-x-0 ${link.id === active ? "z-10" : ""}`}
-          style={{ top: tops.get(link.id) }}
+          key={id}
+          data-card={id}
+          className={`absolute inset-x-0 ${id === active ? "z-10" : ""}`}
+          style={{ top: tops.get(id) }}
         >
-          {card(link)}
+          {card(id)}
         </div>
       ))}
-      {links.length === 0 && (
-        <p className="bg-paper p-3 text-sm text-faint">
-          No link is on this page. Pull over words to pick them, or draw an area.
-        </p>
-      )}
+      {links.length === 0 && <p className="bg-paper p-3 text-sm text-faint">{empty}</p>}
     </div>
   );
 }

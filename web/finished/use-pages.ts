@@ -1,32 +1,31 @@
-import type { PdfPage } from "@vennet/core/finished/pdf/pdf-page";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 import { answerOf, api, ApiError, type FinishedPageRow } from "../api/client";
 import { keys } from "../api/keys";
 import { useStale } from "../api/stale";
 import { telling } from "../frame/history";
-import { changedLinks } from "./changed-links";
+import { changedLinks, type PageOfLinks } from "./changed-links";
 
 /** A page with its links, as it is kept. */
-export interface KeptPage {
+export interface KeptPage<Page extends PageOfLinks> {
   id: string;
   revision: number;
-  document: PdfPage;
+  document: Page;
 }
 
 /** The pages of a finished file, and how their links are changed. */
-export interface Pages {
-  pages: readonly KeptPage[] | null;
+export interface Pages<Page extends PageOfLinks> {
+  pages: readonly KeptPage<Page>[] | null;
   problem: string | null;
   again: () => void;
   /** Whether something is on its way to the server. */
   isSaving: boolean;
   /** Changes pages as one thing that is done, which undo takes back. */
-  change: (to: readonly PdfPage[], message: string) => void;
+  change: (to: readonly Page[], message: string) => void;
 }
 
 /** The pages of a finished file; each change is shown at once, kept on the server, and can be taken back. */
-export function usePages(bookId: string): Pages {
+export function usePages<Page extends PageOfLinks>(bookId: string): Pages<Page> {
   const queries = useQueryClient();
   const stale = useStale();
   const key = keys.finishedPages(bookId);
@@ -39,18 +38,19 @@ export function usePages(bookId: string): Pages {
       const rows = await answerOf(
         api.GET("/api/books/{bookId}/finished/pages", { params: { path: { bookId } } }),
       );
-      return rows as (FinishedPageRow & KeptPage)[];
+      return rows as (FinishedPageRow & KeptPage<Page>)[];
     },
     refetchOnWindowFocus: false,
   });
 
   const now = useCallback(
-    (number: number): KeptPage => queries.getQueryData<KeptPage[]>(keys.finishedPages(bookId))![number - 1]!,
+    (number: number): KeptPage<Page> =>
+      queries.getQueryData<KeptPage<Page>[]>(keys.finishedPages(bookId))![number - 1]!,
     [queries, bookId],
   );
   const put = useCallback(
-    (number: number, part: Partial<KeptPage>): void => {
-      queries.setQueryData<KeptPage[]>(keys.finishedPages(bookId), (all) =>
+    (number: number, part: Partial<KeptPage<Page>>): void => {
+      queries.setQueryData<KeptPage<Page>[]>(keys.finishedPages(bookId), (all) =>
         all?.map((page, i) => (i === number - 1 ? { ...page, ...part } : page)),
       );
     },
@@ -59,7 +59,7 @@ export function usePages(bookId: string): Pages {
 
   /** Makes one state of some pages into another. */
   const write = useCallback(
-    async (from: readonly PdfPage[], to: readonly PdfPage[]): Promise<void> => {
+    async (from: readonly Page[], to: readonly Page[]): Promise<void> => {
       for (const [i, target] of to.entries())
         put(target.number, { document: changedLinks(now(target.number).document, from[i]!, target) });
       const numbers = to.map(({ number }) => number);
@@ -103,7 +103,7 @@ export function usePages(bookId: string): Pages {
   );
 
   const change = useCallback(
-    (to: readonly PdfPage[], message: string): void => {
+    (to: readonly Page[], message: string): void => {
       const from = to.map(({ number }) => now(number).document);
       telling(write(from, to), (made) => ({
         bookId,

@@ -1,7 +1,7 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { RadioGroup } from "radix-ui";
-import { Button } from "../parts/button";
-import { plural } from "../parts/wording";
+import { Button } from "../../parts/button";
+import { LinkSteps, toolBox as box, WordSearch } from "../tool-parts";
 import type { FoundWords } from "./found-words";
 import type { Tool } from "./page-desk";
 import type { Picked } from "./picked";
@@ -11,7 +11,6 @@ const tools = [
   ["words", "Words"],
   ["area", "Area"],
 ] as const;
-const box = "min-h-7 border border-hairline bg-paper px-1";
 
 /** What is done to the page as a whole: turning, looking closer, what a pull picks, and finding. */
 export function PageTools({
@@ -131,58 +130,15 @@ export function PageTools({
           </label>
         )}
       </span>
-      <span className="flex items-center gap-1">
-        <Button
-          kind="quiet"
-          disabled={links === 0}
-          onClick={() => onStep(-1)}
-          aria-label="Link before"
-          data-tip="Link before (p)"
-        >
-          <ChevronLeft aria-hidden size={16} />
-        </Button>
-        <span className="tabular-nums">{plural(links, "link")}</span>
-        <Button
-          kind="quiet"
-          disabled={links === 0}
-          onClick={() => onStep(1)}
-          aria-label="Next link"
-          data-tip="Next link (n)"
-        >
-          <ChevronRight aria-hidden size={16} />
-        </Button>
-      </span>
-      <form
-        role="search"
-        className="flex items-center gap-1.5"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void words.nextPage().then((at) => at !== null && onTurn(at));
-        }}
-      >
-        <input
-          aria-label="Search the pages"
-          placeholder="Search the pages"
-          value={words.typed}
-          onChange={(event) => words.type(event.target.value)}
-          className={`${box} w-40`}
-        />
-        {words.typed.trim() !== "" && (
-          <>
-            <span role="status" className="text-sm text-faint">
-              {words.told || `${words.onPage.length} here`}
-            </span>
-            <Button type="submit" kind="quiet">
-              Next page with it
-            </Button>
-            {first && (
-              <Button kind="quiet" onClick={() => onLinkFound(first)}>
-                Link it
-              </Button>
-            )}
-          </>
-        )}
-      </form>
+      <LinkSteps links={links} onStep={onStep} />
+      <WordSearch
+        label="Search the pages"
+        typed={words.typed}
+        told={words.told || `${words.onPage.length} here`}
+        onType={words.type}
+        onNextPage={() => void words.nextPage().then((at) => at !== null && onTurn(at))}
+        onLink={first ? () => onLinkFound(first) : null}
+      />
       <Button kind="quiet" aria-expanded={isListing} onClick={onList} className="ml-auto">
         Addresses without a link
       </Button>

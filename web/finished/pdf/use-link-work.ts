@@ -1,15 +1,15 @@
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { wordsAt } from "@vennet/core/finished/pdf/letters";
 import { spotId, topOfPage, type PdfLink, type PdfPage } from "@vennet/core/finished/pdf/pdf-page";
-import { noFrame } from "@vennet/core/manuscript/hotspot";
+import { noFrame, type Frame } from "@vennet/core/manuscript/hotspot";
 import { newId } from "@vennet/core/manuscript/ids";
 import { useState } from "react";
-import { plural } from "../parts/wording";
-import type { TakenLine } from "../write/links/link-line";
-import type { CardWork } from "./finished-card";
+import { plural } from "../../parts/wording";
+import type { TakenLine } from "../../write/links/link-line";
+import type { CardWork } from "../finished-card";
 import type { Picked } from "./picked";
 import type { ShownPage } from "./shown-page";
-import type { KeptPage, Pages } from "./use-pages";
+import type { KeptPage, Pages } from "../use-pages";
 
 /** What the link line is open for: picked words or an area, or a link that is there. */
 export type Leading = { picked: Picked } | { link: PdfLink };
@@ -28,7 +28,10 @@ export interface LinkWork {
   move: (link: PdfLink, areas: PdfLink["areas"]) => void;
   /** Gives a link that stayed as it is another destination. @param from its annotation */
   replaceUntouched: (from: string) => void;
-  work: CardWork;
+  frame: (link: PdfLink, frame: Frame) => void;
+  /** Puts the same link at the same place of pages behind. */
+  copy: (link: PdfLink, pages: number) => void;
+  work: CardWork<PdfLink>;
 }
 
 /** Makes, leads, describes, frames, moves and takes out links of a page, each as one thing that undo takes back. */
@@ -41,9 +44,9 @@ export function useLinkWork({
   select,
   tell,
 }: {
-  pages: readonly KeptPage[];
+  pages: readonly KeptPage<PdfPage>[];
   number: number;
-  change: Pages["change"];
+  change: Pages<PdfPage>["change"];
   shown: ShownPage | null;
   turnTo: (page: number) => void;
   select: (id: string | null) => void;
@@ -110,13 +113,12 @@ export function useLinkWork({
     if (!here) turnTo(from);
   };
 
-  const work: CardWork = {
+  const work: CardWork<PdfLink> = {
     select: (id) => {
       select(id);
       setLeading(null);
     },
     describe: (link, description) => change([withLink(link, { description })], "Described a link."),
-    frame: (link, frame) => change([withLink(link, { frame })], "Framed a link."),
     lead: (link) => setLeading({ link }),
     point: (link) => {
       setLeading(null);
@@ -131,18 +133,18 @@ export function useLinkWork({
       );
       if (there) turnTo(there.document.number);
     },
-    copy: (link, count) => {
-      const further = pages.slice(number, number + count).map(({ document }) => ({
-        ...document,
-        links: [...document.links, { ...link, id: newId(), from: null, words: "" }],
-      }));
-      change(further, `Copied a link to ${plural(count, "page")}.`);
-      tell(`The link is on ${plural(count, "further page")} too.`);
-    },
     remove: (link) => {
       change([{ ...page, links: page.links.filter(({ id }) => id !== link.id) }], "Removed a link.");
       select(null);
     },
+  };
+  const copy = (link: PdfLink, count: number): void => {
+    const further = pages.slice(number, number + count).map(({ document }) => ({
+      ...document,
+      links: [...document.links, { ...link, id: newId(), from: null, words: "" }],
+    }));
+    change(further, `Copied a link to ${plural(count, "page")}.`);
+    tell(`The link is on ${plural(count, "further page")} too.`);
   };
   const replaceUntouched = (from: string): void => {
     const old = page.untouched.find((one) => one.from === from);
@@ -174,6 +176,8 @@ export function useLinkWork({
     takeLine,
     pointAt,
     move: (link, areas) => change([withLink(link, { areas })], "Moved a link."),
+    frame: (link, frame) => change([withLink(link, { frame })], "Framed a link."),
+    copy,
     replaceUntouched,
     work,
   };

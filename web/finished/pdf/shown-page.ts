@@ -2,7 +2,7 @@ import { lettersOf, type Letter } from "@vennet/core/finished/pdf/letters";
 import type { Area } from "@vennet/core/finished/pdf/pdf-page";
 import { drawnBoxes } from "@vennet/core/pdf/drawn-boxes";
 import { OPS, type PageViewport, type PDFDocumentProxy } from "pdfjs-dist";
-import { paint } from "../read/painting";
+import { paint } from "../../read/painting";
 import { useEffect, useRef, useState, type RefObject } from "react";
 
 /** A page as it is painted: its letters, and the way between its points and the screen's. */

@@ -1,6 +1,6 @@
 import { boxAround, type Area, type PdfLink, type PdfPage } from "@vennet/core/finished/pdf/pdf-page";
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from "react";
-import { Problem } from "../parts/notice";
+import { Problem } from "../../parts/notice";
 import { areaPicked, drawnAt, wordsBetween, type Picked } from "./picked";
 import { areaBetween, boxOf, pointAt, type ShownPage } from "./shown-page";
 

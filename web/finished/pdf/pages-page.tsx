@@ -2,31 +2,35 @@ import { boxAround, type PdfLink, type PdfPage } from "@vennet/core/finished/pdf
 import type { PDFDocumentProxy } from "pdfjs-dist";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { useBook } from "../book-page";
-import { useDestinationNames } from "../destinations/known-destinations";
-import { PageFrame } from "../frame/page-frame";
-import { Button } from "../parts/button";
-import { Problem, Waiting } from "../parts/notice";
-import { LinkLine } from "../write/links/link-line";
-import { useLinkStates } from "../write/links/use-link-states";
-import { useNewTargets } from "../write/links/use-new-targets";
-import { BareAddresses } from "./bare-addresses";
-import { FinishedCard } from "./finished-card";
+import { useBook } from "../../book-page";
+import { useDestinationNames } from "../../destinations/known-destinations";
+import { PageFrame } from "../../frame/page-frame";
+import { Button } from "../../parts/button";
+import { Problem, Waiting } from "../../parts/notice";
+import { LinkLine } from "../../write/links/link-line";
+import { useLinkStates } from "../../write/links/use-link-states";
+import { useNewTargets } from "../../write/links/use-new-targets";
+import { plural } from "../../parts/wording";
+import { BareAddresses } from "../bare-addresses";
+import { bareInPages, linkOnBare } from "./bare-in-pages";
+import { CopyOn } from "./copy-on";
+import { FrameFields } from "./frame-fields";
+import { FinishedCard } from "../finished-card";
 import { useFinishedFile } from "./open-file";
 import { PageDesk, type Tool } from "./page-desk";
-import { PageMargin } from "./page-margin";
+import { PageMargin } from "../page-margin";
 import { PageTools } from "./page-tools";
 import { boxOf, useShownPage, type ShownPage } from "./shown-page";
 import { useFoundWords } from "./found-words";
-import { UntouchedLinks } from "./untouched-links";
+import { UntouchedLinks } from "../untouched-links";
 import { useLinkWork } from "./use-link-work";
 import { WaysThrough } from "./ways-through";
-import { usePages, type KeptPage, type Pages } from "./use-pages";
+import { usePages, type KeptPage, type Pages } from "../use-pages";
 
 /** Where the links of a finished file are worked on: its pages, each with its links, and their cards in the margin. */
 export function PagesPage() {
   const book = useBook();
-  const kept = usePages(book.id);
+  const kept = usePages<PdfPage>(book.id);
   const { file, problem } = useFinishedFile(book.id);
   return (
     <PageFrame
@@ -59,8 +63,8 @@ function OpenPages({
 }: {
   bookId: string;
   file: PDFDocumentProxy;
-  pages: readonly KeptPage[];
-  change: Pages["change"];
+  pages: readonly KeptPage<PdfPage>[];
+  change: Pages<PdfPage>["change"];
 }) {
   const { finished } = useBook();
   const { chapterId } = useParams();
@@ -185,7 +189,20 @@ function OpenPages({
             </div>
           )}
           {isListing && (
-            <BareAddresses file={file} pages={pages} onChange={change} onClose={() => setListing(false)} />
+            <BareAddresses
+              pages={pages.length}
+              look={bareInPages(file, pages)}
+              onLink={(chosen) => {
+                const numbers = [...new Set(chosen.map((one) => one.number))];
+                const linked = numbers.map((at): PdfPage => {
+                  const { document } = pages[at - 1]!;
+                  const fresh = chosen.filter((one) => one.number === at).map(linkOnBare);
+                  return { ...document, links: [...document.links, ...fresh] };
+                });
+                change(linked, `Linked ${plural(chosen.length, "address", "addresses")}.`);
+              }}
+              onClose={() => setListing(false)}
+            />
           )}
           <div className="mx-auto flex w-fit items-start gap-8 max-md:flex-col">
             <PageDesk
@@ -241,22 +258,42 @@ function OpenPages({
             {isReady && (
               <div className="grid gap-4">
                 <PageMargin
-                  shown={shown}
-                  links={page.links}
+                  links={page.links.map(({ id, areas }) => ({
+                    id,
+                    ...boxOf(shown, boxAround(areas.slice(0, 1))),
+                  }))}
                   active={active}
-                  card={(link) => (
-                    <FinishedCard
-                      link={link}
-                      isActive={link.id === active}
-                      pagesBehind={pages.length - number}
-                      names={names}
-                      states={states}
-                      work={work}
-                    />
-                  )}
+                  empty="No link is on this page. Pull over words to pick them, or draw an area."
+                  card={(id) => {
+                    const link = page.links.find((one) => one.id === id)!;
+                    return (
+                      <FinishedCard
+                        link={link}
+                        isActive={id === active}
+                        names={names}
+                        states={states}
+                        work={work}
+                        fields={<FrameFields link={link} onFrame={(frame) => linking.frame(link, frame)} />}
+                        more={
+                          number < pages.length && (
+                            <CopyOn
+                              pagesBehind={pages.length - number}
+                              onCopy={(count) => linking.copy(link, count)}
+                            />
+                          )
+                        }
+                      />
+                    );
+                  }}
                 />
                 {page.untouched.length > 0 && (
-                  <UntouchedLinks page={page} onReplace={linking.replaceUntouched} />
+                  <UntouchedLinks
+                    links={page.untouched}
+                    canReplace={(from) =>
+                      page.untouched.some((one) => one.from === from && one.areas !== null)
+                    }
+                    onReplace={linking.replaceUntouched}
+                  />
                 )}
               </div>
             )}

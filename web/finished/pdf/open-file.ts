@@ -1,6 +1,6 @@
 import type { PDFDocumentProxy } from "pdfjs-dist";
 import { useEffect, useState } from "react";
-import { openDocument } from "../parts/pdf-document";
+import { openDocument } from "../../parts/pdf-document";
 
 /** The file that came, opened; closed when it is left. */
 export function useFinishedFile(bookId: string): { file: PDFDocumentProxy | null; problem: string | null } {

@@ -1,8 +1,9 @@
+import type { PdfPage } from "@vennet/core/finished/pdf/pdf-page";
 import type { PDFDocumentProxy } from "pdfjs-dist";
 import { useMemo, useState } from "react";
-import { ColumnChoice } from "../parts/column-choice";
-import { PageThumbnails } from "../read/page-thumbnails";
-import type { KeptPage } from "./use-pages";
+import { ColumnChoice } from "../../parts/column-choice";
+import { PageThumbnails } from "../../read/page-thumbnails";
+import type { KeptPage } from "../use-pages";
 
 const ways = [
   ["pages", "Pages"],
@@ -17,7 +18,7 @@ export function WaysThrough({
   onGoTo,
 }: {
   file: PDFDocumentProxy;
-  pages: readonly KeptPage[];
+  pages: readonly KeptPage<PdfPage>[];
   current: number;
   onGoTo: (page: number) => void;
 }) {
