@@ -37,13 +37,15 @@ async function bringIn(call) {
   return (await call("GET", `/jobs/${job.id}/import`)).book.id;
 }
 
-/** A leaflet that was set long ago, whose links are worked on in place. */
+/** A leaflet and an e-book that were made long ago, whose links are worked on in place. */
 async function bringFinished(call) {
-  const form = new FormData();
-  const file = readFileSync(join(import.meta.dirname, "../web/public/examples/huts-of-the-outer-sands.pdf"));
-  form.set("file", new Blob([file]), "huts-of-the-outer-sands.pdf");
-  const job = await call("POST", "/finished", form);
-  await call("GET", `/jobs/${job.id}/events`);
+  for (const name of ["huts-of-the-outer-sands.pdf", "a-year-of-low-water.epub"]) {
+    const form = new FormData();
+    const file = readFileSync(join(import.meta.dirname, "../web/public/examples", name));
+    form.set("file", new Blob([file]), name);
+    const job = await call("POST", "/finished", form);
+    await call("GET", `/jobs/${job.id}/events`);
+  }
 }
 
 async function bringFiles(call, book) {

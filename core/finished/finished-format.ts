@@ -1,6 +1,6 @@
 const latin = (bytes: Uint8Array): string => String.fromCharCode(...bytes.subarray(0, 1024));
 
-/** The formats in which finished files are: what each is called on its way (RFC 6838), and how a file of it begins. */
+/** The formats in which finished files are: what each is called on its way (RFC 6838), and how a file of it is known. */
 const formats = {
   pdf: {
     mediaType: "application/pdf",
@@ -9,8 +9,10 @@ const formats = {
   },
   epub: {
     mediaType: "application/epub+zip",
-    // EPUB 3.3, 4.2.3: the first file of the container says so, not packed.
-    accepts: (begin: Uint8Array) => /^PK[^]{28}mimetype[^]*application\/epub\+zip/.test(latin(begin)),
+    // EPUB 3.3, 4.2.3: the first file of the container says so; many do not keep to it, and only their names tell.
+    accepts: (begin: Uint8Array, name: string) =>
+      /^PK\u0003\u0004/.test(latin(begin)) &&
+      (latin(begin).includes("application/epub+zip") || /\.epub$/i.test(name)),
   },
 };
 
@@ -18,9 +20,9 @@ export type FinishedFormat = keyof typeof formats;
 
 export const finishedFormats = Object.keys(formats) as FinishedFormat[];
 
-/** The format of a file, by its first bytes; null where it is none in which finished files are. */
-export function finishedFormatOf(begin: Uint8Array): FinishedFormat | null {
-  return finishedFormats.find((name) => formats[name].accepts(begin)) ?? null;
+/** The format of a file, by its first bytes and its name; null where it is none in which finished files are. */
+export function finishedFormatOf(begin: Uint8Array, fileName: string): FinishedFormat | null {
+  return finishedFormats.find((format) => formats[format].accepts(begin, fileName)) ?? null;
 }
 
 /** What a file of a format is called on its way. */

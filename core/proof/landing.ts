@@ -48,7 +48,8 @@ function firstWords(block: Node, from: number): string {
   return words.trim();
 }
 
-function isTelling(words: string): boolean {
+/** Whether words are enough to tell a place from others by. */
+export function isTelling(words: string): boolean {
   return lettersOf(words).length >= 2;
 }
 

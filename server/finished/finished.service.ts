@@ -57,7 +57,7 @@ export class FinishedService {
     if (!file) throw new Problem(400, "no-file", "Choose a finished file to bring in.", "file");
     const received = await receivedAt(file.path);
     const fileName = uploadedName(file);
-    const format = finishedFormatOf(received.sample);
+    const format = finishedFormatOf(received.sample, fileName);
     if (!format)
       throw new Problem(
         415,

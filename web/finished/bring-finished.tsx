@@ -16,10 +16,13 @@ interface Came {
 }
 
 const steps = 100;
-/** A file of ours to try it with; demo/finished-file.mjs writes it. */
-const example = "huts-of-the-outer-sands.pdf";
+/** Files of ours to try it with; demo/finished-file.mjs writes them. */
+const examples = [
+  ["a leaflet (PDF)", "huts-of-the-outer-sands.pdf"],
+  ["an almanac (e-book)", "a-year-of-low-water.epub"],
+] as const;
 
-/** Brings finished files in: PDFs whose links are worked on in place. Of several, one after the other. */
+/** Brings finished files in: PDFs and e-books whose links are worked on in place. Of several, one after the other. */
 export function BringFinished({
   dropped,
   onClose,
@@ -55,7 +58,7 @@ export function BringFinished({
       return { name, bookId: null, message: (error as Error).message };
     }
   };
-  const tryOurs = async (): Promise<void> => {
+  const tryOurs = async (example: string): Promise<void> => {
     try {
       const answer = await fetch(`/examples/${example}`);
       if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
@@ -90,8 +93,9 @@ export function BringFinished({
       onSubmit={(event) => void submit(event)}
     >
       <p className="max-w-prose">
-        A finished file is a PDF that exists already. Its links are put in, changed and checked on its pages;
-        everything else of it stays as it is, and nothing is written before you save a version.
+        A finished file is a PDF or an e-book (EPUB) that exists already. Its links are put in, changed and
+        checked on its pages; everything else of it stays as it is, and nothing is written before you save a
+        version.
       </p>
       {underWay ? (
         <div>
@@ -108,17 +112,19 @@ export function BringFinished({
           <>
             <FileField
               name="file"
-              label="PDF files"
-              accept=".pdf,application/pdf"
+              label="PDFs and e-books"
+              accept=".pdf,.epub,application/pdf,application/epub+zip"
               multiple
               {...(given ? { given } : {})}
               onFiles={setChosen}
             />
             <p className="flex flex-wrap items-baseline gap-x-3 text-sm text-faint">
               To see what it does, try it with one of ours:
-              <Button kind="quiet" onClick={() => void tryOurs()}>
-                a leaflet (PDF)
-              </Button>
+              {examples.map(([words, example]) => (
+                <Button key={example} kind="quiet" onClick={() => void tryOurs(example)}>
+                  {words}
+                </Button>
+              ))}
             </p>
             {problem && <Problem>{problem}</Problem>}
           </>

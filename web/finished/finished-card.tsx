@@ -29,6 +29,7 @@ export function FinishedCard<Link extends LinkInPlace>({
   names,
   states,
   work,
+  said,
   fields,
   more,
 }: {
@@ -39,8 +40,10 @@ export function FinishedCard<Link extends LinkInPlace>({
   names: DestinationNames;
   states: LinkStates;
   work: CardWork<Link>;
+  /** Where its words are changed, in files in which they can be. */
+  said?: ReactNode;
   /** What of it can be set besides. */
-  fields: ReactNode;
+  fields?: ReactNode;
   /** What can be done to it besides. */
   more?: ReactNode;
 }) {
@@ -87,6 +90,7 @@ export function FinishedCard<Link extends LinkInPlace>({
               The file has no such place: <span className="font-mono text-[0.78rem]">{lost}</span>
             </p>
           )}
+          {said}
           <Description key={`${link.id} ${link.description}`} link={link} work={work} />
           {fields}
           <div className="flex flex-wrap gap-x-3">

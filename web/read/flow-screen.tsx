@@ -1,7 +1,6 @@
-import { dataAddress } from "@vennet/core/publish/data-address";
 import { useEffect, useRef } from "react";
-import { hrefOf, resolvePath, type OpenFlow } from "./open-flow";
-import { pictureType } from "./picture-type";
+import { hrefOf, type OpenFlow } from "./open-flow";
+import { putPage } from "./put-page";
 
 /** What text that flows is read on. */
 export interface Device {
@@ -80,19 +79,13 @@ export function FlowScreen({
   useEffect(() => {
     const inside = frame.current?.contentDocument;
     if (!inside) return;
-    if (inside.compatMode !== "CSS1Compat") {
-      // An empty document is laid out as pages of old were, until it says that it is not one.
-      inside.open();
-      inside.write("<!doctype html><html><head></head><body></body></html>");
-      inside.close();
-    }
     const styles = putPage(inside, file, at.path);
     const own = inside.createElement("style");
     own.textContent =
       (file.inScreens ? screensOf(device, light, size) : "") + marks(outlined, light === "night");
     inside.head.append(own);
     inside.onclick = (event) => {
-      const link = (event.target as Element).closest("a");
+      const link = (event.target as Element).closest("a, area");
       if (!link) return;
       event.preventDefault();
       const href = hrefOf(link);
@@ -128,24 +121,9 @@ export function FlowScreen({
   );
 }
 
-/** Puts a page of the file into the frame, and gives its own style sheets. */
-function putPage(inside: Document, file: OpenFlow, path: string): string {
-  const page = file.page(path);
-  const body = page.getElementsByTagName("body")[0]!;
-  inside.documentElement.lang = page.documentElement.getAttribute("lang") ?? "";
-  inside.title = page.getElementsByTagName("title")[0]?.textContent ?? "";
-  const styles = stylesOf(file, page, path);
-  const style = inside.createElement("style");
-  style.textContent = styles;
-  inside.head.replaceChildren(style);
-  inside.body.replaceChildren(...[...body.childNodes].map((node) => inside.importNode(node, true)));
-  for (const picture of inside.querySelectorAll("img, image")) showPicture(picture, file, path);
-  return styles;
-}
-
 function targetOf(inside: Document, { fragment, link }: ScreenState): Element | null {
   if (link !== null)
-    return [...inside.querySelectorAll("a")].filter((one) => hrefOf(one) !== null)[link] ?? null;
+    return [...inside.querySelectorAll("a, area")].filter((one) => hrefOf(one) !== null)[link] ?? null;
   return fragment === "" ? null : inside.getElementById(fragment);
 }
 
@@ -192,15 +170,6 @@ function nameOf(link: Element): string {
   );
 }
 
-function stylesOf(file: OpenFlow, page: Document, path: string): string {
-  const linked = [...page.getElementsByTagName("link")]
-    .filter((link) => link.getAttribute("rel") === "stylesheet")
-    .map((link) => file.files.get(resolvePath(path, link.getAttribute("href") ?? "").path))
-    .map((bytes) => (bytes ? new TextDecoder().decode(bytes) : ""));
-  const own = [...page.querySelectorAll("head > style")].map((style) => style.textContent ?? "");
-  return [...linked, ...own].join("\n");
-}
-
 function screensOf({ width, height }: Device, light: Light, size: number): string {
   const [paper, ink] = papers[light];
   return `
@@ -215,15 +184,4 @@ ${isNight ? "a { color: #92bcf2 !important; }" : ""}
 ${outlined ? "a { outline: 1.5px dashed #1d4f8f; outline-offset: 1px; }" : ""}
 [data-landed] { box-shadow: -6px 0 0 #1d4f8f; }
 a[data-landed] { box-shadow: none; outline: 2px solid #1d4f8f; outline-offset: 2px; }`;
-}
-
-/** The policy of the page lets pictures come from nowhere but the page itself, so they are written into it. */
-function showPicture(picture: Element, file: OpenFlow, path: string): void {
-  const attribute =
-    picture.localName === "img" ? "src" : picture.hasAttribute("href") ? "href" : "xlink:href";
-  const source = picture.getAttribute(attribute) ?? "";
-  if (source.startsWith("data:")) return;
-  const bytes = file.files.get(resolvePath(path, source).path);
-  const type = pictureType(source);
-  if (bytes && type) picture.setAttribute(attribute, dataAddress(type, bytes));
 }

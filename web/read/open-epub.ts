@@ -1,4 +1,5 @@
-import { strFromU8, unzipSync } from "fflate";
+import { withoutNamedLetters } from "@vennet/core/import/epub/named-letters";
+import { unzipSync } from "fflate";
 import { entriesOf, parsedOnce, resolvePath, type FlowPage, type OpenFlow } from "./open-flow";
 
 /** Opens an e-book from its own bytes: container, package document, navigation document (EPUB 3.3). */
@@ -21,25 +22,49 @@ export function openEpub(bytes: Uint8Array): OpenFlow {
     });
   }
   const nav = [...items.values()].find((item) => item.getAttribute("properties")?.split(" ").includes("nav"));
-  const navPath = resolvePath(packagePath, nav?.getAttribute("href") ?? "").path;
-  const toc = [...xmlOf(files, navPath).getElementsByTagName("nav")].find(
-    (one) => one.getAttribute("epub:type") === "toc",
-  );
+  const pathOf = (item: Element | undefined): string =>
+    resolvePath(packagePath, item?.getAttribute("href") ?? "").path;
+  const contents = (): OpenFlow["contents"] => {
+    if (nav) {
+      const toc = [...xmlOf(files, pathOf(nav)).getElementsByTagName("nav")].find(
+        (one) => one.getAttribute("epub:type") === "toc",
+      );
+      return entriesOf(toc, pathOf(nav), "ol");
+    }
+    return ncx ? entriesOfNcx(xmlOf(files, pathOf(ncx)), pathOf(ncx)) : [];
+  };
+  const ncx = items.get(document.querySelector("spine")?.getAttribute("toc") ?? "");
   return {
     kind: "e-book",
     inScreens: true,
     folder: packagePath.slice(0, packagePath.lastIndexOf("/") + 1),
     files,
     pages,
-    contents: entriesOf(toc, navPath, "ol"),
+    contents: contents(),
     page: parsedOnce((path) => xmlOf(files, path)),
   };
+}
+
+/** The entries of the contents of an e-book of version 2 (OPF 2.0.1, 2.4.1). */
+function entriesOfNcx(document: Document, path: string): OpenFlow["contents"] {
+  return [...document.getElementsByTagName("navPoint")].map((point) => {
+    let depth = -1;
+    for (let at: Element | null = point; at?.localName === "navPoint"; at = at.parentElement) depth++;
+    const child = (name: string): Element | undefined =>
+      [...point.children].find(({ localName }) => localName === name);
+    return {
+      words: child("navLabel")?.textContent?.trim() ?? "",
+      depth,
+      ...resolvePath(path, child("content")?.getAttribute("src") ?? ""),
+    };
+  });
 }
 
 function xmlOf(files: ReadonlyMap<string, Uint8Array>, path: string): XMLDocument {
   const bytes = files.get(path);
   if (!bytes) throw new Error(`The e-book has no file “${path}”.`);
-  const document = new DOMParser().parseFromString(strFromU8(bytes), "application/xml");
+  const text = withoutNamedLetters(new TextDecoder().decode(bytes));
+  const document = new DOMParser().parseFromString(text, "application/xml");
   if (document.querySelector("parsererror")) throw new Error(`“${path}” in the e-book is not well-formed.`);
   return document;
 }

@@ -131,7 +131,7 @@ function ShelfRow({ book }: { book: Book }) {
           <p className="mt-1 [overflow-wrap:anywhere]">{book.author}</p>
           <p className="mt-2 text-sm text-faint">
             {book.finished
-              ? `Finished file, ${plural(book.finished.pages, "page")}`
+              ? `${book.finished.format === "epub" ? "Finished e-book" : "Finished PDF"}, ${plural(book.finished.pages, "page")}`
               : `${plural(book.chapters, "chapter")}, ${plural(book.words, "word")}`}
             . Last changed {shownDate(book.modifiedAt)}.
           </p>

@@ -12,7 +12,7 @@ export class FinishedChapter extends LinkedInPlace<EpubLink, EpubPage> {
 
   links(): readonly PublicationLink[] {
     const headings = this.content.places.filter(({ of }) => of === "heading");
-    return this.content.links.map(({ id, words, on, destination, description }) => ({
+    return inTextOrder(this.content.links).map(({ id, words, on, destination, description }) => ({
       id,
       text: words,
       parts: [{ text: words }],
@@ -51,4 +51,9 @@ export class FinishedChapter extends LinkedInPlace<EpubLink, EpubPage> {
   protected with(links: EpubLink[]): FinishedChapter {
     return new FinishedChapter({ ...this.content, links });
   }
+}
+
+/** Links in the order in which they are read. */
+export function inTextOrder(links: readonly EpubLink[]): EpubLink[] {
+  return [...links].sort((a, b) => a.on.from - b.on.from || a.on.element - b.on.element);
 }

@@ -1,5 +1,5 @@
-import { decodeHTML } from "entities";
 import { SaxesParser } from "saxes";
+import { withoutNamedLetters } from "../../import/epub/named-letters.ts";
 
 /** What a parser of XML tells of a page, one after the other. */
 export type PageEvent =
@@ -81,14 +81,6 @@ export function pageEvents(text: string): PageEvent[] {
   });
   parser.write(withoutNamedLetters(text.replace(/^\ufeff/, ""))).close();
   return events;
-}
-
-/** Text in which letters that the names of HTML stand for (as XHTML 1.1 lets them) are told by their numbers. */
-function withoutNamedLetters(text: string): string {
-  return text.replace(/&(?!(?:amp|lt|gt|quot|apos);)([a-z][a-z\d]*);/gi, (whole) => {
-    const letters = decodeHTML(whole);
-    return letters === whole ? whole : [...letters].map((one) => `&#${one.codePointAt(0)};`).join("");
-  });
 }
 
 /** All that stands on a page, a line each, but for what makes elements links. */

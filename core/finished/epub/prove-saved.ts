@@ -4,6 +4,7 @@ import type { DestinationNames } from "../../destination/kinds/kind.ts";
 import { kindOf } from "../../destination/kinds/kinds.ts";
 import type { LinkProof, LinkVerdict, ProofRow } from "../../proof/compare.ts";
 import type { Fault } from "../../proof/exported-link.ts";
+import { isTelling } from "../../proof/landing.ts";
 import { whereInPage } from "../../proof/where-in-page.ts";
 import { linkAsAsked } from "../link-as-asked.ts";
 import type { TellPage } from "../tell-page.ts";
@@ -205,13 +206,13 @@ class Proving {
   private asked(page: EpubPage, link: EpubLink): ProofRow["link"] {
     const outside = kindOf(link.destination).outside(link.destination);
     const place = outside.kind === "place" ? this.places.get(outside.target) : undefined;
-    const name = place?.place && !place.place.name.startsWith("#") ? place.place.name : null;
+    const words = place?.place?.name ?? "";
     return linkAsAsked(link, {
       chapter: page.title,
       isArea: link.on.kind === "area",
       destination: writeDestination(link.destination),
       name: nameDestination(link.destination, this.names),
-      landing: name,
+      landing: isTelling(words) && !words.startsWith("#") ? words : null,
     });
   }
 }

@@ -19,7 +19,7 @@ import {
   type LinkGround,
 } from "./epub-page.ts";
 import { pageEvents } from "./page-events.ts";
-import { XhtmlSource, type SourceElement } from "./xhtml-source.ts";
+import { addressOf, linkElements, XhtmlSource, type SourceElement } from "./xhtml-source.ts";
 
 /** A page as the file has it: its links and places, and its source, by which they are changed. */
 export interface ReadEpubPage {
@@ -58,7 +58,7 @@ export function openEpub(
   const pages = allPages.map(({ path, isInOrder, isNavigation }, i): ReadEpubPage => {
     const { text, why } = readText(files[path]!);
     const source = new XhtmlSource(text);
-    const elements = source.elements.filter((one) => addressOf(one) !== null);
+    const elements = linkElements(source);
     const heading = source.elements.find(({ name }) => /^h[1-6]$/.test(name));
     const title = (heading && source.wordsOf(heading)) || source.title || path;
     const page: EpubPage = {
@@ -124,12 +124,6 @@ function faultOf(text: string): string | null {
   } catch (error) {
     return (error as Error).message;
   }
-}
-
-/** The address of an element that is a link; null where it is none (EPUB 3.3, 5.1; SVG 1.1). */
-function addressOf(element: SourceElement): string | null {
-  if (element.name !== "a" && element.name !== "area") return null;
-  return (element.attributes.get("href") ?? element.attributes.get("xlink:href"))?.value.trim() ?? null;
 }
 
 function placesOf(source: XhtmlSource, number: number): EpubPlace[] {

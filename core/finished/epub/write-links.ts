@@ -2,6 +2,7 @@ import { sameDestination } from "../../destination/destination.ts";
 import { FinishedError } from "../errors.ts";
 import { addressIn, fragmentOf } from "./addresses.ts";
 import { sameEpubLink, type EpubLink, type EpubPage, type EpubPlace, type PlaceInEpub } from "./epub-page.ts";
+import { groundIn, stretchesOfLinks } from "./ground.ts";
 import type { ReadEpubPage } from "./read-finished.ts";
 import type { SourceElement, Stretch, XhtmlSource } from "./xhtml-source.ts";
 
@@ -75,10 +76,7 @@ class WritingPage {
         "changed",
         `The page ${page.path} has other links than those that are to be written.`,
       );
-    const kept = [...this.after.links, ...this.after.untouched].flatMap(({ from }) =>
-      from === null ? [] : [elements[from]!],
-    );
-    const others = kept.map(({ open, close }): Stretch => [open[0], (close ?? open)[1]]);
+    const others = stretchesOfLinks(elements, this.after);
     for (const link of this.after.links) if (link.from === null) others.push(this.add(link, others));
   }
 
@@ -187,62 +185,6 @@ class WritingPage {
 
 /** What of an element makes it a link, or says something of that. */
 const ofLinks = ["href", "xlink:href", "title", "xlink:title", "epub:type", "role", "target", "rel"];
-
-/** What may stand in a link without being cut by it, or cutting (WHATWG HTML, 4.5.1: its content is that of its parent). */
-const inLines =
-  /^(a|abbr|acronym|b|bdi|bdo|big|br|cite|code|data|del|dfn|em|font|i|img|ins|kbd|mark|q|rp|rt|ruby|s|samp|small|span|strike|strong|sub|sup|svg|time|tt|u|var|wbr)$/;
-
-/**
- * Where in the source a new link begins and ends.
- * @param others where the other links of the page stand
- * @throws FinishedError `page` where what is picked cannot be a link as one
- */
-export function groundIn(
-  source: XhtmlSource,
-  others: readonly Stretch[],
-  { on, words }: Pick<EpubLink, "on" | "words">,
-): Stretch {
-  const told = `“${words.slice(0, 80)}”`;
-  const picture = on.kind === "picture" ? source.elements[on.element] : null;
-  if (on.kind === "picture" && !picture)
-    throw new FinishedError("changed", "The page is another than that on which a picture was picked.");
-  const text = source.text.slice(on.from, on.to).replace(/\s+/g, " ").trim();
-  if (!picture && (text === "" || text !== words.replace(/\s+/g, " ").trim()))
-    throw new FinishedError("changed", `The page does not have ${told} where it was picked.`);
-  const stretches = source.stretchesOf(on.from, on.to);
-  const all: Stretch = picture
-    ? [picture.open[0], (picture.close ?? picture.open)[1]]
-    : [stretches[0]![0], stretches.at(-1)![1]];
-  const around = widened(source, all);
-  const meets = (stretch: Stretch): boolean => stretch[0] < around[1] && stretch[1] > around[0];
-  if (others.some(meets)) throw new FinishedError("page", `${told} is in a link already, or has one in it.`);
-  const within = source.elements.filter(({ open, close }) => meets(open) || (close !== null && meets(close)));
-  if (within.some(({ name }) => !inLines.test(name)))
-    throw new FinishedError("page", `${told} goes over several paragraphs. A link lies within one.`);
-  if (within.some(({ open, close }) => !(meets(open) && (close === null || meets(close)))))
-    throw new FinishedError(
-      "page",
-      `${told} begins or ends in the middle of words that are set apart, as emphasised words are. Take all of them, or none.`,
-    );
-  return around;
-}
-
-/** A stretch with the tags of elements all of whose words are in it. */
-function widened(source: XhtmlSource, stretch: Stretch): Stretch {
-  let [from, to] = stretch;
-  for (let isWider = true; isWider;) {
-    isWider = false;
-    for (const { name, open, close } of source.elements) {
-      if (!close || !inLines.test(name) || name === "a") continue;
-      const begins = open[1] === from && close[0] <= to;
-      const ends = close[0] === to && open[0] >= from;
-      if (begins) from = open[0];
-      if (ends) to = close[1];
-      isWider ||= begins || ends;
-    }
-  }
-  return [from, to];
-}
 
 function escaped(text: string): string {
   return text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);

@@ -167,3 +167,14 @@ function piecesOf(source: string, at: number, length: number): Piece[] {
   put(source.slice(done), done, source.length, true);
   return pieces;
 }
+
+/** The address of an element that is a link; null where it is none (EPUB 3.3, 5.1; SVG 1.1). */
+export function addressOf(element: SourceElement): string | null {
+  if (element.name !== "a" && element.name !== "area") return null;
+  return (element.attributes.get("href") ?? element.attributes.get("xlink:href"))?.value.trim() ?? null;
+}
+
+/** The elements of a page that are links, in their order. */
+export function linkElements(source: XhtmlSource): SourceElement[] {
+  return source.elements.filter((one) => addressOf(one) !== null);
+}

@@ -11,6 +11,7 @@ import { notesOfTree } from "../notes-of-tree.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { childOf, readXml } from "../xml-tree.ts";
 import { hastOfXml } from "./hast-of-xml.ts";
+import { withoutNamedLetters } from "./named-letters.ts";
 import { linksOfEpub } from "./second-reading.ts";
 import { packageOf, type EpubPackage } from "./package-of-epub.ts";
 
@@ -49,7 +50,7 @@ class ReadEpub {
   private body(path: string, number: number, isOurs: boolean): Element {
     const text = strFromU8(this.publication.files[path]!).replace(/^\ufeff/, "");
     try {
-      const html = readXml(path, text.replace(/<!DOCTYPE[^>]*>/i, "").replace(/&nbsp;/g, "\u00a0"));
+      const html = readXml(path, withoutNamedLetters(text.replace(/<!DOCTYPE[^>]*>/i, "")));
       const body = childOf(html, "body");
       if (body) {
         const read = hastOfXml(body, number);

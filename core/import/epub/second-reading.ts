@@ -2,6 +2,7 @@ import { strFromU8, unzipSync } from "fflate";
 import { Parser } from "htmlparser2";
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
 import { decoded } from "../hast-nodes.ts";
+import { withoutNamedLetters } from "./named-letters.ts";
 
 /**
  * The links of an e-book, page by page in the order of its spine, as a parser tells them that forgives what is not
@@ -128,5 +129,5 @@ function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, link
     },
     { xmlMode: true, decodeEntities: true },
   );
-  parser.end(text.replace(/&nbsp;/g, "\u00a0"));
+  parser.end(withoutNamedLetters(text));
 }

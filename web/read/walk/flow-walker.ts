@@ -42,14 +42,16 @@ export class FlowWalker implements Walker {
 
   links(): Promise<FlowLink[]> {
     const all = this.file.pages.flatMap(({ path }) => {
-      const links = [...this.file.page(path).querySelectorAll("a")].filter((link) => hrefOf(link) !== null);
+      const links = [...this.file.page(path).querySelectorAll("a, area")].filter(
+        (link) => hrefOf(link) !== null,
+      );
       return links.map((link, at): FlowLink => {
         const name = path === "" ? "the page" : path;
         const where = whereInPage(name, link.getAttribute("id"), at + 1);
         return {
           where,
           on: shortName(path),
-          words: link.textContent?.trim() ?? "",
+          words: (link.getAttribute("alt") ?? link.textContent ?? "").trim(),
           path,
           at,
           href: hrefOf(link)!,

@@ -57,8 +57,8 @@ export function LinkLine({
   onSpot?: (spot: Spot) => Promise<Destination>;
   /** Makes a companion page, and gives where a link to it leads; left out where there can be none. */
   onMakePage?: (title: string) => Promise<Destination>;
-  /** Brings a file in, and gives where a link to it leads. */
-  onBringFile: (file: File) => Promise<Destination>;
+  /** Brings a file in, and gives where a link to it leads; left out where none can travel with the publication. */
+  onBringFile?: (file: File) => Promise<Destination>;
   onLeave: () => void;
 }) {
   const names = useDestinationNames(bookId);
@@ -96,7 +96,11 @@ export function LinkLine({
     () => readTyped(typed, { known, spots, words: linked }),
     [typed, known, spots, linked],
   );
-  const choices = isAsItWas ? [] : reading.choices.filter(({ kind }) => kind !== "page" || onMakePage);
+  const choices = isAsItWas
+    ? []
+    : reading.choices.filter(
+        ({ kind }) => (kind !== "page" || onMakePage) && (kind !== "upload" || onBringFile),
+      );
   const at = picked === null ? (isAsItWas ? -1 : reading.fitting) : Math.min(picked, choices.length - 1);
   const choice = choices[at] ?? null;
   const chosen = isAsItWas ? destination : destinationOf(choice);
@@ -168,7 +172,10 @@ export function LinkLine({
   useEffect(() => {
     if (isAwaiting && !searching) latestTake.current();
   }, [isAwaiting, searching]);
-  const bring = (file: File): void => void work(`Bringing in ${file.name}`, () => onBringFile(file));
+  const bring = (file: File): void => {
+    if (onBringFile) void work(`Bringing in ${file.name}`, () => onBringFile(file));
+    else setFailure("No file travels with this publication. Link its address on the web.");
+  };
 
   const onKeyDown = (event: KeyboardEvent): void => {
     const inLine = (event.target as HTMLElement).id === `${id}-to`;
@@ -284,7 +291,7 @@ export function LinkLine({
         <Button kind="quiet" className="!text-sm" onClick={cancel}>
           Cancel
         </Button>
-        <span className="ml-auto text-faint max-md:hidden">A file can be dropped here</span>
+        {onBringFile && <span className="ml-auto text-faint max-md:hidden">A file can be dropped here</span>}
       </div>
       <input
         ref={picker}
