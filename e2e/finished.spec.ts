@@ -64,7 +64,12 @@ test("a PDF is brought in, words are picked and led, a version is saved, and its
   await expect(page.getByRole("heading", { name: "Link proof" })).toBeVisible();
   await expect(page.getByText(/^All \d+ links intact/)).toBeVisible();
   await page.goto(page.url().replace("/export/", "/read/"));
-  await expect(page.getByText("Outline the links")).toBeVisible();
+  await page.getByRole("button", { name: "Walk the links" }).click();
+  const walk = page.getByRole("complementary", { name: "The walk" });
+  await walk.getByRole("button", { name: "One step" }).click();
+  await walk.getByRole("button", { name: "Walk on" }).click();
+  await expect(walk.getByRole("button", { name: "Walk again" })).toBeVisible({ timeout: 60_000 });
+  await expect(walk.getByText(/^(\d+) of \1 links walked, all as intended$/)).toBeVisible();
 });
 
 test("an area is drawn, moved by keys, framed, pointed at a spot of another page, taken out, and all of it undone", async ({

@@ -225,6 +225,43 @@ describe("the proof of a saved file", () => {
     expect(extra).toMatchObject([{ where: "page 1, at 200 200 260 220" }]);
   });
 
+  test.each<[string, (link: PdfLink) => PdfLink]>([
+    ["its line", (link) => ({ ...link, frame: { ...link.frame, line: "solid" } })],
+    ["its colour", (link) => ({ ...link, frame: { ...link.frame, colour: "#00aa00" } })],
+    ["its thickness", (link) => ({ ...link, frame: { ...link.frame, thickness: 3 } })],
+    ["that it has none", (link) => ({ ...link, frame: { ...link.frame, line: "none" } })],
+  ])("notices a frame that is another than was asked for: %s", async (_name, other) => {
+    const { bytes, pages } = await asked();
+    const framed = fresh({ frame: { line: "dashed", thickness: 2, colour: "#aa0000" } });
+    const withLink = (link: PdfLink) => onPage(pages, 2, (links) => [...links, link]);
+    const saved = (await saveFinishedPdf(bytes, withLink(framed), names)).bytes;
+    expect((await proveSaved(bytes, saved, withLink(framed), names)).complete).toBe(true);
+    expect((await proveSaved(bytes, saved, withLink(other(framed)), names)).faults).toMatchObject([
+      { where: "Page 2", what: expect.stringContaining("The frame") },
+    ]);
+  });
+
+  test("notices that a link over two lines takes but one whole", async () => {
+    const { bytes, pages } = await asked();
+    const lines = fresh({
+      areas: [
+        [100, 120, 200, 132],
+        [60, 100, 140, 112],
+      ],
+    });
+    const withLink = (link: PdfLink) => onPage(pages, 2, (links) => [...links, link]);
+    const saved = (await saveFinishedPdf(bytes, withLink(lines), names)).bytes;
+    const verdicts = async (link: PdfLink) =>
+      (await proveSaved(bytes, saved, withLink(link), names)).rows.map(({ verdict }) => verdict);
+    expect(await verdicts(lines)).not.toContain("shifted");
+    // Around both areas is the same box, but the second line is covered in part.
+    const part: PdfLink["areas"] = [
+      [100, 120, 200, 132],
+      [60, 100, 90, 112],
+    ];
+    expect(await verdicts({ ...lines, areas: part })).toContain("shifted");
+  });
+
   test("notices a link too many, other text, and other bytes before the update", async () => {
     const { bytes, pages } = await asked();
     const more = await saveFinishedPdf(

@@ -2,6 +2,7 @@ import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { nameDestination, writeDestination } from "../../destination/destination.ts";
 import type { DestinationNames } from "../../destination/kinds/kind.ts";
 import { kindOf } from "../../destination/kinds/kinds.ts";
+import type { Frame } from "../../manuscript/hotspot.ts";
 import type { LinkProof, LinkVerdict, ProofRow } from "../../proof/compare.ts";
 import type { Fault } from "../../proof/exported-link.ts";
 import { whereOf } from "../../proof/where-in-pdf.ts";
@@ -9,7 +10,7 @@ import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
 import { linkAsAsked } from "../link-as-asked.ts";
 import type { TellPage } from "../tell-page.ts";
 import { titleOfPage } from "./finished-page.ts";
-import { boxAround, spotsOf, type PdfLink, type PdfPage, type Spot } from "./pdf-page.ts";
+import { boxAround, spotsOf, type Area, type PdfLink, type PdfPage, type Spot } from "./pdf-page.ts";
 
 /** An annotation as pdf.js reads it. */
 interface ReadAnnotation {
@@ -20,6 +21,10 @@ interface ReadAnnotation {
   url?: string;
   dest?: unknown;
   contentsObj?: { str: string };
+  quadPoints?: ArrayLike<number> | null;
+  color?: ArrayLike<number> | null;
+  /** `width` as drawn within its rectangle, `rawWidth` as said where it is more than nothing. */
+  borderStyle: { width: number; rawWidth: number; style: number };
 }
 
 // How far edges and spots may be from where they were asked for, in points: files round them.
@@ -56,7 +61,8 @@ export async function proveSaved(
       const where = titleOfPage(page);
       if (was.text !== is.text) fault(where, "Its text is not as it was.");
       if (was.others !== is.others) fault(where, "What it has besides links is not as it was.");
-      const judging = new PageProof(page, was.links, is.links, after, spots, names);
+      const tellFault = (what: string): void => fault(where, what);
+      const judging = new PageProof(page, was.links, is.links, after, spots, names, tellFault);
       rows.push(...(await judging.rows()));
       extra.push(...judging.extra());
       tell(page.number, pages.length);
@@ -116,6 +122,8 @@ class PageProof {
     private readonly document: PDFDocumentProxy,
     private readonly spots: ReadonlyMap<string, Spot>,
     private readonly names: DestinationNames,
+    /** Tells of something else that is wrong on the page. */
+    private readonly fault: (what: string) => void,
   ) {}
 
   async rows(): Promise<ProofRow[]> {
@@ -160,6 +168,7 @@ class PageProof {
     if (!found) return row("missing", "The file has no such link.");
     this.taken.add(found);
     if (!near(found.rect, box)) return row("shifted", "Its area lies elsewhere.");
+    if (!hasAreas(found, link.areas)) return row("shifted", "Of its lines not each is covered.");
     if (!(await this.leadsRight(link, found)))
       return row(
         "other-destination",
@@ -168,6 +177,7 @@ class PageProof {
     const said = found.contentsObj?.str.trim() || null;
     if (said !== (link.description?.trim() || null))
       return row("other-description", said === null ? "It says nothing." : `It says “${said}”.`);
+    if (!showsFrame(found, link.frame)) this.fault(`The frame of “${link.words || "a link"}” is another.`);
     return row("intact", null);
   }
 
@@ -242,6 +252,34 @@ const heightAt: Readonly<Record<string, number>> = { XYZ: 1, FitH: 0, FitBH: 0, 
 function idOf(from: string): string {
   const [object, generation] = from.split(" ");
   return object === "direct" ? from : `${object}R${generation === "0" ? "" : generation}`;
+}
+
+/** Whether a link takes each area of several, as its quadrilaterals tell (ISO 32000-1, 12.5.6.5). */
+function hasAreas({ quadPoints }: ReadAnnotation, areas: readonly Area[]): boolean {
+  if (areas.length < 2) return true;
+  const points = Array.from(quadPoints ?? []);
+  const boxes = Array.from({ length: points.length / 8 }, (_, i) => {
+    const corners = points.slice(i * 8, i * 8 + 8);
+    const [xs, ys] = [0, 1].map((from) => corners.filter((_, at) => at % 2 === from)) as [number[], number[]];
+    return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+  });
+  return areas.every((area) => boxes.some((box) => near(box, area)));
+}
+
+/** How pdf.js numbers the lines of frames. */
+const lineOf: Readonly<Record<number, Frame["line"]>> = { 2: "dashed", 5: "underlined" };
+
+/** Whether a link is framed as asked (12.5.4). */
+function showsFrame({ borderStyle, color }: ReadAnnotation, { line, thickness, colour }: Frame): boolean {
+  const { width, rawWidth, style } = borderStyle;
+  const isBare = width === 0 || color === null;
+  if (line === "none" || isBare) return line === "none" && isBare;
+  const parts = [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16));
+  return (
+    (lineOf[style] ?? "solid") === line &&
+    Math.abs(rawWidth - thickness) < 0.01 &&
+    parts.every((part, i) => Math.abs(part - (color?.[i] ?? 0)) <= 2)
+  );
 }
 
 function near(rect: readonly number[], box: readonly number[]): boolean {

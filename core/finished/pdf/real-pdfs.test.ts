@@ -36,6 +36,13 @@ const names = { files: new Map<string, string>(), places: new Map<string, string
 const text = (file: string): string =>
   spawnSync("pdftotext", ["-layout", file, "-"], { maxBuffer: 1e9 }).stdout.toString();
 
+/** A page as poppler draws it, small; on it nothing was framed. */
+const picture = (file: string, page: number): Buffer | null => {
+  const at = String(page);
+  const made = spawnSync("pdftoppm", ["-r", "30", "-f", at, "-l", at, file], { maxBuffer: 1e8 });
+  return made.status === 0 ? made.stdout : null;
+};
+
 /** The links of a file as pdf.js counts them. */
 async function linksByPdfJs(bytes: Uint8Array): Promise<number> {
   const document = await getDocument({ data: new Uint8Array(bytes), verbosity: VerbosityLevel.ERRORS })
@@ -80,6 +87,7 @@ function edited(pages: readonly PdfPage[]): PdfPage[] {
   async () => {
     const file = join(folder, "saved.pdf");
     let links = 0;
+    let compared = 0;
     const wrong: unknown[] = [];
     for (const path of paths!) {
       const packed = readFileSync(join(folder, "out", path));
@@ -98,15 +106,25 @@ function edited(pages: readonly PdfPage[]): PdfPage[] {
           proof.extra,
           proof.rows.filter(({ verdict }) => verdict !== "intact"),
         ]);
+      const plain = asked.find(({ number }) => number % 3 !== 1 && number > 1)?.number ?? null;
       writeFileSync(file, bytes);
-      const before = { check: spawnSync("qpdf", ["--check", file]).status, text: text(file) };
+      const before = {
+        check: spawnSync("qpdf", ["--check", file]).status,
+        text: text(file),
+        picture: plain && picture(file, plain),
+      };
       writeFileSync(file, saved.bytes);
       expect([path, spawnSync("qpdf", ["--check", file]).status]).toEqual([path, before.check]);
       expect(text(file) === before.text).toBe(true);
+      if (plain && before.picture) {
+        compared++;
+        expect([path, picture(file, plain)!.equals(before.picture)]).toEqual([path, true]);
+      }
     }
     expect(wrong).toEqual([]);
     expect(paths!.length).toBeGreaterThanOrEqual(20);
     expect(links).toBeGreaterThan(500);
+    expect(compared).toBeGreaterThan(10);
   },
   240_000,
 );
