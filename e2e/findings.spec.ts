@@ -2,7 +2,7 @@ import { expect, openOwnBook, saved, test, text } from "./fixtures";
 
 const markdown = `# Tides
 
-For the tables look [here](https://tides.hesterley.example/today.), or ask [the office](https://tides.hesterley.example/notes.).
+For the tables look [here](https://tides.hesterley.example/today%22), or ask [the office](https://tides.hesterley.example/notes%22).
 
 # Ways
 
@@ -48,9 +48,9 @@ test("a finding is accepted with a reason, here and in the margin alike, and gon
 
 test("the margin card mends what one press can", async ({ page }) => {
   await text(page).getByRole("link", { name: "the office" }).click();
-  await expect(page.getByText("The address ends with “.”")).toBeVisible();
+  await expect(page.getByText('The address ends with “"”')).toBeVisible();
   await page.getByRole("button", { name: "Mend", exact: true }).click();
   await expect(page.getByLabel("Leads to")).toHaveValue("https://tides.hesterley.example/notes");
-  await expect(page.getByText("The address ends with “.”")).toHaveCount(0);
+  await expect(page.getByText('The address ends with “"”')).toHaveCount(0);
   await saved(page);
 });

@@ -1,17 +1,22 @@
 import { webDestination } from "../destination/kinds/web.ts";
-import type { LinkRule } from "./finding.ts";
+import { answerOf, type LinkRule } from "./finding.ts";
 
-/** A blank, quote, full stop or bracket that came along at the end of an address. */
+/**
+ * A blank, quote, full stop or bracket that came along at the end of an address. Some addresses do end with a full stop or
+ * exclamation mark: one that answers is right as it is.
+ */
 export const addressTail: LinkRule = {
   id: "address-tail",
   title: "Something clings to the end of an address",
   severity: "fix",
   source: "RFC 3986, appendix C: delimiters around an address are no part of it",
-  find: (links) =>
-    links.flatMap(({ id, destination }) => {
+  find: (links, context) =>
+    links.flatMap((link) => {
+      const { id, destination } = link;
       if (destination.kind !== "web") return [];
       const tail = tailOf(destination.address);
-      return tail === ""
+      const { state } = answerOf(link, context) ?? {};
+      return tail === "" || state === "sound" || state === "moved"
         ? []
         : [
             {
@@ -20,6 +25,9 @@ export const addressTail: LinkRule = {
             },
           ];
     }),
+  isSure: (link, context) =>
+    link.destination.kind === "web" &&
+    (!/^[.!]+$/.test(tailOf(link.destination.address)) || answerOf(link, context)?.state === "broken"),
   mend: ({ destination }) => {
     if (destination.kind !== "web") return null;
     const { address } = destination;

@@ -19,16 +19,32 @@ export const addressWithoutScheme: LinkRule = {
           ]
         : [],
     ),
+  // It may yet be the name of a file.
+  isSure: ({ destination }) =>
+    destination.kind === "file" && "path" in destination && /^www\./i.test(destination.path),
   mend: ({ destination }) => {
     const web = destination.kind === "file" && "path" in destination ? asWeb(destination.path) : null;
     return web && { destination: web };
   },
 };
 
+/**
+ * Endings of files that are top-level domains too (IANA's list; common practice). Where nothing else is before such an ending than a
+ * name, a file is meant.
+ */
+const fileEndings = new Set(
+  "ac am as bz cab cat cc cl cr gd in java la md mk ml mov ms pl pm ps pub py rs sh so st tf ws xyz zip".split(
+    " ",
+  ),
+);
+
 function asWeb(path: string): WebDestination | null {
   try {
     const { destination } = recognise(path);
-    return destination.kind === "web" ? destination : null;
+    if (destination.kind !== "web") return null;
+    const labels = new URL(destination.address).hostname.split(".");
+    const isFile = labels.length === 2 && fileEndings.has(labels[1]!);
+    return isFile ? null : destination;
   } catch {
     return null;
   }

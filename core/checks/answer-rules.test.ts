@@ -104,28 +104,70 @@ describe("a companion file", () => {
   });
 });
 
+describe("an address that ends with a full stop", () => {
+  const tails = (address: string, state: KnownAnswer["state"] | null) =>
+    check(web(address), { answers: new Map(state ? [[address, answer(state)]] : []) }).filter(
+      ({ rule }) => rule === "address-tail",
+    );
+
+  test.each(["https://tides.example/Inc.", "https://tides.example/wiki/Dr.", "https://tides.example/Yahoo!"])(
+    "%s is right where it answers, and else mended where somebody looks at it",
+    (address) => {
+      for (const state of ["sound", "moved"] as const) expect(tails(address, state)).toEqual([]);
+      expect(tails(address, null)).toMatchObject([{ isSure: false, mend: { destination: { kind: "web" } } }]);
+      expect(tails(address, "broken")).toMatchObject([{ isSure: true }]);
+    },
+  );
+
+  test("what can be no part of it is taken off without a look", () => {
+    for (const address of [
+      "https://tides.example/a%20",
+      "https://tides.example/a%22",
+      "https://tides.example/a)",
+    ])
+      expect(tails(address, null)).toMatchObject([{ isSure: true }]);
+  });
+});
+
 describe("an email domain", () => {
   const mailto = (address: string): Destination => ({ kind: "email", address: `mailto:${address}` });
-  const known = { answers: new Map([["mailto:orla@causeways.example", answer("sound")]]) };
+  const known = (typed: string, state: KnownAnswer["state"]) => ({
+    answers: new Map([
+      ["mailto:orla@causeways.example", answer("sound")],
+      [`mailto:${typed}`, answer(state)],
+    ]),
+  });
+  const slips = (typed: string, state: KnownAnswer["state"]) =>
+    check(mailto(typed), known(typed, state)).filter(({ rule }) => rule === "mail-slip");
 
   test.each([
-    ["orla@exampel.com", "mailto:orla@example.com"],
-    ["orla@exmple.com", "mailto:orla@example.com"],
-    ["orla@examplle.com?subject=Tide", "mailto:orla@example.com?subject=Tide"],
+    ["orla@gmial.com", "mailto:orla@gmail.com"],
+    ["orla@gmai.com", "mailto:orla@gmail.com"],
+    ["orla@gmaill.com?subject=Tide", "mailto:orla@gmail.com?subject=Tide"],
     ["orla@causeway.example", "mailto:orla@causeways.example"],
     ["pell@byre.test,orla@cuaseways.example", "mailto:pell@byre.test,orla@causeways.example"],
-  ])("%s is taken for a slip, and mended", (typed, mended) => {
-    const [finding] = check(mailto(typed), known).filter(({ rule }) => rule === "mail-slip");
-    expect(finding!.mend).toEqual({ destination: { kind: "email", address: mended } });
+  ])("%s that takes no mail is taken for a slip, and what is meant is offered, alone", (typed, mended) => {
+    const [finding] = slips(typed, "broken");
+    expect(finding).toMatchObject({
+      mend: { destination: { kind: "email", address: mended } },
+      isSure: false,
+    });
   });
 
-  test.each([
-    "orla@example.com",
-    "orla@causeways.example",
-    "orla@example.org",
-    "orla@harbour.example",
-    "x@web.test",
-  ])("%s is not", (typed) => expect(rulesFor(mailto(typed), known)).not.toContain("mail-slip"));
+  // Domains of mail services that are one letter from others (common practice).
+  test.each(["mail.com", "email.com", "ymail.com", "yahoo.co", "freie.fr", "example.co", "gmial.com"])(
+    "%s that takes mail is nobody’s slip",
+    (domain) => {
+      for (const state of ["sound", "unsure", "guarded"] as const)
+        expect([state, slips(`orla@${domain}`, state)]).toEqual([state, []]);
+      expect(check(mailto(`orla@${domain}`), {}).filter(({ rule }) => rule === "mail-slip")).toEqual([]);
+    },
+  );
+
+  test.each(["orla@causeways.example", "orla@example.org", "orla@harbour.example", "x@web.test"])(
+    "%s that takes none is far from all that are known",
+    (typed) => expect(slips(typed, "broken")).toEqual([]),
+  );
 
   test("one slip is a letter more, less, other, or swapped with its neighbour", () => {
     for (const typed of ["tde", "tidee", "tode", "tdie"])

@@ -6,10 +6,10 @@ import { kindNames } from "../destination/kinds/kinds.ts";
 import type { LinkLooks } from "../manuscript/looks.ts";
 import { placesOf } from "../manuscript/outline.ts";
 import { checkChapter, rules } from "./check-chapter.ts";
-import { writeDestination } from "../destination/destination.ts";
 import { textWidth } from "../manuscript/page-layout.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
 import { judgeLook } from "./contrast.ts";
+import { purposeOf } from "./purpose.ts";
 import { foldedWords } from "./folded-words.ts";
 import type { CheckContext, Finding, Rule } from "./finding.ts";
 
@@ -88,7 +88,7 @@ export function checkBook(
   );
 }
 
-/** The destinations to which equal link texts of a book lead. */
+/** To what ends equal link texts of a book lead. */
 function wordsLead(book: Book): Map<string, Set<string>> {
   const found = new Map<string, Set<string>>();
   for (const { doc } of book.chapters) {
@@ -96,8 +96,8 @@ function wordsLead(book: Book): Map<string, Set<string>> {
       const words = foldedWords(text);
       if (on === "reference" || words === "") continue;
       const places = found.get(words);
-      if (places) places.add(writeDestination(destination));
-      else found.set(words, new Set([writeDestination(destination)]));
+      if (places) places.add(purposeOf(destination));
+      else found.set(words, new Set([purposeOf(destination)]));
     }
   }
   return found;
@@ -115,6 +115,7 @@ function findLooks(looks: LinkLooks): BookFinding[] {
       before: "",
       after: "",
       mend: null,
+      isSure: false,
     };
     const kinds = kind === "place" ? "links in this book" : `${kind} links`;
     return [

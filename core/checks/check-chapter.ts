@@ -109,6 +109,7 @@ export function checkChapter(doc: Node, context: CheckContext, which: readonly R
         severity: rule.severity,
         ...found,
         mend: use ? rule.mend!(use, context) : null,
+        isSure: use ? (rule.isSure?.(use, context) ?? true) : false,
       };
     });
   });

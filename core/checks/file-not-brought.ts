@@ -12,7 +12,9 @@ export const fileNotBrought: LinkRule = {
         ? [
             {
               subject: id,
-              message: `The file “${destination.path}” lay beside the manuscript and was not brought along. Bring it in as a companion file.`,
+              message: /(^|\/)\.{0,2}$/.test(destination.path)
+                ? `“${destination.path}” is a folder, which does not travel with the book. Lead to a file in it, or to its address on the web.`
+                : `The file “${destination.path}” lay beside the manuscript and was not brought along. Bring it in as a companion file.`,
             },
           ]
         : [],

@@ -18,6 +18,8 @@ export interface Finding {
   message: string;
   /** What one press changes to put it right; null where none can. */
   mend: LinkChange | null;
+  /** Whether that is right without a look at it: only such mends are made all at once. */
+  isSure: boolean;
 }
 
 /** What is known of a destination from asking it. */
@@ -50,7 +52,7 @@ export interface CheckContext {
   pictureSizes: ReadonlyMap<string, { width: number; height: number }>;
   /** The width of the text on the pages of the PDF, in CSS px. */
   textWidth: number;
-  /** The destinations to which equal link texts of the whole book lead, as far as it is known. */
+  /** To what ends equal link texts of the whole book lead, as far as it is known. */
   wordsLead: ReadonlyMap<string, ReadonlySet<string>>;
   /** Every landing place of the book. */
   index: BookIndex;
@@ -91,6 +93,8 @@ interface RuleAbout {
   source: string;
   /** What puts a link right that the rule has found, where one press can; null where it cannot. */
   mend?: (link: CheckedLink, context: CheckContext) => LinkChange | null;
+  /** Whether what it would change is right without a look at it; where it is left out, it always is. */
+  isSure?: (link: CheckedLink, context: CheckContext) => boolean;
 }
 
 /** A rule that looks at links alone, so that it holds for every publication that has links. */

@@ -40,7 +40,21 @@ const addresses: [rule: string, wrong: Destination[], right: Destination[]][] = 
       { kind: "file", path: "www.tides.example" },
       { kind: "file", path: "tides.example/tables" },
     ],
-    [{ kind: "file", path: "plan.pdf" }, { kind: "file", path: "files/plan.pdf" }, office],
+    [
+      { kind: "file", path: "plan.pdf" },
+      { kind: "file", path: "files/plan.pdf" },
+      ...[
+        "README.md",
+        "script.py",
+        "data.zip",
+        "main.rs",
+        "Makefile.am",
+        "configure.in",
+        "install.sh",
+        "lib.so",
+      ].map((path): Destination => ({ kind: "file", path })),
+      office,
+    ],
   ],
   [
     "address-tail",
@@ -160,9 +174,9 @@ describe("words", () => {
   });
 
   test("a sign or a letter is too little, a digit or a word is not", () => {
-    for (const words of ["→", "¶", "a", "…"])
+    for (const words of ["→", "¶", "a", "…", "[*]", "é"])
       expect([words, times("thin-words", [link(words)])]).toEqual([words, 1]);
-    for (const words of ["3", "R1", "it"])
+    for (const words of ["3", "R1", "it", "C", "C#", "C++", "海", "[1]", "(2)", "Ä"])
       expect([words, times("thin-words", [link(words)])]).toEqual([words, 0]);
   });
 
@@ -196,6 +210,20 @@ describe("words", () => {
     const there = web("https://other.example/");
     expect(times("same-words", [link("The  office"), " and ", link("the office", there)])).toBe(2);
     expect(times("same-words", [link("the office"), " and ", link("The office")])).toBe(0);
+    // ACT rule b20e66 (from memory): the same page is the same purpose.
+    for (const [one, other, count] of [
+      ["https://tides.example/a", "https://tides.example/a#low", 0],
+      ["https://tides.example/a", "http://tides.example/a/", 0],
+      ["https://www.tides.example", "https://tides.example/", 0],
+      ["https://tides.example/a", "https://tides.example/a?day=2", 2],
+      ["https://tides.example/a", "https://tides.example/b", 2],
+      ["https://tides.example:8080/a", "https://tides.example/a", 2],
+    ] as const)
+      expect([
+        one,
+        other,
+        times("same-words", [link("it is", web(one)), " ", "and ", link("It is", web(other))]),
+      ]).toEqual([one, other, count]);
   });
 
   // WCAG technique H2.

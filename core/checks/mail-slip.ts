@@ -1,18 +1,24 @@
 import { readMailto, writeMailto, type MailMessage } from "../destination/mailto.ts";
-import type { CheckContext, LinkRule } from "./finding.ts";
+import { answerOf, type CheckContext, type LinkRule } from "./finding.ts";
 
-/** An email whose domain is one slip away from a well-known one, or from one that the book itself uses and that takes mail. */
+/**
+ * An email that was asked and goes nowhere, and whose domain is one slip away from a well-known one, or from one that the
+ * book itself uses and that takes mail. One that takes mail is nobody’s slip, however near it is to another.
+ */
 export const mailSlip: LinkRule = {
   id: "mail-slip",
   title: "An email domain looks mistyped",
   severity: "fix",
   source: "common practice: one letter too many, too few, other or swapped",
   find: (links, context) =>
-    links.flatMap(({ id, destination }) => {
-      if (destination.kind !== "email") return [];
+    links.flatMap((link) => {
+      const { id, destination } = link;
+      if (destination.kind !== "email" || answerOf(link, context)?.state !== "broken") return [];
       const slip = slipIn(readMailto(destination.address), context);
       return slip ? [{ subject: id, message: `Is “${slip.domain}” a slip of “${slip.meant}”?` }] : [];
     }),
+  // Whose mailbox it is, nobody can tell by a letter.
+  isSure: () => false,
   mend: ({ destination }, context) => {
     if (destination.kind !== "email") return null;
     const message = readMailto(destination.address);
@@ -30,7 +36,6 @@ export const mailSlip: LinkRule = {
 
 /** Domains at which very many people have their mailboxes (common practice). */
 const wellKnown = [
-  "example.com",
   "gmail.com",
   "googlemail.com",
   "hotmail.com",

@@ -1,5 +1,5 @@
-import { writeDestination } from "../destination/destination.ts";
 import type { LinkRule } from "./finding.ts";
+import { purposeOf } from "./purpose.ts";
 import { foldedWords } from "./folded-words.ts";
 
 /** Equal link text, case and blanks aside, that leads to different destinations. */
@@ -17,7 +17,7 @@ export const sameWords: LinkRule = {
     };
     const judged = links.flatMap(({ id, on, text, destination }) => {
       const words = on === "reference" ? "" : foldedWords(text);
-      return words === "" ? [] : [{ id, text, led: places(words).add(writeDestination(destination)) }];
+      return words === "" ? [] : [{ id, text, led: places(words).add(purposeOf(destination)) }];
     });
     return judged.flatMap(({ id, text, led }) => {
       const count = led.size;

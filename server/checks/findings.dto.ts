@@ -37,6 +37,10 @@ export class FindingAnswer {
   address: string | null;
   @ApiProperty({ type: MendAnswer, nullable: true, description: "What one press changes." })
   mend: MendAnswer | null;
+  @ApiProperty({
+    description: "Whether that is right without a look at it, so that it is made with all others.",
+  })
+  isSure: boolean;
   @ApiProperty({ type: String, nullable: true, description: "Why it may stay, where it was accepted." })
   accepted: string | null;
 }
@@ -48,7 +52,10 @@ export class MendRequest {
   @MaxLength(40)
   rule: string;
 
-  @ApiPropertyOptional({ type: [LinkName], description: "All that the rule has found, if left out." })
+  @ApiPropertyOptional({
+    type: [LinkName],
+    description: "All that the rule has found and is sure of, if left out.",
+  })
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(50_000)

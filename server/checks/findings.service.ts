@@ -36,7 +36,7 @@ export class FindingsService {
   /** What the rules find, gravest first; what was accepted says why. */
   async list(book: Book): Promise<FindingAnswer[]> {
     return (await this.find(book)).map(({ home, accepted, ...finding }) => {
-      const { rule, title, severity, source, message, subject, link, before, after, mend } = finding;
+      const { rule, title, severity, source, message, subject, link, before, after, mend, isSure } = finding;
       return {
         rule,
         title,
@@ -50,6 +50,7 @@ export class FindingsService {
         before,
         after,
         mend: link && mend ? told(link, mend) : null,
+        isSure,
         address: link ? writeDestination(link.destination) : null,
         accepted,
       };
@@ -91,9 +92,10 @@ export class FindingsService {
       throw new Problem(422, "no-mend", "What this rule finds can only be put right by hand.", "rule");
     const wanted = new Map<string, Map<string, LinkChange>>();
     const named = links && new Set(links.map(({ chapterId, linkId }) => `${chapterId} ${linkId}`));
-    for (const { home, subject, mend, accepted } of await this.find(book, id)) {
+    for (const { home, subject, mend, isSure, accepted } of await this.find(book, id)) {
       if (!mend || !home || accepted !== null) continue;
-      if (named && !named.has(`${home.id} ${subject}`)) continue;
+      // What is not sure is mended where somebody has looked at it.
+      if (named ? !named.has(`${home.id} ${subject}`) : !isSure) continue;
       const changes = wanted.get(home.id);
       if (changes) changes.set(subject, mend);
       else wanted.set(home.id, new Map([[subject, mend]]));

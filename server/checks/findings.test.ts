@@ -7,11 +7,11 @@ let bookId: string;
 
 const markdown = `# Tides
 
-Look [here](https://tides.hesterley.example/today.) first, or [ there ](https://tides.hesterley.example/notes).
+Look [here](https://tides.hesterley.example/today%22) first, or [ there ](https://tides.hesterley.example/notes).
 
 # Ways
 
-The [office](https://tides.hesterley.example/today.) and [the plan](www.tides.example/plan).
+The [office](https://tides.hesterley.example/today%22) and [the plan](www.tides.example/plan).
 `;
 
 beforeAll(async () => {
@@ -36,7 +36,7 @@ test("are told with their chapter, their sentence and what a press would change"
       text: "here",
       before: "Look ",
       mend: {
-        before: "https://tides.hesterley.example/today.",
+        before: "https://tides.hesterley.example/today%22",
         after: "https://tides.hesterley.example/today",
       },
       accepted: null,
@@ -68,6 +68,30 @@ test("all of one rule are mended as one step, or one alone; undo brings them bac
     kind: "web",
     destination: "https://www.tides.example/plan",
   });
+});
+
+test("what may be right as it is is mended one by one, and never with all others", async () => {
+  const { id } = (
+    await client.bringIn(
+      "# A\n\n[One](https://tides.example/Inc.), [two](https://tides.example/b%22), [three](https://t.example/Yahoo!).\n",
+    )
+  ).body.book;
+  const ask = async (path: string, body?: unknown) =>
+    client.call<any>(body ? "POST" : "GET", `/books/${id}${path}`, body);
+  const tails = async () => (await ask("/findings")).body.filter((one: any) => one.rule === "address-tail");
+  expect((await tails()).map((one: any) => [one.text, one.isSure])).toEqual([
+    ["One", false],
+    ["two", true],
+    ["three", false],
+  ]);
+  expect((await ask("/findings/mend", { rule: "address-tail" })).body.summary).toContain("Mended 1 link");
+  const [one] = await tails();
+  expect((await ask("/findings/mend", { rule: "address-tail" })).body.code).toBe("nothing-changes");
+  const links = [{ chapterId: one.chapterId, linkId: one.subject }];
+  expect((await ask("/findings/mend", { rule: "address-tail", links })).body.summary).toContain(
+    "Mended 1 link",
+  );
+  expect((await tails()).map((left: any) => left.text)).toEqual(["three"]);
 });
 
 test("an acceptance ends when its link is changed, and not when another is", async () => {

@@ -53,7 +53,8 @@ export function FindingsPage() {
   const all = findings.data ?? [];
   const open = all.filter((one) => one.accepted === null);
   /** All that one press would put right, whatever the filters show of it. */
-  const allOf = (rule: string): BookFinding[] => open.filter((one) => one.rule === rule && one.mend);
+  const allOf = (rule: string): BookFinding[] =>
+    open.filter((one) => one.rule === rule && one.mend && one.isSure);
   const words = search.trim().toLowerCase();
   const shown = all.filter(
     (one) =>
@@ -143,7 +144,7 @@ export function FindingsPage() {
           )}
           {byRule(shown).map((group) => {
             const [first] = group as [BookFinding];
-            const mendable = group.filter((one) => one.mend && one.accepted === null);
+            const mendable = group.filter((one) => one.mend && one.isSure && one.accepted === null);
             return (
               <section
                 key={first.rule}

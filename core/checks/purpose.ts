@@ -1,0 +1,12 @@
+import { writeDestination } from "../destination/destination.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
+
+/**
+ * What two destinations share where whoever follows them meets the same thing (ACT rule b20e66, from memory): the same page,
+ * whichever part of it is shown first, over which of the two protocols, and whether or not its path ends with a slash.
+ */
+export function purposeOf(destination: Destination): string {
+  if (destination.kind !== "web" || !URL.canParse(destination.address)) return writeDestination(destination);
+  const { hostname, port, pathname, search } = new URL(destination.address);
+  return `${hostname.replace(/^www\./, "")}:${port}${pathname.replace(/\/+$/, "")}${search}`;
+}
