@@ -1,3 +1,5 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import { expect, openOwnBook, saved, selectWords, test, text } from "./fixtures";
 
 const markdown = `# Walks
@@ -181,4 +183,31 @@ test("a link is copied from one place and given to other words", async ({ page }
     "href",
     "https://tides.hesterley.example/",
   );
+});
+
+test("a page of a companion file is led to by its number, and a place in it by its name", async ({
+  page,
+}) => {
+  const leaflet = readFileSync(
+    join(import.meta.dirname, "../web/public/examples/huts-of-the-outer-sands.pdf"),
+  );
+  await page.request.post(`/api/books/${bookId}/files`, {
+    multipart: { file: { name: "huts.pdf", mimeType: "application/pdf", buffer: leaflet } },
+  });
+  await page.reload();
+  await expect(text(page)).toBeVisible();
+  await open(page, "plan of R1");
+  await page.keyboard.type("huts page 3");
+  await expect(line(page).getByRole("option").first()).toContainText("huts.pdf, page 3");
+  await page.keyboard.press("Enter");
+  await expect(card(page, "plan of R1")).toHaveAccessibleName(/huts\.pdf, page 3/);
+  await open(page, "tide office");
+  await page.keyboard.type("Goosewing");
+  const place = line(page).getByRole("option").filter({ hasText: "In huts.pdf" }).first();
+  await expect(place).toContainText("Goosewing");
+  await place.click();
+  await expect(card(page, "tide office")).toHaveAccessibleName(/huts\.pdf, page \d/);
+  await saved(page);
+  await page.getByRole("link", { name: "Links", exact: true }).click();
+  await expect(page.getByRole("row").filter({ hasText: "plan of R1" })).toContainText("huts.pdf, page 3");
 });

@@ -129,6 +129,30 @@ describe("an address that ends with a full stop", () => {
   });
 });
 
+describe("a page of a companion file", () => {
+  const found = (
+    at: string | undefined,
+    places?: { pages: number | null; places: { at: string; name: string }[] },
+  ) =>
+    check(
+      { kind: "file", file: "f", ...(at ? { at } : {}) },
+      { files: new Map([["f", { name: "plan.pdf", mediaType: "application/pdf", size: 1, places }]]) },
+    ).filter(({ rule }) => rule === "file-place-gone");
+  const known = { pages: 8, places: [{ at: "nameddest=huts", name: "huts" }] };
+
+  // RFC 8118.
+  test("is told where the file has no such page or name, and not where nothing is known of it", () => {
+    for (const at of ["page=9", "page=0", "nameddest=sheds"])
+      expect([at, found(at, known).length]).toEqual([at, 1]);
+    for (const at of ["page=8", "nameddest=huts", undefined])
+      expect([at, found(at, known)]).toEqual([at, []]);
+    expect(found("page=9")).toEqual([]);
+    expect(found("page=9", known)[0]!.message).toBe(
+      "“plan.pdf” has no page 9. It has 8 pages. Choose where in it the link leads.",
+    );
+  });
+});
+
 describe("an email domain", () => {
   const mailto = (address: string): Destination => ({ kind: "email", address: `mailto:${address}` });
   const known = (typed: string, state: KnownAnswer["state"]) => ({

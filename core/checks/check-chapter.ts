@@ -22,6 +22,7 @@ import { descriptionRepeats } from "./description-repeats.ts";
 import { frameFaint } from "./frame-faint.ts";
 import { anchorUnused } from "./anchor-unused.ts";
 import { captionAlone } from "./caption-alone.ts";
+import { filePlaceGone } from "./file-place-gone.ts";
 import { fileGone } from "./file-gone.ts";
 import { fileNotBrought } from "./file-not-brought.ts";
 import { destinationBroken } from "./destination-broken.ts";
@@ -62,6 +63,7 @@ export const rules: Rule[] = [
   destinationMoved,
   shareTooNarrow,
   fileGone,
+  filePlaceGone,
   fileNotBrought,
   placeGone,
   referenceGap,

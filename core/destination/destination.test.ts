@@ -1,6 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { assertDestination, readHref, shortDestination, writeDestination } from "./destination.ts";
+import {
+  assertDestination,
+  nameDestination,
+  readHref,
+  sameDestination,
+  shortDestination,
+  writeDestination,
+} from "./destination.ts";
 import { schemeOf } from "./scheme.ts";
 import { webDestination } from "./kinds/web.ts";
 import type { Destination } from "./kinds/kinds.ts";
@@ -97,6 +104,18 @@ test("a stored destination is refused when it is not one", () => {
     assertDestination({ kind: "web", address: `https://a.example/${"x".repeat(8000)}` }),
   ).toThrow();
   expect(() => assertDestination({ kind: "place", target: "h1" })).not.toThrow();
+});
+
+test("a page or place of a companion file is told behind its name, and named in an address as RFC 8118 has it", () => {
+  const names = { files: new Map([["f1", "plan.pdf"]]), places: new Map() };
+  const to = (at: string): Destination => ({ kind: "file", file: "f1", at });
+  expect(nameDestination(to("page=12"), names)).toBe("plan.pdf, page 12");
+  expect(nameDestination(to("nameddest=Goose%20wing"), names)).toBe("plan.pdf, “Goose wing”");
+  expect(shortDestination(to("low-water"), names)).toBe("plan.pdf, “low-water”");
+  expect(writeDestination(to("page=12"))).toBe("companion:f1#page=12");
+  expect(sameDestination(to("page=1"), to("page=2"))).toBe(false);
+  expect(() => assertDestination(to("page=12"))).not.toThrow();
+  for (const at of ["", "a b", "a#b", "a\nb"]) expect(() => assertDestination(to(at))).toThrow();
 });
 
 test("companion files and places are told by their names, shared files by their host", () => {

@@ -78,3 +78,27 @@ describe("what Enter takes in the link line", () => {
     expect(readTyped(typed, { known }).choices.every(({ kind }) => kind !== "page")).toBe(true);
   });
 });
+
+test.each([
+  ["huts.pdf page 3", "page=3"],
+  ["plan, p. 3", "page=3"],
+  ["page 3 of the plan", "page=3"],
+  ["Plan of the huts.pdf#page=3", "page=3"],
+  ["plan page 9", null],
+  ["plan page 0", null],
+  ["notes page 1", null],
+])("“%s” is a page of a file that has it", (typed, at) => {
+  const file = (id: string, name: string, pages?: number): KnownDestination => ({
+    destination: { kind: "file", file: id },
+    name,
+    detail: "Companion file",
+    uses: 0,
+    ...(pages ? { pages } : {}),
+  });
+  const { choices, fitting } = readTyped(typed, {
+    known: [file("f1", "Plan of the huts.pdf", 8), file("f2", "notes.txt")],
+  });
+  const first = choices[fitting];
+  const destination = first?.kind === "known" ? first.known.destination : null;
+  expect(destination && "at" in destination ? destination.at : null).toBe(at);
+});

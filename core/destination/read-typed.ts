@@ -71,6 +71,8 @@ export function readTyped(
     problem = (error as Error).message;
     isDisk = error instanceof DestinationError && error.code === "disk";
   }
+  const page = isDisk ? null : pageTyped(typed, known);
+  if (page) choices.unshift({ kind: "known", known: page });
   const words = isDisk ? typed.replace(/^.*[\\/]/, "").replace(/["'<>]+$/, "") : typed;
   for (const found of suggest(words, known)) {
     if (!isSame(choices[0], found.destination)) choices.push({ kind: "known", known: found });
@@ -90,6 +92,31 @@ export function readTyped(
   // A path is refused: what bears its file's name is an offer, and may be another file.
   const fits = ({ kind }: Choice): boolean => kind === "recognised" || kind === "known" || kind === "spot";
   return { choices, fitting: isDisk ? -1 : choices.findIndex(fits), problem };
+}
+
+/** A page of a file that was typed as “plan.pdf page 3”, “page 3 of plan” or with what addresses have; null where none was. */
+function pageTyped(typed: string, known: readonly KnownDestination[]): KnownDestination | null {
+  const behind = /^(.+?)(?:#page=|[\s,]+(?:page|p\.)\s*)(\d{1,6})$/i.exec(typed.trim());
+  const before = /^(?:page|p\.)\s*(\d{1,6})\s+of\s+(.+)$/i.exec(typed.trim());
+  const [name, number] = behind
+    ? [behind[1]!, Number(behind[2])]
+    : before
+      ? [before[2]!, Number(before[1])]
+      : ["", 0];
+  const words = name
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== "the");
+  const files = known.filter(
+    (one) =>
+      number >= 1 &&
+      number <= (one.pages ?? 0) &&
+      words.every((word) => one.name.toLowerCase().includes(word)),
+  );
+  const [file] = name === "" ? [] : suggest(name, files, 1);
+  if (file?.destination.kind !== "file" || !("file" in file.destination)) return null;
+  const destination = { ...file.destination, at: `page=${number}` };
+  return { destination, name: `${file.name}, page ${number}`, detail: `One of ${file.pages} pages`, uses: 0 };
 }
 
 /** Reads an empty line by the words that are to be linked: what bears them as its name, else a new page. */

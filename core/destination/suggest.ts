@@ -10,6 +10,8 @@ export interface KnownDestination {
   detail: string;
   /** How many links lead there already. */
   uses: number;
+  /** How many pages a file has, to which links can lead each; left out where it has none. */
+  pages?: number;
 }
 
 const kinds: readonly string[] = ["place", "web", "email", "file"];

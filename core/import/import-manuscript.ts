@@ -112,7 +112,7 @@ export async function importManuscript(
     whereOf,
     pictureFor,
     pictureSize: (source) => arrivedPictures.sizeOf(source) ?? options.pictureSize?.(source) ?? null,
-    companionFor: (href) => arrivedCompanions.idFor(href) ?? idBeside(href),
+    companionFor: (href) => arrivedCompanions.idFor(href.replace(/#.*$/s, "")) ?? idBeside(href),
   });
   const told = [...leftOut, ...shown.leftOut, ...made.leftOut];
   const title = titleOf(about) ?? made.title;

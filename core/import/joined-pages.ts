@@ -57,7 +57,7 @@ export class JoinedPages {
       const href = properties["href"];
       properties["href"] = parent.tagName === "image" ? this.picture(href, path) : this.href(href, path);
       // A file may have another name in its book than paths allow.
-      const companion = this.companions.get(String(properties["href"]));
+      const companion = this.companions.get(properties["href"].replace(/#.*$/s, ""));
       if (companion && typeof properties["dataFile"] === "string" && properties["dataFile"] !== "")
         companion.name = properties["dataFile"];
     }
@@ -79,7 +79,7 @@ export class JoinedPages {
     const bytes = this.files[to];
     if (!bytes) return href;
     this.companions.set(to, { reference: to, name: to.split("/").at(-1)!, bytes });
-    return to;
+    return fragment === "" ? to : `${to}#${fragment}`;
   }
 
   private picture(source: string, path: string): string {

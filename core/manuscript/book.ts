@@ -1,3 +1,4 @@
+import type { FilePlaces } from "./file-places.ts";
 import type { Node } from "prosemirror-model";
 import type { BookFonts, FontFace } from "./book-fonts.ts";
 import type { ChapterRole } from "./chapter-role.ts";
@@ -21,6 +22,8 @@ export interface CompanionFile {
   mediaType: string;
   /** Bytes. */
   size: number;
+  /** Which pages and places it has, to which links can lead; left out where that is not known. */
+  places?: FilePlaces | undefined;
 }
 
 /** A whole book, as the exports take it. */

@@ -23,7 +23,7 @@ export function findCompanion(
     if (bytes ? sameBytes(found, bytes) : found.length === size && isNamed(path, name))
       return { path, arrived: "whole" };
   const linked = links.flatMap(({ destination, text }) =>
-    destination.kind === "file" ? [{ path: destination.path, text }] : [],
+    destination.kind === "file" ? [{ path: partsOfPath(destination.path).file, text }] : [],
   );
   const path =
     [...files.keys(), ...linked.map((link) => link.path)].find((one) => isNamed(one, name)) ??
@@ -34,10 +34,17 @@ export function findCompanion(
 
 /** The first path with the same bytes, so that two equal files are one. */
 export function firstPathOf(path: string, files: ExportReading["files"]): string {
-  const bytes = files.get(path);
+  const { file, behind } = partsOfPath(path);
+  const bytes = files.get(file);
   if (!bytes) return path;
-  for (const [other, found] of files) if (sameBytes(found, bytes)) return other;
+  for (const [other, found] of files) if (sameBytes(found, bytes)) return other + behind;
   return path;
+}
+
+/** The path of a file, and what behind it names a page or place in that, with its `#`. */
+export function partsOfPath(path: string): { file: string; behind: string } {
+  const at = path.indexOf("#");
+  return at === -1 ? { file: path, behind: "" } : { file: path.slice(0, at), behind: path.slice(at) };
 }
 
 function sameBytes(a: Uint8Array, b: Uint8Array): boolean {

@@ -215,7 +215,12 @@ export function manuscriptLinks(
       there = findCompanion(file, book.fileBytes.get(way.file), words, { files, links: found });
       arrived.set(way.file, there);
     }
-    return { expected: { kind: "file", value: there.path, arrived: there.arrived }, reason: null };
+    const { path: value } = there;
+    const leads = way.at === null ? { kind: "file" as const, path: value } : fileBeside(`${value}#${way.at}`);
+    return {
+      expected: { kind: "file", value: leads.kind === "file" ? leads.path : value, arrived: there.arrived },
+      reason: null,
+    };
   }
 
   function wordsAt(place: IndexedPlace): string | null {

@@ -14,8 +14,10 @@ import { asFolder } from "./export-folder.ts";
 import { travellingFiles } from "./travelling-files.ts";
 import { writeWebPage } from "./formats/web/web-page.ts";
 
-const link = (id: string, words: string, file: string): Node =>
-  schema.text(words, [schema.mark("link", { id, destination: { kind: "file", file }, description: null })]);
+const link = (id: string, words: string, file: string, at?: string): Node => {
+  const destination = { kind: "file", file, ...(at ? { at } : {}) };
+  return schema.text(words, [schema.mark("link", { id, destination, description: null })]);
+};
 const bytesOf = (words: string): Uint8Array => new TextEncoder().encode(words);
 
 const given: [id: string, name: string, mediaType: string][] = [
@@ -40,7 +42,7 @@ const book = bookWith(
         ", ",
         link("l4", "all", "script"),
         ", ",
-        link("l5", "again", "plan"),
+        link("l5", "again", "plan", "page=2"),
       ),
     ),
   ],
@@ -75,6 +77,22 @@ describe("an e-book", () => {
 
   test("is proven to lead to each of them", () => {
     expect(proofOf(readEpub(epub))).toMatchObject({ complete: true, intact: 5, total: 5 });
+  });
+
+  // RFC 8118.
+  test("says behind a file’s path which page of it is meant, and is told where it does not", () => {
+    const path = Object.keys(files).find((name) =>
+      strFromU8(files[name]!).includes("Refuge-plan-No1.pdf#page=2"),
+    )!;
+    const page = strFromU8(files[path]!);
+    for (const other of ["", "#page=3"]) {
+      const changed = zipSync({ ...files, [path]: bytesOf(page.replace("#page=2", other)) });
+      const { rows } = proofOf(readEpub(changed));
+      expect([other, rows.map(({ verdict }) => verdict)]).toEqual([
+        other,
+        ["intact", "intact", "intact", "intact", "other-destination"],
+      ]);
+    }
   });
 
   test("that lost one, or has another in its place, is told so", () => {

@@ -36,7 +36,11 @@ test.each([
   ],
   [
     { kind: "file", file: "f1" },
-    { kind: "file", file: plan },
+    { kind: "file", file: plan, href: "files/R1-plan.pdf" },
+  ],
+  [
+    { kind: "file", file: "f1", at: "page=12" },
+    { kind: "file", file: plan, href: "files/R1-plan.pdf#page=12" },
   ],
   [
     { kind: "place", target: low.id },

@@ -1,4 +1,5 @@
 import { kindOf, type Destination } from "../destination/kinds/kinds.ts";
+import { behindPath } from "../destination/kinds/file.ts";
 import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
 import type { TravellingFile } from "./travelling-files.ts";
 
@@ -6,7 +7,7 @@ import type { TravellingFile } from "./travelling-files.ts";
 export type Travel =
   | { kind: "address"; address: string }
   | { kind: "place"; place: IndexedPlace }
-  | { kind: "file"; file: TravellingFile }
+  | { kind: "file"; file: TravellingFile; href: string }
   | { kind: "words"; reason: string };
 
 /** The way as an href, with what a format writes for a place; null where it stays words. */
@@ -15,7 +16,7 @@ export function hrefOfTravel(way: Travel, ofPlace: (place: IndexedPlace) => stri
     case "words":
       return null;
     case "file":
-      return way.file.path;
+      return way.href;
     case "address":
       return way.address;
     case "place":
@@ -40,7 +41,7 @@ export function travel(
   if (way.kind === "file") {
     const file = files.get(way.file);
     return file
-      ? { kind: "file", file }
+      ? { kind: "file", file, href: file.path + behindPath(way.at) }
       : { kind: "words", reason: "The companion file is gone. Give the link another destination." };
   }
   if (way.kind === "relative")

@@ -2,6 +2,7 @@ import { Module } from "@nestjs/common";
 import { BooksModule } from "../books/books.module.ts";
 import { ChaptersModule } from "../chapters/chapters.module.ts";
 import { DriveModule } from "../drive/drive.module.ts";
+import { FilesModule } from "../files/files.module.ts";
 import { HistoryModule } from "../history/history.module.ts";
 import { JobsModule } from "../jobs/jobs.module.ts";
 import { LedgerModule } from "../ledger/ledger.module.ts";
@@ -19,6 +20,7 @@ import { ReportController } from "./report.controller.ts";
     BooksModule,
     ChaptersModule,
     DriveModule,
+    FilesModule,
     HistoryModule,
     JobsModule,
     LedgerModule,

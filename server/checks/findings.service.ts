@@ -11,6 +11,7 @@ import { Problem } from "../errors/problem.ts";
 import { StepsService, type ListedStep } from "../history/steps.service.ts";
 import { LedgerService } from "../ledger/ledger.service.ts";
 import type { PlainBook } from "../workers/plain-book.ts";
+import { FilePlacesService } from "../files/file-places.service.ts";
 import { DriveService } from "../drive/drive.service.ts";
 import { ReachService } from "../reach/reach.service.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
@@ -31,6 +32,7 @@ export class FindingsService {
     private readonly workers: WorkerPools,
     private readonly reach: ReachService,
     private readonly drive: DriveService,
+    private readonly filePlaces: FilePlacesService,
   ) {}
 
   /** What the rules find, gravest first; what was accepted says why. */
@@ -58,6 +60,8 @@ export class FindingsService {
   }
 
   private async find(book: Book, only?: string): Promise<Found[]> {
+    // What is not known yet of files to whose pages links lead is read first.
+    if (await this.ledger.leadsIntoFiles(book.id)) await this.filePlaces.of(book.id);
     const [manuscript, hasAreas, answers, shares, acceptances] = await Promise.all([
       this.manuscripts.of(book),
       this.ledger.hasAreas(book.id),

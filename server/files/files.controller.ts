@@ -30,10 +30,12 @@ import { LedgerService } from "../ledger/ledger.service.ts";
 import {
   CompanionFileAnswer,
   FileAnswer,
+  FilePlacesAnswer,
   RenameFileRequest,
   StoredCompanionAnswer,
   StoredCompanionsAnswer,
 } from "./files.dto.ts";
+import { FilePlacesService } from "./file-places.service.ts";
 import { FilesService } from "./files.service.ts";
 import { receiveFiles, takenAndRefused } from "./receive-files.ts";
 import type { StoredFile } from "./stored-file.entity.ts";
@@ -50,6 +52,7 @@ export class FilesController {
   constructor(
     private readonly files: FilesService,
     private readonly ledger: LedgerService,
+    private readonly places: FilePlacesService,
   ) {}
 
   @Post("pictures")
@@ -72,6 +75,13 @@ export class FilesController {
     const { id } = book;
     const [files, uses] = await Promise.all([this.files.companions(id), this.ledger.usesOfFiles(id)]);
     return files.map((file) => answer(file, uses.get(file.id) ?? 0));
+  }
+
+  @Get("files/places")
+  @ApiOkResponse({ type: [FilePlacesAnswer], description: "Companion files in which links lead to places." })
+  async placesInFiles(@OpenBook() book: Book): Promise<FilePlacesAnswer[]> {
+    const all = await this.places.of(book.id);
+    return all.map(({ file: { id, name }, places: { pages, places } }) => ({ id, name, pages, places }));
   }
 
   @Post("files")

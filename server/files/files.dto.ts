@@ -21,6 +21,29 @@ export class CompanionFileAnswer extends FileAnswer {
   uses: number;
 }
 
+class PlaceInFile {
+  @ApiProperty({ description: "What it is called in an address, behind the `#`." })
+  at: string;
+  @ApiProperty()
+  name: string;
+}
+
+/** A companion file in which links can lead to pages or places. */
+export class FilePlacesAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty()
+  name: string;
+  @ApiProperty({
+    type: Number,
+    nullable: true,
+    description: "How many pages it has; null where it has none.",
+  })
+  pages: number | null;
+  @ApiProperty({ type: [PlaceInFile] })
+  places: PlaceInFile[];
+}
+
 export class StoredCompanionAnswer {
   @ApiProperty()
   file: CompanionFileAnswer;

@@ -1,6 +1,7 @@
 import { Module } from "@nestjs/common";
 import { LedgerModule } from "../ledger/ledger.module.ts";
 import { WorkersModule } from "../workers/workers.module.ts";
+import { FilePlacesService } from "./file-places.service.ts";
 import { FilesController } from "./files.controller.ts";
 import { FilesService } from "./files.service.ts";
 
@@ -8,7 +9,7 @@ import { FilesService } from "./files.service.ts";
 @Module({
   imports: [LedgerModule, WorkersModule],
   controllers: [FilesController],
-  providers: [FilesService],
-  exports: [FilesService],
+  providers: [FilesService, FilePlacesService],
+  exports: [FilesService, FilePlacesService],
 })
 export class FilesModule {}

@@ -170,7 +170,10 @@ export class FilesService {
   /** What is known of a book's companion files, by their ids. */
   async companionFacts(bookId: string): Promise<Map<string, CompanionFile>> {
     return new Map(
-      (await this.companions(bookId)).map(({ id, name, mediaType, size }) => [id, { name, mediaType, size }]),
+      (await this.companions(bookId)).map(({ id, name, mediaType, size, places }) => [
+        id,
+        { name, mediaType, size, ...(places && !("isUnread" in places) ? { places } : {}) },
+      ]),
     );
   }
 
@@ -241,6 +244,7 @@ export class FilesService {
   ): Promise<StoredFile> {
     const row = {
       font: null,
+      places: null,
       ...about,
       name: about.name.slice(0, 255),
       isSound: null,

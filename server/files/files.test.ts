@@ -180,4 +180,56 @@ test("the shared drive's files are listed with who may open them, and a tester's
   await cause("reset", "");
 });
 
+test("a link leads to a page of a file, and is told where the file has no such page any more", async () => {
+  const exported = async (pages: number) => {
+    const markdown = Array.from({ length: pages }, (_, i) => `# Part ${i + 1}\n\nWords.\n`).join("\n");
+    const { id } = (await client.bringIn(markdown)).body.book;
+    await client.jobEnd((await client.call<any>("POST", `/books/${id}/exports`, { format: "pdf" })).body);
+    const [made] = (await client.call<any>("GET", `/books/${id}/exports`)).body;
+    return new Uint8Array(await (await client.stream(`/books/${id}/exports/${made.id}/file`)).arrayBuffer());
+  };
+  const [long, short] = [await exported(4), await exported(1)];
+  const { stored } = await add(
+    ["plan.pdf", long],
+    ["page.html", '<h2 id="low">Low water</h2>'],
+    ["a.csv", "a,b"],
+    ["bad.pdf", pdf],
+  );
+  const id = stored[0].file.id;
+  const places = async () => (await client.call<any>("GET", `/books/${bookId}/files/places`)).body;
+  const [page, plan] = await places();
+  expect(page).toEqual({
+    id: stored[1].file.id,
+    name: "page.html",
+    pages: null,
+    places: [{ at: "low", name: "Low water" }],
+  });
+  expect(plan).toMatchObject({ id, name: "plan.pdf" });
+  expect(plan.places).toContainEqual({ at: expect.stringMatching(/^page=\d+$/), name: "Part 4" });
+  const search = (await client.call<any>("POST", `/books/${bookId}/links/search`, { phrase: "plan" })).body;
+  const [{ chapterId, revision, mentions }] = search.chapters;
+  const destination = { kind: "file", file: id, at: `page=${plan.pages}` };
+  await client.call("POST", `/books/${bookId}/links`, {
+    kind: "codes",
+    links: [{ chapterId, revision, ...pick(mentions[0]), destination }],
+  });
+  const [row] = (await client.call<any>("GET", `/books/${bookId}/links`)).body.rows;
+  expect(row).toMatchObject({ kind: "file", destination: `companion:${id}#page=${plan.pages}` });
+  const gone = async () =>
+    (await client.call<any>("GET", `/books/${bookId}/findings`)).body.filter(
+      (one: any) => one.rule === "file-place-gone",
+    );
+  expect(await gone()).toEqual([]);
+  await client.call("PUT", `/books/${bookId}/files/${id}/content`, form(["plan.pdf", short]));
+  expect(await gone()).toMatchObject([
+    { text: "plan", message: expect.stringContaining(`no page ${plan.pages}`) },
+  ]);
+  // What goes out says which page is meant, and is proven.
+  await client.jobEnd((await client.call<any>("POST", `/books/${bookId}/exports`, { format: "pdf" })).body);
+  const [made] = (await client.call<any>("GET", `/books/${bookId}/exports`)).body;
+  const proof = (await client.call<any>("GET", `/books/${bookId}/exports/${made.id}`)).body;
+  expect(proof).toMatchObject({ complete: true });
+  expect(proof.rows[0].expected).toBe(`files/plan.pdf#page=${plan.pages}`);
+});
+
 const pick = ({ from, to }: { from: number; to: number }) => ({ from, to });

@@ -1,9 +1,15 @@
+import type { FilePlaces } from "@vennet/core/manuscript/file-places";
 import type { FaceFacts } from "@vennet/core/manuscript/book-fonts";
 import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
 /** What a file is for; one that was sent for an import belongs to no book yet. */
+/** What is kept of a file whose places cannot be read, so that it is tried once. */
+export interface UnreadPlaces {
+  isUnread: true;
+}
+
 export type FileRole = "picture" | "companion" | "font" | "export" | "upload" | "finished";
 
 /** A picture, a companion file, a font or an exported file. Its bytes lie in chunks, so that one database backup is whole. */
@@ -39,6 +45,10 @@ export class StoredFile {
   /** What is known of a font; null for other files. */
   @Column(jsonColumn({ nullable: true }))
   font: FaceFacts | null;
+
+  /** To which of its pages and places links can lead; null until it was looked at, and for files that have none. */
+  @Column(jsonColumn({ nullable: true }))
+  places: FilePlaces | UnreadPlaces | null;
 
   @Column("datetime", { precision: 3, default: () => "CURRENT_TIMESTAMP(3)" })
   changedAt: Date;

@@ -2,7 +2,7 @@ import { Injectable, type OnApplicationBootstrap } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { topOfBook } from "@vennet/core/manuscript/book-index";
 import { stringify } from "csv-stringify/sync";
-import { DataSource } from "typeorm";
+import { DataSource, IsNull, Like, Not } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { readPart } from "../chapters/read-part.ts";
 import { LinkUse } from "./link-use.entity.ts";
@@ -25,8 +25,11 @@ const nameJoins = `LEFT JOIN stored_file f ON f.id = u.fileId AND f.bookId = u.b
 /** What counting and sorting by most columns needs; and what the names of destinations need besides. */
 const counted = `FROM link_use u ${joins}`;
 const named = `${counted} ${nameJoins}`;
+/** Behind the name of a file the page or place in it, as its address has that. */
+const inFile =
+  "IF(u.destination LIKE '%#page=%', CONCAT(', page ', SUBSTRING_INDEX(u.destination, '#page=', -1)), IF(u.destination LIKE '%#%', CONCAT(', “', SUBSTRING_INDEX(u.destination, '#', -1), '”'), ''))";
 /** What a destination is called: a companion file's name, a place's words, else itself. */
-const nameOf = `COALESCE(f.name, NULLIF(p.text, ''), IF(p.placeId IS NULL, CONCAT(g.name, ' (deleted)'), NULL), IF(u.placeId = '${topOfBook}', 'Top of the book', NULL), IF(u.fileId IS NULL, u.destination, 'a file that is gone'))`;
+const nameOf = `COALESCE(CONCAT(f.name, ${inFile}), NULLIF(p.text, ''), IF(p.placeId IS NULL, CONCAT(g.name, ' (deleted)'), NULL), IF(u.placeId = '${topOfBook}', 'Top of the book', NULL), IF(u.fileId IS NULL, u.destination, 'a file that is gone'))`;
 
 const readingOrder = ["c.role = 'companion'", "c.position", "u.ordinal"];
 const expressions: Record<LedgerColumn, string[]> = {
@@ -139,6 +142,15 @@ export class LedgerService implements OnApplicationBootstrap {
   /** Whether a book has links on areas of pictures. */
   hasAreas(bookId: string): Promise<boolean> {
     return this.database.manager.existsBy(LinkUse, { bookId, coverage: "hotspot" });
+  }
+
+  /** Whether a book has links to a page or place of a companion file. */
+  leadsIntoFiles(bookId: string): Promise<boolean> {
+    return this.database.manager.existsBy(LinkUse, {
+      bookId,
+      fileId: Not(IsNull()),
+      destination: Like("companion:%#%"),
+    });
   }
 
   /** How many links lead to each companion file, by its id. */

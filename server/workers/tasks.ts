@@ -83,6 +83,11 @@ export const tasks = {
     limits: { minutes: 10, megabytes: 3072 },
     load: () => import("../finished/save-finished-task.ts"),
   },
+  placesInFile: {
+    processes: 1,
+    limits: { minutes: 2, megabytes: 2048 },
+    load: () => import("../files/places-in-file-task.ts"),
+  },
   readPage: {
     processes: 1,
     limits: { minutes: 1 / 12, megabytes: 1024 },

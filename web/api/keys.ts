@@ -22,6 +22,7 @@ export const keys = {
   places: (bookId: string) => ["places", bookId],
   arrivals: (bookId: string) => ["arrivals", bookId],
   files: (bookId: string) => ["files", bookId],
+  placesInFiles: (bookId: string) => ["placesInFiles", bookId],
   fonts: (bookId: string) => ["fonts", bookId],
   fileText: (address: string) => ["fileText", address],
   drive: (bookId: string) => ["drive", bookId],

@@ -5,7 +5,7 @@ import type { keys } from "./keys";
 type Kept = keyof typeof keys;
 
 /** What a link can lead to. */
-const destinations: Kept[] = ["places", "gonePlaces", "files", "groups", "drive"];
+const destinations: Kept[] = ["places", "gonePlaces", "files", "placesInFiles", "groups", "drive"];
 
 /** For each change that this screen makes, or learns of, all that is not so any more. Nothing else makes stale. */
 const staleAfter = {

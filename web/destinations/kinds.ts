@@ -1,3 +1,4 @@
+import { behindPath } from "@vennet/core/destination/kinds/file";
 import type { Destination, DestinationKind } from "@vennet/core/destination/kinds/kinds";
 import { isReservedName } from "@vennet/core/reach/address-policy";
 import { FileText, Globe, Mail, MapPin, Phone, type LucideIcon } from "lucide-react";
@@ -54,7 +55,10 @@ export const kinds: { readonly [K in DestinationKind]: KindOnScreen<K> } = {
     way: (destination, bookId, standIns) => {
       if ("share" in destination) return wayToWeb(destination.share, standIns);
       if ("file" in destination)
-        return { words: "A companion file.", href: `/api/books/${bookId}/files/${destination.file}` };
+        return {
+          words: "A companion file.",
+          href: `/api/books/${bookId}/files/${destination.file}${behindPath(destination.at)}`,
+        };
       return { words: "This file was not brought along, so there is nothing to open.", href: null };
     },
   },

@@ -18,6 +18,16 @@ export function useFiles(bookId: string) {
   });
 }
 
+/** The companion files in which links can lead to pages or places. The server reads each when it is first asked of it. */
+function usePlacesInFiles(bookId: string) {
+  const hasAny = useFiles(bookId).data?.some(({ mediaType }) => /pdf|html/.test(mediaType)) ?? false;
+  return useQuery({
+    queryKey: keys.placesInFiles(bookId),
+    queryFn: () => answerOf(api.GET("/api/books/{bookId}/files/places", { params: { path: { bookId } } })),
+    enabled: hasAny,
+  });
+}
+
 export function useSharedFiles(bookId: string) {
   return useQuery({
     queryKey: keys.drive(bookId),
@@ -71,6 +81,7 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
   const { finished } = useBook();
   const files = useFiles(bookId).data ?? noRows;
   const places = usePlaces(bookId).data ?? noRows;
+  const inFiles = usePlacesInFiles(bookId).data ?? noRows;
   const shared = useSharedFiles(bookId).data ?? noRows;
   const groups =
     useQuery({
@@ -89,7 +100,15 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
         ...usedBy({ kind: "file", file: id }),
         name,
         detail: `Companion file, ${fileSize(size)}`,
+        ...pagesOf(inFiles.find((one) => one.id === id)?.pages),
       })),
+      ...inFiles.flatMap((file) =>
+        file.places.map(({ at, name }): KnownDestination => ({
+          ...usedBy({ kind: "file", file: file.id, at }),
+          name,
+          detail: `In ${file.name}${/^page=/.test(at) ? `, page ${at.slice(5)}` : ""}`,
+        })),
+      ),
       // A finished file begins with its first page, which is a place like every other.
       ...(finished
         ? []
@@ -119,7 +138,11 @@ export function useKnownDestinations(bookId: string): KnownDestination[] {
       })),
       ...groups.flatMap(usedBefore),
     ];
-  }, [files, places, shared, groups, finished]);
+  }, [files, places, inFiles, shared, groups, finished]);
+}
+
+function pagesOf(pages: number | null | undefined): Pick<KnownDestination, "pages"> {
+  return pages ? { pages } : {};
 }
 
 function usedBefore({ kind, destination, destinationName, count, texts }: LedgerGroup): KnownDestination[] {

@@ -1,4 +1,5 @@
 import { readHref } from "@vennet/core/destination/destination";
+import { partsOfPath } from "@vennet/core/proof/companion-path";
 import { hasScheme } from "@vennet/core/proof/exported-folder";
 import { useState } from "react";
 import { useStandIns } from "../api/stand-ins";
@@ -27,7 +28,7 @@ export function AskedLink({
   const standIns = useStandIns();
   const [opens, setOpens] = useState(false);
   const isOutside = hasScheme(address);
-  const file = isOutside ? undefined : beside.get(decodeURIComponent(address));
+  const file = isOutside ? undefined : beside.get(partsOfPath(decodeURIComponent(address)).file);
   const way = isOutside
     ? wayTo(bookId, readHref(address, null), standIns)
     : { words: file ? "A file that came along." : "No such file came along.", href: null };
@@ -54,7 +55,7 @@ export function AskedLink({
               Open in a new tab
             </a>
           )}
-          {file && <Button onClick={() => save(address, file)}>Save a copy</Button>}
+          {file && <Button onClick={() => save(partsOfPath(address).file, file)}>Save a copy</Button>}
           <Button kind="quiet" onClick={onDone}>
             Cancel
           </Button>

@@ -1,3 +1,4 @@
+import { behindPath } from "@vennet/core/destination/kinds/file";
 import { hasScheme } from "@vennet/core/proof/exported-folder";
 import { useMemo, useRef, useState } from "react";
 import type { ExportWithProof } from "../api/client";
@@ -103,7 +104,7 @@ export function FlowReader({
     const isOutside = hasScheme(href);
     const { path, fragment } = isOutside ? { path: "", fragment: "" } : resolvePath(at.path, href);
     if (!isOutside && isPage(path)) return { goesTo: jump(path, fragment) };
-    const link = { name, address: isOutside ? href : path };
+    const link = { name, address: isOutside ? href : path + behindPath(fragment) };
     if (device.isGrey && asksTwice && firstTapped?.address !== link.address) {
       setAsked(null);
       setFirstTapped(link);

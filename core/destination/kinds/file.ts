@@ -4,12 +4,15 @@ import type { DestinationKindOf } from "./kind.ts";
 import { askedOfWeb, hostOf, webDestination } from "./web.ts";
 
 /**
- * A file. `file` is the id of a companion file, which stays when the file is renamed or replaced; `share`
+ * A file. `file` is the id of a companion file, which stays when the file is renamed or replaced; `at` names a page or a
+ * place in it as an address does behind its `#` (RFC 8118; WHATWG HTML, 7.4.6.4); `share`
  * the http or https address under which a shared folder gives the file out; `path` a relative reference
  * (RFC 3986) from a manuscript whose file was not brought along.
  */
 export type FileDestination =
-  { kind: "file"; file: string } | { kind: "file"; share: string } | { kind: "file"; path: string };
+  | { kind: "file"; file: string; at?: string }
+  | { kind: "file"; share: string }
+  | { kind: "file"; path: string };
 
 /** What is said of a path that leads to another computer. */
 export const networkFolder =
@@ -22,6 +25,26 @@ export function isNetworkPath(path: string): boolean {
 
 const gone = "a file that is gone";
 
+/** What stands behind the path of a file in an address that leads to a page or place of it; empty where it leads to the file. */
+export function behindPath(at: string | null | undefined): string {
+  return at ? `#${at}` : "";
+}
+
+/** A page or place of a file in words, behind the file’s name. */
+function placeWords(at: string | undefined): string {
+  if (at === undefined) return "";
+  const page = /^page=(\d+)$/.exec(at)?.[1];
+  return page ? `, page ${page}` : `, “${decoded(at.replace(/^nameddest=/, ""))}”`;
+}
+
+function decoded(text: string): string {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text;
+  }
+}
+
 /** File: a companion file, one in a shared folder, or one that was not brought along. */
 export const file: DestinationKindOf<FileDestination> = {
   schemes: [],
@@ -30,20 +53,28 @@ export const file: DestinationKindOf<FileDestination> = {
     if (given["file"] !== undefined) {
       if (!/^[\w-]{1,64}$/.test(text("file")))
         throw new DestinationError("address", "A companion file is named by its id.");
+      if (given["at"] !== undefined && !/^[^\s#]+$/.test(text("at")))
+        throw new DestinationError("address", "A page or place in a file is named without blanks.");
     } else if (given["share"] !== undefined) {
       webDestination(text("share"));
     } else if (schemeOf(text("path")) !== null) {
       throw new DestinationError("scheme", "A file destination is a relative path.");
     } else if (isNetworkPath(text("path"))) throw new DestinationError("address", networkFolder);
   },
-  write: (to) => ("file" in to ? `companion:${to.file}` : "share" in to ? to.share : to.path),
-  name: (to, { files }) => ("file" in to ? (files.get(to.file) ?? gone) : "share" in to ? to.share : to.path),
+  write: (to) =>
+    "file" in to ? `companion:${to.file}${behindPath(to.at)}` : "share" in to ? to.share : to.path,
+  name: (to, { files }) =>
+    "file" in to ? `${files.get(to.file) ?? gone}${placeWords(to.at)}` : "share" in to ? to.share : to.path,
   short: (to, { files }) =>
-    "file" in to ? (files.get(to.file) ?? gone) : "share" in to ? hostOf(to.share) : to.path,
+    "file" in to
+      ? `${files.get(to.file) ?? gone}${placeWords(to.at)}`
+      : "share" in to
+        ? hostOf(to.share)
+        : to.path,
   asked: (to) => ("share" in to ? askedOfWeb(to.share) : null),
   outside: (to) => {
     if ("share" in to) return { kind: "address", address: to.share };
-    if ("file" in to) return { kind: "file", file: to.file };
+    if ("file" in to) return { kind: "file", file: to.file, at: to.at ?? null };
     return {
       kind: "relative",
       path: to.path,

@@ -14,7 +14,8 @@ export interface Asked {
 export type Outside =
   | { kind: "address"; address: string }
   | { kind: "place"; target: string }
-  | { kind: "file"; file: string }
+  /** `at` names a page or place in it, as behind the `#` of an address; null for the file as a whole. */
+  | { kind: "file"; file: string; at: string | null }
   /** Where a text is gone on with, it leads to whatever lies beside it; nowhere else, for the reason. */
   | { kind: "relative"; path: string; reason: string };
 

@@ -37,6 +37,11 @@ export class Destinations {
     return name !== null && this.named.has(name) ? name : null;
   }
 
+  /** The names that lead somewhere. */
+  names(): string[] {
+    return [...this.named].flatMap(([name, value]) => (this.landing(value) ? [name] : []));
+  }
+
   /** Where a destination leads; null where that is nowhere in the file. */
   landing(value: PDFObject | undefined): Landing | null {
     const name = this.nameOf(value);

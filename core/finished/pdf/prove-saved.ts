@@ -1,6 +1,7 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { nameDestination, writeDestination } from "../../destination/destination.ts";
 import type { DestinationNames } from "../../destination/kinds/kind.ts";
+import { behindPath } from "../../destination/kinds/file.ts";
 import { kindOf } from "../../destination/kinds/kinds.ts";
 import type { Frame } from "../../manuscript/hotspot.ts";
 import type { LinkProof, LinkVerdict, ProofRow } from "../../proof/compare.ts";
@@ -210,7 +211,7 @@ class PageProof {
       outside.kind === "address"
         ? outside.address
         : outside.kind === "file"
-          ? (this.names.files.get(outside.file) ?? outside.file)
+          ? (this.names.files.get(outside.file) ?? outside.file) + behindPath(outside.at)
           : outside.path;
     if (address === null) return false;
     return sameAddress(address, wanted);

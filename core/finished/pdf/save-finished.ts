@@ -9,6 +9,7 @@ import {
   type PDFPage as LibraryPage,
 } from "@cantoo/pdf-lib";
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { behindPath } from "../../destination/kinds/file.ts";
 import { kindOf } from "../../destination/kinds/kinds.ts";
 import { FinishedError } from "../errors.ts";
 import { frameEntries } from "./frames.ts";
@@ -213,7 +214,7 @@ class Writing {
       outside.kind === "address"
         ? outside.address
         : outside.kind === "file"
-          ? encodeURI(this.names.files.get(outside.file) ?? outside.file)
+          ? encodeURI(this.names.files.get(outside.file) ?? outside.file) + behindPath(outside.at)
           : outside.path;
     // An address is of ASCII (12.6.4.7).
     const ascii = address.replace(/[^\x20-\x7e]/gu, (one) => encodeURIComponent(one));

@@ -1,3 +1,4 @@
+import { behindPath } from "../../destination/kinds/file.ts";
 import type { Node } from "prosemirror-model";
 import { assertDestination, readHref, writeDestination } from "../../destination/destination.ts";
 import { DestinationError } from "../../destination/errors.ts";
@@ -292,7 +293,8 @@ class Pairing {
 
   private destinationOf(href: string): Pick<Asked, "leadsTo" | "refusal"> {
     const name = fileNameOf(href);
-    if (name !== "" && this.fileNames.has(name)) return { leadsTo: `file ${name}`, refusal: null };
+    if (name !== "" && this.fileNames.has(name))
+      return { leadsTo: `file ${name}${/#[^\s#]+$/.exec(href)?.[0] ?? ""}`, refusal: null };
     try {
       const destination = readHref(href, this.book.baseAddress);
       if (destination.kind !== "place") assertDestination(destination);
@@ -307,11 +309,11 @@ class Pairing {
   private written(destination: Destination): string {
     if (destination.kind === "place") return inner;
     // A file that came along is known by its name, whatever folder it was in.
-    const name =
-      destination.kind === "file" && "file" in destination
-        ? this.book.companions.get(destination.file)
-        : undefined;
-    return name === undefined ? writeDestination(destination) : `file ${name.split("/").at(-1)!}`;
+    if (destination.kind !== "file" || !("file" in destination)) return writeDestination(destination);
+    const name = this.book.companions.get(destination.file);
+    return name === undefined
+      ? writeDestination(destination)
+      : `file ${name.split("/").at(-1)!}${behindPath(destination.at)}`;
   }
 }
 

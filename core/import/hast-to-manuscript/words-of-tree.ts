@@ -182,7 +182,8 @@ export class WordsOfTree {
   /** Where a link leads; null, and told, where a book can hold no such link. */
   private destinationOf(element: Element, words: string, href: string): Destination | null {
     const companion = this.reading.options.companionFor(href);
-    if (companion) return { kind: "file", file: companion };
+    const at = /#([^\s#]+)$/.exec(href)?.[1];
+    if (companion) return { kind: "file", file: companion, ...(at ? { at } : {}) };
     let destination: Destination;
     try {
       destination = readHref(href, this.reading.options.baseAddress);

@@ -27,7 +27,7 @@ export class TextDocumentLinks {
     const way = travel(destination, this.index, this.files);
     if (way.kind === "words") return null;
     if (way.kind === "place") return { place: way.place.id };
-    return way.kind === "file" ? { file: way.file.path } : { address: way.address };
+    return way.kind === "file" ? { file: way.href } : { address: way.address };
   }
 
   /** How the words of a link look; null for those that look like the text around them. */

@@ -103,7 +103,7 @@ export function BookFrame({
         ref={frame}
         title={`Page ${page.number}: ${page.title}`}
         sandbox="allow-same-origin"
-        style={{ width: pageWidth, height }}
+        style={{ width: `min(${pageWidth}px, calc(100vw - 3rem))`, height }}
         hidden={problem !== null}
         className={`block shrink-0 border border-hairline bg-white shadow-sm ${isPointing ? "outline-2 outline-blue outline-dashed" : ""}`}
       />

@@ -1,3 +1,4 @@
+import { partsOfPath } from "@vennet/core/proof/companion-path";
 import { hasScheme } from "@vennet/core/proof/exported-folder";
 import { whereInPage } from "@vennet/core/proof/where-in-page";
 import type { PressedLink, ScreenState, ShownScreen } from "../flow-screen";
@@ -79,7 +80,8 @@ export class FlowWalker implements Walker {
     if ("asks" in pressed) {
       const { asks } = pressed;
       if (hasScheme(asks)) return { at: "address", address: asks };
-      return { at: "file", path: asks.slice(this.file.folder.length), isThere: this.file.files.has(asks) };
+      const isThere = this.file.files.has(partsOfPath(asks).file);
+      return { at: "file", path: asks.slice(this.file.folder.length), isThere };
     }
     const { path, fragment } = pressed.goesTo;
     const view = await this.shown.of(screenKey(pressed.goesTo));

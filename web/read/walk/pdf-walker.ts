@@ -1,3 +1,4 @@
+import { partsOfPath } from "@vennet/core/proof/companion-path";
 import { hasScheme } from "@vennet/core/proof/exported-folder";
 import { Landings } from "@vennet/core/publish/formats/pdf/landings";
 import { whereOf } from "@vennet/core/proof/where-in-pdf";
@@ -65,7 +66,7 @@ export class PdfWalker implements Walker {
       const { asks } = followed;
       if (hasScheme(asks)) return { at: "address", address: asks };
       const path = decodeURIComponent(asks);
-      return { at: "file", path, isThere: this.pdf.beside.has(path) };
+      return { at: "file", path, isThere: this.pdf.beside.has(partsOfPath(path).file) };
     }
     const landing = followed.goesTo;
     if (!landing) return { at: "nowhere" };

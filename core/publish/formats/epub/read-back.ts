@@ -43,7 +43,10 @@ export function readEpub(bytes: Uint8Array): ExportReading {
     if (hasScheme(link.href)) return { kind: "address", address: link.href };
     const target = resolve(file, link.href);
     if (!pages.has(target.file) && others.has(target.file))
-      return { kind: "file", path: target.file.slice(home) };
+      return {
+        kind: "file",
+        path: target.file.slice(home) + (target.fragment && `#${decodeURIComponent(target.fragment)}`),
+      };
     const id = decodeURIComponent(target.fragment);
     const page = pages.get(target.file);
     const landing = (id === "" ? page?.top : page?.places.get(id)) ?? null;

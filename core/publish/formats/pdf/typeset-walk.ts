@@ -307,7 +307,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     const way = travel(destination, this.index, this.book.files);
     if (way.kind === "words") return null;
     if (way.kind === "place") return this.toPlace(way.place.id, description || way.place.words || words);
-    const address = way.kind === "file" ? way.file.path : way.address;
+    const address = way.kind === "file" ? way.href : way.address;
     return this.mark({ address }, description || wordsAndHost(words, address));
   }
 

@@ -1,0 +1,59 @@
+import { Parser } from "htmlparser2";
+import { decodePage } from "../import/text-encoding.ts";
+import { mostPlaces, type FilePlaces } from "../manuscript/file-places.ts";
+import { Destinations } from "./pdf/destinations.ts";
+import { openFinished } from "./pdf/open-pdf.ts";
+import { pagesOf } from "./pdf/read-finished.ts";
+
+/** As many letters are told of what a place is called. */
+const longestName = 200;
+
+/**
+ * The pages and places of a file to which addresses can lead: of a PDF its pages, the entries of its outline and the
+ * destinations that it names (RFC 8118), of a page of HTML its headings and ids (WHATWG HTML, 7.4.6.4).
+ * @returns null for other files
+ * @throws FinishedError where a PDF cannot be read
+ */
+export async function placesInFile(bytes: Uint8Array, mediaType: string): Promise<FilePlaces | null> {
+  if (mediaType === "application/pdf") return placesInPdf(bytes);
+  if (/^(text\/html|application\/xhtml\+xml)$/.test(mediaType)) return placesInHtml(decodePage(bytes));
+  return null;
+}
+
+async function placesInPdf(bytes: Uint8Array): Promise<FilePlaces> {
+  const document = await openFinished(bytes);
+  const pages = pagesOf(document);
+  const outline = pages.flatMap(({ number, places }) =>
+    places.flatMap(({ of, name }) => (of === "outline" ? [{ at: `page=${number}`, name }] : [])),
+  );
+  const named = new Destinations(document)
+    .names()
+    .map((name) => ({ at: `nameddest=${encodeURIComponent(name)}`, name }));
+  return { pages: pages.length, places: shortened([...outline, ...named]) };
+}
+
+function placesInHtml(text: string): FilePlaces {
+  const places: { at: string; name: string }[] = [];
+  /** What each open element adds its words to. */
+  const open: ({ at: string; name: string } | null)[] = [];
+  const parser = new Parser({
+    onopentag: (tag, { id, name }) => {
+      const at = id || (tag === "a" ? name : undefined);
+      const place = at ? { at: encodeURIComponent(at), name: "" } : null;
+      if (place) places.push(place);
+      open.push(place);
+    },
+    ontext: (words) => {
+      for (const place of open)
+        if (place && place.name.length < longestName) place.name += words.replace(/\s+/g, " ");
+    },
+    onclosetag: () => void open.pop(),
+  });
+  parser.end(text);
+  for (const place of places) place.name = place.name.trim() || decodeURIComponent(place.at);
+  return { pages: null, places: shortened(places) };
+}
+
+function shortened(places: readonly { at: string; name: string }[]): FilePlaces["places"] {
+  return places.slice(0, mostPlaces).map(({ at, name }) => ({ at, name: name.slice(0, longestName) }));
+}

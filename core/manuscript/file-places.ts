@@ -1,0 +1,26 @@
+/** The pages and places of a companion file, to which links can lead. */
+export interface FilePlaces {
+  /** How many pages it has; null where it has none. */
+  pages: number | null;
+  /** What each is called in an address behind its `#`, and in words. */
+  places: { at: string; name: string }[];
+}
+
+/** As many places are told of one file. */
+export const mostPlaces = 2_000;
+
+/** Whether a file has the page or place that an address names behind its `#`. */
+export function hasPlace({ pages, places }: FilePlaces, at: string): boolean {
+  const page = /^page=(\d+)$/.exec(at)?.[1];
+  if (page !== undefined && pages !== null) return Number(page) >= 1 && Number(page) <= pages;
+  // Of a very long list not all are known.
+  return places.length >= mostPlaces || places.some((place) => decoded(place.at) === decoded(at));
+}
+
+function decoded(text: string): string {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text;
+  }
+}
