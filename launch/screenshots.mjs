@@ -197,14 +197,12 @@ try {
     await page.goto(`/books/${book}/links/steps`);
     await page.getByRole("main").getByRole("button", { name: "Undo" }).first().click();
     await page.getByText("11 links are as before").waitFor();
-    await page.goto("/account");
-    await page.getByText("(here)").waitFor();
-    await page.getByRole("region", { name: "Leaving" }).scrollIntoViewIfNeeded();
-    await shot("account");
     await lookAtNewVersion(page, book);
     await shot("arrival");
     await openFinished(page);
     await shot("finished");
+    await openFinishedBook(page);
+    await shot("finished-e-book");
     await page.close();
   }
 
@@ -237,6 +235,16 @@ try {
     const cards = page.getByRole("group", { name: "Margin cards" });
     await cards.getByRole("button", { name: /^Link “wardens”/ }).click();
     await page.getByLabel("Line", { exact: true }).selectOption("dashed");
+    await page.getByText("Kept", { exact: true }).waitFor();
+  }
+
+  async function openFinishedBook(page) {
+    await page.goto("/");
+    await page.getByRole("link", { name: "A Year of Low Water" }).click();
+    const ways = page.getByRole("navigation", { name: "Ways through the file" });
+    await ways.getByRole("button", { name: /^January/ }).click();
+    const cards = page.getByRole("group", { name: "Margin cards" });
+    await cards.getByRole("button", { name: /^Link “tide office”/ }).click();
     await page.getByText("Kept", { exact: true }).waitFor();
   }
 

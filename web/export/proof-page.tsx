@@ -76,8 +76,9 @@ export function ProofPage() {
                   {proof.data.pages !== null && `, ${plural(proof.data.pages, "page")}`}.{" "}
                   {book.finished ? (
                     <>
-                      Pages, text, outline and all else were compared with the file that came.{" "}
-                      {plural(proof.data.apparatus, "link is left as it was", "links are left as they were")}.
+                      Pages, text and all else were compared with the file that came.{" "}
+                      {proof.data.apparatus > 0 &&
+                        `${plural(proof.data.apparatus, "link is left as it was", "links are left as they were")}.`}
                     </>
                   ) : (
                     <>

@@ -4,7 +4,7 @@ import { DropdownMenu } from "radix-ui";
 import { useState, type ReactNode } from "react";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
-import { kinds } from "../destinations/kinds";
+import { useKindWord } from "../destinations/kind-mark";
 import { Button } from "../parts/button";
 import { linkStates, stateWord } from "../parts/state-mark";
 import { useRoomFor } from "../parts/use-window";
@@ -33,6 +33,7 @@ export function LedgerFilters({
 }) {
   const columns = useColumns();
   const part = usePartWord();
+  const wordOf = useKindWord();
   const isWide = useRoomFor("table");
   const [isUnfolded, setUnfolded] = useState(false);
   const narrowing = Object.keys(filter).filter((key) => key !== "search").length;
@@ -84,7 +85,7 @@ export function LedgerFilters({
           {select(
             "Kind",
             "kind",
-            kindNames.map((kind) => [kind, kinds[kind].word] as const),
+            kindNames.map((kind) => [kind, wordOf(kind)] as const),
           )}
           {select(
             "State",
