@@ -1,8 +1,46 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
+import type { ReactNode } from "react";
 import { Button } from "../parts/button";
 import { plural } from "../parts/wording";
 
 export const toolBox = "min-h-7 border border-hairline bg-paper px-1";
+
+/** Turns the pages of a file, with what says which is shown between the two ways. */
+export function TurnPages({
+  number,
+  count,
+  onTurn,
+  children,
+}: {
+  number: number;
+  count: number;
+  onTurn: (to: number) => void;
+  children: ReactNode;
+}) {
+  return (
+    <span className="flex min-w-0 items-center gap-1.5">
+      <Button
+        kind="quiet"
+        aria-label="Page before"
+        data-tip="Page before"
+        disabled={number === 1}
+        onClick={() => onTurn(number - 1)}
+      >
+        <ChevronLeft aria-hidden size={16} />
+      </Button>
+      {children}
+      <Button
+        kind="quiet"
+        aria-label="Next page"
+        data-tip="Next page"
+        disabled={number === count}
+        onClick={() => onTurn(number + 1)}
+      >
+        <ChevronRight aria-hidden size={16} />
+      </Button>
+    </span>
+  );
+}
 
 /** How many links a file has, and the way from one to the next. */
 export function LinkSteps({ links, onStep }: { links: number; onStep: (by: 1 | -1) => void }) {

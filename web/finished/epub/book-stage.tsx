@@ -4,13 +4,13 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { useBook } from "../../book-page";
 import { useDestinationNames } from "../../destinations/known-destinations";
-import { PageFrame } from "../../frame/page-frame";
-import { Button } from "../../parts/button";
-import { Problem, Waiting } from "../../parts/notice";
+import { Problem } from "../../parts/notice";
 import { plural } from "../../parts/wording";
-import { LinkLine } from "../../write/links/link-line";
 import { useLinkStates } from "../../write/links/use-link-states";
 import { BareAddresses } from "../bare-addresses";
+import { FinishedStage, PointingBar } from "../finished-stage";
+import { nextLink, onStageKey, pagesWithLinks } from "../going-through";
+import { LineOnPage, lineWidth } from "../line-on-page";
 import { FinishedCard } from "../finished-card";
 import { PageMargin } from "../page-margin";
 import { UntouchedLinks } from "../untouched-links";
@@ -30,25 +30,9 @@ export function BookStage() {
   const kept = usePages<EpubPage>(id);
   const { book, problem } = useOpenBook(id);
   return (
-    <PageFrame
-      book={useBook()}
-      state={
-        <span role="status" className="text-sm text-faint">
-          {kept.isSaving ? "Keeping …" : kept.pages ? "Kept" : ""}
-        </span>
-      }
-    >
-      <h1 className="sr-only">Pages</h1>
-      {kept.problem && (
-        <Problem action={<Button onClick={kept.again}>Look again</Button>}>{kept.problem}</Problem>
-      )}
-      {problem && <Problem>{`The file cannot be shown: ${problem}`}</Problem>}
-      {kept.pages && book ? (
-        <OpenPages bookId={id} book={book} pages={kept.pages} change={kept.change} />
-      ) : (
-        !problem && !kept.problem && <Waiting what="Opening the file" />
-      )}
-    </PageFrame>
+    <FinishedStage kept={kept} problem={problem}>
+      {kept.pages && book && <OpenPages bookId={id} book={book} pages={kept.pages} change={kept.change} />}
+    </FinishedStage>
   );
 }
 
@@ -87,8 +71,8 @@ function OpenPages({
   const words = useTextSearch(textOf, pages.length, number);
   const links = useMemo(
     () =>
-      pages.flatMap(({ document }) =>
-        inTextOrder(document.links).map((link) => ({ link, number: document.number })),
+      pages.flatMap(({ document: { number: on, links: all } }) =>
+        inTextOrder(all).map(({ id }) => ({ id, number: on })),
       ),
     [pages],
   );
@@ -120,17 +104,10 @@ function OpenPages({
     setProblem("");
   };
   const step = (by: 1 | -1): void => {
-    const here = links.findIndex(({ link }) => link.id === active);
-    const from =
-      here !== -1
-        ? here + by
-        : by === 1
-          ? links.findIndex((one) => one.number >= number)
-          : links.findLastIndex((one) => one.number <= number);
-    const next = links[(from + links.length) % links.length];
+    const next = nextLink(links, active, number, by);
     if (!next) return;
     if (next.number !== number) turnTo(next.number);
-    setActive(next.link.id);
+    setActive(next.id);
   };
   const text = useTextWork({ book, pages, number, change, goTo, select: setActive, tell: setProblem });
   const { leading, setLeading, isPointing, work } = text;
@@ -145,23 +122,21 @@ function OpenPages({
   return (
     <div
       className="grid h-full grid-rows-[auto_minmax(0,1fr)]"
-      onKeyDown={(event) => {
-        if (event.key === "Escape") {
-          text.stopPointing();
-          if (!leading) select(null);
-        }
-        if (/^(INPUT|SELECT|TEXTAREA)$/.test((event.target as HTMLElement).tagName)) return;
-        if (event.ctrlKey || event.metaKey || event.altKey) return;
-        if (event.key === "n") step(1);
-        else if (event.key === "p") step(-1);
-        else if (event.key === "PageDown") turnTo(number + 1);
-        else if (event.key === "PageUp") turnTo(number - 1);
-        else if (event.key === "Delete" && active) {
-          const link = page.links.find(({ id }) => id === active);
-          if (link) work.remove(link);
-        } else return;
-        event.preventDefault();
-      }}
+      onKeyDown={(event) =>
+        onStageKey(event, {
+          leave: () => {
+            text.stopPointing();
+            if (!leading) select(null);
+          },
+          step,
+          turn: (by) => turnTo(number + by),
+          remove: () => {
+            const link = page.links.find(({ id }) => id === active);
+            if (link) work.remove(link);
+            return link !== undefined;
+          },
+        })
+      }
     >
       <TextTools
         number={number}
@@ -183,15 +158,9 @@ function OpenPages({
         <BookPages pages={pages} current={number} onGoTo={turnTo} />
         <div ref={desk} data-scroll tabIndex={-1} className="min-h-0 overflow-auto px-6 py-4">
           {isPointing && (
-            <div
-              role="status"
-              className="sticky top-0 z-30 mx-auto mb-3 flex w-fit max-w-full flex-wrap items-center gap-3 border border-blue bg-blue-wash px-3 py-1.5"
-            >
+            <PointingBar onCancel={text.stopPointing}>
               Press the paragraph, heading or picture to which the link leads. Pages can be turned meanwhile.
-              <Button kind="quiet" onClick={text.stopPointing}>
-                Cancel
-              </Button>
-            </div>
+            </PointingBar>
           )}
           {page.stays !== null && <Problem>{page.stays}</Problem>}
           {laid && !laid.map.isTrue && page.stays === null && (
@@ -209,15 +178,12 @@ function OpenPages({
             <BareAddresses
               pages={pages.length}
               look={bareInText(book, pages)}
-              onLink={(chosen) => {
-                const numbers = [...new Set(chosen.map((one) => one.number))];
-                const linked = numbers.map((one): EpubPage => {
-                  const { document } = pages[one - 1]!;
-                  const fresh = chosen.filter((bare) => bare.number === one).map(linkOnBare);
-                  return { ...document, links: [...document.links, ...fresh] };
-                });
-                change(linked, `Linked ${plural(chosen.length, "address", "addresses")}.`);
-              }}
+              onLink={(chosen) =>
+                change(
+                  pagesWithLinks(pages, chosen, linkOnBare),
+                  `Linked ${plural(chosen.length, "address", "addresses")}.`,
+                )
+              }
               onClose={() => setListing(false)}
             />
           )}
@@ -243,32 +209,19 @@ function OpenPages({
                 <FoundMarks laid={laid} stretches={[[leading.picked.on.from, leading.picked.on.to]]} />
               )}
               {leading && (
-                <div
-                  className="absolute z-30 w-[34rem] max-w-[calc(100vw-3rem)]"
-                  style={{ top: line.top, left: Math.max(0, Math.min(line.left, pageWidth - 544)) }}
-                >
-                  <LinkLine
-                    key={JSON.stringify(picksOf(leading).on)}
-                    bookId={bookId}
-                    destination={"link" in leading ? leading.link.destination : null}
-                    words={picksOf(leading).words}
-                    description={"link" in leading ? leading.link.description : null}
-                    wordsLabel={null}
-                    onTake={text.takeLine}
-                    onLeave={() => setLeading(null)}
-                  />
-                  <div className="flex justify-end border-b-2 border-blue bg-paper px-3 pb-1">
-                    <Button
-                      kind="quiet"
-                      className="!text-sm"
-                      // Before the line is left for it, which closes the line.
-                      onPointerDown={(event) => event.preventDefault()}
-                      onClick={text.beginPointing}
-                    >
-                      Point at the place in the file
-                    </Button>
-                  </div>
-                </div>
+                <LineOnPage
+                  key={JSON.stringify(picksOf(leading).on)}
+                  bookId={bookId}
+                  link={
+                    "link" in leading
+                      ? leading.link
+                      : { destination: null, words: picksOf(leading).words, description: null }
+                  }
+                  style={{ top: line.top, left: Math.max(0, Math.min(line.left, pageWidth - lineWidth)) }}
+                  onTake={text.takeLine}
+                  onLeave={() => setLeading(null)}
+                  onPoint={text.beginPointing}
+                />
               )}
             </div>
             <div className="grid gap-4">

@@ -1,6 +1,5 @@
-import { ChevronLeft, ChevronRight } from "lucide-react";
 import { Button } from "../../parts/button";
-import { LinkSteps, toolBox, WordSearch } from "../tool-parts";
+import { LinkSteps, toolBox, TurnPages, WordSearch } from "../tool-parts";
 import type { TextSearch } from "./text-search";
 
 /** What is done to the e-book as a whole: turning its pages, going from link to link, and finding. */
@@ -27,16 +26,7 @@ export function TextTools({
 }) {
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-hairline bg-paper px-5 py-1 text-[0.93rem]">
-      <span className="flex min-w-0 items-center gap-1.5">
-        <Button
-          kind="quiet"
-          aria-label="Page before"
-          data-tip="Page before"
-          disabled={number === 1}
-          onClick={() => onTurn(number - 1)}
-        >
-          <ChevronLeft aria-hidden size={16} />
-        </Button>
+      <TurnPages number={number} count={titles.length} onTurn={onTurn}>
         <select
           aria-label="Page"
           value={number}
@@ -50,16 +40,7 @@ export function TextTools({
           ))}
         </select>
         <span className="tabular-nums">of {titles.length}</span>
-        <Button
-          kind="quiet"
-          aria-label="Next page"
-          data-tip="Next page"
-          disabled={number === titles.length}
-          onClick={() => onTurn(number + 1)}
-        >
-          <ChevronRight aria-hidden size={16} />
-        </Button>
-      </span>
+      </TurnPages>
       <LinkSteps links={links} onStep={onStep} />
       <WordSearch
         label="Search the pages"

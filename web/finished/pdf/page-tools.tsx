@@ -1,7 +1,6 @@
-import { ChevronLeft, ChevronRight } from "lucide-react";
 import { RadioGroup } from "radix-ui";
 import { Button } from "../../parts/button";
-import { LinkSteps, toolBox as box, WordSearch } from "../tool-parts";
+import { LinkSteps, toolBox as box, TurnPages, WordSearch } from "../tool-parts";
 import type { FoundWords } from "./found-words";
 import type { Tool } from "./page-desk";
 import type { Picked } from "./picked";
@@ -52,16 +51,7 @@ export function PageTools({
   const [first] = words.onPage;
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-hairline bg-paper px-5 py-1 text-[0.93rem]">
-      <span className="flex items-center gap-1.5">
-        <Button
-          kind="quiet"
-          aria-label="Page before"
-          data-tip="Page before"
-          disabled={number === 1}
-          onClick={() => onTurn(number - 1)}
-        >
-          <ChevronLeft aria-hidden size={16} />
-        </Button>
+      <TurnPages number={number} count={count} onTurn={onTurn}>
         <input
           aria-label="Page"
           type="number"
@@ -77,16 +67,7 @@ export function PageTools({
           of {count}
           {label !== String(number) && `, called ${label}`}
         </span>
-        <Button
-          kind="quiet"
-          aria-label="Next page"
-          data-tip="Next page"
-          disabled={number === count}
-          onClick={() => onTurn(number + 1)}
-        >
-          <ChevronRight aria-hidden size={16} />
-        </Button>
-      </span>
+      </TurnPages>
       <label className="flex items-center gap-1.5">
         <span className="text-faint">Zoom</span>
         <select value={scale} onChange={(event) => onScale(Number(event.target.value))} className={box}>

@@ -4,10 +4,6 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { useBook } from "../../book-page";
 import { useDestinationNames } from "../../destinations/known-destinations";
-import { PageFrame } from "../../frame/page-frame";
-import { Button } from "../../parts/button";
-import { Problem, Waiting } from "../../parts/notice";
-import { LinkLine } from "../../write/links/link-line";
 import { useLinkStates } from "../../write/links/use-link-states";
 import { useNewTargets } from "../../write/links/use-new-targets";
 import { plural } from "../../parts/wording";
@@ -15,6 +11,9 @@ import { BareAddresses } from "../bare-addresses";
 import { bareInPages, linkOnBare } from "./bare-in-pages";
 import { CopyOn } from "./copy-on";
 import { FrameFields } from "./frame-fields";
+import { FinishedStage, PointingBar } from "../finished-stage";
+import { nextLink, onStageKey, pagesWithLinks } from "../going-through";
+import { LineOnPage, lineWidth } from "../line-on-page";
 import { FinishedCard } from "../finished-card";
 import { useFinishedFile } from "./open-file";
 import { PageDesk, type Tool } from "./page-desk";
@@ -29,29 +28,13 @@ import { usePages, type KeptPage, type Pages } from "../use-pages";
 
 /** Where the links of a finished file are worked on: its pages, each with its links, and their cards in the margin. */
 export function PagesPage() {
-  const book = useBook();
-  const kept = usePages<PdfPage>(book.id);
-  const { file, problem } = useFinishedFile(book.id);
+  const { id } = useBook();
+  const kept = usePages<PdfPage>(id);
+  const { file, problem } = useFinishedFile(id);
   return (
-    <PageFrame
-      book={book}
-      state={
-        <span role="status" className="text-sm text-faint">
-          {kept.isSaving ? "Keeping …" : kept.pages ? "Kept" : ""}
-        </span>
-      }
-    >
-      <h1 className="sr-only">Pages</h1>
-      {kept.problem && (
-        <Problem action={<Button onClick={kept.again}>Look again</Button>}>{kept.problem}</Problem>
-      )}
-      {problem && <Problem>{`The file cannot be shown: ${problem}`}</Problem>}
-      {kept.pages && file ? (
-        <OpenPages bookId={book.id} file={file} pages={kept.pages} change={kept.change} />
-      ) : (
-        !problem && !kept.problem && <Waiting what="Opening the file" />
-      )}
-    </PageFrame>
+    <FinishedStage kept={kept} problem={problem}>
+      {kept.pages && file && <OpenPages bookId={id} file={file} pages={kept.pages} change={kept.change} />}
+    </FinishedStage>
   );
 }
 
@@ -98,7 +81,8 @@ function OpenPages({
   }, [wanted]);
   const place = search.get("place");
   const links = useMemo(
-    () => pages.flatMap(({ document }) => document.links.map((link) => ({ link, number: document.number }))),
+    () =>
+      pages.flatMap(({ document: { number: on, links: all } }) => all.map(({ id }) => ({ id, number: on }))),
     [pages],
   );
 
@@ -107,17 +91,10 @@ function OpenPages({
     setLeading(null);
   };
   const step = (by: 1 | -1): void => {
-    const here = links.findIndex(({ link }) => link.id === active);
-    const from =
-      here !== -1
-        ? here + by
-        : by === 1
-          ? links.findIndex((one) => one.number >= number)
-          : links.findLastIndex((one) => one.number <= number);
-    const next = links[(from + links.length) % links.length];
+    const next = nextLink(links, active, number, by);
     if (!next) return;
     if (next.number !== number) turnTo(next.number);
-    setActive(next.link.id);
+    setActive(next.id);
   };
 
   const linking = useLinkWork({ pages, number, change, shown, turnTo, select: setActive, tell: setTold });
@@ -128,22 +105,21 @@ function OpenPages({
   return (
     <div
       className="grid h-full grid-rows-[auto_minmax(0,1fr)]"
-      onKeyDown={(event) => {
-        if (event.key === "Escape") {
-          linking.stopPointing();
-          if (!leading) select(null);
-        }
-        if (/^(INPUT|SELECT|TEXTAREA)$/.test((event.target as HTMLElement).tagName)) return;
-        if (event.key === "n") step(1);
-        else if (event.key === "p") step(-1);
-        else if (event.key === "PageDown") turnTo(number + 1);
-        else if (event.key === "PageUp") turnTo(number - 1);
-        else if (event.key === "Delete" && active) {
-          const link = page.links.find(({ id }) => id === active);
-          if (link) work.remove(link);
-        } else return;
-        event.preventDefault();
-      }}
+      onKeyDown={(event) =>
+        onStageKey(event, {
+          leave: () => {
+            linking.stopPointing();
+            if (!leading) select(null);
+          },
+          step,
+          turn: (by) => turnTo(number + by),
+          remove: () => {
+            const link = page.links.find(({ id }) => id === active);
+            if (link) work.remove(link);
+            return link !== undefined;
+          },
+        })
+      }
     >
       <PageTools
         number={number}
@@ -178,29 +154,20 @@ function OpenPages({
             </p>
           )}
           {isPointing && (
-            <div
-              role="status"
-              className="sticky top-0 z-30 mx-auto mb-3 flex w-fit max-w-full flex-wrap items-center gap-3 border border-blue bg-blue-wash px-3 py-1.5"
-            >
+            <PointingBar onCancel={linking.stopPointing}>
               Press the spot to which the link leads. Pages can be turned meanwhile.
-              <Button kind="quiet" onClick={linking.stopPointing}>
-                Cancel
-              </Button>
-            </div>
+            </PointingBar>
           )}
           {isListing && (
             <BareAddresses
               pages={pages.length}
               look={bareInPages(file, pages)}
-              onLink={(chosen) => {
-                const numbers = [...new Set(chosen.map((one) => one.number))];
-                const linked = numbers.map((at): PdfPage => {
-                  const { document } = pages[at - 1]!;
-                  const fresh = chosen.filter((one) => one.number === at).map(linkOnBare);
-                  return { ...document, links: [...document.links, ...fresh] };
-                });
-                change(linked, `Linked ${plural(chosen.length, "address", "addresses")}.`);
-              }}
+              onLink={(chosen) =>
+                change(
+                  pagesWithLinks(pages, chosen, linkOnBare),
+                  `Linked ${plural(chosen.length, "address", "addresses")}.`,
+                )
+              }
               onClose={() => setListing(false)}
             />
           )}
@@ -225,34 +192,16 @@ function OpenPages({
             >
               {place !== null && <LandingMark shown={shown!} page={page} place={place} />}
               {leading && areas && (
-                <div
-                  data-over
-                  className="absolute z-30 w-[34rem] max-w-[calc(100vw-3rem)]"
+                <LineOnPage
+                  key={"link" in leading ? leading.link.id : JSON.stringify(areas)}
+                  bookId={bookId}
+                  link={"link" in leading ? leading.link : { ...unled, words: leading.picked.words }}
                   style={lineAt(shown!, areas)}
-                >
-                  <LinkLine
-                    key={"link" in leading ? leading.link.id : JSON.stringify(areas)}
-                    bookId={bookId}
-                    destination={"link" in leading ? leading.link.destination : null}
-                    words={"link" in leading ? leading.link.words : leading.picked.words}
-                    description={"link" in leading ? leading.link.description : null}
-                    wordsLabel={null}
-                    onTake={linking.takeLine}
-                    onBringFile={targets.bringFile}
-                    onLeave={() => setLeading(null)}
-                  />
-                  <div className="flex justify-end border-b-2 border-blue bg-paper px-3 pb-1">
-                    <Button
-                      kind="quiet"
-                      className="!text-sm"
-                      // Before the line is left for it, which closes the line.
-                      onPointerDown={(event) => event.preventDefault()}
-                      onClick={linking.beginPointing}
-                    >
-                      Point at the place in the file
-                    </Button>
-                  </div>
-                </div>
+                  onTake={linking.takeLine}
+                  onBringFile={targets.bringFile}
+                  onLeave={() => setLeading(null)}
+                  onPoint={linking.beginPointing}
+                />
               )}
             </PageDesk>
             {isReady && (
@@ -304,10 +253,13 @@ function OpenPages({
   );
 }
 
+/** What a link that is to be made has. */
+const unled = { destination: null, description: null };
+
 /** Below the areas that the line is for, and within the page. */
 function lineAt(shown: ShownPage, areas: PdfLink["areas"]): { left: number; top: number } {
   const { left, top, height } = boxOf(shown, boxAround(areas));
-  return { left: Math.max(0, Math.min(left, shown.viewport.width - 544)), top: top + height + 6 };
+  return { left: Math.max(0, Math.min(left, shown.viewport.width - lineWidth)), top: top + height + 6 };
 }
 
 function LandingMark({ shown, page, place }: { shown: ShownPage; page: PdfPage; place: string }) {
