@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Locator, Page } from "@playwright/test";
-import { strFromU8, unzipSync } from "fflate";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { expect, openOwnBook, test } from "./fixtures";
 import { violations } from "./violations";
 
@@ -18,11 +18,16 @@ const turnTo = async (page: Page, title: RegExp, words: string): Promise<void> =
 };
 
 /** Brings the almanac in over the interface that scripts use, and opens a page of it. */
-async function openAlmanac(page: Page, title = /January/, words = "Boots and ropes"): Promise<string> {
+async function openAlmanac(
+  page: Page,
+  title = /January/,
+  words = "Boots and ropes",
+  bytes: Uint8Array = readFileSync(almanac),
+): Promise<string> {
   await openOwnBook(page, "# Another book\n\nIts words.\n");
   const sent = await page.request.post("/api/books/finished", {
     multipart: {
-      file: { name: "year.epub", mimeType: "application/epub+zip", buffer: readFileSync(almanac) },
+      file: { name: "year.epub", mimeType: "application/epub+zip", buffer: Buffer.from(bytes) },
     },
   });
   const { id } = (await sent.json()) as { id: string };
@@ -155,6 +160,25 @@ test("what cannot be a link as one is told, and addresses without a link are off
   await expect(cards(page).getByRole("button", { name: /^Link “walks@society.example” to/ })).toBeVisible();
   await page.keyboard.press("n");
   await expect(cards(page).getByRole("button", { expanded: true })).toHaveCount(1);
+});
+
+test("a link whose place is called otherwise now is told, and led to the one that it most likely means", async ({
+  page,
+}) => {
+  const files = unzipSync(new Uint8Array(readFileSync(almanac)));
+  const path = Object.keys(files).find((name) => strFromU8(files[name]!).includes("the last months</a>"))!;
+  const broken = strFromU8(files[path]!).replace(/(href="[^"]*#[^"]*)("[^>]*>the last months)/, "$1-$2");
+  const bytes = zipSync({ ...files, [path]: strToU8(broken) });
+  await openAlmanac(page, /July/, "Fog comes up", bytes);
+  await cards(page)
+    .getByRole("button", { name: /^Link “the last months” to a place that the file does not have/ })
+    .click();
+  await expect(cards(page).getByText("The file has no such place")).toBeVisible();
+  await cards(page).getByRole("button", { name: "Lead it to “October to December”" }).click();
+  await expect(
+    cards(page).getByRole("button", { name: "Link “the last months” to October to December" }),
+  ).toBeVisible();
+  await kept(page);
 });
 
 test("the pages of an e-book are accessible, in light and dark", async ({ page }) => {

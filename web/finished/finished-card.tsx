@@ -35,8 +35,8 @@ export function FinishedCard<Link extends LinkInPlace>({
 }: {
   link: Link;
   isActive: boolean;
-  /** What is known of a destination that is nowhere in the file. */
-  lost?: string | null;
+  /** Of a destination that is nowhere in the file its address, and what it may have meant. */
+  lost?: { href: string | null; nearest: { name: string; lead: () => void } | null };
   names: DestinationNames;
   states: LinkStates;
   work: CardWork<Link>;
@@ -85,10 +85,15 @@ export function FinishedCard<Link extends LinkInPlace>({
             </p>
           )}
           {known && <p>{known.reason}</p>}
-          {isLost && lost && (
+          {isLost && lost?.href && (
             <p>
-              The file has no such place: <span className="font-mono text-[0.78rem]">{lost}</span>
+              The file has no such place: <span className="font-mono text-[0.78rem]">{lost.href}</span>
             </p>
+          )}
+          {isLost && lost?.nearest && (
+            <Button kind="quiet" className="-ml-1 justify-self-start" onClick={lost.nearest.lead}>
+              Lead it to “{lost.nearest.name}”
+            </Button>
           )}
           {said}
           <Description key={`${link.id} ${link.description}`} link={link} work={work} />

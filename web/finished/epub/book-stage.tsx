@@ -236,7 +236,7 @@ function OpenPages({
                       <FinishedCard
                         link={link}
                         isActive={id === active}
-                        lost={link.href}
+                        {...(id === active ? { lost: { href: link.href, nearest: text.nearest(link) } } : {})}
                         names={names}
                         states={states}
                         work={work}

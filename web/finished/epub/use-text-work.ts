@@ -8,6 +8,7 @@ import {
   type UntouchedEpubLink,
 } from "@vennet/core/finished/epub/epub-page";
 import { groundIn, stretchesOfLinks } from "@vennet/core/finished/epub/ground";
+import { nearestPlace } from "@vennet/core/finished/epub/nearest-place";
 import { linkElements } from "@vennet/core/finished/epub/xhtml-source";
 import { useState } from "react";
 import type { TakenLine } from "../../write/links/link-line";
@@ -37,6 +38,8 @@ export interface TextWork {
   takeLine: (taken: TakenLine) => void;
   pointAt: (place: { element: number; words: string }) => void;
   say: (link: EpubLink, words: string) => void;
+  /** What a link that leads nowhere may have meant, and how it is led there. */
+  nearest: (link: EpubLink) => { name: string; lead: () => void } | null;
   replaceUntouched: (from: number) => void;
   work: CardWork<EpubLink>;
 }
@@ -191,6 +194,16 @@ export function useTextWork({
     takeLine,
     pointAt,
     say: (link, words) => change([withLink(link, { words })], "Changed the words of a link."),
+    nearest: (link) => {
+      const documents = pages.map(({ document }) => document);
+      const place = link.href === null ? null : nearestPlace(documents, page, link.href);
+      return (
+        place && {
+          name: place.name,
+          lead: () => lead({ link }, { kind: "place", target: place.id }, link.description),
+        }
+      );
+    },
     replaceUntouched,
     work,
   };
