@@ -10,7 +10,7 @@ export const addressWithoutScheme: LinkRule = {
   source: "RFC 3986, section 4.2: without its scheme an address is a relative reference",
   find: (links) =>
     links.flatMap(({ id, destination }) =>
-      destination.kind === "file" && "path" in destination && asWeb(destination.path)
+      destination.kind === "file" && "path" in destination && webWithoutScheme(destination.path)
         ? [
             {
               subject: id,
@@ -23,7 +23,8 @@ export const addressWithoutScheme: LinkRule = {
   isSure: ({ destination }) =>
     destination.kind === "file" && "path" in destination && /^www\./i.test(destination.path),
   mend: ({ destination }) => {
-    const web = destination.kind === "file" && "path" in destination ? asWeb(destination.path) : null;
+    const web =
+      destination.kind === "file" && "path" in destination ? webWithoutScheme(destination.path) : null;
     return web && { destination: web };
   },
 };
@@ -38,7 +39,8 @@ const fileEndings = new Set(
   ),
 );
 
-function asWeb(path: string): WebDestination | null {
+/** The web address that a path without a scheme is meant as; null where it is the name of a file, or nothing of that kind. */
+export function webWithoutScheme(path: string): WebDestination | null {
   try {
     const { destination } = recognise(path);
     if (destination.kind !== "web") return null;

@@ -74,6 +74,8 @@ const addresses: [rule: string, wrong: Destination[], right: Destination[]][] = 
       "http://printer/",
       "http://192.168.1.4/",
       "http://10.0.0.1/",
+      "http://100.64.0.1/",
+      "http://100.127.255.254/",
       "http://172.31.0.1/",
       "http://127.0.0.1/",
       "http://[::1]/",
@@ -81,7 +83,14 @@ const addresses: [rule: string, wrong: Destination[], right: Destination[]][] = 
       "http://nas.local/",
       "http://wiki.internal/",
     ].map(web),
-    [office, web("http://172.32.0.1/"), web("http://11.0.0.1/"), web("http://[2001:4860::1]/")],
+    [
+      office,
+      web("http://172.32.0.1/"),
+      web("http://11.0.0.1/"),
+      web("http://100.63.0.1/"),
+      web("http://100.128.0.1/"),
+      web("http://[2001:4860::1]/"),
+    ],
   ],
   [
     "unknown-top-level",
@@ -108,11 +117,16 @@ const addresses: [rule: string, wrong: Destination[], right: Destination[]][] = 
       mail(`mailto:${"a".repeat(65)}@causeways.example`),
       mail(`mailto:a@${"b".repeat(250)}.example`),
       mail("mailto:a@causeways.example?attach=plan.pdf"),
+      mail("mailto:a.@causeways.example"),
+      mail("mailto:.a@causeways.example"),
+      mail("mailto:a..b@causeways.example"),
+      mail("mailto:a@causeways.example?body=One%0ATwo"),
     ],
     [
       mail(`mailto:${"a".repeat(64)}@causeways.example`),
       mail("mailto:a@causeways.example,b@causeways.example?cc=c@d.example&subject=S&body=B"),
       mail("mailto:a@causeways.example?In-Reply-To=%3C1@a.example%3E"),
+      mail("mailto:a.b@causeways.example?body=One%0D%0ATwo"),
     ],
   ],
   [
@@ -162,6 +176,9 @@ describe("words", () => {
       "Hereford",
     ])
       expect([words, times("says-nothing", [link(words)])]).toEqual([words, 0]);
+    expect(times("says-nothing", [link("Go", web("https://go.test/"))])).toBe(0);
+    expect(times("says-nothing", [link("Go", web("https://tides.example/go"))])).toBe(1);
+    expect(times("says-nothing", [link("this article")])).toBe(1);
     expect(isEmptyPhrase("hier", "en")).toBe(false);
     expect(listedLanguages).toEqual(expect.arrayContaining(["en", "de", "fr", "es", "nl", "da"]));
   });
@@ -235,8 +252,26 @@ describe("words", () => {
 
   test("an address as text that is not the one it leads to is told", () => {
     expect(times("other-address-shown", [link("www.tides.test", web("https://tides.example/"))])).toBe(1);
-    for (const words of ["www.tides.example", "https://tides.example/today", "the office"])
+    for (const words of ["www.tides.example", "https://tides.example", "the office"])
       expect([words, times("other-address-shown", [link(words)])]).toEqual([words, 0]);
+    for (const [words, to, count] of [
+      ["bank.com", web("https://evil.com/"), 1],
+      ["bank.com", web("https://www.bank.com/login"), 0],
+      ["bank.co.uk", web("https://help.bank.co.uk/"), 0],
+      ["ASP.NET", web("https://learn.tides.example/"), 0],
+      ["Node.js", web("https://tides.example/"), 0],
+      ["README.md", web("https://tides.example/"), 0],
+      ["v1.2", web("https://tides.example/"), 0],
+      ["https://tides.example/one", web("https://tides.example/two"), 1],
+      ["https://tides.example/one", web("https://tides.example/one/more#a"), 0],
+      ["https://tides.example/…", web("https://tides.example/two"), 0],
+      ["https://tides.example", web("https://tides.example/two"), 0],
+      ["tides.example", web("https://tides.example/two"), 0],
+      ["orla@tides.example", mail("mailto:pell@tides.example"), 1],
+      ["orla@tides.example", mail("mailto:Orla@tides.example?subject=Tide"), 0],
+      ["orla@tides.example", mail("mailto:pell@tides.example,orla@tides.example"), 0],
+    ] as const)
+      expect([words, to, times("other-address-shown", [link(words, to)])]).toEqual([words, to, count]);
   });
 
   test("a file is announced in the words or the description", () => {

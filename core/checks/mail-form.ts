@@ -10,7 +10,10 @@ export const mailForm: LinkRule = {
   source: "RFC 5321, section 4.5.3.1 (lengths), RFC 6068, section 4 (header fields), both from memory",
   find: (links) =>
     links.flatMap(({ id, destination }) => {
-      const wrong = destination.kind === "email" ? whatIsWrong(readMailto(destination.address)) : null;
+      const wrong =
+        destination.kind === "email"
+          ? (whatIsWrong(readMailto(destination.address)) ?? whatIsWrittenWrong(destination.address))
+          : null;
       return wrong === null ? [] : [{ subject: id, message: wrong }];
     }),
 };
@@ -23,7 +26,9 @@ function whatIsWrong({ to, cc, bcc, other }: MailMessage): string | null {
   if (recipients.length === 0) return "The message goes to nobody. Give an address.";
   for (const address of recipients) {
     const at = address.lastIndexOf("@");
-    if (!isEmailAddress(address)) return `“${address}” is not an email address. Look for a slip.`;
+    // RFC 5321, 4.1.2: dots stand between letters.
+    if (!isEmailAddress(address) || /^\.|\.\.|\.@/.test(address))
+      return `“${address}” is not an email address. Look for a slip.`;
     if (at > 64)
       return `The part of “${address}” before the @ is longer than the 64 letters that mail allows.`;
     if (address.length - at - 1 > 255) return `The domain of “${address}” is longer than mail allows.`;
@@ -32,5 +37,12 @@ function whatIsWrong({ to, cc, bcc, other }: MailMessage): string | null {
   const unsafe = other.find(([name]) => !safeFields.has(name.toLowerCase()));
   return unsafe
     ? `The message has a field “${unsafe[0]}”, which mail programs leave out. Take it out.`
+    : null;
+}
+
+/** RFC 6068, section 5: a line ends with two signs, and some mail programs take nothing else for an end. */
+function whatIsWrittenWrong(address: string): string | null {
+  return /(?<!%0D)%0A/i.test(address)
+    ? "Lines of the message end with %0A alone, which some mail programs run together. Write the message anew."
     : null;
 }

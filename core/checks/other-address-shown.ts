@@ -1,29 +1,69 @@
+import { parse } from "tldts";
+import type { WebDestination } from "../destination/kinds/web.ts";
+import { readMailto } from "../destination/mailto.ts";
 import { isPlainlyAnAddress, recognise } from "../destination/recognise.ts";
-import type { LinkRule } from "./finding.ts";
+import { webWithoutScheme } from "./address-without-scheme.ts";
+import type { CheckedLink, LinkRule } from "./finding.ts";
 
-/** An address as link text whose host is not the one that the link leads to. */
+/** An address as link text that is not the one to which the link leads: another host, another page, another mailbox. */
 export const otherAddressShown: LinkRule = {
   id: "other-address-shown",
   title: "The text shows one address and leads to another",
   severity: "fix",
   source: "common practice: an address that is shown is the one that is opened",
   find: (links) =>
-    links.flatMap(({ id, text, destination }) => {
-      const shown =
-        destination.kind === "web" && isPlainlyAnAddress(text) ? recognise(text).destination : null;
-      if (shown?.kind !== "web" || destination.kind !== "web") return [];
-      const [seen, opened] = [hostOf(shown.address), hostOf(destination.address)];
-      return seen === opened
-        ? []
-        : [
+    links.flatMap((link) => {
+      const other = otherShown(link);
+      return other
+        ? [
             {
-              subject: id,
-              message: `The text shows ${seen}, and the link leads to ${opened}. Say in words where it leads, or change one of them.`,
+              subject: link.id,
+              message: `The text shows ${other.seen}, and the link leads to ${other.opened}. Say in words where it leads, or change one of them.`,
             },
-          ];
+          ]
+        : [];
     }),
 };
 
-function hostOf(address: string): string {
-  return new URL(address).host.replace(/^www\./, "");
+function otherShown({ text, destination }: CheckedLink): { seen: string; opened: string } | null {
+  const words = text.trim();
+  const isPlain = isPlainlyAnAddress(words);
+  const shown = isPlain ? recognise(words).destination : bareHost(words);
+  if (shown?.kind === "email" && destination.kind === "email") {
+    const [[seen = ""], opened] = [readMailto(shown.address).to, readMailto(destination.address).to];
+    const isSame = opened.some((one) => one.toLowerCase() === seen.toLowerCase());
+    return isSame || opened.length === 0 ? null : { seen, opened: opened.join(", ") };
+  }
+  if (shown?.kind !== "web" || destination.kind !== "web") return null;
+  const [seen, opened] = [new URL(shown.address), new URL(destination.address)];
+  const isOtherHost = isPlain ? hostOf(seen) !== hostOf(opened) : domainOf(seen) !== domainOf(opened);
+  if (isOtherHost) return { seen: hostOf(seen), opened: hostOf(opened) };
+  // What is shown is often shortened at its end, and says nothing of what stands behind.
+  const [path, whole] = [pathOf(seen), pathOf(opened)];
+  const isOtherPage = /^https?:/i.test(words) && !/(…|\.\.\.)$/.test(words) && !whole.startsWith(path);
+  return isOtherPage ? { seen: hostOf(seen) + path, opened: hostOf(opened) + whole } : null;
+}
+
+/** A host by itself, in small letters and under a name that there is: with capitals it may well be called so. */
+function bareHost(words: string): WebDestination | null {
+  const isHost = /^[a-z\d-]+(\.[a-z\d-]+)+$/.test(words);
+  const isThere = isHost && (parse(words).isIcann || /\.(?:example|test)$/.test(words));
+  return isThere ? webWithoutScheme(words) : null;
+}
+
+/** What somebody has registered, of which all hosts are one’s own. */
+function domainOf({ hostname }: URL): string {
+  return parse(hostname, { allowPrivateDomains: true }).domain ?? hostname;
+}
+
+function hostOf({ host }: URL): string {
+  return host.replace(/^www\./, "");
+}
+
+function pathOf({ pathname }: URL): string {
+  try {
+    return decodeURI(pathname).replace(/\/+$/, "");
+  } catch {
+    return pathname.replace(/\/+$/, "");
+  }
 }

@@ -5,7 +5,9 @@ import type { LinkRule } from "./finding.ts";
 const isOwn = byHost((host) => {
   if (/^\[/.test(host)) return /^\[(?:::1?\]|f[cd]|fe[89ab])/i.test(host);
   if (/^\d+\.\d+\.\d+\.\d+$/.test(host))
-    return /^(?:0|10|127|169\.254|192\.168|172\.(?:1[6-9]|2\d|3[01]))\./.test(host);
+    return /^(?:0|10|127|100\.(?:6[4-9]|[7-9]\d|1[01]\d|12[0-7])|169\.254|192\.168|172\.(?:1[6-9]|2\d|3[01]))\./.test(
+      host,
+    );
   return !host.includes(".") || /\.(?:localhost|local|lan|internal|intranet|home\.arpa)$/i.test(host);
 });
 
@@ -15,7 +17,7 @@ export const ownNetwork: LinkRule = {
   title: "An address of one’s own network",
   severity: "fix",
   source:
-    "RFC 1918, RFC 4193, RFC 6761, RFC 6762 (from memory): such names and addresses mean nothing elsewhere",
+    "RFC 1918, RFC 4193, RFC 6598, RFC 6761, RFC 6762 (from memory): such names and addresses mean nothing elsewhere",
   find: (links) =>
     links.flatMap(({ id, destination }) =>
       destination.kind === "web" && isOwn(urlOf(destination).hostname)

@@ -1,3 +1,5 @@
+import { urlOf } from "../destination/url-of.ts";
+import type { LinkUse } from "../manuscript/links.ts";
 import { isEmptyPhrase } from "./empty-phrases.ts";
 import type { ChapterRule } from "./finding.ts";
 
@@ -12,7 +14,7 @@ export const saysNothing: ChapterRule = {
   source: "WCAG 2.2 SC 2.4.4 and 2.4.9, failures F63 and F84, technique G91",
   findInChapter: (doc, links, { language }) =>
     links.flatMap((use) => {
-      if (use.on === "reference" || !isEmptyPhrase(use.text, language)) return [];
+      if (use.on === "reference" || !isEmptyPhrase(use.text, language) || isNameOfHost(use)) return [];
       const around = doc.resolve(use.from).parent.textContent.replace(use.text, "");
       const hasContext = use.on === "words" && (around.match(/\p{L}+/gu)?.length ?? 0) >= contextWords;
       return [
@@ -25,3 +27,9 @@ export const saysNothing: ChapterRule = {
       ];
     }),
 };
+
+/** Whether the words are what the host is called, so that they do say where the link leads: “Go” to go.test. */
+function isNameOfHost({ text, destination }: LinkUse): boolean {
+  if (destination.kind !== "web") return false;
+  return urlOf(destination).hostname.split(".").slice(0, -1).includes(text.trim().toLowerCase());
+}
