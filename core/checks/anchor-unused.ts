@@ -7,7 +7,8 @@ export const anchorUnused: ChapterRule = {
   title: "Nothing leads to an anchor",
   severity: "consider",
   source: "common practice: the author wants to know which landing places nothing points to",
-  findInChapter: (doc, links, { ledTo, index }) => {
+  findInChapter: (doc, links, { ledTo, index, keepsAnchors = false }) => {
+    if (keepsAnchors) return [];
     const here = new Set(
       links.flatMap(({ destination }) => (destination.kind === "place" ? [destination.target] : [])),
     );

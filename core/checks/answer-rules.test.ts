@@ -6,7 +6,7 @@ import { linkUses } from "../manuscript/links.ts";
 import { schema } from "../manuscript/schema.ts";
 import { bookWith, chapter, text } from "../test/book-of-places.ts";
 import { contextOf } from "../test/check-context.ts";
-import { checkBook } from "./check-book.ts";
+import { checkBook, nothingKnown } from "./check-book.ts";
 import { checkChapter } from "./check-chapter.ts";
 import type { CheckContext, KnownAnswer } from "./finding.ts";
 import { isOneSlip } from "./mail-slip.ts";
@@ -127,6 +127,16 @@ describe("an address that ends with a full stop", () => {
     ])
       expect(tails(address, null)).toMatchObject([{ isSure: true }]);
   });
+});
+
+test("anchors of a file that stays as it is are nobody’s to take out", () => {
+  const doc = chapter("c", "C", text(schema.node("anchor", { id: "a", name: "low" }), "Low."));
+  const rules = (keepsAnchors: boolean) =>
+    checkBook(bookWith([doc]), { ...nothingKnown, keepsAnchors }).map(({ rule }) => rule);
+  expect([rules(false).includes("anchor-unused"), rules(true).includes("anchor-unused")]).toEqual([
+    true,
+    false,
+  ]);
 });
 
 describe("a page of a companion file", () => {

@@ -29,7 +29,10 @@ export interface BookFinding extends Finding {
 const wordsAround = 80;
 
 /** What is known of a book's destinations beside its text. */
-export type KnownOfBook = Pick<CheckContext, "answers" | "shares" | "audience" | "describesAll">;
+export type KnownOfBook = Pick<
+  CheckContext,
+  "answers" | "shares" | "audience" | "describesAll" | "keepsAnchors"
+>;
 
 /** Nothing is known: no destination was asked, and the book is for anyone. */
 export const nothingKnown: KnownOfBook = { answers: new Map(), shares: new Map(), audience: "anyone" };

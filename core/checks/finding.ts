@@ -67,6 +67,8 @@ export interface CheckContext {
    * get descriptions where they have none.
    */
   describesAll?: boolean;
+  /** Whether its anchors are those of a file that stays as it is, and nobody’s to take out. */
+  keepsAnchors?: boolean;
   /** The ids of the tops of companion pages that have no words yet. */
   unwritten: ReadonlySet<string>;
 }

@@ -78,6 +78,7 @@ export class FindingsService {
         shares,
         audience: book.audience,
         describesAll: book.finished?.isTagged ?? false,
+        keepsAnchors: book.finished !== null,
       },
       ...(only === undefined ? {} : { only }),
     });

@@ -6,6 +6,7 @@ import { writeEpub } from "../../publish/formats/epub/write-epub.ts";
 import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
 import { redDot } from "../../test/red-dot.ts";
 import { smallEpub } from "../../test/small-epub.ts";
+import { chapterAsDocument } from "./chapter-as-document.ts";
 import { readEpubPage, type EpubLink, type EpubPage } from "./epub-page.ts";
 import { proveSavedEpub } from "./prove-saved.ts";
 import { readFinishedEpub } from "./read-finished.ts";
@@ -91,6 +92,23 @@ describe("an e-book that exists already", () => {
     );
     // What is kept is read again as it is.
     expect(pages.map((page) => readEpubPage(JSON.parse(JSON.stringify(page))))).toEqual(pages);
+  });
+
+  test("has ways to notes by what they say, too, which no rule asks for words; of them it tells those that lead nowhere", () => {
+    const bytes = smallEpub({
+      "a.xhtml": `<h1>A</h1><p id="r">One<a href="#n">[1]</a> two <a href="https://a.example/">2</a> <a href="#n">more</a><a href="#gone">3</a></p><p id="n"><a href="#r">↩</a> First.</p>`,
+    });
+    const page = read(bytes)[1]!;
+    expect(page.links.map(({ words, isNoteSign }) => [words, isNoteSign])).toEqual([
+      ["[1]", true],
+      ["2", false],
+      ["more", false],
+      ["3", true],
+      ["↩", true],
+    ]);
+    const shown: string[] = [];
+    chapterAsDocument(page).descendants(({ marks, text }) => void (marks.length > 0 && shown.push(text!)));
+    expect(shown).toEqual(["2", "more", "3"]);
   });
 
   test("of which nothing is changed is the file that came, byte for byte", () => {

@@ -245,7 +245,7 @@ class ReadingLinks {
         id: newId(),
         ...shared,
         hasOwnWords: isOwn && words.length <= longestWords,
-        isNoteSign: isNoteSign(element),
+        isNoteSign: isNoteSign(element) || (read.destination.kind === "place" && isSign.test(words)),
         destination: read.destination,
         description: description?.trim().slice(0, longestWords) || null,
         href: href.slice(0, longestWords),
@@ -284,6 +284,9 @@ class ReadingLinks {
     return id;
   }
 }
+
+/** What notes, and the ways back from them, are called where nothing says that they are some (common practice). */
+const isSign = /^(?:[[(]?\d{1,3}[\])]?|[↩↵↑^*†‡§]+)$/u;
 
 /** DPUB-ARIA 1.1 and EPUB Structural Semantics: ways to notes and back. */
 function isNoteSign({ attributes }: SourceElement): boolean {
