@@ -43,6 +43,9 @@ export function BookFrame({
   onPoint: (place: { element: number; words: string }) => void;
 }) {
   const frame = useRef<HTMLIFrameElement>(null);
+  /** Made before anything was marked on the page that is shown. */
+  const shownMap = useRef<PageMap | null>(null);
+  const landedAt = useRef("");
   const [height, setHeight] = useState(400);
   const [problem, setProblem] = useState<string | null>(null);
   const latest = useRef({ onLaid, onPick, onSelect, onPoint, isPointing });
@@ -67,6 +70,7 @@ export function BookFrame({
     own.textContent = marks;
     inside.head.prepend(own);
     map.mark(page);
+    shownMap.current = map;
     const lay = (): void => {
       const { top, bottom } = inside.body.getBoundingClientRect();
       setHeight(Math.ceil(Math.max(bottom - Math.min(0, top), inside.body.scrollHeight)));
@@ -90,11 +94,15 @@ export function BookFrame({
     const inside = frame.current?.contentDocument;
     const all = landing === null ? undefined : inside?.body.querySelectorAll("[data-landed]");
     for (const one of all ?? []) one.removeAttribute("data-landed");
+    if (landing === null) landedAt.current = "";
     if (!inside || landing === null) return;
-    const target = new PageMap(inside.body, book.source(page.path)).element(landing);
+    const target = shownMap.current?.element(landing);
     target?.setAttribute("data-landed", "");
-    if (target) seen(frame.current!, target);
-  }, [landing, page.path, book]);
+    // Whoever works on links afterwards is not taken back.
+    const key = `${page.path} ${landing}`;
+    if (target && landedAt.current !== key) seen(frame.current!, target);
+    landedAt.current = key;
+  }, [landing, page, book]);
 
   return (
     <>
