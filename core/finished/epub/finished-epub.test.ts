@@ -94,6 +94,17 @@ describe("an e-book that exists already", () => {
     expect(pages.map((page) => readEpubPage(JSON.parse(JSON.stringify(page))))).toEqual(pages);
   });
 
+  test("names its places by words that stand apart where they are shown apart", () => {
+    const bytes = smallEpub({
+      "a.xhtml": `<h1>Low<br/>water</h1><section id="s"><h2>Ways<b> out</b></h2><ul><li>By</li><li>foot</li></ul></section>`,
+    });
+    expect(read(bytes)[1]!.places.map(({ name }) => name)).toEqual([
+      "Low water",
+      "Ways out By foot",
+      "Ways out",
+    ]);
+  });
+
   test("has ways to notes by what they say, too, which no rule asks for words; of them it tells those that lead nowhere", () => {
     const bytes = smallEpub({
       "a.xhtml": `<h1>A</h1><p id="r">One<a href="#n">[1]</a> two <a href="https://a.example/">2</a> <a href="#n">more</a><a href="#gone">3</a></p><p id="n"><a href="#r">↩</a> First.</p>`,

@@ -1,4 +1,5 @@
 import { FinishedError } from "../errors.ts";
+import { inLines } from "./inline-elements.ts";
 import type { EpubLink, EpubPage } from "./epub-page.ts";
 import type { SourceElement, Stretch, XhtmlSource } from "./xhtml-source.ts";
 
@@ -12,10 +13,6 @@ export function stretchesOfLinks(
     return element ? [[element.open[0], (element.close ?? element.open)[1]]] : [];
   });
 }
-
-/** What may stand in a link without being cut by it, or cutting (WHATWG HTML, 4.5.1: its content is that of its parent). */
-const inLines =
-  /^(a|abbr|acronym|b|bdi|bdo|big|br|cite|code|data|del|dfn|em|font|i|img|ins|kbd|mark|q|rp|rt|ruby|s|samp|small|span|strike|strong|sub|sup|svg|time|tt|u|var|wbr)$/;
 
 /**
  * Where in the source a new link begins and ends.

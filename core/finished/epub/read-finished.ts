@@ -60,7 +60,7 @@ export function openEpub(
     const source = new XhtmlSource(text);
     const elements = linkElements(source);
     const heading = source.elements.find(({ name }) => /^h[1-6]$/.test(name));
-    const title = (heading && source.wordsOf(heading)) || source.title || path;
+    const title = (heading && source.shownWordsOf(heading)) || source.title || path;
     const page: EpubPage = {
       type: "epub-page",
       number: i + 1,
@@ -129,7 +129,7 @@ function faultOf(text: string): string | null {
 function placesOf(source: XhtmlSource, number: number): EpubPlace[] {
   return source.elements.flatMap((element): EpubPlace[] => {
     const level = /^h([1-6])$/.exec(element.name)?.[1];
-    const words = source.wordsOf(element);
+    const words = source.shownWordsOf(element);
     const own = element.attributes.get("id")?.value || null;
     // An old way to name a place (XHTML 1.1, attribute `name` of `a`).
     const fragment = own ?? (element.name === "a" ? (element.attributes.get("name")?.value ?? null) : null);

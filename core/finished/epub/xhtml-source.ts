@@ -1,5 +1,6 @@
 import { decodeHTML, decodeHTMLAttribute } from "entities";
 import { Parser } from "htmlparser2";
+import { inLines } from "./inline-elements.ts";
 
 /** A stretch of a source, from one of its characters to another. */
 export type Stretch = readonly [from: number, to: number];
@@ -51,6 +52,8 @@ export class XhtmlSource {
   /** The prefix of its elements’ names, with its colon; empty where they have none. */
   readonly prefix: string = "";
   private readonly pieces: Piece[] = [];
+  /** Before which letters of the text a block begins or ends. */
+  private readonly breaks: number[] = [];
 
   constructor(readonly source: string) {
     const open: SourceElement[] = [];
@@ -80,6 +83,7 @@ export class XhtmlSource {
           };
           attributes.clear();
           if (body) this.elements.push(element);
+          if (body && isApart(element)) this.breaks.push(length);
           if (element.name === "body" && !body) body = element;
           open.push(element);
         },
@@ -102,6 +106,7 @@ export class XhtmlSource {
           const element = open.pop();
           if (!element) return;
           element.to = length;
+          if (body && isApart(element)) this.breaks.push(length);
           if (!isImplied) element.close = [parser.startIndex, parser.endIndex + 1];
           if (element === body) body = null;
         },
@@ -117,6 +122,13 @@ export class XhtmlSource {
   /** The words within an element, blanks folded. */
   wordsOf({ from, to }: SourceElement): string {
     return this.text.slice(from, to).replace(/\s+/g, " ").trim();
+  }
+
+  /** The words within an element as they are shown, with a blank where a block begins or ends. */
+  shownWordsOf({ from, to }: SourceElement): string {
+    const ends = this.breaks.filter((at) => at > from && at < to);
+    const parts = [from, ...ends].map((at, i) => this.text.slice(at, ends[i] ?? to));
+    return parts.join(" ").replace(/\s+/g, " ").trim();
   }
 
   /** The elements within another. */
@@ -146,6 +158,11 @@ export class XhtmlSource {
     }
     return stretches;
   }
+}
+
+/** Whether what is before and behind an element is shown apart. */
+function isApart({ name }: SourceElement): boolean {
+  return name === "br" || !inLines.test(name);
 }
 
 /** Text of a source as letters that are as they are and letters that are told by a name or number. */
