@@ -33,9 +33,12 @@ export function useOpenBook(bookId: string): { book: OpenBook | null; problem: s
 function sourcesOf({ files }: OpenFlow): OpenBook["source"] {
   const read = new Map<string, XhtmlSource>();
   return (path) => {
-    const text = new TextDecoder("utf-8", { ignoreBOM: true }).decode(files.get(path) ?? new Uint8Array());
-    const source = read.get(path) ?? new XhtmlSource(text);
-    read.set(path, source);
+    let source = read.get(path);
+    if (!source) {
+      const bytes = files.get(path) ?? new Uint8Array();
+      source = new XhtmlSource(new TextDecoder("utf-8", { ignoreBOM: true }).decode(bytes));
+      read.set(path, source);
+    }
     return source;
   };
 }
