@@ -10,12 +10,7 @@ import { UnderWay } from "../export/under-way";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
-
-/** How a version is written and compared, by what the file is. */
-const howSaved = {
-  pdf: "What you changed is written behind the bytes of the file that came, which stay as they are. The saved file is then read back, and compared with what you asked and with the file that came: every link, page, entry of the outline and letter.",
-  epub: "What you changed is written into the pages concerned, and there into the links alone; all other files in the e-book keep their bytes. The saved file is then read back, and compared with what you asked and with the file that came: every link, page, file and letter.",
-};
+import { formatWords } from "./formats";
 
 /** Saves a finished file with its links as they are now, and shows every version with its proof. */
 export function SavePage() {
@@ -45,12 +40,9 @@ export function SavePage() {
       <div className="h-full overflow-y-auto">
         <div className="mx-auto max-w-5xl px-6 py-6">
           <h1 className="font-serif text-3xl font-semibold">Save</h1>
-          <p className="mt-2 max-w-prose">{howSaved[finished?.format ?? "pdf"]}</p>
-          {finished?.format === "pdf" && !finished.isTagged && (
-            <p className="mt-2 max-w-prose text-faint">
-              This file is not tagged: programs that read pages aloud find its links by their descriptions
-              only.
-            </p>
+          <p className="mt-2 max-w-prose">{finished && formatWords[finished.format].howSaved}</p>
+          {finished && !finished.isTagged && formatWords[finished.format].untagged && (
+            <p className="mt-2 max-w-prose text-faint">{formatWords[finished.format].untagged}</p>
           )}
           {finished?.isSigned && (
             <p className="mt-2 max-w-prose text-red">

@@ -15,6 +15,7 @@ import { BringIn } from "../import/bring-in";
 import { DropTarget } from "../import/drop-target";
 import type { DroppedFiles } from "../import/dropped-files";
 import { BringFinished } from "../finished/bring-finished";
+import { formatWords } from "../finished/formats";
 import { ManyFiles } from "../finished/many-files";
 import { NewBook } from "./new-book";
 
@@ -131,7 +132,7 @@ function ShelfRow({ book }: { book: Book }) {
           <p className="mt-1 [overflow-wrap:anywhere]">{book.author}</p>
           <p className="mt-2 text-sm text-faint">
             {book.finished
-              ? `${book.finished.format === "epub" ? "Finished e-book" : "Finished PDF"}, ${plural(book.finished.pages, "page")}`
+              ? `${formatWords[book.finished.format].name}, ${plural(book.finished.pages, "page")}`
               : `${plural(book.chapters, "chapter")}, ${plural(book.words, "word")}`}
             . Last changed {shownDate(book.modifiedAt)}.
           </p>

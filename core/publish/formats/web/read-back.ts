@@ -85,7 +85,7 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
     const [path = "", fragment = ""] = href.split("#");
     const target = path === "" ? from : decodeURIComponent(path);
     const page = pages.get(target);
-    if (!page) return fileBeside(path);
+    if (!page) return fileBeside(href);
     const id = decodeURIComponent(fragment);
     const landing = id === "" ? page.top : (page.places.get(id) ?? null);
     return { kind: "place", target: id === "" ? target : id, landing };
