@@ -128,6 +128,7 @@ test("leaving the cross-reference line leaves all as it was, and one action is o
   await expect(text(page)).toBeFocused();
   await page.keyboard.press("Alt+r");
   await page.keyboard.type("spring");
+  await expect(reference(page).getByRole("option").first()).toContainText("Springs");
   await page.keyboard.press("Enter");
   await expect(references(page)).toHaveText("Springs");
   await page.keyboard.press("Control+z");

@@ -3,6 +3,7 @@ import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { expect, test, type Page } from "@playwright/test";
 import type { Book } from "@vennet/core/manuscript/book";
+import { partsOfPath } from "@vennet/core/proof/companion-path";
 import type { ExportedDestination } from "@vennet/core/proof/exported-link";
 import { readEpub } from "@vennet/core/publish/formats/epub/read-back";
 import { writeEpub } from "@vennet/core/publish/formats/epub/write-epub";
@@ -37,7 +38,9 @@ const wanted = (destination: ExportedDestination): Press =>
   destination.kind === "address"
     ? { opens: destination.address }
     : {
-        shows: destination.kind === "file" ? `EPUB/${destination.path}` : destination.target,
+        // Which part of a file is meant, is the business of whatever shows the file.
+        shows:
+          destination.kind === "file" ? `EPUB/${partsOfPath(destination.path).file}` : destination.target,
         isInView: true,
       };
 
@@ -93,7 +96,8 @@ async function followAll(page: Page, bytes: Uint8Array): Promise<Press[]> {
       await view.goTo(href);
       const id = decodeURIComponent(href.split("#")[1] ?? "");
       const { doc, index } = shown();
-      if (id === "") return { shows: view.book.sections[index]!.id, isInView: true };
+      const section = view.book.sections[index]!.id;
+      if (id === "" || !section.endsWith(".xhtml")) return { shows: section, isInView: true };
       const target = doc.getElementById(id);
       return { shows: id, isInView: target !== null && view.lastLocation.range.intersectsNode(target) };
     };
