@@ -1,4 +1,5 @@
 import { writeDestination } from "../destination/destination.ts";
+import { urlOf } from "../destination/url-of.ts";
 import type { Destination } from "../destination/kinds/kinds.ts";
 
 /**
@@ -6,7 +7,7 @@ import type { Destination } from "../destination/kinds/kinds.ts";
  * whichever part of it is shown first, over which of the two protocols, and whether or not its path ends with a slash.
  */
 export function purposeOf(destination: Destination): string {
-  if (destination.kind !== "web" || !URL.canParse(destination.address)) return writeDestination(destination);
-  const { hostname, port, pathname, search } = new URL(destination.address);
+  if (destination.kind !== "web") return writeDestination(destination);
+  const { hostname, port, pathname, search } = urlOf(destination);
   return `${hostname.replace(/^www\./, "")}:${port}${pathname.replace(/\/+$/, "")}${search}`;
 }

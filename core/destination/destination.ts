@@ -3,6 +3,7 @@ import type { Asked, DestinationKindOf, DestinationNames } from "./kinds/kind.ts
 import { kindOf, kinds, type Destination, type DestinationKind } from "./kinds/kinds.ts";
 import { webDestination } from "./kinds/web.ts";
 import { isNetworkPath, networkFolder } from "./kinds/file.ts";
+import { percentDecoded } from "./percent-decoded.ts";
 import { schemeOf, withoutIgnoredCharacters } from "./scheme.ts";
 
 const longestField = 8000;
@@ -19,7 +20,7 @@ export function readHref(href: string, base: string | null): Destination {
   const scheme = schemeOf(seen);
   if (scheme !== null) return (kindOfScheme(scheme)?.fromAddress ?? webDestination)(seen);
   // WHATWG HTML: the empty fragment is the top, as `#top` is.
-  if (seen.startsWith("#")) return { kind: "place", target: safeDecode(seen.slice(1)) || "top" };
+  if (seen.startsWith("#")) return { kind: "place", target: percentDecoded(seen.slice(1)) || "top" };
   if (seen.startsWith("//")) return webDestination("https:" + seen);
   if (isNetworkPath(seen)) throw new DestinationError("address", networkFolder);
   if (base !== null) return webDestination(new URL(seen, base).href);
@@ -30,15 +31,6 @@ function kindOfScheme(scheme: string): DestinationKindOf<Destination> | undefine
   return Object.values(kinds as unknown as Record<string, DestinationKindOf<Destination>>).find(
     ({ schemes }) => schemes.includes(scheme),
   );
-}
-
-/** Percent-decodes a fragment; one that is not valid UTF-8 stays as it is. */
-function safeDecode(fragment: string): string {
-  try {
-    return decodeURIComponent(fragment);
-  } catch {
-    return fragment;
-  }
 }
 
 /**

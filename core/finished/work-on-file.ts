@@ -13,15 +13,8 @@ import type { PdfPage } from "./pdf/pdf-page.ts";
 import { proveSaved } from "./pdf/prove-saved.ts";
 import { readFinishedPdf } from "./pdf/read-finished.ts";
 import { saveFinishedPdf } from "./pdf/save-finished.ts";
+import type { SavedFile } from "./saved-file.ts";
 import type { TellPage } from "./tell-page.ts";
-
-/** What was done to links. */
-export interface SavedFile {
-  bytes: Uint8Array;
-  added: number;
-  changed: number;
-  removed: number;
-}
 
 /** What is done to files of a format; `Page` is what is kept of a part. */
 interface WorkOnFile<Page> {

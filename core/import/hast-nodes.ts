@@ -43,12 +43,3 @@ export function allElements(parent: Root | Element): Element[] {
   visit(parent);
   return found;
 }
-
-/** A fragment or path with its percent signs decoded (RFC 3986, 2.1); as it is where it cannot be. */
-export function decoded(address: string): string {
-  try {
-    return decodeURIComponent(address);
-  } catch {
-    return address;
-  }
-}

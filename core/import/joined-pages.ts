@@ -1,6 +1,7 @@
 import type { Element, ElementContent } from "hast";
 import { topOfBook } from "../manuscript/book-index.ts";
-import { decoded, element } from "./hast-nodes.ts";
+import { percentDecoded } from "../destination/percent-decoded.ts";
+import { element } from "./hast-nodes.ts";
 import type { FoundArea } from "./areas.ts";
 import type { EnclosedFile } from "./manuscript-reader.ts";
 import { isPicture } from "./pictures.ts";
@@ -75,7 +76,7 @@ export class JoinedPages {
     const [, fragment = ""] = /#(.*)$/s.exec(href) ?? [];
     const to = href.startsWith("#") ? path : pathFrom(path, href);
     const number = this.numbers.get(to);
-    if (number !== undefined) return `#${placeOf(number, decoded(fragment))}`;
+    if (number !== undefined) return `#${placeOf(number, percentDecoded(fragment))}`;
     const bytes = this.files[to];
     if (!bytes) return href;
     this.companions.set(to, { reference: to, name: to.split("/").at(-1)!, bytes });
@@ -100,5 +101,5 @@ function placeOf(page: number, id: string): string {
 export function pathFrom(file: string, href: string): string {
   const address = href.replace(/[?#].*$/s, "");
   if (!URL.canParse(address, `epub:///${file}`)) return "";
-  return decoded(new URL(address, `epub:///${file}`).pathname.replace(/^\/+/, ""));
+  return percentDecoded(new URL(address, `epub:///${file}`).pathname.replace(/^\/+/, ""));
 }

@@ -1,6 +1,7 @@
 import type { Element, ElementContent, Root } from "hast";
 import { toString } from "hast-util-to-string";
-import { allElements, decoded } from "./hast-nodes.ts";
+import { percentDecoded } from "../destination/percent-decoded.ts";
+import { allElements } from "./hast-nodes.ts";
 import type { LeftOut } from "./left-out.ts";
 
 /** What lists of contents list, as their element says; any other `nav` may be one. */
@@ -23,7 +24,7 @@ export function listsOfContents(tree: Root): Element[] {
   for (const parent of all)
     for (const child of parent.children) if (child.type === "element") parents.set(child, parent);
   const placeOf = (href: string): Element | undefined => {
-    const target = byId.get(href.slice(1)) ?? byId.get(decoded(href.slice(1)));
+    const target = byId.get(href.slice(1)) ?? byId.get(percentDecoded(href.slice(1)));
     return target && (openedBy(target) ?? around(target, parents));
   };
   const left: Element[] = [];

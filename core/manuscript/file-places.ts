@@ -1,3 +1,4 @@
+import { percentDecoded } from "../destination/percent-decoded.ts";
 /** The pages and places of a companion file, to which links can lead. */
 export interface FilePlaces {
   /** How many pages it has; null where it has none. */
@@ -14,13 +15,7 @@ export function hasPlace({ pages, places }: FilePlaces, at: string): boolean {
   const page = /^page=(\d+)$/.exec(at)?.[1];
   if (page !== undefined && pages !== null) return Number(page) >= 1 && Number(page) <= pages;
   // Of a very long list not all are known.
-  return places.length >= mostPlaces || places.some((place) => decoded(place.at) === decoded(at));
-}
-
-function decoded(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
+  return (
+    places.length >= mostPlaces || places.some((place) => percentDecoded(place.at) === percentDecoded(at))
+  );
 }

@@ -61,7 +61,8 @@ export class FindingsService {
 
   private async find(book: Book, only?: string): Promise<Found[]> {
     // What is not known yet of files to whose pages links lead is read first.
-    if (await this.ledger.leadsIntoFiles(book.id)) await this.filePlaces.of(book.id);
+    const ledInto = await this.ledger.filesLedInto(book.id);
+    if (ledInto.size > 0) await this.filePlaces.of(book.id, ledInto);
     const [manuscript, hasAreas, answers, shares, acceptances] = await Promise.all([
       this.manuscripts.of(book),
       this.ledger.hasAreas(book.id),

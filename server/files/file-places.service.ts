@@ -22,11 +22,14 @@ export class FilePlacesService {
     private readonly workers: WorkerPools,
   ) {}
 
-  /** The companion files of a book in which links can lead to pages or places, with these. */
-  async of(bookId: string): Promise<{ file: StoredFile; places: FilePlaces }[]> {
+  /**
+   * The companion files of a book in which links can lead to pages or places, with these.
+   * @param only the ids of those that are asked for; all where it is left out
+   */
+  async of(bookId: string, only?: ReadonlySet<string>): Promise<{ file: StoredFile; places: FilePlaces }[]> {
     const found: { file: StoredFile; places: FilePlaces }[] = [];
     for (const file of await this.files.companions(bookId)) {
-      if (!withPlaces.has(file.mediaType)) continue;
+      if (!withPlaces.has(file.mediaType) || only?.has(file.id) === false) continue;
       const places = file.places ?? (await this.read(file));
       if (!("isUnread" in places)) found.push({ file, places });
     }

@@ -1,5 +1,6 @@
 import type { FinishedFormat } from "@vennet/core/finished/finished-format";
-import { saveFinished, type SavedFile } from "@vennet/core/finished/work-on-file";
+import type { SavedFile } from "@vennet/core/finished/saved-file";
+import { saveFinished } from "@vennet/core/finished/work-on-file";
 import { numbersOf, type ProofNumbers } from "@vennet/core/proof/compare";
 import type { TaskEvent } from "../workers/task.ts";
 

@@ -144,13 +144,13 @@ export class LedgerService implements OnApplicationBootstrap {
     return this.database.manager.existsBy(LinkUse, { bookId, coverage: "hotspot" });
   }
 
-  /** Whether a book has links to a page or place of a companion file. */
-  leadsIntoFiles(bookId: string): Promise<boolean> {
-    return this.database.manager.existsBy(LinkUse, {
-      bookId,
-      fileId: Not(IsNull()),
-      destination: Like("companion:%#%"),
+  /** The ids of the companion files to whose pages or places links lead. */
+  async filesLedInto(bookId: string): Promise<Set<string>> {
+    const rows = await this.database.manager.find(LinkUse, {
+      where: { bookId, fileId: Not(IsNull()), destination: Like("companion:%#%") },
+      select: { fileId: true },
     });
+    return new Set(rows.map(({ fileId }) => fileId!));
   }
 
   /** How many links lead to each companion file, by its id. */

@@ -5,7 +5,7 @@ import { FlowScreen, type Device, type ScreenState } from "../read/flow-screen";
 import { openEpub } from "../read/open-epub";
 import type { OpenFlow } from "../read/open-flow";
 import { openWeb } from "../read/open-web";
-import { useOpenedFile } from "../read/use-opened-file";
+import { exportAddress, useOpenedFile } from "../read/use-opened-file";
 
 // In px; the column beside the table is as wide as this leaves room for.
 const width = 380;
@@ -29,7 +29,7 @@ export function FoundInWeb(found: Found) {
 }
 
 function InFlow({ bookId, exportId, open, where }: Found & { open: (bytes: Uint8Array) => OpenFlow }) {
-  const { opened, problem } = useOpenedFile(bookId, exportId, open);
+  const { opened, problem } = useOpenedFile(exportAddress(bookId, exportId), open);
   const at = useMemo((): ScreenState | null => {
     const place = readWhereInPage(where);
     // A page alone has no name of its own.

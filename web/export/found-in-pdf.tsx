@@ -2,7 +2,7 @@ import { readWhere } from "@vennet/core/proof/where-in-pdf";
 import { Problem, Waiting } from "../parts/notice";
 import { openPdf, type OpenPdf } from "../read/open-pdf";
 import { PdfPage } from "../read/pdf-page";
-import { useOpenedFile } from "../read/use-opened-file";
+import { exportAddress, useOpenedFile } from "../read/use-opened-file";
 
 // In px; the column beside the table is as wide as this leaves room for.
 const width = 380;
@@ -10,8 +10,7 @@ const width = 380;
 /** The very page of an exported PDF on which the proof has found a link, with the link marked. */
 export function FoundInPdf({ bookId, exportId, where }: { bookId: string; exportId: string; where: string }) {
   const { opened, problem } = useOpenedFile<OpenPdf>(
-    bookId,
-    exportId,
+    exportAddress(bookId, exportId),
     openPdf,
     ({ document }) => void document.destroy(),
   );

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { ExportWithProof } from "../api/client";
 import { Problem, Waiting } from "../parts/notice";
-import { useOpenedFile } from "./use-opened-file";
+import { exportAddress, useOpenedFile } from "./use-opened-file";
 
 /** An exported file that is opened, with its proof. */
 export function OpenedExport<T>({
@@ -17,7 +17,7 @@ export function OpenedExport<T>({
   close?: (opened: T) => void;
   children: (opened: T) => ReactNode;
 }) {
-  const { opened, problem } = useOpenedFile(bookId, proof.id, open, close);
+  const { opened, problem } = useOpenedFile(exportAddress(bookId, proof.id), open, close);
   if (problem) return <Problem>{problem}</Problem>;
   if (opened === null) return <Waiting what="Opening the file" />;
   return children(opened);

@@ -1,9 +1,8 @@
 import { useEffect, useState } from "react";
 
-/** An exported file, downloaded and opened; closed when it is left. */
+/** A file of the server, downloaded and opened; closed when it is left. */
 export function useOpenedFile<T>(
-  bookId: string,
-  exportId: string,
+  address: string,
   open: (bytes: Uint8Array) => Promise<T> | T,
   close?: (opened: T) => void,
 ): { opened: T | null; problem: string | null } {
@@ -13,7 +12,7 @@ export function useOpenedFile<T>(
     const leaving = new AbortController();
     let file: T | null = null;
     const begin = async (): Promise<void> => {
-      const answer = await fetch(`/api/books/${bookId}/exports/${exportId}/file`, { signal: leaving.signal });
+      const answer = await fetch(address, { signal: leaving.signal });
       if (!answer.ok) throw new Error(`The server did not give the file (${answer.status}).`);
       file = await open(new Uint8Array(await answer.arrayBuffer()));
       if (leaving.signal.aborted) close?.(file);
@@ -28,6 +27,11 @@ export function useOpenedFile<T>(
     };
     // A file is opened once; its ways to be opened and closed never change.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [bookId, exportId]);
+  }, [address]);
   return { opened, problem };
+}
+
+/** Where the server gives an exported file out. */
+export function exportAddress(bookId: string, exportId: string): string {
+  return `/api/books/${bookId}/exports/${exportId}/file`;
 }

@@ -1,3 +1,4 @@
+import { percentDecoded } from "../percent-decoded.ts";
 import { DestinationError } from "../errors.ts";
 import { schemeOf, withoutIgnoredCharacters } from "../scheme.ts";
 import type { DestinationKindOf } from "./kind.ts";
@@ -34,15 +35,7 @@ export function behindPath(at: string | null | undefined): string {
 function placeWords(at: string | undefined): string {
   if (at === undefined) return "";
   const page = /^page=(\d+)$/.exec(at)?.[1];
-  return page ? `, page ${page}` : `, “${decoded(at.replace(/^nameddest=/, ""))}”`;
-}
-
-function decoded(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
+  return page ? `, page ${page}` : `, “${percentDecoded(at.replace(/^nameddest=/, ""))}”`;
 }
 
 /** File: a companion file, one in a shared folder, or one that was not brought along. */

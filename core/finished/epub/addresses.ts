@@ -1,6 +1,6 @@
 import { kindOf, type Destination } from "../../destination/kinds/kinds.ts";
 import { FinishedError } from "../errors.ts";
-import { newFragment, type EpubPlace, type PlaceInEpub } from "./epub-page.ts";
+import { newFragment, type EpubPage, type EpubPlace, type PlaceInEpub } from "./epub-page.ts";
 
 /**
  * The address that a link of a page has in the file: an address as it is, or the way to a page and what is named there.
@@ -31,13 +31,13 @@ export function addressIn(
 }
 
 function addressOfPlace(path: string, { page, place }: PlaceInEpub): string {
-  const fragment = place === null ? "" : `#${encodeURIComponent(fragmentOf(place))}`;
+  const fragment = place === null ? "" : `#${encodeURIComponent(fragmentOf(place, page))}`;
   return page.path === path && fragment !== "" ? fragment : relativePath(path, page.path) + fragment;
 }
 
 /** By what addresses name a place: as the file that came has it, else by a new name. */
-export function fragmentOf(place: EpubPlace): string {
-  return place.fragment ?? newFragment(place);
+export function fragmentOf(place: EpubPlace, page: EpubPage): string {
+  return place.fragment ?? newFragment(place, page);
 }
 
 /** The way from one file of a container to another (RFC 3986, 4.2 and 5.2.4). */

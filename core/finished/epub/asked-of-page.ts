@@ -13,7 +13,7 @@ export function asAsked(came: readonly PageEvent[], { page, named }: AskedOfPage
   const links = new Map(page.links.flatMap((link) => (link.from === null ? [] : [[link.from, link]])));
   const kept = new Set([...links.keys(), ...page.untouched.map(({ from }) => from)]);
   const newIds = new Map(
-    named.flatMap((place) => (place.fragment === null ? [[place.element, newFragment(place)]] : [])),
+    named.flatMap((place) => (place.fragment === null ? [[place.element, newFragment(place, page)]] : [])),
   );
   const was = linksIn(came);
   const ends = new Map(came.flatMap((event, i) => (event.kind === "close" ? [[event.of, i]] : [])));

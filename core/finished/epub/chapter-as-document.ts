@@ -1,6 +1,5 @@
 import type { Node } from "prosemirror-model";
-import type { Hotspot } from "../../manuscript/hotspot.ts";
-import { noFrame } from "../../manuscript/hotspot.ts";
+import { noFrame, type Hotspot } from "../../manuscript/hotspot.ts";
 import { linkMark, schema } from "../../manuscript/schema.ts";
 import { topOfEpubPage, type EpubLink, type EpubPage } from "./epub-page.ts";
 

@@ -224,7 +224,10 @@ export function placesOfEpub(pages: readonly EpubPage[]): Map<string, PlaceInEpu
   );
 }
 
-/** By what addresses name a place that the file that came names by nothing. */
-export function newFragment({ element }: Pick<EpubPlace, "element">): string {
-  return `linked-place-${element}`;
+/** By what addresses name a place that the file that came names by nothing: by what no other place of its page is called. */
+export function newFragment({ element }: Pick<EpubPlace, "element">, { places }: EpubPage): string {
+  const taken = new Set(places.map(({ fragment }) => fragment));
+  let free = `linked-place-${element}`;
+  while (taken.has(free)) free += "-2";
+  return free;
 }

@@ -335,7 +335,7 @@ describe("an e-book that exists already", () => {
   test("the proof notices what was done to a saved file besides", () => {
     const bytes = book();
     const asked = withLink(read(bytes), "hours", {
-      destination: { kind: "web", address: "https://e.example/" },
+      destination: { kind: "web", address: "https://e.example/?a=1%26b" },
     });
     const saved = saveFinishedEpub(bytes, asked).bytes;
     const damage: [string, string, string | RegExp, string][] = [
@@ -345,6 +345,7 @@ describe("an e-book that exists already", () => {
       ["an element", "b.xhtml", /<p>By foot only.<\/p>/, "<div>By foot only.</div>"],
       ["another link’s address", "a.xhtml", "https://maps.example/", "https://mops.example/"],
       ["the changed address", "a.xhtml", "https://e.example/", "https://f.example/"],
+      ["a sign that parts an address", "a.xhtml", "a=1%26b", "a=1&#38;b"],
       ["another link’s description", "a.xhtml", "All ways", "All waves"],
       ["a link’s end", "a.xhtml", "knows<a id", 'knows<a href="https://x.example/">.</a><a id'],
       ["a link that is gone", "b.xhtml", /<a href="a.xhtml#spot">post<\/a>/, "post"],
@@ -433,6 +434,39 @@ describe("an e-book that exists already", () => {
     );
     expect(saved).toBeGreaterThan(150);
   });
+
+  test("gives a place a name that no other place of its page has", () => {
+    const bytes = smallEpub({
+      "a.xhtml": `<h1>A</h1><h2>B</h2><p id="linked-place-0">One <a href="#linked-place-0">two</a></p>`,
+    });
+    const asked = withLink(read(bytes), "two", {
+      destination: { kind: "place", target: placeIn(read(bytes), "A") },
+    });
+    const saved = saveFinishedEpub(bytes, asked).bytes;
+    expect(sourceOf(saved, "a.xhtml")).toContain('<h1 id="linked-place-0-2">A</h1>');
+    expect(sourceOf(saved, "a.xhtml").match(/id="linked-place-0"/g)).toHaveLength(1);
+    expect(prove(bytes, saved, asked)).toMatchObject({ complete: true });
+  });
+
+  test.each([
+    ["Said", 'title="Said"'],
+    [null, ""],
+  ] as const)(
+    "leads a link elsewhere that stayed as it was, described as %s and not as before",
+    (description, title) => {
+      const bytes = smallEpub({ "a.xhtml": '<p><a href="ftp://a.example/" title="Old">one</a></p>' });
+      const asked = read(bytes).map((page) => {
+        const [old] = page.untouched;
+        if (!old) return page;
+        const link = { ...on(bytes, "a.xhtml", "one"), from: old.from, on: old.on, description };
+        return { ...page, untouched: [], links: [link] };
+      });
+      const saved = saveFinishedEpub(bytes, asked).bytes;
+      expect(sourceOf(saved, "a.xhtml")).not.toContain("Old");
+      expect(sourceOf(saved, "a.xhtml")).toContain(title);
+      expect(prove(bytes, saved, asked)).toMatchObject({ complete: true });
+    },
+  );
 
   test("that is damaged is read, or refused with a word", () => {
     const bytes = writeEpub(bookOfEveryFeature());

@@ -1,4 +1,4 @@
-import { decoded } from "../../import/hast-nodes.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { pathFrom } from "../../import/joined-pages.ts";
 import { topOfEpubPage, type EpubPage } from "./epub-page.ts";
 
@@ -21,7 +21,7 @@ export function nearestPlace(pages: readonly EpubPage[], from: EpubPage, href: s
     inOrder.find((page) => page.path === path) ??
     only(inOrder.filter((page) => fileName(page.path) === fileName(path))) ??
     null;
-  const wanted = plain(decoded(/#(.+)$/s.exec(href)?.[1] ?? ""));
+  const wanted = plain(percentDecoded(/#(.+)$/s.exec(href)?.[1] ?? ""));
   const alike = (page: EpubPage): NearestPlace[] =>
     wanted === ""
       ? []

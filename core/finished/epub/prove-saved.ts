@@ -4,13 +4,22 @@ import type { DestinationNames } from "../../destination/kinds/kind.ts";
 import { kindOf } from "../../destination/kinds/kinds.ts";
 import type { LinkProof, LinkVerdict, ProofRow } from "../../proof/compare.ts";
 import type { Fault } from "../../proof/exported-link.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { isTelling } from "../../proof/landing.ts";
 import { whereInPage } from "../../proof/where-in-page.ts";
 import { linkAsAsked } from "../link-as-asked.ts";
+import { sameAddress } from "../same-address.ts";
 import type { TellPage } from "../tell-page.ts";
 import { asAsked } from "./asked-of-page.ts";
 import { newFragment, placesOfEpub, type EpubLink, type EpubPage, type PlaceInEpub } from "./epub-page.ts";
-import { besidesLinks, linksIn, pageEvents, wordsAtIds, type ReadLink } from "./page-events.ts";
+import {
+  besidesLinks,
+  linksIn,
+  pageEvents,
+  wordsAtIds,
+  type PageEvent,
+  type ReadLink,
+} from "./page-events.ts";
 
 /**
  * Compares a saved e-book, as parsers read it that had no part in writing it, with the links that were asked for and with
@@ -64,7 +73,8 @@ class Proving {
   private readonly places: ReadonlyMap<string, PlaceInEpub>;
   /** The places that get a name, since links lead to them. */
   private readonly named: readonly PlaceInEpub[];
-  /** The words at the ids of each page that is read. */
+  /** What is read of each page of the saved file. */
+  private readonly read = new Map<string, PageEvent[]>();
   private readonly ids = new Map<string, ReadonlyMap<string, string>>();
 
   constructor(
@@ -92,7 +102,7 @@ class Proving {
     let read: ReadLink[];
     let was: ReadLink[];
     try {
-      const [before, after] = [pageEvents(textOf(came)), pageEvents(textOf(saved!))];
+      const [before, after] = [pageEvents(textOf(came)), this.eventsOf(page.path)];
       const named = this.named.filter((one) => one.page === page).map(({ place }) => place!);
       const difference = firstDifference(besidesLinks(asAsked(before, { page, named })), besidesLinks(after));
       if (difference !== null)
@@ -186,18 +196,28 @@ class Proving {
     // What led nowhere in the file that came still does, unless it was mended.
     if (!wanted) return href === before;
     const url = new URL(href, `epub:///${encodeURI(page.path)}`);
-    const [path, fragment] = [decoded(url.pathname.slice(1)), decoded(url.hash.slice(1))];
+    const [path, fragment] = [percentDecoded(url.pathname.slice(1)), percentDecoded(url.hash.slice(1))];
     if (url.protocol !== "epub:" || path !== wanted.page.path) return false;
     if (wanted.place === null) return fragment === "";
     return (
-      fragment === (wanted.place.fragment ?? newFragment(wanted.place)) && this.idsOf(path).has(fragment)
+      fragment === (wanted.place.fragment ?? newFragment(wanted.place, wanted.page)) &&
+      this.idsOf(path).has(fragment)
     );
+  }
+
+  private eventsOf(path: string): PageEvent[] {
+    let events = this.read.get(path);
+    if (!events) {
+      events = pageEvents(textOf(this.files[path]!));
+      this.read.set(path, events);
+    }
+    return events;
   }
 
   private idsOf(path: string): ReadonlyMap<string, string> {
     let ids = this.ids.get(path);
     if (!ids) {
-      ids = wordsAtIds(pageEvents(textOf(this.files[path]!)));
+      ids = wordsAtIds(this.eventsOf(path));
       this.ids.set(path, ids);
     }
     return ids;
@@ -223,21 +243,6 @@ const isLong = (words: string | null): boolean => (words?.length ?? 0) >= longes
 function sameWords(asked: string, read: string): boolean {
   const folded = asked.replace(/\s+/g, " ").trim();
   return folded === read || (isLong(asked) && read.startsWith(folded));
-}
-
-/** Whether two addresses are the same, however their letters are written (RFC 3986, 6.2.2.2). */
-function sameAddress(one: string, other: string): boolean {
-  const plain = (address: string): string =>
-    URL.canParse(address) ? decoded(new URL(address).href) : address;
-  return one === other || plain(one) === plain(other);
-}
-
-function decoded(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
 }
 
 function textOf(bytes: Uint8Array): string {

@@ -2,7 +2,7 @@ import { readHref } from "../../destination/destination.ts";
 import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { schemeOf } from "../../destination/scheme.ts";
-import { decoded } from "../../import/hast-nodes.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { packageOf } from "../../import/epub/package-of-epub.ts";
 import { pathFrom } from "../../import/joined-pages.ts";
 import { newId } from "../../manuscript/ids.ts";
@@ -129,10 +129,11 @@ function faultOf(text: string): string | null {
 function placesOf(source: XhtmlSource, number: number): EpubPlace[] {
   return source.elements.flatMap((element): EpubPlace[] => {
     const level = /^h([1-6])$/.exec(element.name)?.[1];
-    const words = source.shownWordsOf(element);
     const own = element.attributes.get("id")?.value || null;
     // An old way to name a place (XHTML 1.1, attribute `name` of `a`).
     const fragment = own ?? (element.name === "a" ? (element.attributes.get("name")?.value ?? null) : null);
+    if (level === undefined && !fragment) return [];
+    const words = source.shownWordsOf(element);
     const isHeading = level !== undefined && words !== "";
     if (!isHeading && !fragment) return [];
     return [
@@ -279,7 +280,7 @@ class ReadingLinks {
     if (written === undefined) return topOfEpubPage(page.number);
     const ids = this.byFragment.get(page)!;
     // Of one that leads nowhere the author is told as of any place that is gone.
-    const id = ids.get(written) ?? ids.get(decoded(written)) ?? "nowhere";
+    const id = ids.get(written) ?? ids.get(percentDecoded(written)) ?? "nowhere";
     this.linked.add(id);
     return id;
   }

@@ -2,13 +2,9 @@ import { kindOf } from "../../destination/kinds/kinds.ts";
 import { FinishedError } from "../errors.ts";
 import { placesOfEpub, type EpubPage, type EpubPlace, type PlaceInEpub } from "./epub-page.ts";
 import { openEpub } from "./read-finished.ts";
-import { writeLinks, type Done } from "./write-links.ts";
+import type { LinksDone, SavedFile } from "../saved-file.ts";
+import { writeLinks } from "./write-links.ts";
 import { withEntries } from "./zip-entries.ts";
-
-/** What was done to the links of an e-book. */
-export interface SavedEpub extends Done {
-  bytes: Uint8Array;
-}
 
 /**
  * Writes links as they are to be into an e-book. Only the files of the container in which something of that is are packed
@@ -16,14 +12,14 @@ export interface SavedEpub extends Done {
  * @param pages all pages, as they are to be
  * @throws FinishedError where the file cannot be read, or has other pages
  */
-export function saveFinishedEpub(bytes: Uint8Array, pages: readonly EpubPage[]): SavedEpub {
+export function saveFinishedEpub(bytes: Uint8Array, pages: readonly EpubPage[]): SavedFile {
   const { pages: before } = openEpub(bytes);
   if (before.length !== pages.length || before.some(({ page }, i) => page.path !== pages[i]!.path))
     throw new FinishedError("changed", "The file has other pages than those whose links are to be written.");
   const places = placesOfEpub(pages);
   const linked = linkedPlaces(pages, places);
   const contents = new Map<string, Uint8Array>();
-  const done: Done = { added: 0, changed: 0, removed: 0 };
+  const done: LinksDone = { added: 0, changed: 0, removed: 0 };
   for (const [i, page] of pages.entries()) {
     const written = writeLinks(before[i]!, page, places, linked.get(page) ?? []);
     if (written.text === before[i]!.source.source) continue;

@@ -1,17 +1,11 @@
 import { sameDestination } from "../../destination/destination.ts";
 import { FinishedError } from "../errors.ts";
+import type { LinksDone } from "../saved-file.ts";
 import { addressIn, fragmentOf } from "./addresses.ts";
 import { sameEpubLink, type EpubLink, type EpubPage, type EpubPlace, type PlaceInEpub } from "./epub-page.ts";
 import { groundIn, stretchesOfLinks } from "./ground.ts";
 import type { ReadEpubPage } from "./read-finished.ts";
 import type { SourceElement, Stretch, XhtmlSource } from "./xhtml-source.ts";
-
-/** What was done to links. */
-export interface Done {
-  added: number;
-  changed: number;
-  removed: number;
-}
 
 /** What stands for a stretch of the source. Of two at one spot the one with the lower rank comes first. */
 interface Edit {
@@ -31,7 +25,7 @@ export function writeLinks(
   after: EpubPage,
   places: ReadonlyMap<string, PlaceInEpub>,
   linked: readonly EpubPlace[],
-): { text: string } & Done {
+): { text: string } & LinksDone {
   const writing = new WritingPage(before, after, places);
   writing.links();
   for (const place of linked) writing.name(place);
@@ -39,7 +33,7 @@ export function writeLinks(
 }
 
 class WritingPage {
-  readonly done: Done = { added: 0, changed: 0, removed: 0 };
+  readonly done: LinksDone = { added: 0, changed: 0, removed: 0 };
   private readonly edits: Edit[] = [];
   private readonly source: XhtmlSource;
 
@@ -85,7 +79,7 @@ class WritingPage {
     if (place.fragment !== null) return;
     const element = this.source.elements[place.element];
     if (!element) throw new FinishedError("changed", `The page ${this.after.path} is another than it was.`);
-    if (!element.attributes.has("id")) this.addAttribute(element, "id", fragmentOf(place));
+    this.setAttribute(element, "id", fragmentOf(place, this.after));
   }
 
   text(): string {
@@ -113,9 +107,10 @@ class WritingPage {
       const attribute = element.attributes.has("href") ? "href" : "xlink:href";
       this.setAttribute(element, attribute, addressIn(this.after.path, link.destination, this.places));
     }
-    if ((was?.description || null) !== (link.description || null)) {
+    // Of what stayed as it is nobody knew what it says besides.
+    if (!was || (was.description || null) !== (link.description || null)) {
       const attribute = element.attributes.has("xlink:href") ? "xlink:title" : "title";
-      this.setAttribute(element, attribute, link.description);
+      this.setAttribute(element, attribute, link.description || null);
     }
     if (was && was.words !== link.words) this.say(element, link);
   }
@@ -173,7 +168,7 @@ class WritingPage {
     const [from, to] = there.at;
     if (value !== null) return this.put([from, to], `${name}="${escaped(value)}"`);
     // With the blank before it.
-    const blank = /\s$/.test(this.source.source.slice(0, from)) ? 1 : 0;
+    const blank = /\s/.test(this.source.source[from - 1] ?? "") ? 1 : 0;
     this.put([from - blank, to], "");
   }
 

@@ -9,6 +9,7 @@ import type { Fault } from "../../proof/exported-link.ts";
 import { whereOf } from "../../proof/where-in-pdf.ts";
 import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
 import { linkAsAsked } from "../link-as-asked.ts";
+import { sameAddress } from "../same-address.ts";
 import type { TellPage } from "../tell-page.ts";
 import { titleOfPage } from "./finished-page.ts";
 import { boxAround, spotsOf, type Area, type PdfLink, type PdfPage, type Spot } from "./pdf-page.ts";
@@ -214,7 +215,7 @@ class PageProof {
           ? (this.names.files.get(outside.file) ?? outside.file) + behindPath(outside.at)
           : outside.path;
     if (address === null) return false;
-    return sameAddress(address, wanted);
+    return sameAddress(named(address), named(wanted));
   }
 
   private async landing(dest: unknown): Promise<Spot | null> {
@@ -287,21 +288,9 @@ function near(rect: readonly number[], box: readonly number[]): boolean {
   return rect.every((edge, i) => Math.abs(edge - box[i]!) <= slack);
 }
 
-/**
- * Whether two addresses are the same, however their letters are written (RFC 3986, 6.2.2.2) and a place in another file is
- * named (RFC 8118; as pdf.js tells of actions that lead into another file).
- */
-function sameAddress(one: string, other: string): boolean {
-  const plain = (address: string): string => {
-    const named = address
-      .replace(/#nameddest=/, "#")
-      .replace(/#\[(\d+),.*\]$/, (_, page: string) => `#page=${Number(page) + 1}`);
-    const whole = URL.canParse(named) ? new URL(named).href : named;
-    try {
-      return decodeURI(whole);
-    } catch {
-      return whole;
-    }
-  };
-  return one === other || plain(one) === plain(other);
+/** An address in which a place in another file is named in one way (RFC 8118; as pdf.js tells of actions that lead into one). */
+function named(address: string): string {
+  return address
+    .replace(/#nameddest=/, "#")
+    .replace(/#\[(\d+),.*\]$/, (_, page: string) => `#page=${Number(page) + 1}`);
 }

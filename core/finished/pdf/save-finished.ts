@@ -12,6 +12,7 @@ import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { behindPath } from "../../destination/kinds/file.ts";
 import { kindOf } from "../../destination/kinds/kinds.ts";
 import { FinishedError } from "../errors.ts";
+import type { SavedFile } from "../saved-file.ts";
 import { frameEntries } from "./frames.ts";
 import { lettersOf, lettersWithin } from "./letters.ts";
 import { annotationsOf, annotsOf, openFinished } from "./open-pdf.ts";
@@ -24,14 +25,6 @@ export interface SavingNames {
   files: ReadonlyMap<string, string>;
 }
 
-/** What was done to the links of a PDF. */
-export interface SavedPdf {
-  bytes: Uint8Array;
-  added: number;
-  changed: number;
-  removed: number;
-}
-
 /**
  * Writes links as they are to be behind the bytes of the PDF that came, which stay as they are (ISO 32000-1, 7.5.6). In
  * a tagged PDF new links are put into the structure tree (14.8.4.4.2; Matterhorn 28-011).
@@ -42,7 +35,7 @@ export async function saveFinishedPdf(
   bytes: Uint8Array,
   pages: readonly PdfPage[],
   names: SavingNames,
-): Promise<SavedPdf> {
+): Promise<SavedFile> {
   const document = await openFinished(bytes);
   const before = pagesOf(document);
   if (before.length !== pages.length)
@@ -120,7 +113,7 @@ class Writing {
     }
   }
 
-  async end(bytes: Uint8Array): Promise<SavedPdf> {
+  async end(bytes: Uint8Array): Promise<SavedFile> {
     const { added, changed, removed } = this.done;
     if (added + changed + removed === 0) return { bytes, ...this.done };
     for (const ref of this.touched) this.snapshot.markRefForSave(ref);

@@ -1,6 +1,6 @@
 import GithubSlugger from "github-slugger";
 import { parse, type DefaultTreeAdapterMap } from "parse5";
-import { decoded } from "../hast-nodes.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { FileLinks, type FileLink } from "./file-links.ts";
 
 type Node = DefaultTreeAdapterMap["node"];
@@ -27,7 +27,11 @@ interface HtmlLinksOptions {
 export function linksOfHtml(text: string, options: HtmlLinksOptions = { isOfNote: isWayBack }): FileLink[] {
   const links = new FileLinks();
   readLinks(text, links, options);
-  return links.all((fragment) => [fragment, decoded(fragment), decoded(fragment).toLowerCase()]);
+  return links.all((fragment) => [
+    fragment,
+    percentDecoded(fragment),
+    percentDecoded(fragment).toLowerCase(),
+  ]);
 }
 
 /** Takes down the links of one page behind those of others. */

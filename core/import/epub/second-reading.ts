@@ -1,7 +1,7 @@
 import { strFromU8, unzipSync } from "fflate";
 import { Parser } from "htmlparser2";
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
-import { decoded } from "../hast-nodes.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { withoutNamedLetters } from "./named-letters.ts";
 
 /**
@@ -21,12 +21,12 @@ export function linksOfEpub(bytes: Uint8Array): FileLink[] {
     links.place(path);
     readPage(strFromU8(files[path]!), { path, pages, notes: noteIds, isOurs }, links);
   }
-  return links.all((fragment) => [fragment, decoded(fragment)]);
+  return links.all((fragment) => [fragment, percentDecoded(fragment)]);
 }
 
 function pathFrom(file: string, href: string): string {
   if (!URL.canParse(href, `epub:///${file}`)) return "";
-  return decoded(new URL(href.replace(/#.*$/s, ""), `epub:///${file}`).pathname.replace(/^\/+/, ""));
+  return percentDecoded(new URL(href.replace(/#.*$/s, ""), `epub:///${file}`).pathname.replace(/^\/+/, ""));
 }
 
 function pagesOf(files: Record<string, Uint8Array>): string[] {
@@ -109,7 +109,7 @@ function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, link
     if (/^[a-z][a-z0-9+.-]*:/i.test(href)) return href;
     const to = href.startsWith("#") ? path : pathFrom(path, href);
     const [fragment] = /#.+$/s.exec(href) ?? [""];
-    return pages.includes(to) ? `#${to}${fragment && `#${decoded(fragment.slice(1))}`}` : href;
+    return pages.includes(to) ? `#${to}${fragment && `#${percentDecoded(fragment.slice(1))}`}` : href;
   };
   const parser = new Parser(
     {

@@ -1,4 +1,4 @@
-import { decoded } from "../hast-nodes.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { pathFrom } from "../joined-pages.ts";
 
 const isPage = (path: string): boolean =>
@@ -34,7 +34,7 @@ export function inReadingOrder(pages: readonly string[], hrefsOf: (path: string)
     order.add(path);
     for (const href of hrefsOf(path)) {
       if (/^[a-z][a-z0-9+.-]*:|^#/i.test(href)) continue;
-      const to = pathFrom(path, decoded(href));
+      const to = pathFrom(path, percentDecoded(href));
       if (known.has(to)) waiting.push(to);
     }
   }

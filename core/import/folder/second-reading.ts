@@ -1,6 +1,6 @@
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
 import { isWayBack, readLinks } from "../arrival/links-of-html.ts";
-import { decoded } from "../hast-nodes.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { pathFrom } from "../joined-pages.ts";
 import { htmlOfMarkdown, isOfNote, isOurs } from "../markdown/second-reading.ts";
 import { decodePage, decodeText } from "../text-encoding.ts";
@@ -20,7 +20,7 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
       const to = href.startsWith("#") ? path : pathFrom(path, href);
       const fragment = /#(.+)$/s.exec(href)?.[1];
       if (!pages.includes(to)) return href;
-      return `#${to}${fragment === undefined ? "" : `#${decoded(fragment)}`}`;
+      return `#${to}${fragment === undefined ? "" : `#${percentDecoded(fragment)}`}`;
     };
     const html = isMarkdown(path) ? htmlOfMarkdown(text) : text;
     // A page without a heading is called by its file’s name.

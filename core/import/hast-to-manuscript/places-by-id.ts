@@ -1,5 +1,6 @@
 import type { Element, ElementContent, Root } from "hast";
-import { allElements, decoded } from "../hast-nodes.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
+import { allElements } from "../hast-nodes.ts";
 
 /** What is a place by itself, or brings its name along. */
 const known = new Set(["a", "h1", "h2", "h3", "h4", "h5", "h6", "figcaption", "caption", "note-body"]);
@@ -28,7 +29,7 @@ function targets(tree: Root): Set<string> {
     for (const href of [properties["href"], ...lists.flatMap((one) => one.split(" "))]) {
       if (typeof href !== "string" || !href.startsWith("#") || href.length === 1) continue;
       found.add(href.slice(1));
-      found.add(decoded(href.slice(1)));
+      found.add(percentDecoded(href.slice(1)));
     }
   }
   return found;

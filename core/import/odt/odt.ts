@@ -5,7 +5,8 @@ import type { PageLayout } from "../../manuscript/page-layout.ts";
 import { lengthOf } from "../areas.ts";
 import { mimetypeIn, unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
-import { allElements, becomeSign, decoded, element } from "../hast-nodes.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
+import { allElements, becomeSign, element } from "../hast-nodes.ts";
 import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import { captionsOfTree } from "../captions-of-tree.ts";
@@ -160,9 +161,9 @@ function leadToHeadings(tree: Root): void {
   for (const { tagName, properties } of all) {
     const href = properties["href"];
     if (tagName !== "a" || typeof href !== "string") continue;
-    const [, named] = /^#(.*)\|outline$/s.exec(decoded(href)) ?? [];
+    const [, named] = /^#(.*)\|outline$/s.exec(percentDecoded(href)) ?? [];
     if (named === undefined) {
-      if (href.startsWith("#")) properties["href"] = `#${decoded(href.slice(1))}`;
+      if (href.startsWith("#")) properties["href"] = `#${percentDecoded(href.slice(1))}`;
       continue;
     }
     const heading = headings.get(folded(named)) ?? headings.get(folded(named.replace(/^(\d+\.)+/, "")));

@@ -1,7 +1,7 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser } from "saxes";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
-import { decoded } from "../hast-nodes.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
 
 const references = /^text:(bookmark-ref|reference-ref|note-ref|sequence-ref)$/;
 const places = /^text:(bookmark|bookmark-start|reference-mark|reference-mark-start)$/;
@@ -51,7 +51,7 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
       if (href) {
         isLink = true;
         links.begin(
-          href.startsWith("#") ? `#${decoded(href.slice(1))}` : href,
+          href.startsWith("#") ? `#${percentDecoded(href.slice(1))}` : href,
           attributes["office:title"] ?? null,
         );
       }

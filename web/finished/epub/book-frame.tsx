@@ -92,8 +92,8 @@ export function BookFrame({
   }, [active, page, book]);
   useEffect(() => {
     const inside = frame.current?.contentDocument;
-    const all = landing === null ? undefined : inside?.body.querySelectorAll("[data-landed]");
-    for (const one of all ?? []) one.removeAttribute("data-landed");
+    for (const one of inside?.body.querySelectorAll("[data-landed]") ?? [])
+      one.removeAttribute("data-landed");
     if (landing === null) landedAt.current = "";
     if (!inside || landing === null) return;
     const target = shownMap.current?.element(landing);

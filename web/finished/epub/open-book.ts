@@ -1,7 +1,7 @@
 import { XhtmlSource } from "@vennet/core/finished/epub/xhtml-source";
-import { useEffect, useState } from "react";
 import { openEpub } from "../../read/open-epub";
 import type { OpenFlow } from "../../read/open-flow";
+import { useOpenedFile } from "../../read/use-opened-file";
 
 /** An e-book that came, opened: its pages as they are shown, and as they are written. */
 export interface OpenBook {
@@ -12,22 +12,13 @@ export interface OpenBook {
 
 /** The e-book that came, downloaded and opened. */
 export function useOpenBook(bookId: string): { book: OpenBook | null; problem: string | null } {
-  const [book, setBook] = useState<OpenBook | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    const leaving = new AbortController();
-    const open = async (): Promise<void> => {
-      const answer = await fetch(`/api/books/${bookId}/finished/file`, { signal: leaving.signal });
-      if (!answer.ok) throw new Error(`The server did not give the file (${answer.status}).`);
-      const file = openEpub(new Uint8Array(await answer.arrayBuffer()));
-      if (!leaving.signal.aborted) setBook({ file, source: sourcesOf(file) });
-    };
-    open().catch((error: unknown) => {
-      if (!leaving.signal.aborted) setProblem((error as Error).message);
-    });
-    return () => leaving.abort();
-  }, [bookId]);
-  return { book, problem };
+  const { opened, problem } = useOpenedFile(`/api/books/${bookId}/finished/file`, openBook);
+  return { book: opened, problem };
+}
+
+function openBook(bytes: Uint8Array): OpenBook {
+  const file = openEpub(bytes);
+  return { file, source: sourcesOf(file) };
 }
 
 function sourcesOf({ files }: OpenFlow): OpenBook["source"] {

@@ -105,7 +105,7 @@ export class PageMap {
   pointedAt(target: Element): { element: number; words: string } | null {
     for (let at: Element | null = target; at && at !== this.body; at = at.parentElement) {
       const element = at.matches(blocks) ? this.elements.indexOf(at) : -1;
-      if (element !== -1) return { element, words: this.source.wordsOf(this.source.elements[element]!) };
+      if (element !== -1) return { element, words: this.source.shownWordsOf(this.source.elements[element]!) };
     }
     return null;
   }

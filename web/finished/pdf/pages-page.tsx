@@ -100,6 +100,11 @@ function OpenPages({
   const linking = useLinkWork({ pages, number, change, shown, turnTo, select: setActive, tell: setTold });
   const { leading, setLeading, isPointing, work } = linking;
 
+  const placed = useMemo(
+    () =>
+      shown ? page.links.map(({ id, areas }) => ({ id, ...boxOf(shown, boxAround(areas.slice(0, 1))) })) : [],
+    [shown, page.links],
+  );
   const isReady = shown !== null && shown.number === number;
   const areas = leading && ("link" in leading ? leading.link.areas : leading.picked.areas);
   return (
@@ -207,10 +212,7 @@ function OpenPages({
             {isReady && (
               <div className="grid gap-4">
                 <PageMargin
-                  links={page.links.map(({ id, areas }) => ({
-                    id,
-                    ...boxOf(shown, boxAround(areas.slice(0, 1))),
-                  }))}
+                  links={placed}
                   active={active}
                   empty="No link is on this page. Pull over words to pick them, or draw an area."
                   card={(id) => {
