@@ -12,5 +12,6 @@ export const outerBlank: LinkRule = {
         ? [{ subject: id, message: "A blank at the link's end is linked too, and is underlined. Trim it." }]
         : [],
     ),
-  mend: ({ text, parts }) => (parts.length === 1 ? { text: text.trim() } : null),
+  // In a file that stays as it is the blank is not the link’s alone.
+  mend: (_link, { keepsAnchors = false }) => (keepsAnchors ? null : { trim: true }),
 };

@@ -16,6 +16,7 @@ const effects: LinkEffect[] = [
   { description: "By day" },
   { destination: web("moved") },
   { destination: { kind: "place", target: "elsewhere" } },
+  { trim: true },
   { text: "low water", destination: web(""), description: null },
 ];
 

@@ -1,7 +1,8 @@
 import { Fragment, type Node } from "prosemirror-model";
 import { pictureAttrs } from "./attributes.ts";
-import type { LinkChange } from "./edit-links.ts";
+import { blanksOf, blanksOfPart, changesMark, type LinkChange } from "./edit-links.ts";
 import { linkUses, type LinkUse } from "./links.ts";
+import { reworded, withOuterBlanks, withoutWords } from "./reword.ts";
 import { linkMark, schema } from "./schema.ts";
 
 /** What is to become of a link: a change, its removal, or nothing. */
@@ -30,7 +31,7 @@ export function changeLinks(
     const effect = effectOn(use, ordinal);
     if (effect === null) continue;
     count++;
-    edits.add(use, effect);
+    edits.add(use, effect, doc);
   }
   return count === 0 ? { doc, count } : { doc: edits.inBlock(doc, 0), count };
 }
@@ -40,21 +41,23 @@ class Edits {
   private readonly parts = new Map<number, EditOfPart>();
   private readonly nodes = new Map<number, EditOfNode[]>();
 
-  add(use: LinkUse, effect: Exclude<LinkEffect, null>): void {
+  add(use: LinkUse, effect: Exclude<LinkEffect, null>, doc: Node): void {
     if (use.on === "hotspot") return this.onNode(use.from, (node) => withHotspot(node, use.id, effect));
     if (use.on === "reference") return this.onNode(use.from, (node) => withTarget(node, effect));
     const text = effect === "remove" || effect.text === use.text ? undefined : effect.text;
     const mark = effect === "remove" ? null : markOf(use, effect);
+    const blanks = effect !== "remove" && effect.trim ? blanksOf(doc, use) : null;
     for (const [i, { from, to }] of use.parts.entries()) {
       this.parts.set(from, {
         to,
         edit: (nodes) => {
           const marked = mark === undefined ? nodes : nodes.map((node) => withMark(node, mark));
+          if (blanks) return withOuterBlanks(marked, blanksOfPart(blanks, i, use.parts.length));
           if (text === undefined) return marked;
           const [first] = marked;
           if (use.on === "picture") return [withAttributes(first!, { alt: text })];
           // All the words stand where the link began.
-          return i === 0 ? [schema.text(text, first!.marks)] : [];
+          return i === 0 ? reworded(marked, text) : withoutWords(marked);
         },
       });
     }
@@ -102,7 +105,7 @@ class Edits {
 
 /** The mark that a link has then; undefined where it keeps the one that it has. */
 function markOf(use: LinkUse, change: LinkChange): ReturnType<typeof schema.mark> | undefined {
-  if (Object.keys(change).every((key) => key === "text")) return undefined;
+  if (!changesMark(change)) return undefined;
   return linkMark({ ...use, ...change });
 }
 

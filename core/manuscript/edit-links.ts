@@ -1,4 +1,3 @@
-import { diffWordsWithSpace } from "diff";
 import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import type { Destination } from "../destination/kinds/kinds.ts";
@@ -8,6 +7,14 @@ import { withId } from "./fresh-ids.ts";
 import { newId } from "./ids.ts";
 import type { OwnLook } from "./looks.ts";
 import { linkUses, type LinkUse } from "./links.ts";
+import {
+  inlineBetween,
+  replaceInline,
+  reworded,
+  withOuterBlanks,
+  withoutWords,
+  type BlanksThen,
+} from "./reword.ts";
 import { pictureAttrs } from "./attributes.ts";
 import { linkMark, linkOn, schema } from "./schema.ts";
 
@@ -19,6 +26,13 @@ export interface LinkChange {
   asText?: boolean;
   look?: OwnLook | null;
   newWindow?: boolean;
+  /** Whether the link gives up the blanks at its ends, which stay in the text. */
+  trim?: true;
+}
+
+/** Whether a change is one of the link’s mark, and not of its words alone. */
+export function changesMark(change: LinkChange): boolean {
+  return Object.keys(change).some((key) => key !== "text" && key !== "trim");
 }
 
 /**
@@ -40,8 +54,20 @@ export function changeLink(change: Transform, use: LinkUse, to: LinkChange): voi
     return;
   }
   const mark = linkMark({ ...use, ...to });
-  if (Object.keys(to).some((key) => key !== "text")) {
-    for (const part of use.parts) change.addMark(part.from, part.to, mark);
+  if (changesMark(to)) for (const part of use.parts) change.addMark(part.from, part.to, mark);
+  if (to.trim) {
+    const then = blanksOf(change.doc, use);
+    for (const [i, { from, to: end }] of [...use.parts.entries()].reverse())
+      replaceInline(
+        change,
+        from,
+        end,
+        withOuterBlanks(
+          inlineBetween(change.doc, from, end).content,
+          blanksOfPart(then, i, use.parts.length),
+        ),
+      );
+    return;
   }
   if (to.text === undefined || to.text === use.text) return;
   if (use.on === "picture") {
@@ -49,35 +75,32 @@ export function changeLink(change: Transform, use: LinkUse, to: LinkChange): voi
     return;
   }
   // From the last part to the first, so that what stands before keeps its position.
-  for (const part of use.parts.slice(1).reverse()) change.delete(part.from, part.to);
-  changeWords(change, use.parts[0]!, to.text);
+  for (const { from, to: end } of use.parts.slice(1).reverse())
+    replaceInline(change, from, end, withoutWords(inlineBetween(change.doc, from, end).content));
+  const [{ from, to: end }] = use.parts as [LinkUse["parts"][number]];
+  replaceInline(change, from, end, reworded(inlineBetween(change.doc, from, end).content, to.text));
 }
 
-/** Gives a stretch of text other words. Those that stay keep their marks; new ones get those of what they replace or follow. */
-function changeWords(change: Transform, { from, to }: { from: number; to: number }, words: string): void {
-  const before = change.doc.textBetween(from, to, "", "\ufffc");
-  const edits: { at: number; length: number; words: string }[] = [];
-  let at = 0;
-  for (const { added, removed, value } of diffWordsWithSpace(before, words)) {
-    if (!added && !removed) {
-      at += value.length;
-      continue;
-    }
-    let edit = edits.at(-1);
-    if (!edit || edit.at + edit.length !== at) edits.push((edit = { at, length: 0, words: "" }));
-    if (added) edit.words += value;
-    else {
-      edit.length += value.length;
-      at += value.length;
-    }
-  }
-  for (const edit of edits.reverse()) {
-    const [start, end] = [from + edit.at, from + edit.at + edit.length];
-    const like = edit.length > 0 || edit.at === 0 ? start : start - 1;
-    const { marks } = change.doc.nodeAt(like)!;
-    if (edit.words === "") change.delete(start, end);
-    else change.replaceWith(start, end, schema.text(edit.words, marks));
-  }
+/** What becomes of the blanks of the how many-th part of a link. */
+export function blanksOfPart(
+  { start, end }: Record<"start" | "end", BlanksThen>,
+  part: number,
+  parts: number,
+): Record<"start" | "end", BlanksThen> {
+  return { start: part === 0 ? start : "linked", end: part === parts - 1 ? end : "linked" };
+}
+
+/** What becomes of the blanks at a link’s ends where it gives them up: where others stand beside them they are not needed. */
+export function blanksOf(
+  doc: Node,
+  { from, to }: Pick<LinkUse, "from" | "to">,
+): Record<"start" | "end", BlanksThen> {
+  const before = doc.resolve(from).nodeBefore;
+  const behind = doc.resolve(to).nodeAfter;
+  return {
+    start: !before || /\s$/.test(before.text ?? "") ? "gone" : "unlinked",
+    end: !behind || /^\s/.test(behind.text ?? "") ? "gone" : "unlinked",
+  };
 }
 
 /**

@@ -144,7 +144,8 @@ function referenceUse(node: Node, from: number): LinkUse {
   };
 }
 
-function inlineText(inline: Node): string {
+/** The words of one inline node, as lists of links show them. */
+export function inlineText(inline: Node): string {
   if (inline.isText) return inline.text!;
   if (inline.type.name === "picture") return pictureWords(pictureAttrs(inline));
   if (inline.type.name === "hard_break") return " ";
