@@ -1,4 +1,5 @@
-import { checkBook, nothingKnown } from "@vennet/core/checks/check-book";
+import { checkBook } from "@vennet/core/checks/check-book";
+import { nothingKnown } from "@vennet/core/checks/surroundings";
 import { defaultConventions } from "@vennet/core/manuscript/conventions";
 import { defaultLayout } from "@vennet/core/manuscript/page-layout";
 import { defaultLooks } from "@vennet/core/manuscript/looks";

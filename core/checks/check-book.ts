@@ -1,17 +1,13 @@
 import type { Node } from "prosemirror-model";
-import { indexOf, type Book } from "../manuscript/book.ts";
-import { countWords, countWordsIn, chapterTitle } from "../manuscript/chapter.ts";
+import type { Book } from "../manuscript/book.ts";
 import { linkUses, type LinkUse } from "../manuscript/links.ts";
 import { kindNames } from "../destination/kinds/kinds.ts";
 import type { LinkLooks } from "../manuscript/looks.ts";
 import { placesOf } from "../manuscript/outline.ts";
 import { checkChapter, rules } from "./check-chapter.ts";
-import { textWidth } from "../manuscript/page-layout.ts";
-import { pictureSize } from "../manuscript/picture-size.ts";
 import { judgeLook } from "./contrast.ts";
-import { purposeOf } from "./purpose.ts";
-import { foldedWords } from "./folded-words.ts";
-import type { CheckContext, Finding, Rule } from "./finding.ts";
+import type { Finding, Rule } from "./finding.ts";
+import { contextIn, indexIn, nothingKnown, surroundingsOf, type KnownOfBook } from "./surroundings.ts";
 
 /** A finding of a whole book, with where it stands. */
 export interface BookFinding extends Finding {
@@ -28,48 +24,17 @@ export interface BookFinding extends Finding {
 
 const wordsAround = 80;
 
-/** What is known of a book's destinations beside its text. */
-export type KnownOfBook = Pick<
-  CheckContext,
-  "answers" | "shares" | "audience" | "describesAll" | "keepsAnchors"
->;
-
-/** Nothing is known: no destination was asked, and the book is for anyone. */
-export const nothingKnown: KnownOfBook = { answers: new Map(), shares: new Map(), audience: "anyone" };
-
 /** What the rules, or some of them, find in a whole book, gravest first, then rule by rule in reading order. */
 export function checkBook(
   book: Book,
   known: KnownOfBook = nothingKnown,
   which: readonly Rule[] = rules,
 ): BookFinding[] {
-  const index = indexOf(book);
-  const ledTo = new Set(
-    book.chapters.flatMap(({ doc }) =>
-      linkUses(doc).flatMap(({ destination }) => (destination.kind === "place" ? [destination.target] : [])),
-    ),
-  );
-  const unwritten = new Set(
-    book.chapters.flatMap(({ role, doc }) =>
-      role === "companion" && countWords(doc) <= countWordsIn(chapterTitle(doc))
-        ? [doc.firstChild!.attrs["id"] as string]
-        : [],
-    ),
-  );
-  const common = {
-    ...known,
-    files: book.files,
-    pictureSizes: new Map(book.pictures.map((picture) => [picture.id, pictureSize(picture)])),
-    textWidth: textWidth(book.layout),
-    wordsLead: wordsLead(book),
-    index,
-    unwritten,
-    ledTo,
-    language: book.language,
-  };
+  const surroundings = surroundingsOf(book, known);
+  const index = indexIn(surroundings);
   const byId = new Map(rules.map((rule) => [rule.id, rule]));
   const found = book.chapters.flatMap(({ doc }, chapter): BookFinding[] => {
-    const context: CheckContext = { ...common, chapter };
+    const context = contextIn(surroundings, chapter, index);
     const links = new Map(linkUses(doc).map((use) => [use.id, use]));
     return checkChapter(doc, context, which).map((finding) => {
       const { title, source } = byId.get(finding.rule)!;
@@ -89,21 +54,6 @@ export function checkBook(
   return [...findLooks(book.looks), ...found].sort(
     (a, b) => order[a.severity] - order[b.severity] || (place.get(a.rule) ?? -1) - (place.get(b.rule) ?? -1),
   );
-}
-
-/** To what ends equal link texts of a book lead. */
-function wordsLead(book: Book): Map<string, Set<string>> {
-  const found = new Map<string, Set<string>>();
-  for (const { doc } of book.chapters) {
-    for (const { on, text, destination } of linkUses(doc)) {
-      const words = foldedWords(text);
-      if (on === "reference" || words === "") continue;
-      const places = found.get(words);
-      if (places) places.add(purposeOf(destination));
-      else found.set(words, new Set([purposeOf(destination)]));
-    }
-  }
-  return found;
 }
 
 /** What WCAG asks of the looks of links, which are the book's and not one link's. */

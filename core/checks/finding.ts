@@ -33,6 +33,10 @@ export interface KnownAnswer {
   title: string | null;
   /** The https address that answers as well. */
   secure: string | null;
+  /** The address at which asking ended, where that is another. */
+  endsAt: string | null;
+  /** The media type of what came, without its parameters, in lower case. */
+  type: string | null;
 }
 
 /** Who may open a shared file. */
@@ -52,15 +56,17 @@ export interface CheckContext {
   pictureSizes: ReadonlyMap<string, { width: number; height: number }>;
   /** The width of the text on the pages of the PDF, in CSS px. */
   textWidth: number;
-  /** To what ends equal link texts of the whole book lead, as far as it is known. */
+  /** To what destinations, as they are written, equal link texts of the whole book lead. */
   wordsLead: ReadonlyMap<string, ReadonlySet<string>>;
+  /** How many links of the book lead to web addresses of each scheme. */
+  schemes: { http: number; https: number };
   /** Every landing place of the book. */
   index: BookIndex;
   /** The index of the chapter that is checked. */
   chapter: number;
   /** The book's language, a BCP 47 tag. */
   language: string;
-  /** The places to which links of the book lead, as far as it is known. */
+  /** The places to which links of the book lead. */
   ledTo: ReadonlySet<string>;
   /**
    * Whether readers are told of a link only what its own description says, as in a finished file that is tagged; books

@@ -1,5 +1,6 @@
-import { checkBook, nothingKnown } from "../checks/check-book.ts";
+import { checkBook } from "../checks/check-book.ts";
 import { rules } from "../checks/check-chapter.ts";
+import { nothingKnown } from "../checks/surroundings.ts";
 import type { Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
 import type { Foreseen } from "./export-warning.ts";

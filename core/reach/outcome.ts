@@ -147,6 +147,15 @@ export function explainOutcome({ code, hops, movedTo }: Pick<Outcome, "code" | "
   }
 }
 
+/** Where asking ended: the last address that was asked, and the media type of what came from there. */
+export function endOf({ hops }: Pick<Outcome, "hops">): { endsAt: string | null; type: string | null } {
+  const last = hops.at(-1);
+  return {
+    endsAt: hops.length > 0 && last!.address !== hops[0]!.address ? last!.address : null,
+    type: last?.type ?? null,
+  };
+}
+
 /** An outcome of what has neither moved nor been read. */
 export function outcome(state: ReachState, code: OutcomeCode, hops: Hop[]): Outcome {
   return { state, code, hops, movedTo: null, title: null, secure: null };

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
-import { nothingKnown } from "../checks/check-book.ts";
 import type { CheckContext } from "../checks/finding.ts";
+import { nothingKnown } from "../checks/surroundings.ts";
 import { indexOf } from "../manuscript/book.ts";
 import { textWidth, defaultLayout } from "../manuscript/page-layout.ts";
 import { bookWith } from "./book-of-places.ts";
@@ -13,6 +13,7 @@ export function contextOf(docs: Node[], more: Partial<CheckContext> = {}): Check
     pictureSizes: new Map(),
     textWidth: textWidth(defaultLayout),
     wordsLead: new Map(),
+    schemes: { http: 0, https: 0 },
     index: indexOf(bookWith(docs)),
     chapter: 0,
     unwritten: new Set(),

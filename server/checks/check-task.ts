@@ -1,5 +1,6 @@
-import { checkBook, type BookFinding, type KnownOfBook } from "@vennet/core/checks/check-book";
+import { checkBook, type BookFinding } from "@vennet/core/checks/check-book";
 import { rules } from "@vennet/core/checks/check-chapter";
+import type { KnownOfBook } from "@vennet/core/checks/surroundings";
 import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 
 /** What the rules find in a whole book; with `only`, what the rule of that id does. */

@@ -13,6 +13,8 @@ import { AcceptancesService } from "./acceptances.service.ts";
 import { FindingsController } from "./findings.controller.ts";
 import { FindingsService } from "./findings.service.ts";
 import { ReportController } from "./report.controller.ts";
+import { SurroundingsController } from "./surroundings.controller.ts";
+import { SurroundingsService } from "./surroundings.service.ts";
 
 /** What the rules find, what is accepted of it, and the report. */
 @Module({
@@ -27,7 +29,7 @@ import { ReportController } from "./report.controller.ts";
     ReachModule,
     WorkersModule,
   ],
-  controllers: [AcceptancesController, FindingsController, ReportController],
-  providers: [AcceptancesService, FindingsService],
+  controllers: [AcceptancesController, FindingsController, ReportController, SurroundingsController],
+  providers: [AcceptancesService, FindingsService, SurroundingsService],
 })
 export class ChecksModule {}

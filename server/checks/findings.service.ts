@@ -12,6 +12,7 @@ import { StepsService, type ListedStep } from "../history/steps.service.ts";
 import { LedgerService } from "../ledger/ledger.service.ts";
 import type { PlainBook } from "../workers/plain-book.ts";
 import { FilePlacesService } from "../files/file-places.service.ts";
+import { PictureSizesService } from "../files/picture-sizes.service.ts";
 import { DriveService } from "../drive/drive.service.ts";
 import { ReachService } from "../reach/reach.service.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
@@ -33,6 +34,7 @@ export class FindingsService {
     private readonly reach: ReachService,
     private readonly drive: DriveService,
     private readonly filePlaces: FilePlacesService,
+    private readonly pictureSizes: PictureSizesService,
   ) {}
 
   /** What the rules find, gravest first; what was accepted says why. */
@@ -63,20 +65,19 @@ export class FindingsService {
     // What is not known yet of files to whose pages links lead is read first.
     const ledInto = await this.ledger.filesLedInto(book.id);
     if (ledInto.size > 0) await this.filePlaces.of(book.id, ledInto);
-    const [manuscript, hasAreas, answers, shares, acceptances] = await Promise.all([
+    const [manuscript, pictureSizes, answers, shares, acceptances] = await Promise.all([
       this.manuscripts.of(book),
-      this.ledger.hasAreas(book.id),
+      this.pictureSizes.of(book.id),
       this.reach.answers(book.id),
       this.drive.audiences(),
       this.acceptances.list(book.id),
     ]);
-    // Pictures are only needed for the size of their areas.
-    const pictures = hasAreas ? await this.manuscripts.picturesOf(book.id) : [];
     const found = await this.workers.run("check", {
-      book: { ...manuscript, pictures },
+      book: manuscript,
       known: {
         answers,
         shares,
+        pictureSizes,
         audience: book.audience,
         describesAll: book.finished?.isTagged ?? false,
         keepsAnchors: book.finished !== null,
@@ -129,6 +130,7 @@ function told(link: LinkUse, to: LinkChange): { before: string; after: string } 
   if (to.destination)
     return { before: writeDestination(link.destination), after: writeDestination(to.destination) };
   if (to.look !== undefined) return { before: "a look of its own", after: "that of its kind" };
+  if (to.trim) return { before: link.text, after: link.text.trim() };
   if (to.text !== undefined) return { before: link.text, after: to.text };
   return { before: link.description ?? "", after: to.description ?? "" };
 }

@@ -3,13 +3,14 @@ import { LedgerModule } from "../ledger/ledger.module.ts";
 import { WorkersModule } from "../workers/workers.module.ts";
 import { FilePlacesService } from "./file-places.service.ts";
 import { FilesController } from "./files.controller.ts";
+import { PictureSizesService } from "./picture-sizes.service.ts";
 import { FilesService } from "./files.service.ts";
 
 /** Pictures, companion files and exported files. */
 @Module({
   imports: [LedgerModule, WorkersModule],
   controllers: [FilesController],
-  providers: [FilesService, FilePlacesService],
-  exports: [FilesService, FilePlacesService],
+  providers: [FilesService, FilePlacesService, PictureSizesService],
+  exports: [FilesService, FilePlacesService, PictureSizesService],
 })
 export class FilesModule {}

@@ -245,6 +245,7 @@ export class FilesService {
     const row = {
       font: null,
       places: null,
+      pixels: null,
       ...about,
       name: about.name.slice(0, 255),
       isSound: null,

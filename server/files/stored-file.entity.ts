@@ -4,12 +4,12 @@ import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
-/** What a file is for; one that was sent for an import belongs to no book yet. */
 /** What is kept of a file whose places cannot be read, so that it is tried once. */
 export interface UnreadPlaces {
   isUnread: true;
 }
 
+/** What a file is for; one that was sent for an import belongs to no book yet. */
 export type FileRole = "picture" | "companion" | "font" | "export" | "upload" | "finished";
 
 /** A picture, a companion file, a font or an exported file. Its bytes lie in chunks, so that one database backup is whole. */
@@ -49,6 +49,10 @@ export class StoredFile {
   /** To which of its pages and places links can lead; null until it was looked at, and for files that have none. */
   @Column(jsonColumn({ nullable: true }))
   places: FilePlaces | UnreadPlaces | null;
+
+  /** A picture's width and height; null until it was looked at, and for other files. */
+  @Column(jsonColumn({ nullable: true }))
+  pixels: { width: number; height: number } | null;
 
   @Column("datetime", { precision: 3, default: () => "CURRENT_TIMESTAMP(3)" })
   changedAt: Date;

@@ -139,9 +139,26 @@ export class LedgerService implements OnApplicationBootstrap {
     );
   }
 
-  /** Whether a book has links on areas of pictures. */
-  hasAreas(bookId: string): Promise<boolean> {
-    return this.database.manager.existsBy(LinkUse, { bookId, coverage: "hotspot" });
+  /** Links of other chapters that are called as links of this one. */
+  async sameWordsBeside(bookId: string, chapterId: string): Promise<{ text: string; destination: string }[]> {
+    return this.database.query(
+      `SELECT DISTINCT u.text, u.destination FROM link_use u
+       JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+       WHERE u.bookId = ? AND u.chapterId <> ? AND u.coverage <> 'reference' AND TRIM(u.text) <> ''
+         AND u.text IN (SELECT text FROM link_use WHERE chapterId = ? AND coverage <> 'reference')`,
+      [bookId, chapterId, chapterId],
+    );
+  }
+
+  /** How many links of other chapters lead to addresses of each of the two schemes of web pages. */
+  async schemesBeside(bookId: string, chapterId: string): Promise<{ http: number; https: number }> {
+    const [row]: { http: string | null; https: string | null }[] = await this.database.query(
+      `SELECT SUM(u.destination LIKE 'http:%') AS http, SUM(u.destination LIKE 'https:%') AS https FROM link_use u
+       JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+       WHERE u.bookId = ? AND u.chapterId <> ? AND u.kind = 'web'`,
+      [bookId, chapterId],
+    );
+    return { http: Number(row!.http ?? 0), https: Number(row!.https ?? 0) };
   }
 
   /** The ids of the companion files to whose pages or places links lead. */

@@ -52,6 +52,10 @@ export class DestinationAnswer {
   title: string | null;
   @ApiProperty({ type: String, nullable: true, description: "The https address that answers as well." })
   secure: string | null;
+  @ApiProperty({ type: String, nullable: true, description: "Where asking ended, if at another address." })
+  endsAt: string | null;
+  @ApiProperty({ type: String, nullable: true, description: "The media type of what came." })
+  type: string | null;
   @ApiProperty({ type: String, nullable: true })
   checkedAt: string | null;
   @ApiProperty({ type: String, nullable: true, description: "Since when it has been in this state." })

@@ -2,7 +2,7 @@ import { Injectable, Logger } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import type { KnownAnswer } from "@vennet/core/checks/finding";
 import type { DestinationKind } from "@vennet/core/destination/kinds/kinds";
-import { explainOutcome } from "@vennet/core/reach/outcome";
+import { endOf, explainOutcome } from "@vennet/core/reach/outcome";
 import { DataSource } from "typeorm";
 import { Book } from "../books/book.entity.ts";
 import { withoutDeadlock } from "../database/without-deadlock.ts";
@@ -83,7 +83,7 @@ export class ReachService {
         const row = outcomes.get(destinationHash);
         if (!row) return [];
         const { state, movedTo, title, secure } = row;
-        return [[destination, { state, reason: explainOutcome(row), movedTo, title, secure }]];
+        return [[destination, { state, reason: explainOutcome(row), movedTo, title, secure, ...endOf(row) }]];
       }),
     );
   }
@@ -278,6 +278,8 @@ function describe(row: ReachOutcome | undefined): Omit<DestinationAnswer, "addre
       movedTo: null,
       title: null,
       secure: null,
+      endsAt: null,
+      type: null,
       checkedAt: null,
       since: null,
       lastSoundAt: null,
@@ -292,6 +294,7 @@ function describe(row: ReachOutcome | undefined): Omit<DestinationAnswer, "addre
     movedTo,
     title,
     secure,
+    ...endOf(row),
     checkedAt: checkedAt.toISOString(),
     since: since.toISOString(),
     lastSoundAt: lastSoundAt?.toISOString() ?? null,

@@ -4,7 +4,7 @@ import { EventEmitter, once } from "node:events";
 import { setTimeout as sleep } from "node:timers/promises";
 import { bookOf } from "@vennet/core/test/sample-book";
 import { exportOptions } from "@vennet/core/publish/formats/formats";
-import { nothingKnown } from "@vennet/core/checks/check-book";
+import { nothingKnown } from "@vennet/core/checks/surroundings";
 import { Lane } from "./lane.ts";
 import { plainBook } from "../test/plain-book.ts";
 

@@ -33,6 +33,7 @@ export const keys = {
   spots: (bookId: string, phrase: string) => ["spots", bookId, phrase],
   codes: (bookId: string, examples: unknown) => ["codes", bookId, examples],
   steps: (bookId: string) => ["steps", bookId],
+  surroundings: (bookId: string, chapterId: string) => ["surroundings", bookId, chapterId],
   findings: (bookId: string) => ["findings", bookId],
   acceptances: (bookId: string) => ["acceptances", bookId],
   destinations: (bookId: string) => ["destinations", bookId],

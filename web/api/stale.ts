@@ -5,7 +5,15 @@ import type { keys } from "./keys";
 type Kept = keyof typeof keys;
 
 /** What a link can lead to. */
-const destinations: Kept[] = ["places", "gonePlaces", "files", "placesInFiles", "groups", "drive"];
+const destinations: Kept[] = [
+  "places",
+  "gonePlaces",
+  "files",
+  "placesInFiles",
+  "groups",
+  "drive",
+  "surroundings",
+];
 
 /** For each change that this screen makes, or learns of, all that is not so any more. Nothing else makes stale. */
 const staleAfter = {
@@ -15,6 +23,7 @@ const staleAfter = {
     "places",
     "gonePlaces",
     "groups",
+    "surroundings",
     "ledger",
     "destinations",
     "acceptances",

@@ -1,17 +1,15 @@
 import { checkChapter } from "@vennet/core/checks/check-chapter";
-import type { CheckContext, Finding } from "@vennet/core/checks/finding";
-import { BookIndex } from "@vennet/core/manuscript/book-index";
+import type { Finding } from "@vennet/core/checks/finding";
+import { contextIn, withOpenChapter, type Surroundings } from "@vennet/core/checks/surroundings";
 import { readChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
-import { placesOf } from "@vennet/core/manuscript/outline";
-import type { SurroundingBook } from "../text/book-numbers";
 
 // Checks the open chapter beside the page, so that the rules never hold a key up.
 
 /** What the rules need to know of the book around the chapter. */
 export interface CheckBasis {
-  chapterId: string;
-  book: Pick<SurroundingBook, "title" | "language" | "conventions" | "chapters">;
-  known: Omit<CheckContext, "index" | "chapter" | "language">;
+  /** The index of the chapter among those of the book. */
+  chapter: number;
+  surroundings: Surroundings;
 }
 
 /** What the page tells: the basis when it has changed, and the chapter to be checked by it. */
@@ -30,20 +28,8 @@ self.addEventListener("message", ({ data }: MessageEvent<ToCheck>) => {
     return;
   }
   if (!basis) return;
-  const { chapterId, book, known } = basis;
+  const { chapter, surroundings } = basis;
   const doc = readChapter(data.document);
-  const chapters = book.chapters.map(({ id, role, places }) => ({
-    role,
-    places: id === chapterId ? placesOf(doc) : places,
-  }));
-  const findings = checkChapter(doc, {
-    ...known,
-    language: book.language,
-    index: new BookIndex(chapters, book.conventions, book),
-    chapter: Math.max(
-      0,
-      book.chapters.findIndex(({ id }) => id === chapterId),
-    ),
-  });
+  const findings = checkChapter(doc, contextIn(withOpenChapter(surroundings, chapter, doc), chapter));
   self.postMessage({ turn: data.turn, findings } satisfies Checked);
 });

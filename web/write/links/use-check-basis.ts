@@ -1,5 +1,9 @@
+import { useQuery } from "@tanstack/react-query";
 import type { KnownAnswer, ShareAudience } from "@vennet/core/checks/finding";
+import { textWidth } from "@vennet/core/manuscript/page-layout";
 import { useMemo } from "react";
+import { answerOf, api } from "../../api/client";
+import { keys } from "../../api/keys";
 import { useBook } from "../../book-page";
 import { useFiles, usePlaces, useSharedFiles } from "../../destinations/known-destinations";
 import { useSurroundingBook } from "../use-surrounding-book";
@@ -11,16 +15,28 @@ export function useCheckBasis(bookId: string, chapterId: string, states: LinkSta
   const files = useFiles(bookId).data;
   const places = usePlaces(bookId).data;
   const shared = useSharedFiles(bookId).data;
+  const told = useSurroundings(bookId, chapterId);
   const book = useSurroundingBook();
-  const { audience } = useBook();
+  const { audience, layout } = useBook();
   return useMemo(() => {
-    if (!files || !places || !book) return null;
-    const { title, language, conventions, chapters } = book;
+    const chapter = book?.chapters.findIndex(({ id }) => id === chapterId) ?? -1;
+    if (!files || !places || !told || !book || chapter === -1) return null;
+    const { title, language, conventions, chapters, ledTo } = book;
+    const ofFiles = new Map(told.files.map(({ id, ...known }) => [id, known]));
     return {
-      chapterId,
-      book: { title, language, conventions, chapters },
-      known: {
-        files: new Map(files.map(({ id, name, mediaType, size }) => [id, { name, mediaType, size }])),
+      chapter,
+      surroundings: {
+        title,
+        language,
+        conventions,
+        chapters,
+        ledTo,
+        files: new Map(
+          files.map(({ id, name, mediaType, size }) => [
+            id,
+            { name, mediaType, size, places: ofFiles.get(id) },
+          ]),
+        ),
         answers: answersOf(states),
         shares: new Map(
           (shared ?? []).map(({ address, audience: who, group }): [string, ShareAudience] => [
@@ -29,15 +45,27 @@ export function useCheckBasis(bookId: string, chapterId: string, states: LinkSta
           ]),
         ),
         audience,
-        ledTo: new Set(places.flatMap(({ id, uses }) => (uses > 0 ? [id] : []))),
         unwritten: new Set(places.flatMap(({ id, unwritten }) => (unwritten ? [id] : []))),
-        // Only the check of the whole book knows these.
-        pictureSizes: new Map(),
-        textWidth: 0,
-        wordsLead: new Map(),
+        pictureSizes: new Map(told.pictures.map(({ id, width, height }) => [id, { width, height }])),
+        textWidth: textWidth(layout),
+        wordsLead: new Map(told.words.map(({ words, ends }) => [words, new Set(ends)])),
+        schemes: told.schemes,
       },
     };
-  }, [files, places, shared, book, audience, chapterId, states]);
+  }, [files, places, shared, told, book, audience, layout, chapterId, states]);
+}
+
+/** What the server tells of the rest of the book, as of its last save. */
+function useSurroundings(bookId: string, chapterId: string) {
+  return useQuery({
+    queryKey: keys.surroundings(bookId, chapterId),
+    queryFn: () =>
+      answerOf(
+        api.GET("/api/books/{bookId}/chapters/{chapterId}/surroundings", {
+          params: { path: { bookId, chapterId } },
+        }),
+      ),
+  }).data;
 }
 
 function answersOf(states: LinkStates): Map<string, KnownAnswer> {

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import type { KnownAnswer } from "@vennet/core/checks/finding";
 import { useEffect, useMemo } from "react";
 import { answerOf, api } from "../../api/client";
 import { useStale } from "../../api/stale";
@@ -6,7 +7,7 @@ import { keys } from "../../api/keys";
 import type { CardState } from "./card-context";
 
 /** By destination what is known of it. */
-export type LinkStates = ReadonlyMap<string, CardState & { title: string | null; secure: string | null }>;
+export type LinkStates = ReadonlyMap<string, CardState & Omit<KnownAnswer, "state">>;
 
 /** The state of each address of the book, as the last reach run left it. */
 export function useLinkStates(bookId: string): LinkStates {
@@ -21,9 +22,9 @@ export function useLinkStates(bookId: string): LinkStates {
   return useMemo(
     () =>
       new Map(
-        (destinations.data ?? []).map(({ address, state, reason, movedTo, title, secure }) => [
+        (destinations.data ?? []).map(({ address, state, reason, movedTo, title, secure, endsAt, type }) => [
           address,
-          { state, reason, movedTo, title, secure },
+          { state, reason, movedTo, title, secure, endsAt, type },
         ]),
       ),
     [destinations.data],

@@ -1,4 +1,5 @@
-import { checkBook, nothingKnown } from "../../../checks/check-book.ts";
+import { checkBook } from "../../../checks/check-book.ts";
+import { nothingKnown } from "../../../checks/surroundings.ts";
 import { rules } from "../../../checks/check-chapter.ts";
 import { picturesIn, type Book } from "../../../manuscript/book.ts";
 
