@@ -36,12 +36,26 @@ export const addressTail: LinkRule = {
   },
 };
 
+const clinging = /(?:%20|%22|%27|%E2%80%9[CDcd89]|%C2%BB|["'.,;:!\])>])$/i;
+
 /** What clings to an address at its end, as it is written there; empty where nothing does. */
 function tailOf(address: string): string {
-  const tail = /(?:%20|%22|%27|%E2%80%9[CDcd89]|%C2%BB|["'.,;:!\])>])+$/i.exec(address)?.[0] ?? "";
-  // A bracket belongs to the address where its partner is inside.
-  const isPaired = /^\)+$/.test(tail) && address.split("(").length === address.split(")").length;
-  return isPaired ? "" : tail;
+  // What follows is words of the page, which may well end so.
+  if (address.includes("#:~:")) return "";
+  let end = address.length;
+  for (;;) {
+    const rest = address.slice(0, end);
+    const sign = clinging.exec(rest)?.[0];
+    if (!sign || isPaired(sign, rest)) return address.slice(end);
+    end -= sign.length;
+  }
+}
+
+/** Whether a bracket or quote belongs to the address, since its partner is inside. */
+function isPaired(sign: string, address: string): boolean {
+  const count = (one: string): number => address.toLowerCase().split(one.toLowerCase()).length - 1;
+  if (sign === ")") return count("(") === count(")");
+  return /^(?:%22|%27|["'])$/.test(sign) && count(sign) % 2 === 0;
 }
 
 function named(tail: string): string {

@@ -14,7 +14,7 @@ export const addressWithoutScheme: LinkRule = {
         ? [
             {
               subject: id,
-              message: `“${destination.path}” has no https:// before it, so readers' programs look for a file of that name. Put it in.`,
+              message: `“${destination.path}” is written as a file's name, so readers' programs look for a file. Write it as a web address, with https:// before it.`,
             },
           ]
         : [],
@@ -30,11 +30,11 @@ export const addressWithoutScheme: LinkRule = {
 };
 
 /**
- * Endings of files that are top-level domains too (IANA's list; common practice). Where nothing else is before such an ending than a
- * name, a file is meant.
+ * Endings of files that are top-level domains too (IANA's list; common practice). Where a path ends with one and
+ * does not begin as only hosts do, a file is meant.
  */
 const fileEndings = new Set(
-  "ac am as bz cab cat cc cl cr gd in java la md mk ml mov ms pl pm ps pub py rs sh so st tf ws xyz zip".split(
+  "ac am as bz cab cat cc cl cr gd in java la ls md mk ml mov ms pl pm ps pub py rs sh so st tf ws xyz zip".split(
     " ",
   ),
 );
@@ -44,8 +44,10 @@ export function webWithoutScheme(path: string): WebDestination | null {
   try {
     const { destination } = recognise(path);
     if (destination.kind !== "web") return null;
-    const labels = new URL(destination.address).hostname.split(".");
-    const isFile = labels.length === 2 && fileEndings.has(labels[1]!);
+    const { hostname, pathname } = new URL(destination.address);
+    const labels = hostname.split(".");
+    if (labels.includes("")) return null;
+    const isFile = labels[0] !== "www" && pathname === "/" && fileEndings.has(labels.at(-1)!);
     return isFile ? null : destination;
   } catch {
     return null;

@@ -6,10 +6,11 @@ import { linkUses } from "../manuscript/links.ts";
 import { schema } from "../manuscript/schema.ts";
 import { bookWith, chapter, text } from "../test/book-of-places.ts";
 import { contextOf } from "../test/check-context.ts";
-import { checkBook, nothingKnown } from "./check-book.ts";
+import { checkBook } from "./check-book.ts";
+import { nothingKnown } from "./surroundings.ts";
 import { checkChapter } from "./check-chapter.ts";
 import type { CheckContext, KnownAnswer } from "./finding.ts";
-import { isOneSlip } from "./mail-slip.ts";
+import { isOneSlip } from "./one-slip.ts";
 
 const page = "https://tides.example/tables";
 const web = (address: string): Destination => ({ kind: "web", address });
@@ -22,6 +23,8 @@ const answer = (state: KnownAnswer["state"], more: Partial<KnownAnswer> = {}): K
   movedTo: null,
   title: null,
   secure: null,
+  endsAt: null,
+  type: null,
   ...more,
 });
 

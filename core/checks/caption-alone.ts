@@ -14,7 +14,10 @@ export const captionAlone: ChapterRule = {
         if (node.type.name === "caption")
           found.push({
             subject: node.attrs["id"] as string,
-            message: `This caption stands beside no ${node.attrs["of"] === "table" ? "table" : "picture"}. Move it there, or delete it.`,
+            message:
+              node.attrs["of"] === "table"
+                ? "This caption stands beside no table. Move it there, or delete it."
+                : "This caption stands under no picture. Move it there, or delete it.",
           });
         else if (!node.isTextblock && !node.isLeaf) look(node);
       }

@@ -181,5 +181,5 @@ describe("what follows from places", () => {
 test("every rule names its source", () => {
   expect(new Set(rules.map(({ id }) => id)).size).toBe(rules.length);
   for (const rule of rules)
-    expect(rule.source).toMatch(/WCAG|EPUB|DPUB-ARIA|HTML|RFC|ISO|UTS|public suffix|common practice/);
+    expect(rule.source).toMatch(/WCAG|EPUB|DPUB-ARIA|HTML|RFC|ISO|UTS|OWASP|public suffix|common practice/);
 });

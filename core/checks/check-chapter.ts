@@ -1,5 +1,14 @@
 import type { Node } from "prosemirror-model";
 import { linkUses } from "../manuscript/links.ts";
+import { anchorNamedTwice } from "./anchor-named-twice.ts";
+import { lookAlikeHost } from "./look-alike-host.ts";
+import { ownHeading } from "./own-heading.ts";
+import { pictureUntold } from "./picture-untold.ts";
+import { plainHttp } from "./plain-http.ts";
+import { sessionPart } from "./session-part.ts";
+import { shortAddress } from "./short-address.ts";
+import { trackingPart } from "./tracking-part.ts";
+import { typeUntrue } from "./type-untrue.ts";
 import { addressWithoutScheme } from "./address-without-scheme.ts";
 import { twoSchemes } from "./two-schemes.ts";
 import { addressTail } from "./address-tail.ts";
@@ -54,6 +63,7 @@ export const rules: Rule[] = [
   twoSchemes,
   addressWithoutScheme,
   addressTail,
+  sessionPart,
   ownNetwork,
   unknownTopLevel,
   mixedScripts,
@@ -74,20 +84,27 @@ export const rules: Rule[] = [
   pageUnwritten,
   noName,
   otherAddressShown,
+  lookAlikeHost,
+  typeUntrue,
   saysNothing,
   thinWords,
   outerBlank,
+  pictureUntold,
   frameFaint,
   hotspotOverlap,
   hotspotSmall,
   destinationGuarded,
   destinationUnsure,
   httpsAnswers,
+  plainHttp,
+  shortAddress,
+  trackingPart,
   rawAddress,
   looksLikeText,
   ownLook,
   sameWords,
   neighbours,
+  ownHeading,
   fileUntold,
   fileLarge,
   fileForeign,
@@ -96,6 +113,7 @@ export const rules: Rule[] = [
   descriptionLacking,
   descriptionRepeats,
   anchorUnused,
+  anchorNamedTwice,
 ];
 
 /** What the rules, or some of them, find in one chapter, rule by rule. */

@@ -1,6 +1,7 @@
+import { webWithoutScheme } from "./address-without-scheme.ts";
 import type { LinkRule } from "./finding.ts";
 
-/** A link to a file beside the manuscript, which nobody brought along. */
+/** A link to a file beside the manuscript, which nobody brought along. What is rather a web address has a rule of its own. */
 export const fileNotBrought: LinkRule = {
   id: "file-not-brought",
   title: "A file was not brought along",
@@ -8,7 +9,7 @@ export const fileNotBrought: LinkRule = {
   source: "common practice: what works on the author's disk does not work on the reader's",
   find: (links) =>
     links.flatMap(({ id, destination }) =>
-      destination.kind === "file" && "path" in destination
+      destination.kind === "file" && "path" in destination && !webWithoutScheme(destination.path)
         ? [
             {
               subject: id,

@@ -11,8 +11,7 @@ export const fileUntold: LinkRule = {
   find: (links, { files }) =>
     links.flatMap(({ id, text, description, destination }) => {
       const type = typeOf(destination, files);
-      const told = `${text} ${description ?? ""}`.toLowerCase();
-      return type === null || told.includes(type)
+      return type === null || isTold(type, text, description)
         ? []
         : [
             {
@@ -23,7 +22,38 @@ export const fileUntold: LinkRule = {
     }),
 };
 
-const announced = /\.(pdf|docx?|odt|xlsx?|ods|pptx?|odp|zip|epub|csv|mp3|mp4)$/i;
+/** Endings of names of files that open another program, and other words by which they are told (common practice). */
+const told: Record<string, string> = {
+  pdf: "",
+  doc: "word|document",
+  docx: "word|document",
+  odt: "document",
+  rtf: "",
+  xls: "excel|spreadsheet",
+  xlsx: "excel|spreadsheet",
+  ods: "spreadsheet",
+  ppt: "powerpoint|slides|presentation",
+  pptx: "powerpoint|slides|presentation",
+  odp: "slides|presentation",
+  zip: "archive|packed",
+  "7z": "archive|packed",
+  gz: "archive|packed|tarball",
+  tgz: "archive|packed|tarball",
+  rar: "archive|packed",
+  tar: "archive|packed|tarball",
+  epub: "e-?book",
+  csv: "spreadsheet",
+  tif: "tiff",
+  tiff: "tif",
+  gpx: "track",
+  kml: "",
+  kmz: "",
+  ics: "calendar",
+  mp3: "audio|sound|recording|podcast",
+  wav: "audio|sound|recording",
+  mp4: "video|film|movie",
+  mov: "video|film|movie",
+};
 
 /** The ending of the file's name, where it is of a kind that opens another program. */
 function typeOf(destination: Destination, files: CheckContext["files"]): string | null {
@@ -33,5 +63,11 @@ function typeOf(destination: Destination, files: CheckContext["files"]): string 
       : destination.kind === "file" && "file" in destination
         ? (files.get(destination.file)?.name ?? "")
         : "";
-  return announced.exec(name)?.[1]!.toLowerCase() ?? null;
+  const ending = /\.([a-z\d]{2,4})$/i.exec(name)?.[1]!.toLowerCase();
+  return ending && Object.hasOwn(told, ending) ? ending : null;
+}
+
+function isTold(type: string, text: string, description: string | null): boolean {
+  const others = told[type] ? `|${told[type]}` : "";
+  return new RegExp(`(?<![a-z])(?:${type}${others})s?(?![a-z])`, "i").test(`${text} ${description ?? ""}`);
 }

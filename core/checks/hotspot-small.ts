@@ -1,5 +1,6 @@
 import { hotspotBox } from "../manuscript/hotspot.ts";
 import { pictureAttrs } from "../manuscript/attributes.ts";
+import { linkOn } from "../manuscript/schema.ts";
 import type { ChapterRule } from "./finding.ts";
 
 /** WCAG's least size of a target, in CSS px. */
@@ -7,13 +8,14 @@ const least = 24;
 /** A picture of its own size has 72 px to the inch there. */
 const ownScale = 96 / 72;
 
-/** A hotspot that is too small to be hit, at the size at which the PDF shows its picture. */
+/** A hotspot, or a picture that is a link, which is too small to be hit at the size at which the PDF shows it. */
 export const hotspotSmall: ChapterRule = {
   id: "hotspot-small",
-  title: "A hotspot is too small to hit",
+  title: "A picture’s link is too small to hit",
   severity: "fix",
   source: "WCAG 2.2 SC 2.5.8: 24 by 24 CSS px",
-  findInChapter: (doc, _links, { pictureSizes, textWidth }) => {
+  findInChapter: (doc, links, { pictureSizes, textWidth }) => {
+    const pictureLinks = new Set(links.flatMap(({ id, on }) => (on === "picture" ? [id] : [])));
     const found: { subject: string; message: string }[] = [];
     doc.descendants((node) => {
       if (node.type.name !== "picture") return;
@@ -21,15 +23,20 @@ export const hotspotSmall: ChapterRule = {
       const size = file === null ? undefined : pictureSizes.get(file);
       if (!size) return;
       const shown = width === null ? Math.min(size.width * ownScale, textWidth) : (textWidth * width) / 100;
+      const judge = (subject: string, what: string, across: number, down: number): void => {
+        if (across >= least && down >= least) return;
+        found.push({
+          subject,
+          message: `On the page of the PDF this ${what} has ${Math.round(across)} by ${Math.round(down)} px; ${least} by ${least} is asked. Make it larger, or show the picture wider.`,
+        });
+      };
+      const down = shown * (size.height / size.width);
+      const link = linkOn(node);
+      // With words beside it, the words are there to be hit too.
+      if (link && pictureLinks.has(link.id)) judge(link.id, "picture", shown, down);
       for (const hotspot of hotspots) {
         const box = hotspotBox(hotspot);
-        const across = box.width * shown;
-        const down = box.height * shown * (size.height / size.width);
-        if (across >= least && down >= least) continue;
-        found.push({
-          subject: hotspot.id,
-          message: `On the page of the PDF this hotspot has ${Math.round(across)} by ${Math.round(down)} px; ${least} by ${least} is asked. Make it larger, or show the picture wider.`,
-        });
+        judge(hotspot.id, "hotspot", box.width * shown, box.height * down);
       }
     });
     return found;

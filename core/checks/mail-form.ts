@@ -26,8 +26,8 @@ function whatIsWrong({ to, cc, bcc, other }: MailMessage): string | null {
   if (recipients.length === 0) return "The message goes to nobody. Give an address.";
   for (const address of recipients) {
     const at = address.lastIndexOf("@");
-    // RFC 5321, 4.1.2: dots stand between letters.
-    if (!isEmailAddress(address) || /^\.|\.\.|\.@/.test(address))
+    // RFC 5321, 4.1.2: dots stand between letters, and no part of a domain begins or ends with a hyphen.
+    if (!isEmailAddress(address) || /^\.|\.\.|\.@|[@.]-[^@]*$|-(?:\.[^@]*)?$/.test(address))
       return `“${address}” is not an email address. Look for a slip.`;
     if (at > 64)
       return `The part of “${address}” before the @ is longer than the 64 letters that mail allows.`;

@@ -34,8 +34,18 @@ function otherShown({ text, destination }: CheckedLink): { seen: string; opened:
     const isSame = opened.some((one) => one.toLowerCase() === seen.toLowerCase());
     return isSame || opened.length === 0 ? null : { seen, opened: opened.join(", ") };
   }
+  if (shown?.kind === "email" && destination.kind === "web") {
+    // A page of the same house may well be about the mailbox.
+    const opened = new URL(destination.address);
+    const isSameHouse = domainOf(opened) === domainOf(new URL(`https://${words.split("@").at(-1)!}`));
+    return isSameHouse ? null : { seen: words, opened: hostOf(opened) };
+  }
+  if (shown?.kind === "web" && isPlain && destination.kind === "email")
+    return { seen: hostOf(new URL(shown.address)), opened: readMailto(destination.address).to.join(", ") };
   if (shown?.kind !== "web" || destination.kind !== "web") return null;
   const [seen, opened] = [new URL(shown.address), new URL(destination.address)];
+  // A name in the address that only looks like a host: “core.abc” for /functions/core.abc.html.
+  if (!isPlain && pathOf(opened).toLowerCase().includes(words)) return null;
   const isOtherHost = isPlain ? hostOf(seen) !== hostOf(opened) : domainOf(seen) !== domainOf(opened);
   if (isOtherHost) return { seen: hostOf(seen), opened: hostOf(opened) };
   // What is shown is often shortened at its end, and says nothing of what stands behind.

@@ -2,7 +2,8 @@ import { urlOf } from "../destination/url-of.ts";
 import { byHost } from "./by-host.ts";
 import type { LinkRule } from "./finding.ts";
 
-const isOwn = byHost((host) => {
+const isOwn = byHost((name) => {
+  const host = mappedAddress(name) ?? name;
   if (/^\[/.test(host)) return /^\[(?:::1?\]|f[cd]|fe[89ab])/i.test(host);
   if (/^\d+\.\d+\.\d+\.\d+$/.test(host))
     return /^(?:0|10|127|100\.(?:6[4-9]|[7-9]\d|1[01]\d|12[0-7])|169\.254|192\.168|172\.(?:1[6-9]|2\d|3[01]))\./.test(
@@ -10,6 +11,13 @@ const isOwn = byHost((host) => {
     );
   return !host.includes(".") || /\.(?:localhost|local|lan|internal|intranet|home\.arpa)$/i.test(host);
 });
+
+/** The IPv4 address that one of IPv6 stands for (RFC 4291, section 2.5.5.2), as the URL parser writes it. */
+function mappedAddress(host: string): string | null {
+  const [, high, low] = /^\[::ffff:([\da-f]{1,4}):([\da-f]{1,4})\]$/i.exec(host) ?? [];
+  if (high === undefined || low === undefined) return null;
+  return [high, low].flatMap((part) => [parseInt(part, 16) >> 8, parseInt(part, 16) & 255]).join(".");
+}
 
 /** An address that works on the author’s own machine or network alone. */
 export const ownNetwork: LinkRule = {

@@ -9,7 +9,7 @@ export const rawAddress: LinkRule = {
   source: "WCAG 2.2 SC 2.4.4, technique G91",
   find: (links) =>
     links.flatMap(({ id, text, destination }) =>
-      destination.kind === "web" && isPlainlyAnAddress(text)
+      destination.kind === "web" && isPlainlyAnAddress(text) && !text.includes("@")
         ? [{ subject: id, message: "The words are a raw address. Say in words where the link leads." }]
         : [],
     ),

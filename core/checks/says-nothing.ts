@@ -1,4 +1,5 @@
 import { urlOf } from "../destination/url-of.ts";
+import type { Node } from "prosemirror-model";
 import type { LinkUse } from "../manuscript/links.ts";
 import { isEmptyPhrase } from "./empty-phrases.ts";
 import type { ChapterRule } from "./finding.ts";
@@ -15,6 +16,7 @@ export const saysNothing: ChapterRule = {
   findInChapter: (doc, links, { language }) =>
     links.flatMap((use) => {
       if (use.on === "reference" || !isEmptyPhrase(use.text, language) || isNameOfHost(use)) return [];
+      if (isCode(doc, use)) return [];
       const around = doc.resolve(use.from).parent.textContent.replace(use.text, "");
       const hasContext = use.on === "words" && (around.match(/\p{L}+/gu)?.length ?? 0) >= contextWords;
       return [
@@ -27,6 +29,11 @@ export const saysNothing: ChapterRule = {
       ];
     }),
 };
+
+/** Whether the words are set as code, and so are the name of something: `CONTINUE`. */
+function isCode(doc: Node, { from }: LinkUse): boolean {
+  return doc.nodeAt(from)?.marks.some(({ type }) => type.name === "code") ?? false;
+}
 
 /** Whether the words are what the host is called, so that they do say where the link leads: “Go” to go.test. */
 function isNameOfHost({ text, destination }: LinkUse): boolean {

@@ -1,4 +1,6 @@
-import type { LinkRule } from "./finding.ts";
+import type { Node } from "prosemirror-model";
+import type { LinkUse } from "../manuscript/links.ts";
+import type { ChapterRule } from "./finding.ts";
 
 /**
  * What is enough to read: two letters or digits, one digit, one sign of a script in which it is a word, or a capital, by
@@ -7,17 +9,26 @@ import type { LinkRule } from "./finding.ts";
 const isEnough =
   /[\p{L}\p{N}].*?[\p{L}\p{N}]|\p{N}|[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}]|^\p{Lu}[#+*]*$/su;
 
+/** In so short a paragraph a letter at its start is the entry of a list: what is called “d” cannot be called otherwise. */
+const entryWords = 4;
+
 /** A link on punctuation or one letter alone. */
-export const thinWords: LinkRule = {
+export const thinWords: ChapterRule = {
   id: "thin-words",
   title: "The words are a sign or a single letter",
   severity: "fix",
   source: "WCAG 2.2 SC 2.4.4 and 2.5.8: such a link is hard to understand and to hit",
-  find: (links) =>
-    links.flatMap(({ id, text, on }) => {
-      const words = text.trim();
-      return on === "words" && words !== "" && !isEnough.test(words)
-        ? [{ subject: id, message: `“${words}” is too little to read or to hit. Link more words.` }]
+  findInChapter: (doc, links) =>
+    links.flatMap((link) => {
+      const words = link.text.trim();
+      return link.on === "words" && words !== "" && !isEnough.test(words) && !isEntry(doc, link)
+        ? [{ subject: link.id, message: `“${words}” is too little to read or to hit. Link more words.` }]
         : [];
     }),
 };
+
+function isEntry(doc: Node, { text, from }: LinkUse): boolean {
+  const at = doc.resolve(from);
+  const words = at.parent.textContent.trim().split(/\s+/);
+  return /^\p{L}$/u.test(text.trim()) && at.parentOffset === 0 && words.length <= entryWords;
+}

@@ -2,7 +2,7 @@ import { webDestination } from "../destination/kinds/web.ts";
 import type { LinkRule } from "./finding.ts";
 
 // The URL parser reads the second scheme as a host, and drops its colon as that of an empty port.
-const doubled = /^https?:\/\/(https?)(?::|%3A)?(?:\/\/|%2F%2F)/i;
+const doubled = /^https?:\/\/(https?):?\/\//i;
 
 /** An address that was pasted behind the scheme of another, as in https://http://tides.example/. */
 export const twoSchemes: LinkRule = {

@@ -1,0 +1,23 @@
+import { addressCases } from "./addresses.ts";
+import { answerCases } from "./answers.ts";
+import type { Cases } from "./case.ts";
+import { fileCases } from "./files.ts";
+import { lookCases } from "./looks.ts";
+import { mailCases } from "./mail.ts";
+import { pictureCases } from "./pictures.ts";
+import { placeCases } from "./places.ts";
+import { shownCases } from "./shown.ts";
+import { wordCases } from "./words.ts";
+
+/** The labelled cases of every rule. */
+export const allCases: readonly Cases[] = [
+  ...addressCases,
+  ...mailCases,
+  ...answerCases,
+  ...fileCases,
+  ...placeCases,
+  ...wordCases,
+  ...lookCases,
+  ...shownCases,
+  ...pictureCases,
+];

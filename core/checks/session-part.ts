@@ -1,0 +1,34 @@
+import { webDestination } from "../destination/kinds/web.ts";
+import { withoutParts } from "./address-parts.ts";
+import type { LinkRule } from "./finding.ts";
+
+/** Names under which servers keep who is visiting (common practice), and what such a value looks like. */
+const session =
+  /^(?:jsessionid|phpsessid|aspsessionid\w*|asp\.net_sessionid|cfid|cftoken|session_?id|sessid|sid|s?token)$/i;
+const handle = /^(?=.*\d)[\w.!~*-]{12,}$/;
+
+/** An address that was copied with the author’s own visit in it: it ends, or shows readers what is not theirs. */
+export const sessionPart: LinkRule = {
+  id: "session-part",
+  title: "An address carries the author’s own visit",
+  severity: "fix",
+  source: "OWASP ASVS 4.0.3, 3.1.1 (from memory): the sign of a visit never stands in an address",
+  find: (links) =>
+    links.flatMap(({ id, destination }) => {
+      if (destination.kind !== "web") return [];
+      const { left } = withoutParts(destination, session, handle);
+      return left.length === 0
+        ? []
+        : [
+            {
+              subject: id,
+              message: `“${left.join("”, “")}” is the sign of your own visit: it soon ends, and readers may then get another page. Take it out, and check the rest.`,
+            },
+          ];
+    }),
+  isSure: () => false,
+  mend: ({ destination }) =>
+    destination.kind === "web"
+      ? { destination: webDestination(withoutParts(destination, session, handle).address) }
+      : null,
+};
