@@ -19,12 +19,16 @@ const link = (words: string, destination: Destination): Node =>
 
 const answer = (state: KnownAnswer["state"], more: Partial<KnownAnswer> = {}): KnownAnswer => ({
   state,
+  code: "ok",
   reason: "It is so.",
   movedTo: null,
   title: null,
   secure: null,
   endsAt: null,
   type: null,
+  certificateEnds: null,
+  change: null,
+  lookedAt: null,
   ...more,
 });
 

@@ -33,21 +33,30 @@ export function checkBook(
   const surroundings = surroundingsOf(book, known);
   const index = indexIn(surroundings);
   const byId = new Map(rules.map((rule) => [rule.id, rule]));
+  const said = new Set<string>();
   const found = book.chapters.flatMap(({ doc }, chapter): BookFinding[] => {
     const context = contextIn(surroundings, chapter, index);
     const links = new Map(linkUses(doc).map((use) => [use.id, use]));
-    return checkChapter(doc, context, which).map((finding) => {
-      const { title, source } = byId.get(finding.rule)!;
-      const link = links.get(finding.subject) ?? null;
-      return {
-        ...finding,
-        title,
-        source,
-        chapter,
-        link,
-        ...(link ? sentenceOf(doc, link) : { before: standsAt(doc, finding.subject), after: "" }),
-      };
-    });
+    const isNew = ({ rule, onceFor }: Finding): boolean => {
+      if (onceFor === undefined) return true;
+      const isFirst = !said.has(`${rule} ${onceFor}`);
+      said.add(`${rule} ${onceFor}`);
+      return isFirst;
+    };
+    return checkChapter(doc, context, which)
+      .filter(isNew)
+      .map((finding) => {
+        const { title, source } = byId.get(finding.rule)!;
+        const link = links.get(finding.subject) ?? null;
+        return {
+          ...finding,
+          title,
+          source,
+          chapter,
+          link,
+          ...(link ? sentenceOf(doc, link) : { before: standsAt(doc, finding.subject), after: "" }),
+        };
+      });
   });
   const order = { stop: 0, fix: 1, consider: 2 };
   const place = new Map(rules.map(({ id }, i) => [id, i]));

@@ -9,6 +9,8 @@ import { sessionPart } from "./session-part.ts";
 import { shortAddress } from "./short-address.ts";
 import { trackingPart } from "./tracking-part.ts";
 import { typeUntrue } from "./type-untrue.ts";
+import { certificateEnds } from "./certificate-ends.ts";
+import { pageChanged } from "./page-changed.ts";
 import { addressWithoutScheme } from "./address-without-scheme.ts";
 import { twoSchemes } from "./two-schemes.ts";
 import { addressTail } from "./address-tail.ts";
@@ -71,6 +73,7 @@ export const rules: Rule[] = [
   mailSlip,
   destinationBroken,
   destinationMoved,
+  pageChanged,
   shareTooNarrow,
   fileGone,
   filePlaceGone,
@@ -95,6 +98,7 @@ export const rules: Rule[] = [
   hotspotSmall,
   destinationGuarded,
   destinationUnsure,
+  certificateEnds,
   httpsAnswers,
   plainHttp,
   shortAddress,
@@ -122,15 +126,25 @@ export function checkChapter(doc: Node, context: CheckContext, which: readonly R
   const byId = new Map(links.map((use) => [use.id, use]));
   return which.flatMap((rule) => {
     const all = "find" in rule ? rule.find(links, context) : rule.findInChapter(doc, links, context);
-    return all.map((found) => {
-      const use = rule.mend && byId.get(found.subject);
-      return {
-        rule: rule.id,
-        severity: rule.severity,
-        ...found,
-        mend: use ? rule.mend!(use, context) : null,
-        isSure: use ? (rule.isSure?.(use, context) ?? true) : false,
-      };
+    const said = new Set<string>();
+    return all.flatMap((found): Finding[] => {
+      const use = byId.get(found.subject);
+      const onceFor = use && rule.onceFor?.(use, context);
+      if (onceFor) {
+        if (said.has(onceFor)) return [];
+        said.add(onceFor);
+      }
+      const mended = rule.mend && use;
+      return [
+        {
+          rule: rule.id,
+          severity: rule.severity,
+          ...found,
+          mend: mended ? rule.mend!(mended, context) : null,
+          isSure: mended ? (rule.isSure?.(mended, context) ?? true) : false,
+          ...(onceFor ? { onceFor } : {}),
+        },
+      ];
     });
   });
 }

@@ -10,11 +10,11 @@ export const destinationGuarded: LinkRule = {
     links.flatMap((use) => {
       const answer = answerOf(use, context);
       // Who may open a file of the shared drive is known better.
-      return answer?.state === "guarded" && !shareOf(use, context)
+      return answer?.state === "guarded" && answer.lookedAt === null && !shareOf(use, context)
         ? [
             {
               subject: use.id,
-              message: `${answer.reason} Can your readers open it? Then accept this; else give an open page.`,
+              message: `${answer.reason} Can your readers open it? Then say that you have looked; else give an open page.`,
             },
           ]
         : [];

@@ -1,4 +1,6 @@
-import { answerOf, type LinkRule } from "./finding.ts";
+import type { WebDestination } from "../destination/kinds/web.ts";
+import { urlOf } from "../destination/url-of.ts";
+import { answerOf, type CheckedLink, type KnownAnswer, type LinkRule } from "./finding.ts";
 
 /** A destination of which asking did not show whether it is there. */
 export const destinationUnsure: LinkRule = {
@@ -9,8 +11,23 @@ export const destinationUnsure: LinkRule = {
   find: (links, context) =>
     links.flatMap((use) => {
       const answer = answerOf(use, context);
-      return answer?.state === "unsure"
-        ? [{ subject: use.id, message: `${answer.reason} Look at it yourself, or ask again later.` }]
-        : [];
+      if (answer?.state !== "unsure" || answer.lookedAt !== null) return [];
+      return [
+        {
+          subject: use.id,
+          message: saysOnce(use, answer)
+            ? `${urlOf(use.destination as WebDestination).host} answers every address with the same page, so none of its pages can be told from a missing one. Look at them yourself.`
+            : `${answer.reason} Look at it yourself, or check again later.`,
+        },
+      ];
     }),
+  // What a whole host does is said of it once.
+  onceFor: (use, context) => {
+    const answer = answerOf(use, context);
+    return answer && saysOnce(use, answer) ? urlOf(use.destination as WebDestination).host : null;
+  },
 };
+
+function saysOnce({ destination }: CheckedLink, { code }: KnownAnswer): boolean {
+  return code === "same-as-missing" && destination.kind === "web";
+}

@@ -20,11 +20,15 @@ export interface Finding {
   mend: LinkChange | null;
   /** Whether that is right without a look at it: only such mends are made all at once. */
   isSure: boolean;
+  /** Of what it is said once for the whole book; left out where it is about its subject alone. */
+  onceFor?: string;
 }
 
 /** What is known of a destination from asking it. */
 export interface KnownAnswer {
   state: "sound" | "moved" | "guarded" | "broken" | "unsure";
+  /** Why, as a code. */
+  code: string;
   /** Why, in words for the author. */
   reason: string;
   /** Where it has moved to for good. */
@@ -37,6 +41,18 @@ export interface KnownAnswer {
   endsAt: string | null;
   /** The media type of what came, without its parameters, in lower case. */
   type: string | null;
+  /** When the certificate of its server ends, ISO 8601, where that is soon. */
+  certificateEnds: string | null;
+  /** What is another of the page than when it was linked; null where it is what it was. */
+  change: { what: "page" | "part" | "hands"; then: PageCalled; now: PageCalled } | null;
+  /** When somebody looked at it and found it well, though asking cannot judge it; ISO 8601. */
+  lookedAt: string | null;
+}
+
+/** What a page is called. */
+export interface PageCalled {
+  title: string | null;
+  headings: readonly string[];
 }
 
 /** Who may open a shared file. */
@@ -103,6 +119,8 @@ interface RuleAbout {
   mend?: (link: CheckedLink, context: CheckContext) => LinkChange | null;
   /** Whether what it would change is right without a look at it; where it is left out, it always is. */
   isSure?: (link: CheckedLink, context: CheckContext) => boolean;
+  /** Of what a finding is said once for the whole book, however many links it is about; null for this link alone. */
+  onceFor?: (link: CheckedLink, context: CheckContext) => string | null;
 }
 
 /** A rule that looks at links alone, so that it holds for every publication that has links. */

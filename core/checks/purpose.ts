@@ -1,7 +1,6 @@
 import { urlOf } from "../destination/url-of.ts";
-import { withoutParts } from "./address-parts.ts";
+import { tracking, withoutParts } from "../destination/address-parts.ts";
 import type { KnownAnswer } from "./finding.ts";
-import { tracking } from "./tracking-part.ts";
 
 /**
  * What two destinations share where whoever follows them meets the same thing (ACT rule b20e66, from memory): the same page,

@@ -1,11 +1,6 @@
 import { webDestination } from "../destination/kinds/web.ts";
-import { withoutParts } from "./address-parts.ts";
+import { session, sessionHandle, withoutParts } from "../destination/address-parts.ts";
 import type { LinkRule } from "./finding.ts";
-
-/** Names under which servers keep who is visiting (common practice), and what such a value looks like. */
-const session =
-  /^(?:jsessionid|phpsessid|aspsessionid\w*|asp\.net_sessionid|cfid|cftoken|session_?id|sessid|sid|s?token)$/i;
-const handle = /^(?=.*\d)[\w.!~*-]{12,}$/;
 
 /** An address that was copied with the author’s own visit in it: it ends, or shows readers what is not theirs. */
 export const sessionPart: LinkRule = {
@@ -16,7 +11,7 @@ export const sessionPart: LinkRule = {
   find: (links) =>
     links.flatMap(({ id, destination }) => {
       if (destination.kind !== "web") return [];
-      const { left } = withoutParts(destination, session, handle);
+      const { left } = withoutParts(destination, session, sessionHandle);
       return left.length === 0
         ? []
         : [
@@ -29,6 +24,6 @@ export const sessionPart: LinkRule = {
   isSure: () => false,
   mend: ({ destination }) =>
     destination.kind === "web"
-      ? { destination: webDestination(withoutParts(destination, session, handle).address) }
+      ? { destination: webDestination(withoutParts(destination, session, sessionHandle).address) }
       : null,
 };

@@ -1,10 +1,6 @@
 import { webDestination } from "../destination/kinds/web.ts";
-import { withoutParts } from "./address-parts.ts";
+import { tracking, withoutParts } from "../destination/address-parts.ts";
 import type { LinkRule } from "./finding.ts";
-
-/** A part of an address that tells somebody who came from where, and nothing about the page (common practice). */
-export const tracking =
-  /^(?:utm_[a-z]+|(?:fb|g|d|y|tt|s|irc)clid|msclkid|twclid|li_fat_id|gclsrc|wbraid|gbraid|mc_[ce]id|mkt_tok|_hs(?:enc|mi)|igshid|oly_(?:anon|enc)_id|vero_id|_openstat|pk_(?:campaign|kwd|source|medium|content)|mtm_[a-z]+|wt_mc|cmpid|ref_src|ref_url)$/i;
 
 /** An address with parts by which readers are counted or followed. */
 export const trackingPart: LinkRule = {

@@ -1,5 +1,18 @@
-import type { WebDestination } from "../destination/kinds/web.ts";
-import { percentDecoded } from "../destination/percent-decoded.ts";
+import type { WebDestination } from "./kinds/web.ts";
+import { percentDecoded } from "./percent-decoded.ts";
+
+/** A part of an address that tells somebody who came from where, and nothing about the page (common practice). */
+export const tracking =
+  /^(?:utm_[a-z]+|(?:fb|g|d|y|tt|s|irc)clid|msclkid|twclid|li_fat_id|gclsrc|wbraid|gbraid|mc_[ce]id|mkt_tok|_hs(?:enc|mi)|igshid|oly_(?:anon|enc)_id|vero_id|_openstat|pk_(?:campaign|kwd|source|medium|content)|mtm_[a-z]+|wt_mc|cmpid|ref_src|ref_url)$/i;
+
+/** Names under which servers keep who is visiting (common practice), and what such a value looks like. */
+export const session =
+  /^(?:jsessionid|phpsessid|aspsessionid\w*|asp\.net_sessionid|cfid|cftoken|session_?id|sessid|sid|s?token)$/i;
+export const sessionHandle = /^(?=.*\d)[\w.!~*-]{12,}$/;
+
+interface Pattern {
+  test: (text: string) => boolean;
+}
 
 /**
  * An address without those parts of its query, and of its path's last name behind a semicolon, whose name and value
@@ -8,8 +21,8 @@ import { percentDecoded } from "../destination/percent-decoded.ts";
  */
 export function withoutParts(
   { address }: WebDestination,
-  name: RegExp,
-  value = /(?:)/,
+  name: Pattern,
+  value: Pattern = /(?:)/,
 ): { address: string; left: string[] } {
   const left: string[] = [];
   const isKept = (part: string): boolean => {

@@ -130,3 +130,15 @@ test("reserved names are told from real ones", () => {
   for (const name of ["example.com", "contest", "tides.example.com"])
     expect([name, isReservedName(name)]).toEqual([name, false]);
 });
+
+test("no port of one's own machine or network is public, whichever it is", () => {
+  for (const address of [
+    "http://localhost:3000/",
+    "http://dev.localhost:8080/",
+    "http://127.0.0.1:9999/",
+    "http://[::1]:3000/",
+    "http://10.0.0.1:3000/",
+  ])
+    expect([address, judgeUrl(new URL(address))?.code]).toEqual([address, "not-public"]);
+  expect(judgeUrl(new URL("http://tides.example:3000/"))?.code).toBe("port");
+});

@@ -116,6 +116,11 @@ function judgeV4(address: bigint): PolicyRefusal | null {
 export function judgeUrl(url: URL, ports: readonly number[] = defaultPorts): PolicyRefusal | null {
   if (url.protocol !== "http:" && url.protocol !== "https:") return { code: "scheme", scheme: url.protocol };
   if (url.username !== "" || url.password !== "") return { code: "credentials" };
+  // Of one's own machine no port is public, whichever it is.
+  const host = url.hostname.replace(/^\[|\]$/g, "");
+  if (/(?:^|\.)localhost$/i.test(host)) return { code: "not-public", range: "loopback" };
+  const refusal = parseIPv4(host) !== null || host.includes(":") ? judgeAddress(host) : null;
+  if (refusal) return refusal;
   const port = url.port === "" ? (url.protocol === "https:" ? 443 : 80) : Number(url.port);
   return ports.includes(port) ? null : { code: "port", port };
 }

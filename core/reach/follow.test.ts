@@ -164,3 +164,28 @@ test("every outcome has a sentence, and its status is in it", () => {
     "No server has this name.",
   );
 });
+
+describe("a redirect that only counts its readers", () => {
+  const led = (location: string, from = page) =>
+    reach(from, {
+      [`HEAD ${from}`]: { status: 301, location },
+      [`HEAD ${new URL(location, from).href}`]: { status: 200 },
+    });
+
+  test("has not moved; one that leads elsewhere has, without what was added", () => {
+    expect(led("/today?utm_source=site")).toMatchObject({
+      state: "sound",
+      code: "redirected",
+      movedTo: null,
+    });
+    expect(led("/today;jsessionid=1A530637289A03B07199")).toMatchObject({ state: "sound" });
+    expect(led("/now?utm_source=site&day=2")).toMatchObject({
+      state: "moved",
+      movedTo: "https://tides.example/now?day=2",
+    });
+    // What was there before is the author's own.
+    expect(led("/now?utm_source=b", `${page}?utm_source=a`)).toMatchObject({
+      movedTo: "https://tides.example/now?utm_source=b",
+    });
+  });
+});

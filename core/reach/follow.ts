@@ -1,4 +1,5 @@
 import { parseUrl } from "../destination/parse-url.ts";
+import { session, sessionHandle, tracking, withoutParts } from "../destination/address-parts.ts";
 import { askedAddress } from "../destination/kinds/web.ts";
 import {
   outcome,
@@ -76,7 +77,17 @@ function arrived(address: string, hops: Hop[]): NextStep {
   const movedTo = new URL(lastPermanent.location!, lastPermanent.address);
   // RFC 9110, 10.2.2: a fragment stays unless the redirect gives its own.
   if (movedTo.hash === "") movedTo.hash = new URL(address).hash;
-  return stop("moved", "moved", hops, movedTo.href);
+  const to = withoutNewTracking(movedTo.href, address);
+  // What only counts its readers has not moved.
+  return to === new URL(address).href ? stop("sound", "redirected", hops) : stop("moved", "moved", hops, to);
+}
+
+/** An address without the parts that follow readers or carry a visit, as far as the one that led there has none of that name. */
+function withoutNewTracking(to: string, from: string): string {
+  const had = new Set([...new URL(from).searchParams.keys()]);
+  const isNew = (name: RegExp) => ({ test: (part: string) => name.test(part) && !had.has(part) });
+  const bare = withoutParts({ kind: "web", address: to }, isNew(tracking)).address;
+  return withoutParts({ kind: "web", address: bare }, isNew(session), sessionHandle).address;
 }
 
 function isRedirect(hop: Hop): boolean {
@@ -89,6 +100,7 @@ function stateOfFailure(failure: Failure): ReachState {
     case "timeout":
     case "dropped":
     case "protocol":
+    case "undecodable":
     case "refused":
     case "port":
       return "unsure";

@@ -7,7 +7,7 @@ import { wantedPart } from "./part.ts";
 const at = "https://tides.example/tables/spring";
 
 function read(html: string, wanted: string[] = [], piece = html.length || 1): PageFacts {
-  const reader = new PageReader(new Set(wanted));
+  const reader = new PageReader({ names: new Set(wanted), isTextWanted: true });
   for (let i = 0; i < html.length; i += piece) reader.push(html.slice(i, i + piece));
   reader.end();
   return reader.facts();
@@ -47,7 +47,14 @@ describe("reading a page", () => {
       expect(read(html, ["a", "b c", "d"], piece)).toEqual({
         title: "The & Tide",
         heading: "Low water",
-        parts: new Set(["a", "b c"]),
+        parts: new Map([
+          ["a", "Low water Not this At nine ."],
+          ["b c", "nine ."],
+        ]),
+        headings: ["Low water"],
+        content: "Low water\nNot this\nAt nine.\n",
+        language: null,
+        text: expect.stringMatching(/Low\s+water\s+Not this\s+At\s+nine\./),
         hasPasswordField: false,
         words: expect.stringMatching(/^Low water Not this At nine \.$/),
         isWhole: true,
@@ -55,10 +62,12 @@ describe("reading a page", () => {
   });
 
   test("ends as soon as all that is asked for is known", () => {
-    const reader = new PageReader(new Set(["late"]));
-    reader.push("<title>T</title><h1>H</h1>");
+    const reader = new PageReader({ names: new Set(["late"]), isTextWanted: false });
+    reader.push(
+      `<title>T</title><h1>H</h1><main>${"<p>So much is kept of what a page says.</p>".repeat(2_000)}`,
+    );
     expect(reader.hasEnough).toBe(false);
-    reader.push('<p id="late">');
+    reader.push(`<p id="late">${"And of what is looked for. ".repeat(20)}`);
     expect(reader.hasEnough).toBe(true);
     expect(reader.facts().isWhole).toBe(false);
   });
@@ -178,5 +187,29 @@ describe("a good answer that is none", () => {
 
   test("that is a page where a file was promised is unsure", () => {
     expect(judged("<title>Library</title>", "https://tides.example/plan.pdf")).toBe("unsure other-type");
+  });
+});
+
+describe("words that an address points at", () => {
+  const page = `<title>T</title><h1>H</h1><p>${"The sand lies bare for four hours. ".repeat(9)}</p><p>Café at the fifth post.`;
+  // The examples of the URL Fragment Text Directives draft, section 3, with words of ours (from memory).
+  test.each([
+    ["text=fifth%20post", "sound ok"],
+    ["text=FIFTH%20POST", "sound ok"],
+    ["text=cafe", "sound ok"],
+    ["text=sand,hours", "sound ok"],
+    ["text=at%20the-,fifth,-post", "sound ok"],
+    ["text=gone&text=fifth%20post", "sound ok"],
+    ["text=sixth%20post", "broken no-text"],
+    ["text=fif", "broken no-text"],
+    ["text=hours,sixth", "broken no-text"],
+    ["text=by%20the-,fifth", "broken no-text"],
+    ["text=fifth,-hut", "broken no-text"],
+  ])("%s: %s", (directive, verdict) => expect(judged(page, `${at}#:~:${directive}`)).toBe(verdict));
+
+  test("are not missed on a page that a script makes of itself", () => {
+    expect(judged("<title>T</title><h1>H</h1><div id=app></div>", `${at}#:~:text=fifth`)).toBe(
+      "unsure part-unread",
+    );
   });
 });

@@ -1,10 +1,14 @@
+import { fingerprintOf, type Fingerprint } from "./fingerprint.ts";
 import { isPage } from "./follow.ts";
 import type { Outcome, OutcomeCode, ReachState } from "./outcome.ts";
 import type { PageFacts } from "./page-reader.ts";
 import { tellsMissing, tellsParked, tellsSignIn } from "./page-phrases.ts";
 import { wantedPart } from "./part.ts";
+import { hasText, textDirectives } from "./text-fragment.ts";
 
 const signInPath = /(?:^|[/._-])(?:log-?in|sign-?in|sso|auth|anmelden|connexion)(?:[/._-]|$)/i;
+/** A page of fewer letters may be one that a script makes of itself. */
+const leastToRead = 200;
 const fileEnding = /\.(?:pdf|docx?|odt|epub|xlsx?|ods|csv|zip|jpe?g|png|mp3|mp4)$/i;
 
 /**
@@ -23,12 +27,17 @@ export function judgePage(
   missing: PageFacts | null,
 ): Outcome {
   if (arrived.state !== "sound" && arrived.state !== "moved") return arrived;
-  const told = { ...arrived, title: page?.title ?? page?.heading ?? null };
+  const told = {
+    ...arrived,
+    title: page?.title ?? page?.heading ?? null,
+    print: page && printOf(page, arrived.movedTo ?? address),
+  };
   const instead = (state: ReachState, code: OutcomeCode): Outcome => ({
     ...told,
     state,
     code,
     movedTo: null,
+    print: null,
   });
   const from = new URL(address);
   const last = arrived.hops.at(-1)!;
@@ -49,12 +58,32 @@ export function judgePage(
 
 function judgePart(address: string, told: Outcome, type: string | null, page: PageFacts | null): Outcome {
   const wanted = wantedPart(told.movedTo ?? address);
+  const words = textDirectives(told.movedTo ?? address);
+  if (words.length > 0 && wanted.kind !== "script") {
+    if (!page || page.text === null) return isPage(type) ? unread(told) : told;
+    if (words.some((one) => hasText(page.text!, one))) return told;
+    const isReadable = page.isWhole && page.content.length >= leastToRead;
+    return isReadable ? { ...told, state: "broken", code: "no-text", movedTo: null } : unread(told);
+  }
   if (wanted.kind === "top") return told;
   // The parts of other kinds of file have their own rules, which their readers' programs know.
   if (!page) return isPage(type) ? unread(told) : told;
   if (wanted.kind === "script") return unread(told);
   if (wanted.names.some((name) => page.parts.has(name))) return told;
   return page.isWhole ? { ...told, state: "broken", code: "no-part", movedTo: null } : unread(told);
+}
+
+/** What a page is like now, with the words at the part that an address names. */
+function printOf(page: PageFacts, address: string): Fingerprint {
+  const wanted = wantedPart(address);
+  const name = wanted.kind === "element" ? wanted.names.find((one) => page.parts.has(one)) : undefined;
+  return fingerprintOf({
+    title: page.title,
+    headings: page.headings,
+    language: page.language,
+    words: page.content,
+    part: name === undefined ? null : page.parts.get(name)!,
+  });
 }
 
 function unread(told: Outcome): Outcome {

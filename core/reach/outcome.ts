@@ -1,4 +1,5 @@
 import type { PolicyRefusal } from "./address-policy.ts";
+import type { Fingerprint } from "./fingerprint.ts";
 
 /** The state of a destination. */
 export type ReachState = "sound" | "moved" | "guarded" | "broken" | "unsure";
@@ -15,6 +16,7 @@ export type Failure =
   | { code: "tls-self-signed" }
   | { code: "tls"; detail: string }
   | { code: "protocol"; detail: string }
+  | { code: "undecodable" }
   | PolicyRefusal;
 
 /** One question and its answer: either a status or a failure. */
@@ -26,6 +28,10 @@ export interface Hop {
   /** The answer's media type without its parameters, in lower case. */
   type: string | null;
   failure: Failure | null;
+  /** Whether it asks who somebody is (`WWW-Authenticate`), as a door for members does. */
+  asksWho?: true;
+  /** When its certificate ends, ISO 8601, where that is soon. */
+  certificateEnds?: string;
   /** Milliseconds from asking to the answer's head. */
   ms: number;
 }
@@ -46,6 +52,8 @@ export type OutcomeCode =
   // What the page itself tells.
   | "no-part"
   | "part-unread"
+  | "no-text"
+  | "shut-to-programs"
   | "says-missing"
   | "same-as-missing"
   | "sign-in"
@@ -70,6 +78,8 @@ export interface Outcome {
   title: string | null;
   /** The https address that answered as well, where the destination is an http one. */
   secure: string | null;
+  /** What the page is like, where it was read and is well. */
+  print: Fingerprint | null;
 }
 
 const failureWords: Record<Failure["code"], string> = {
@@ -83,6 +93,7 @@ const failureWords: Record<Failure["code"], string> = {
   "tls-self-signed": "The server vouches for itself: nobody else has signed its certificate.",
   tls: "The server's certificate cannot be trusted.",
   protocol: "The server's answer could not be understood.",
+  undecodable: "The answer is packed in a way in which it cannot be unpacked, so that browsers show nothing.",
   scheme: "It leads to an address that is neither http nor https.",
   credentials: "The address carries a user name or password. Take it out.",
   port: "The address names a port that Vennet does not ask.",
@@ -122,7 +133,13 @@ export function explainOutcome({ code, hops, movedTo }: Pick<Outcome, "code" | "
       return "The page answers, but it has no part of the name behind the # sign.";
     case "part-unread":
       return "The page answers; whether it has the part behind the # sign could not be read from it.";
+    case "no-text":
+      return "The page answers, but has no longer the words that the address points at.";
+    case "shut-to-programs":
+      return "The server may be shut to programs, and open to readers. Open it yourself.";
     case "status":
+      if (status === 429)
+        return "The server was asked too much (429), or is shut to programs. Open it yourself.";
       return status >= 500
         ? `The server has a fault of its own (${status}). It may be well again later.`
         : `The server answered ${status}, which does not say whether the page is there.`;
@@ -147,16 +164,21 @@ export function explainOutcome({ code, hops, movedTo }: Pick<Outcome, "code" | "
   }
 }
 
-/** Where asking ended: the last address that was asked, and the media type of what came from there. */
-export function endOf({ hops }: Pick<Outcome, "hops">): { endsAt: string | null; type: string | null } {
+/** Where asking ended: the last address that was asked, what came from there, and when its certificate ends if that is soon. */
+export function endOf({ hops }: Pick<Outcome, "hops">): {
+  endsAt: string | null;
+  type: string | null;
+  certificateEnds: string | null;
+} {
   const last = hops.at(-1);
   return {
-    endsAt: hops.length > 0 && last!.address !== hops[0]!.address ? last!.address : null,
+    endsAt: last && last.address !== hops[0]!.address ? last.address : null,
     type: last?.type ?? null,
+    certificateEnds: last?.certificateEnds ?? null,
   };
 }
 
 /** An outcome of what has neither moved nor been read. */
 export function outcome(state: ReachState, code: OutcomeCode, hops: Hop[]): Outcome {
-  return { state, code, hops, movedTo: null, title: null, secure: null };
+  return { state, code, hops, movedTo: null, title: null, secure: null, print: null };
 }

@@ -32,9 +32,26 @@ const parked = [
   "\\b(?:deze\\s+domeinnaam\\s+is\\s+te\\s+koop|domænet\\s+er\\s+til\\s+salg)\\b",
 ];
 
+const guards = [
+  "just\\s+a\\s+moment\\b.*",
+  ".*\\bchecking\\s+(?:if\\s+the\\s+site|your\\s+(?:browser|connection))\\b.*",
+  "attention\\s+required\\b.*",
+  ".*\\b(?:verify|verifying|confirm)\\s+(?:that\\s+)?you\\s+are\\s+(?:a\\s+)?(?:human|not\\s+a\\s+(?:robot|bot))\\b.*",
+  ".*\\bare\\s+you\\s+(?:a\\s+)?(?:human|robot|not\\s+a\\s+robot)\\b.*",
+  ".*\\bcaptcha\\b.*",
+  "pardon\\s+our\\s+interruption\\b.*",
+  ".*\\b(?:unusual|automated)\\s+(?:traffic|requests|activity)\\b.*",
+  ".*\\b(?:request|access|you)\\s+(?:has|have|was)\\s+been\\s+(?:blocked|denied)\\b.*",
+  ".*\\b(?:enable|turn\\s+on)\\s+javascript\\s+and\\s+cookies\\b.*",
+  ".*\\b(?:bot|robot|scraper)s?\\s+(?:protection|detected|are\\s+not\\s+allowed)\\b.*",
+];
+
 const whole = (phrases: string[]): RegExp => new RegExp(`^(?:${phrases.join("|")})$`, "iu");
 const saysMissing = whole(missing);
 const saysSignIn = whole(signIn);
+const saysGuard = new RegExp(`^(?:${phrasesIn(guards)})$`, "isu");
+/** What a guard has to say it says at once. */
+const guardLength = 600;
 const saysParked = new RegExp(phrasesIn(parked), "iu");
 /** A title or heading of more words tells of something else. */
 const longestVerdict = 90;
@@ -52,5 +69,8 @@ const verdict = (pattern: RegExp, text: string | null): boolean =>
 export const tellsMissing = (text: string | null): boolean => verdict(saysMissing, text);
 /** Whether a title or heading asks to sign in. */
 export const tellsSignIn = (text: string | null): boolean => verdict(saysSignIn, text);
+/** Whether a page that refuses says that it does so to programs. */
+export const tellsGuard = (title: string | null, words: string): boolean =>
+  verdict(saysGuard, title) || saysGuard.test(words.slice(0, guardLength));
 /** Whether a page's words offer its name for sale. */
 export const tellsParked = (words: string): boolean => saysParked.test(words);

@@ -1,12 +1,30 @@
 import { Parser } from "htmlparser2";
+import { PageContent } from "./page-content.ts";
+
+/** What is looked for in a page beside what it is called and about. */
+export interface WantedOfPage {
+  /** Ids, and names of `a` elements. */
+  names: ReadonlySet<string>;
+  /** Whether words are looked for in all of its text. */
+  isTextWanted: boolean;
+}
+
+export const nothingWanted: WantedOfPage = { names: new Set(), isTextWanted: false };
 
 /** What was read of a page. */
 export interface PageFacts {
   title: string | null;
   /** Its first heading of the first or second rank. */
   heading: string | null;
-  /** Which of the wanted ids and names it has. */
-  parts: ReadonlySet<string>;
+  /** Which of the wanted ids and names it has, with the words that stand there. */
+  parts: ReadonlyMap<string, string>;
+  /** Its headings of the first three ranks, and the words that it is about. */
+  headings: readonly string[];
+  content: string;
+  /** The primary subtag of its language, as it says. */
+  language: string | null;
+  /** All of its text, where that is wanted. */
+  text: string | null;
   hasPasswordField: boolean;
   /** Its words from the start, blanks made one. */
   words: string;
@@ -15,6 +33,7 @@ export interface PageFacts {
 }
 
 const wordsKept = 4_000;
+const textKept = 500_000;
 const pieceLength = 16 * 1024;
 const titleLength = 300;
 /** A page whose elements lie deeper in each other is not read on: its parser's work grows with the square of it. */
@@ -29,7 +48,10 @@ export class PageReader {
   private title: string | null = null;
   private heading: string | null = null;
   private words = "";
-  private readonly parts = new Set<string>();
+  private text = "";
+  private language: string | null = null;
+  private readonly found = new Set<string>();
+  private readonly content = new PageContent();
   private hasPasswordField = false;
   private isWhole = false;
   private inside: "title" | "heading" | null = null;
@@ -38,10 +60,10 @@ export class PageReader {
   private isTooDeep = false;
   private readonly parser: Parser;
 
-  constructor(private readonly wanted: ReadonlySet<string>) {
+  constructor(private readonly wanted: WantedOfPage) {
     this.parser = new Parser({
       onopentag: (name, attributes) => this.open(name, attributes),
-      ontext: (text) => this.text(text),
+      ontext: (text) => this.takeText(text),
       onclosetag: (name) => this.close(name),
     });
   }
@@ -62,9 +84,11 @@ export class PageReader {
   get hasEnough(): boolean {
     if (this.isTooDeep) return true;
     return (
-      this.parts.size === this.wanted.size &&
+      this.found.size === this.wanted.names.size &&
+      this.content.hasParts &&
+      !this.wanted.isTextWanted &&
       this.title !== null &&
-      (this.heading !== null || this.words.length >= wordsKept) &&
+      this.content.isFull &&
       this.inside === null
     );
   }
@@ -77,7 +101,11 @@ export class PageReader {
     return {
       title: clean(this.title, titleLength),
       heading: clean(this.heading, titleLength),
-      parts: this.parts,
+      parts: this.content.wordsAtParts(),
+      headings: this.content.headings,
+      content: this.content.words(),
+      language: this.language,
+      text: this.wanted.isTextWanted ? this.text : null,
       hasPasswordField: this.hasPasswordField,
       words: clean(this.words, wordsKept) ?? "",
       isWhole: this.isWhole,
@@ -88,8 +116,14 @@ export class PageReader {
     if (++this.depth > deepest) this.isTooDeep = true;
     if (unseen.has(name)) this.unseenDepth++;
     this.words += " ";
-    for (const part of [attributes["id"], name === "a" ? attributes["name"] : undefined])
-      if (part !== undefined && this.wanted.has(part)) this.parts.add(part);
+    if (name === "html")
+      this.language = /^[a-z]{2,3}/i.exec(attributes["lang"] ?? "")?.[0].toLowerCase() ?? null;
+    const parts = [attributes["id"], name === "a" ? attributes["name"] : undefined].filter(
+      (one): one is string => one !== undefined && this.wanted.names.has(one),
+    );
+    for (const part of parts) this.found.add(part);
+    this.content.begin(name, attributes, parts);
+    if (this.wanted.isTextWanted) this.text += " ";
     if (name === "input" && attributes["type"]?.toLowerCase() === "password") this.hasPasswordField = true;
     // A title inside a picture is not the page's.
     if (name === "title" && this.title === null) {
@@ -101,9 +135,11 @@ export class PageReader {
     }
   }
 
-  private text(text: string): void {
+  private takeText(text: string): void {
     if (this.inside === "title") this.title += text;
     else if (this.unseenDepth === 0) {
+      this.content.text(text);
+      if (this.wanted.isTextWanted && this.text.length < textKept) this.text += text;
       if (this.inside === "heading") this.heading += text;
       if (this.words.length < wordsKept) this.words += text;
     }
@@ -112,6 +148,7 @@ export class PageReader {
   private close(name: string): void {
     this.depth--;
     this.words += " ";
+    this.content.end(name);
     if (unseen.has(name)) this.unseenDepth = Math.max(0, this.unseenDepth - 1);
     if ((this.inside === "title" && name === "title") || (this.inside === "heading" && /^h[12]$/.test(name)))
       this.inside = null;

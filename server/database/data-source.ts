@@ -36,6 +36,7 @@ import { Arrivals1764000000015 } from "./migrations/1764000000015-arrivals.ts";
 import { FinishedFiles1764000000016 } from "./migrations/1764000000016-finished-files.ts";
 import { FinishedFormats1764000000017 } from "./migrations/1764000000017-finished-formats.ts";
 import { FilePlaces1764000000018 } from "./migrations/1764000000018-file-places.ts";
+import { Fingerprints1764000000020 } from "./migrations/1764000000020-fingerprints.ts";
 import { PictureSizes1764000000019 } from "./migrations/1764000000019-picture-sizes.ts";
 import { OwnFonts1764000000013 } from "./migrations/1764000000013-own-fonts.ts";
 import { PlaceContext1764000000002 } from "./migrations/1764000000002-place-context.ts";
@@ -94,6 +95,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       FinishedFormats1764000000017,
       FilePlaces1764000000018,
       PictureSizes1764000000019,
+      Fingerprints1764000000020,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

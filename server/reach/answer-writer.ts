@@ -1,6 +1,7 @@
 import { setTimeout as sleep } from "node:timers/promises";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import { changeOf, type Fingerprint } from "@vennet/core/reach/fingerprint";
 import type { Outcome, ReachState } from "@vennet/core/reach/outcome";
 import { DataSource, type EntityManager } from "typeorm";
 import { withoutDeadlock } from "../database/without-deadlock.ts";
@@ -61,16 +62,40 @@ export class AnswerWriter {
   }
 }
 
+/** What pages were like when they were first found well, by book and destination. */
+async function fingerprintsOf(
+  manager: EntityManager,
+  rows: readonly { bookId: string; hash: string; outcome: Outcome }[],
+): Promise<Map<string, Fingerprint>> {
+  const read = rows.filter(({ outcome: { print } }) => print !== null);
+  if (read.length === 0) return new Map();
+  const kept: { bookId: string; destinationHash: string; fingerprint: string }[] = await manager.query(
+    `SELECT bookId, destinationHash, fingerprint FROM reach_outcome
+     WHERE fingerprint IS NOT NULL AND (bookId, destinationHash) IN (${read.map(() => "(?, ?)").join(", ")})`,
+    read.flatMap(({ bookId, hash }) => [bookId, hash]),
+  );
+  return new Map(
+    kept.map(({ bookId, destinationHash, fingerprint }) => [
+      `${bookId} ${destinationHash}`,
+      JSON.parse(fingerprint) as Fingerprint,
+    ]),
+  );
+}
+
 async function writeBatch(manager: EntityManager, batch: Answered[]): Promise<void> {
   const rows = batch.flatMap(({ bookId, outcomes, at }) =>
     [...outcomes].map(([hash, outcome]) => ({ bookId, hash, outcome, at })),
   );
   if (rows.length > 0) {
+    const kept = await fingerprintsOf(manager, rows);
     // The assignments are made from left to right, so the old state is there until the last.
     await manager.query(
-      `INSERT INTO reach_outcome (bookId, destinationHash, state, code, hops, movedTo, title, secure, checkedAt, since, lastSoundAt)
-       VALUES ${rows.map(() => "(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)").join(", ")}
-       ON DUPLICATE KEY UPDATE code = VALUES(code), hops = VALUES(hops), movedTo = VALUES(movedTo),
+      `INSERT INTO reach_outcome (bookId, destinationHash, state, code, hops, movedTo, title, secure, checkedAt, since, lastSoundAt,
+         fingerprint, latest, changed, changedAt)
+       VALUES ${rows.map(() => `(${Array(15).fill("?").join(", ")})`).join(", ")}
+       ON DUPLICATE KEY UPDATE lookedAt = IF(code = VALUES(code), lookedAt, NULL), code = VALUES(code),
+         fingerprint = COALESCE(fingerprint, VALUES(fingerprint)), latest = VALUES(latest), changed = VALUES(changed),
+         changedAt = IF(VALUES(changed) IS NULL, NULL, COALESCE(changedAt, VALUES(changedAt))), hops = VALUES(hops), movedTo = VALUES(movedTo),
          title = VALUES(title), secure = VALUES(secure), checkedAt = VALUES(checkedAt),
          since = IF(state = VALUES(state), since, VALUES(since)),
          previous = IF(state = VALUES(state), previous, state),
@@ -78,7 +103,16 @@ async function writeBatch(manager: EntityManager, batch: Answered[]): Promise<vo
       rows.flatMap(({ bookId, hash, outcome, at }) => {
         const { state, code, hops, movedTo, title, secure } = outcome;
         const soundAt = state === "sound" || state === "moved" ? at : null;
-        return [bookId, hash, state, code, JSON.stringify(hops), movedTo, title, secure, at, at, soundAt];
+        const { print } = outcome;
+        const then = kept.get(`${bookId} ${hash}`) ?? null;
+        const changed = then && print && changeOf(then, print);
+        return [
+          ...[bookId, hash, state, code, JSON.stringify(hops), movedTo, title, secure, at, at, soundAt],
+          print && JSON.stringify(print),
+          changed && JSON.stringify(print),
+          changed && JSON.stringify(changed),
+          changed && at,
+        ];
       }),
     );
     await manager.query(

@@ -1,8 +1,10 @@
 import { nextStep } from "@vennet/core/reach/follow";
+import { asksFront, judgeGuard } from "@vennet/core/reach/judge-guard";
 import { impossibleName, judgePage } from "@vennet/core/reach/judge-page";
 import { outcome, type Hop, type Outcome } from "@vennet/core/reach/outcome";
-import type { PageFacts } from "@vennet/core/reach/page-reader";
+import type { PageFacts, WantedOfPage } from "@vennet/core/reach/page-reader";
 import { wantedPart } from "@vennet/core/reach/part";
+import { textDirectives } from "@vennet/core/reach/text-fragment";
 import { longestWaitMs, retryAfterMs } from "@vennet/core/reach/politeness";
 import robots from "robots-parser";
 import type { PageFetcher, Reply } from "./page-fetcher.ts";
@@ -19,6 +21,9 @@ export class HostVisits {
   private readonly missing = new Map<string, Promise<PageFacts | null>>();
   /** Whether the host was seen to have no https; then its other pages are not tried. */
   private isPlain = false;
+  private readonly fronts = new Map<string, Promise<Hop>>();
+  /** The hosts that want to be asked by https alone (RFC 6797). */
+  private readonly strict = new Set<string>();
   private firstSecure: Promise<Reply> | null = null;
   /** Until when the host wants to be left alone, where that is longer than a run waits. */
   private isShut = false;
@@ -52,12 +57,15 @@ export class HostVisits {
     destinations: readonly string[],
     signal: AbortSignal,
   ): Promise<Map<string, Outcome>> {
-    const wanted = new Set(
-      destinations.flatMap((address) => {
-        const part = wantedPart(address);
-        return part.kind === "element" ? part.names : [];
-      }),
-    );
+    const wanted: WantedOfPage = {
+      names: new Set(
+        destinations.flatMap((address) => {
+          const part = wantedPart(address);
+          return part.kind === "element" ? part.names : [];
+        }),
+      ),
+      isTextWanted: destinations.some((address) => textDirectives(address).length > 0),
+    };
     const hops: Hop[] = [];
     let read: PageFacts | null = null;
     let left = this.totalMs;
@@ -76,7 +84,12 @@ export class HostVisits {
       if (!("stop" in step)) throw new Error("An answer that ended a visit does not end it.");
       return step.stop;
     };
-    const { state } = arrived(page);
+    const ended = arrived(page);
+    const { state } = ended;
+    if (!ended.movedTo && (state === "guarded" || state === "unsure")) {
+      const front = asksFront(ended) ? await this.front(new URL(hops.at(-1)!.address).origin, signal) : null;
+      return all(destinations, (address) => judgeGuard(arrived(address), read, front));
+    }
     const isWell = state === "sound" || state === "moved";
     const missing =
       isWell && read ? await this.missingPage(new URL(hops.at(-1)!.address).origin, signal) : null;
@@ -89,13 +102,14 @@ export class HostVisits {
     method: Hop["method"],
     address: string,
     signal: AbortSignal,
-    wanted?: ReadonlySet<string>,
+    wanted?: WantedOfPage,
     withinMs = this.totalMs,
   ): Promise<Reply> {
     const { host } = new URL(address);
     const leave = await this.gates.enter(host, this.bookId, signal);
     try {
       const reply = await this.fetcher.ask(method, address, signal, wanted, withinMs);
+      if (reply.isStrict && address.startsWith("https:")) this.strict.add(host);
       if (reply.hop.status === 429 || reply.hop.status === 503) this.obeyRest(host, reply.retryAfter);
       return reply;
     } finally {
@@ -126,18 +140,33 @@ export class HostVisits {
     if (![...judged.values()].some(({ state }) => state === "sound")) return;
     url.protocol = "https:";
     // The first page of a host is tried alone: if it has no https at all, no other page need be.
-    await this.firstSecure?.catch(() => undefined);
+    if (this.firstSecure) await this.firstSecure.catch(() => undefined);
     if (this.isPlain) return;
+    // Who wants to be asked by https alone answers there.
+    if (this.strict.has(url.host)) return keepSecure(judged);
     const asked = this.ask("HEAD", url.href, signal);
     this.firstSecure ??= asked;
     const { hop } = await asked;
     this.isPlain = hop.failure !== null;
     if (hop.status === null || hop.status >= 300) return;
-    for (const [address, one] of judged) {
-      const secure = new URL(address);
-      secure.protocol = "https:";
-      if (one.state === "sound") one.secure = secure.href;
-    }
+    keepSecure(judged);
+  }
+
+  /** What the front page of a host answers, asked once. */
+  private front(origin: string, signal: AbortSignal): Promise<Hop> {
+    const known = this.fronts.get(origin);
+    if (known) return known;
+    const asked = this.ask("GET", `${origin}/`, signal).then(({ hop }) => hop);
+    this.fronts.set(origin, asked);
+    return asked;
+  }
+}
+
+function keepSecure(judged: Map<string, Outcome>): void {
+  for (const [address, one] of judged) {
+    const secure = new URL(address);
+    secure.protocol = "https:";
+    if (one.state === "sound") one.secure = secure.href;
   }
 }
 

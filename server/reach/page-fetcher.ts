@@ -1,11 +1,12 @@
 import { pipeline, type Readable } from "node:stream";
-import { createSecureContext } from "node:tls";
+import type { Socket } from "node:net";
+import { createSecureContext, type TLSSocket } from "node:tls";
 import { createBrotliDecompress, createUnzip } from "node:zlib";
 import { Injectable, type OnApplicationShutdown } from "@nestjs/common";
 import { judgeUrl } from "@vennet/core/reach/address-policy";
 import { isPage } from "@vennet/core/reach/follow";
 import type { Failure, Hop } from "@vennet/core/reach/outcome";
-import type { PageFacts } from "@vennet/core/reach/page-reader";
+import { nothingWanted, type PageFacts, type WantedOfPage } from "@vennet/core/reach/page-reader";
 import { Agent, buildConnector, errors, type Dispatcher } from "undici";
 import { Settings } from "../settings.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
@@ -17,6 +18,11 @@ import { ReachFailure, Resolver } from "./resolver.ts";
 const bodyLimit = 2 * 1024 * 1024;
 /** A body that is shorter is read to its end, so that its connection can be used again. */
 const worthReading = 64 * 1024;
+/** The statuses with which a page comes that tells something: itself, or why it refuses. */
+const statusesRead = new Set([200, 403, 429, 503]);
+/** A certificate that ends sooner is told of. */
+const endsSoonMs = 14 * 24 * 60 * 60 * 1000;
+const certificatesKept = 10_000;
 /** And no longer than this: a connection is not worth more. */
 const worthWaitingMs = 1_000;
 const askingHeaders = {
@@ -29,6 +35,8 @@ const askingHeaders = {
 export interface Reply {
   hop: Hop;
   retryAfter: string | null;
+  /** Whether the host wants to be asked by https alone (RFC 6797). */
+  isStrict: boolean;
   /** What was read of it, where it was a page and was to be read. */
   page: PageFacts | null;
   /** How long it took with its body. */
@@ -39,6 +47,8 @@ export interface Reply {
 @Injectable()
 export class PageFetcher implements OnApplicationShutdown {
   private readonly agent: Agent;
+  /** When the certificates end that hosts showed, by host and port. */
+  private readonly certificates = new Map<string, number>();
 
   constructor(
     private readonly settings: Settings,
@@ -67,11 +77,11 @@ export class PageFetcher implements OnApplicationShutdown {
     method: Hop["method"],
     address: string,
     signal: AbortSignal,
-    wanted: ReadonlySet<string> = new Set(),
+    wanted: WantedOfPage = nothingWanted,
     withinMs = this.settings.reachTotalMs,
   ): Promise<Reply> {
     return this.answerTo(method, address, signal, withinMs, async (answer, type, within) =>
-      method === "GET" && isPage(type) && answer.statusCode === 200
+      method === "GET" && isPage(type) && statusesRead.has(answer.statusCode)
         ? this.readPage(answer, wanted, within)
         : null,
     );
@@ -142,6 +152,7 @@ export class PageFetcher implements OnApplicationShutdown {
         ...rest,
       },
       retryAfter: null,
+      isStrict: false,
       page: null,
       tookMs: performance.now() - started,
       ...more,
@@ -164,11 +175,28 @@ export class PageFetcher implements OnApplicationShutdown {
       });
       const type = single(answer.headers["content-type"])?.split(";")[0]!.trim().toLowerCase() || null;
       const location = single(answer.headers["location"]);
+      const ends = url.protocol === "https:" ? this.certificates.get(url.host) : undefined;
       const done = reply(
-        { status: answer.statusCode, location, type },
-        { retryAfter: single(answer.headers["retry-after"]) },
+        {
+          status: answer.statusCode,
+          location,
+          type,
+          ...(answer.headers["www-authenticate"] === undefined ? {} : { asksWho: true }),
+          ...(ends !== undefined && ends - Date.now() < endsSoonMs
+            ? { certificateEnds: new Date(ends).toISOString() }
+            : {}),
+        },
+        {
+          retryAfter: single(answer.headers["retry-after"]),
+          isStrict: /max-age=["']?[1-9]/i.test(single(answer.headers["strict-transport-security"]) ?? ""),
+        },
       );
-      done.page = await read(answer, type, within);
+      try {
+        done.page = await read(answer, type, within);
+      } catch (error) {
+        if (!(error instanceof ReachFailure)) throw error;
+        done.hop.failure = error.failure;
+      }
       if (!answer.body.destroyed) await this.release(answer, within);
       return { ...done, tookMs: performance.now() - started };
     } catch (error) {
@@ -190,7 +218,7 @@ export class PageFetcher implements OnApplicationShutdown {
 
   private async readPage(
     answer: Dispatcher.ResponseData,
-    wanted: ReadonlySet<string>,
+    wanted: WantedOfPage,
     signal: AbortSignal,
   ): Promise<PageFacts> {
     const gatherer = new PageGatherer(this.workers, wanted, signal);
@@ -217,10 +245,17 @@ export class PageFetcher implements OnApplicationShutdown {
         if (size > enoughAt + worthReading || size >= limit || performance.now() > until) return false;
       }
       return enoughAt === Infinity;
-    } catch {
+    } catch (error) {
+      if (isUndecodable(error)) throw new ReachFailure({ code: "undecodable" });
       // The head has come; a body that breaks off, or takes too long, tells no more than what was read of it.
       return false;
     }
+  }
+
+  private keepCertificate(host: string, port: number, socket: Socket): void {
+    const ends = Date.parse((socket as TLSSocket).getPeerCertificate().valid_to);
+    if (this.certificates.size >= certificatesKept) this.certificates.clear();
+    if (!Number.isNaN(ends)) this.certificates.set(port === 443 ? host : `${host}:${port}`, ends);
   }
 
   private connector(timeout: number): buildConnector.connector {
@@ -243,7 +278,10 @@ export class PageFetcher implements OnApplicationShutdown {
               port: String(target),
               servername: secure ? options.hostname : undefined,
             } as buildConnector.Options,
-            callback,
+            (...answer) => {
+              if (answer[1] && secure) this.keepCertificate(options.hostname, port, answer[1]);
+              callback(...answer);
+            },
           );
         },
         (error: Error) => callback(error, null),
@@ -274,8 +312,14 @@ function unpacked(answer: Dispatcher.ResponseData): Readable {
       : coding === "br"
         ? createBrotliDecompress()
         : null;
+  if (coding && coding !== "identity" && !unpack) throw new ReachFailure({ code: "undecodable" });
   // The callback takes what the loop that reads has been told already.
   return unpack ? pipeline(answer.body, unpack, () => undefined) : answer.body;
+}
+
+function isUndecodable(error: unknown): boolean {
+  const { code = "" } = error as NodeJS.ErrnoException;
+  return /^(?:Z_|ERR__?BROTLI|ERR_BROTLI|ERR__ERROR_FORMAT|BROTLI)/.test(code);
 }
 
 function single(header: Dispatcher.ResponseData["headers"][string]): string | null {

@@ -1,10 +1,10 @@
-import { PageReader, type PageFacts } from "@vennet/core/reach/page-reader";
+import { PageReader, type PageFacts, type WantedOfPage } from "@vennet/core/reach/page-reader";
 import { WorkerLimitError } from "../workers/process-limits.ts";
 import { WorkerEndedError } from "../workers/lane.ts";
 import type { WorkerPools } from "../workers/worker-pools.ts";
 
 /** So many letters of a page are read in the server itself; a longer one goes to a process, which nobody waits for. */
-const readHere = 8 * 1024;
+const readHere = 64 * 1024;
 /** How much longer a page has grown each time it is read again. */
 const growth = 8;
 
@@ -20,7 +20,7 @@ export class PageGatherer {
 
   constructor(
     private readonly workers: WorkerPools,
-    private readonly wanted: ReadonlySet<string>,
+    private readonly wanted: WantedOfPage,
     private readonly signal: AbortSignal,
   ) {
     this.start = new PageReader(wanted);

@@ -1,3 +1,4 @@
+import type { Fingerprint, PageChange } from "@vennet/core/reach/fingerprint";
 import type { Hop, OutcomeCode, ReachState } from "@vennet/core/reach/outcome";
 import { Column, Entity, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
@@ -44,4 +45,24 @@ export class ReachOutcome {
 
   @Column("datetime", { precision: 3, nullable: true })
   lastSoundAt: Date | null;
+
+  /** What the page was like when it was first found well, or when its author last said that it is still right. */
+  @Column(jsonColumn({ nullable: true, select: false }))
+  fingerprint: Fingerprint | null;
+
+  /** What it was like when it was asked last, where that is another page than it was. */
+  @Column(jsonColumn({ nullable: true, select: false }))
+  latest: Fingerprint | null;
+
+  /** What of it is another now; null where it is what it was. */
+  @Column(jsonColumn({ nullable: true }))
+  changed: PageChange | null;
+
+  /** When that was first seen. */
+  @Column("datetime", { precision: 3, nullable: true })
+  changedAt: Date | null;
+
+  /** When somebody last looked at what asking cannot judge, and found it well. */
+  @Column("datetime", { precision: 3, nullable: true })
+  lookedAt: Date | null;
 }

@@ -1,13 +1,15 @@
-import { Body, Controller, Get, Post, Query } from "@nestjs/common";
-import { ApiCreatedResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
+import { Body, Controller, Get, HttpCode, Post, Query } from "@nestjs/common";
+import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from "@nestjs/swagger";
 import { webDestination } from "@vennet/core/destination/kinds/web";
 import { OpenBook } from "../access/book.guard.ts";
 import { Book } from "../books/book.entity.ts";
 import { JobAnswer, jobAnswer } from "../jobs/jobs.controller.ts";
 import { JobsService } from "../jobs/jobs.service.ts";
+import { Problem } from "../errors/problem.ts";
 import { PageTitles } from "./page-titles.ts";
 import {
   DestinationAnswer,
+  DestinationRequest,
   HistoryAnswer,
   HistoryQuery,
   ReachRequest,
@@ -30,6 +32,22 @@ export class ReachController {
   @ApiOkResponse({ type: [DestinationAnswer] })
   async destinations(@OpenBook() book: Book): Promise<DestinationAnswer[]> {
     return this.reach.destinations(book.id);
+  }
+
+  @Post("destinations/looked")
+  @HttpCode(204)
+  @ApiNoContentResponse({ description: "That somebody has looked at what asking cannot judge is kept." })
+  async looked(@OpenBook() book: Book, @Body() { address }: DestinationRequest): Promise<void> {
+    if (!(await this.reach.looked(book.id, address)))
+      throw new Problem(422, "nothing-to-look-at", "Asking does not leave this destination open.", "address");
+  }
+
+  @Post("destinations/still-right")
+  @HttpCode(204)
+  @ApiNoContentResponse({ description: "The page as it is now is what it is compared with from now on." })
+  async stillRight(@OpenBook() book: Book, @Body() { address }: DestinationRequest): Promise<void> {
+    if (!(await this.reach.stillRight(book.id, address)))
+      throw new Problem(422, "nothing-changed", "This page is what it was when it was linked.", "address");
   }
 
   @Get("page-title")

@@ -35,6 +35,26 @@ export class DestinationUseAnswer {
   chapter: string;
 }
 
+class PageCalledAnswer {
+  @ApiProperty({ type: String, nullable: true })
+  title: string | null;
+  @ApiProperty({ type: [String], description: "The first of its headings." })
+  headings: readonly string[];
+}
+
+export class PageChangeAnswer {
+  @ApiProperty({
+    enum: ["page", "part", "hands"],
+    description:
+      "The page is another, only the part that the address names, or so much that others may have it now.",
+  })
+  what: "page" | "part" | "hands";
+  @ApiProperty({ type: PageCalledAnswer })
+  then: PageCalledAnswer;
+  @ApiProperty({ type: PageCalledAnswer })
+  now: PageCalledAnswer;
+}
+
 export class DestinationAnswer {
   @ApiProperty({ description: "The address as the manuscript has it." })
   address: string;
@@ -56,6 +76,26 @@ export class DestinationAnswer {
   endsAt: string | null;
   @ApiProperty({ type: String, nullable: true, description: "The media type of what came." })
   type: string | null;
+  @ApiProperty({
+    type: String,
+    nullable: true,
+    description: "When its certificate ends, where that is soon.",
+  })
+  certificateEnds: string | null;
+  @ApiProperty({
+    type: PageChangeAnswer,
+    nullable: true,
+    description: "What is another of the page than when it was linked.",
+  })
+  change: PageChangeAnswer | null;
+  @ApiProperty({ type: String, nullable: true, description: "When that was first seen." })
+  changedAt: string | null;
+  @ApiProperty({
+    type: String,
+    nullable: true,
+    description: "When somebody looked at what asking cannot judge, and found it well.",
+  })
+  lookedAt: string | null;
   @ApiProperty({ type: String, nullable: true })
   checkedAt: string | null;
   @ApiProperty({ type: String, nullable: true, description: "Since when it has been in this state." })
@@ -99,6 +139,14 @@ export class ReachRequest {
 
 export class HistoryQuery {
   @ApiProperty({ description: "A destination of the book." })
+  @IsString()
+  @MaxLength(8000)
+  address: string;
+}
+
+/** A destination of the book, of which its author says something. */
+export class DestinationRequest {
+  @ApiProperty({ description: "The address as the manuscript has it." })
   @IsString()
   @MaxLength(8000)
   address: string;

@@ -82,10 +82,28 @@ export class ReachService {
       (await this.uses(bookId)).flatMap(({ destination, destinationHash }): [string, KnownAnswer][] => {
         const row = outcomes.get(destinationHash);
         if (!row) return [];
-        const { state, movedTo, title, secure } = row;
-        return [[destination, { state, reason: explainOutcome(row), movedTo, title, secure, ...endOf(row) }]];
+        return [[destination, known(row)]];
       }),
     );
+  }
+
+  /** Keeps that somebody has looked at what asking cannot judge. @returns whether there was such a destination */
+  async looked(bookId: string, address: string): Promise<boolean> {
+    const kept: { affectedRows: number } = await this.database.query(
+      `UPDATE reach_outcome SET lookedAt = ? WHERE bookId = ? AND destinationHash = SHA2(?, 256) AND state IN ('unsure', 'guarded')`,
+      [new Date(), bookId, address],
+    );
+    return kept.affectedRows > 0;
+  }
+
+  /** Keeps that a page is right as it is now, though it is another than it was. @returns whether it was another */
+  async stillRight(bookId: string, address: string): Promise<boolean> {
+    const kept: { affectedRows: number } = await this.database.query(
+      `UPDATE reach_outcome SET fingerprint = latest, latest = NULL, changed = NULL, changedAt = NULL
+       WHERE bookId = ? AND destinationHash = SHA2(?, 256) AND latest IS NOT NULL`,
+      [bookId, address],
+    );
+    return kept.affectedRows > 0;
   }
 
   /** What one destination answered over time, the newest first. */
@@ -280,24 +298,23 @@ function describe(row: ReachOutcome | undefined): Omit<DestinationAnswer, "addre
       secure: null,
       endsAt: null,
       type: null,
+      certificateEnds: null,
+      change: null,
+      changedAt: null,
+      lookedAt: null,
       checkedAt: null,
       since: null,
       lastSoundAt: null,
       hops: [],
     };
   }
-  const { state, code, movedTo, title, secure, checkedAt, since, lastSoundAt, hops } = row;
+  const { checkedAt, since, lastSoundAt, changedAt, hops } = row;
   return {
-    state,
-    code,
-    reason: explainOutcome(row),
-    movedTo,
-    title,
-    secure,
-    ...endOf(row),
+    ...known(row),
     checkedAt: checkedAt.toISOString(),
     since: since.toISOString(),
     lastSoundAt: lastSoundAt?.toISOString() ?? null,
+    changedAt: changedAt?.toISOString() ?? null,
     hops: hops.map(({ method, address, status, location, failure, ms }) => ({
       method,
       address,
@@ -306,6 +323,22 @@ function describe(row: ReachOutcome | undefined): Omit<DestinationAnswer, "addre
       failure: failure?.code ?? null,
       ms,
     })),
+  };
+}
+
+/** What is known of a destination that was asked. */
+function known(row: ReachOutcome): KnownAnswer {
+  const { state, code, movedTo, title, secure, changed, lookedAt } = row;
+  return {
+    state,
+    code,
+    reason: explainOutcome(row),
+    movedTo,
+    title,
+    secure,
+    ...endOf(row),
+    change: changed,
+    lookedAt: lookedAt?.toISOString() ?? null,
   };
 }
 

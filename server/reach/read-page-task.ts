@@ -1,19 +1,14 @@
-import { PageReader, type PageFacts } from "@vennet/core/reach/page-reader";
+import { PageReader, type PageFacts, type WantedOfPage } from "@vennet/core/reach/page-reader";
 
 /**
  * Reads what has come of a page.
- * @param input.wanted the ids and names that are looked for
+ * @param input.wanted what is looked for in it
  * @param input.isWhole whether it is all of it
  */
-export function run({
-  text,
-  wanted,
-  isWhole,
-}: {
-  text: string;
-  wanted: ReadonlySet<string>;
-  isWhole: boolean;
-}): { facts: PageFacts; hasEnough: boolean } {
+export function run({ text, wanted, isWhole }: { text: string; wanted: WantedOfPage; isWhole: boolean }): {
+  facts: PageFacts;
+  hasEnough: boolean;
+} {
   const reader = new PageReader(wanted);
   reader.push(text);
   if (isWhole) reader.end();

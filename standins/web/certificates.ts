@@ -11,7 +11,9 @@ export interface Certificates {
 }
 
 const day = 24 * 60 * 60 * 1000;
-const usableFor = 300 * day;
+const endsIn = 13;
+/** None is used so long that the one that ends soon has ended. */
+const usableFor = 6 * day;
 
 interface Pair {
   private: string;
@@ -22,16 +24,17 @@ interface Pair {
 interface Kept {
   names: string[];
   madeAt: number;
-  pairs: [right: Pair, expired: Pair, selfSigned: Pair];
+  pairs: [right: Pair, expired: Pair, selfSigned: Pair, ending: Pair];
 }
 
 /**
- * The certificates of the stand-in web: one that is right for the given names, and three that are not.
+ * The certificates of the stand-in web: one that is right for the given names, and four that are not, or not for long.
  * @param file where they are kept; new ones are made where it has none that can be used
  */
 export async function keptCertificates(file: string, names: string[]): Promise<Certificates> {
   const kept = existsSync(file) ? (JSON.parse(readFileSync(file, "utf8")) as Kept) : null;
-  const isUsable = kept?.names.join() === names.join() && Date.now() - kept.madeAt < usableFor;
+  const isUsable =
+    kept?.pairs.length === 4 && kept.names.join() === names.join() && Date.now() - kept.madeAt < usableFor;
   if (isUsable) return certificatesOf(kept.pairs);
   const pairs = await makePairs(names);
   writeFileSync(file, JSON.stringify({ names, madeAt: Date.now(), pairs } satisfies Kept), { mode: 0o600 });
@@ -52,18 +55,20 @@ async function makePairs(names: string[]): Promise<Kept["pairs"]> {
     });
   return Promise.all([
     make("Vennet stand-in web", names),
-    make("Vennet stand-in web, expired", names, -60, -30),
-    make("Vennet stand-in web, signed by itself", names),
+    make("Vennet stand-in web (expired)", names, -60, -30),
+    make("Vennet stand-in web (signed by itself)", names),
+    make("Vennet stand-in web (ending soon)", names, -1, endsIn),
   ]);
 }
 
-function certificatesOf([right, expired, selfSigned]: Kept["pairs"]): Certificates {
-  const [good, late, own] = [right, expired, selfSigned].map(({ private: key, cert }) =>
+function certificatesOf([right, expired, selfSigned, ending]: Kept["pairs"]): Certificates {
+  const [good, late, own, soon] = [right, expired, selfSigned, ending].map(({ private: key, cert }) =>
     createSecureContext({ key, cert }),
-  ) as [SecureContext, SecureContext, SecureContext];
+  ) as [SecureContext, SecureContext, SecureContext, SecureContext];
   return {
-    contextFor: (state) => (state === "expired" ? late : state === "self-signed" ? own : good),
+    contextFor: (state) =>
+      state === "expired" ? late : state === "self-signed" ? own : state === "ending" ? soon : good,
     // The expired one is trusted, so that nothing but its date is wrong.
-    authority: `${right.cert.trim()}\n${expired.cert.trim()}\n`,
+    authority: `${right.cert.trim()}\n${expired.cert.trim()}\n${ending.cert.trim()}\n`,
   };
 }

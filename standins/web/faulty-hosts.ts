@@ -6,6 +6,18 @@ const missingWords = (words: string, body = "<p>Try the search.</p>") => fixedPa
 const signInForm =
   '<form method="post"><label>Name <input name="who"></label><label>Password <input type="password" name="word"></label><button>Go</button></form>';
 
+const aboutTides =
+  "The sand lies bare for four hours around low water, and the fifth post stands dry for two of them. Who walks out later has to wait in the hut until the next ebb, since the channel fills behind the bank before it reaches the posts.";
+const aboutHouses =
+  "New homes with a view of the sea are for sale now, from two rooms to six, each with a garden and a place for a car. Ask our agents about loans, and visit the show house at any hour of the week without an appointment.";
+
+/** A page about tides, and one about houses under the same address. */
+function turned(when: "then" | "now") {
+  return when === "then"
+    ? fixedPage("Tides of the Sound", `<main><p>${aboutTides}</p></main>`)
+    : fixedPage("Houses by the sea", `<main><p>${aboutHouses}</p></main>`);
+}
+
 /** Hosts that each show one way in which an answer is not what it seems, or does not come. */
 export const faultyHosts: Record<string, Host> = {
   "faulty.example": { otherwise: status(500, "Out of order.") },
@@ -95,6 +107,58 @@ export const faultyHosts: Record<string, Host> = {
   "othername.example": { otherwise: page("Other name"), certificate: "other-name" },
   "plain.example": { otherwise: page("Without https"), certificate: "none" },
   "selfsigned.example": { otherwise: page("Self-signed"), certificate: "self-signed" },
+
+  "ending.example": { otherwise: page("Ending"), certificate: "ending" },
+
+  // Shut to programs: by what a guard says, by refusing whatever is asked; and a door for members, whose front page opens.
+  "guard.example": {
+    otherwise: (request, response) => {
+      response.writeHead(403, { "content-type": "text/html" });
+      response.end(
+        isHead(request)
+          ? undefined
+          : "<title>Just a moment...</title><p>Checking your browser before you go on.</p>",
+      );
+    },
+  },
+  "wall.example": { otherwise: status(403, "Forbidden.") },
+  "club.example": {
+    otherwise: status(403, "For members."),
+    paths: { "/": fixedPage("The club", "<p>Come in.</p>") },
+  },
+  // It wants to be asked by https alone, and counts who comes by it.
+  "strict-https.example": {
+    otherwise: (request, response, url) => {
+      response.setHeader("strict-transport-security", "max-age=31536000");
+      page("Strict")(request, response, url);
+    },
+  },
+  "counting.example": {
+    otherwise: redirect(301, ({ pathname }) => `${pathname}-now?utm_source=counting`),
+    paths: {
+      "/same": (request, response, url) =>
+        (url.search === "" ? redirect(301, () => "/same?utm_source=counting") : page("Same"))(
+          request,
+          response,
+          url,
+        ),
+      "/other-now": page("Other"),
+    },
+  },
+  // Its pages are others from the third question on, or only of another day.
+  "turning.example": {
+    otherwise: page("Turning"),
+    paths: {
+      "/tides": after(2, turned("then"), turned("now")),
+      "/daily": (request, response) =>
+        htmlPage(
+          response,
+          request,
+          "Tides by day",
+          `<main><p>${aboutTides}</p><p>Seen ${Math.floor(Math.random() * 1e6)} times.</p></main>`,
+        ),
+    },
+  },
 
   // Letters in other character sets; the titles are only right where the set is read right.
   "letters.example": {

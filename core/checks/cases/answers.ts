@@ -41,6 +41,16 @@ const byState = (state: State): Pick<Cases, "wrong" | "right"> => ({
   ],
 });
 
+/** The same, and ones at which somebody has looked. */
+function openUntilLooked(state: State): Pick<Cases, "wrong" | "right"> {
+  const { wrong, right } = byState(state);
+  return { wrong, right: [...right, link(page, { state, lookedAt: "2026-11-27T00:00:00.000Z" })] };
+}
+
+const then = { title: "Tide tables", headings: ["Tide tables", "Spring"] };
+const now = { title: "Houses by the sea", headings: ["To let"] };
+const nameless = { title: null, headings: [] };
+
 const moved = (from: string, movedTo: string): [Case, string] => [
   link(from, { state: "moved", movedTo }),
   movedTo,
@@ -58,8 +68,16 @@ const leads = (address: string, endsAt: string): [Case, string] => [short(addres
 /** Cases of rules that look at what asking a destination showed. */
 export const answerCases: readonly Cases[] = [
   { rule: "destination-broken", source: "RFC 9110, section 15.5 (from memory)", ...byState("broken") },
-  { rule: "destination-guarded", source: "RFC 9110, 15.5.2 and 15.5.4 (from memory)", ...byState("guarded") },
-  { rule: "destination-unsure", source: "RFC 9110, section 15.6 (from memory)", ...byState("unsure") },
+  {
+    rule: "destination-guarded",
+    source: "RFC 9110, 15.5.2 and 15.5.4 (from memory)",
+    ...openUntilLooked("guarded"),
+  },
+  {
+    rule: "destination-unsure",
+    source: "RFC 9110, section 15.6 (from memory)",
+    ...openUntilLooked("unsure"),
+  },
   {
     rule: "destination-moved",
     source: "RFC 9110, sections 15.4.2 and 15.4.9 (from memory)",
@@ -82,6 +100,45 @@ export const answerCases: readonly Cases[] = [
       [link(page, { state: "moved", movedTo: null }), null],
     ],
     right: byState("moved").right,
+  },
+  {
+    rule: "page-changed",
+    source: "common practice; what counts as changed is judged on pairs of pages (core/reach)",
+    wrong: [
+      ...(["page", "part", "hands"] as const).flatMap((what) => [
+        link(page, { change: { what, then, now } }),
+        link(`${page}#low`, { change: { what, then, now: then } }),
+        link("http://tides.example/", { state: "moved", movedTo: page, change: { what, then, now } }),
+      ]),
+      link(page, { change: { what: "page", then: nameless, now: nameless } }),
+    ],
+    right: [
+      ...states.map((state) => link(page, state)),
+      ...(["guarded", "broken", "unsure"] as const).map((state) =>
+        link(page, { state, change: { what: "page", then, now } }),
+      ),
+      `See [the tables](${page}).`,
+      { text: `See [the tables](${page}#low).`, asked: { [page]: { change: { what: "page", then, now } } } },
+      "See [low water](#title-0).",
+    ],
+  },
+  {
+    rule: "certificate-ends",
+    source: "RFC 5280, section 4.1.2.5 (from memory)",
+    wrong: [
+      ...asked.slice(0, 4).map((address) => link(address, { certificateEnds: "2026-12-05T00:00:00.000Z" })),
+      ...["/a", "/b", "/c", "/d", "/e", "/f"].map((path) =>
+        link(`https://tides.example${path}`, { state: "moved", certificateEnds: "2026-12-05T00:00:00.000Z" }),
+      ),
+    ],
+    right: [
+      ...states.map((state) => link(page, state)),
+      ...(["guarded", "broken", "unsure"] as const).map((state) =>
+        link(page, { state, certificateEnds: "2026-12-05T00:00:00.000Z" }),
+      ),
+      `See [the tables](${page}).`,
+      { text: `See [it](${page}?a).`, asked: { [page]: { certificateEnds: "2026-12-05T00:00:00.000Z" } } },
+    ],
   },
   {
     rule: "https-answers",

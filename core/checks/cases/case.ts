@@ -111,12 +111,16 @@ function answerOf(known: KnownAnswer["state"] | Partial<KnownAnswer>): KnownAnsw
   const given = typeof known === "string" ? { state: known } : known;
   return {
     state: "sound",
+    code: "ok",
     reason: "It is so.",
     movedTo: null,
     title: null,
     secure: null,
     endsAt: null,
     type: null,
+    certificateEnds: null,
+    change: null,
+    lookedAt: null,
     ...given,
   };
 }

@@ -22,10 +22,18 @@ export function useLinkStates(bookId: string): LinkStates {
   return useMemo(
     () =>
       new Map(
-        (destinations.data ?? []).map(({ address, state, reason, movedTo, title, secure, endsAt, type }) => [
-          address,
-          { state, reason, movedTo, title, secure, endsAt, type },
-        ]),
+        (destinations.data ?? []).map(
+          ({ address, state, code, reason, movedTo, title, secure, endsAt, type, ...rest }) => {
+            const { certificateEnds, change, lookedAt } = rest;
+            return [
+              address,
+              {
+                ...{ state, code: code ?? "", reason, movedTo, title, secure },
+                ...{ endsAt, type, certificateEnds, change, lookedAt },
+              },
+            ];
+          },
+        ),
       ),
     [destinations.data],
   );

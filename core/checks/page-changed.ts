@@ -1,0 +1,32 @@
+import { answerOf, type KnownAnswer, type LinkRule } from "./finding.ts";
+
+/** A page that answers and is no longer what it was when it was linked. */
+export const pageChanged: LinkRule = {
+  id: "page-changed",
+  title: "A page is no longer what was linked",
+  severity: "fix",
+  source: "common practice: links rot in two ways, the page goes or its content does",
+  find: (links, context) =>
+    links.flatMap((link) => {
+      const answer = answerOf(link, context);
+      return answer?.change && (answer.state === "sound" || answer.state === "moved")
+        ? [
+            {
+              subject: link.id,
+              message: `${said(answer.change)} Say that it is still right, or give another address.`,
+            },
+          ]
+        : [];
+    }),
+};
+
+function said({ what, then, now }: NonNullable<KnownAnswer["change"]>): string {
+  const called =
+    then.title && now.title && then.title !== now.title
+      ? ` It was “${then.title}”, and is “${now.title}” now.`
+      : "";
+  if (what === "part") return "The part of the page that is linked says something else now.";
+  if (what === "hands")
+    return `All of the page is another, its language too: its name may belong to others now.${called}`;
+  return `The page says something else than when it was linked.${called}`;
+}
