@@ -54,3 +54,76 @@ test("the margin card mends what one press can", async ({ page }) => {
   await expect(page.getByText('The address ends with “"”')).toHaveCount(0);
   await saved(page);
 });
+
+test("the list is worked through by keys alone: next, mend, accept, go there and back", async ({ page }) => {
+  await page.goto(`/books/${bookId}/checks/findings`);
+  const list = page.getByRole("region", { name: "Findings of the rules" });
+  await expect(list).toBeFocused();
+  const rows = list.locator("[data-finding]");
+  const count = await rows.count();
+  await page.keyboard.press("n");
+  await expect(rows.first()).toBeFocused();
+  await page.keyboard.press("m");
+  await expect(rows).toHaveCount(count - 1);
+  // The one that took its place has the focus.
+  await expect(rows.first()).toBeFocused();
+  await page.keyboard.press("n");
+  await page.keyboard.press("p");
+  await expect(rows.first()).toBeFocused();
+  const first = await rows.first().innerText();
+  await page.keyboard.press("a");
+  await page.getByLabel("Why it may stay").fill("It may: letters like m and n are words here");
+  await page.keyboard.press("Enter");
+  await expect(rows).toHaveCount(count - 2);
+  await expect(rows.first()).not.toHaveText(first);
+  await expect(rows.first()).toBeFocused();
+  await page.keyboard.press("g");
+  await expect(page).toHaveURL(/\/write\/.*\?(?:link|place)=/);
+  await page.goBack();
+  await expect(list).toBeVisible();
+});
+
+test("why a rule matters, and what its severity means, is told where it stands", async ({ page }) => {
+  await page.goto(`/books/${bookId}/checks/findings`);
+  const tails = page.getByRole("region", { name: "Something clings to the end of an address" });
+  await expect(page.getByText("readers will meet it")).toBeVisible();
+  await expect(tails.getByText("RFC 3986")).toHaveCount(0);
+  await tails.getByRole("button", { name: "Why" }).click();
+  await expect(tails.getByText("RFC 3986")).toBeVisible();
+});
+
+test("a page that says something else is shown then and now, and may be still right", async ({ page }) => {
+  const own = await openOwnBook(
+    page,
+    "# T\n\nThe [tables of the coast](https://turning.example/then-and-now) and [the walls](https://wall.example/low).\n",
+  );
+  const check = async (): Promise<void> => {
+    await page.goto(`/books/${own}/checks`);
+    await page.getByRole("button", { name: "Check all" }).click();
+    await expect(page.getByText(/The last run checked 2/)).toBeVisible();
+  };
+  await check();
+  await page.goto(`/books/${own}/checks/findings`);
+  const shut = page.getByRole("region", { name: "A destination could not be judged" });
+  await expect(shut).toContainText("may be shut to programs");
+  await shut.getByRole("button", { name: "I have looked" }).click();
+  await expect(shut).toHaveCount(0);
+  await check();
+  await page.goto(`/books/${own}/checks/findings`);
+  const changed = page.getByRole("region", { name: "A page is no longer what was linked" });
+  await expect(changed).toContainText("Tides of the Sound");
+  await expect(changed).toContainText("Houses by the sea");
+  await changed.getByRole("button", { name: "Still right" }).click();
+  await expect(changed).toHaveCount(0);
+  await expect(shut).toHaveCount(0);
+});
+
+test("words that lead elsewhere in another chapter are told beside the text too", async ({ page }) => {
+  const own = await openOwnBook(
+    page,
+    "# A\n\nSee [the office](https://tides.hesterley.example/sound).\n\n# B\n\nSee [the office](https://weather.hesterley.example/).\n",
+  );
+  await page.goto(`/books/${own}/write`);
+  await text(page).getByRole("link", { name: "the office" }).click();
+  await expect(page.getByText("“the office” leads to two places.")).toBeVisible();
+});

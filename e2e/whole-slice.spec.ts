@@ -26,8 +26,10 @@ test("from the open book through a new link and a run to both exports, each with
   // The run: live, every distinct address once.
   await page.getByRole("link", { name: "Checks" }).click();
   await page.getByRole("button", { name: "Check all" }).click();
-  await expect(page.getByRole("progressbar", { name: "Addresses asked" })).toBeVisible();
-  await expect(page.getByText(/The last run asked 56 addresses, each once/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole("progressbar", { name: "Addresses checked" })).toBeVisible();
+  await expect(page.getByText(/The last run checked 56 addresses, each once/)).toBeVisible({
+    timeout: 30_000,
+  });
   const broken = page.getByRole("article").filter({ hasText: "https://tides.hesterley.example/tables/2019" });
   await expect(broken).toContainText("Broken");
   await broken.getByRole("button", { name: "Evidence" }).click();

@@ -79,17 +79,17 @@ try {
     for (const event of ["", "deleted", "", "reset", "", "deleted"]) {
       if (event !== "") await cause(event);
       await page.getByRole("button", { name: "Check all" }).click();
-      await page.getByRole("progressbar", { name: "Addresses asked" }).waitFor();
-      await page.getByText("The last run asked").waitFor();
+      await page.getByRole("progressbar", { name: "Addresses checked" }).waitFor();
+      await page.getByText("The last run checked").waitFor();
     }
     const shared = page.getByRole("article").filter({ hasText: "drive.hesterley.example" });
     await shared.getByRole("button", { name: "History" }).click();
     await shared.getByRole("row").nth(3).waitFor();
     await page.getByRole("button", { name: "Check all" }).click();
-    await page.getByText(/[234][0-9] of 5[0-9] addresses asked/).waitFor();
+    await page.getByText(/[234][0-9] of 5[0-9] addresses checked/).waitFor();
     await page.waitForTimeout(1100);
     await shot("checks");
-    await page.getByText("The last run asked").waitFor();
+    await page.getByText("The last run checked").waitFor();
     await page.getByRole("link", { name: "Findings" }).click();
     await page.getByRole("region", { name: "A destination has moved" }).scrollIntoViewIfNeeded();
     await shot("findings");

@@ -14,7 +14,7 @@ export const destinationGuarded: LinkRule = {
         ? [
             {
               subject: use.id,
-              message: `${answer.reason} Can your readers open it? Then say that you have looked; else give an open page.`,
+              message: `${answer.reason} If your readers can open it, say that you have looked; else give an open page.`,
             },
           ]
         : [];

@@ -16,8 +16,8 @@ export const destinationUnsure: LinkRule = {
         {
           subject: use.id,
           message: saysOnce(use, answer)
-            ? `${urlOf(use.destination as WebDestination).host} answers every address with the same page, so none of its pages can be told from a missing one. Look at them yourself.`
-            : `${answer.reason} Look at it yourself, or check again later.`,
+            ? `${urlOf(use.destination as WebDestination).host} answers every address with the same page, so none of its pages can be told from a missing one. Open them yourself.`
+            : `${answer.reason} Open it yourself and say so, or check again later.`,
         },
       ];
     }),

@@ -21,12 +21,9 @@ export const pageChanged: LinkRule = {
 };
 
 function said({ what, then, now }: NonNullable<KnownAnswer["change"]>): string {
-  const called =
-    then.title && now.title && then.title !== now.title
-      ? ` It was “${then.title}”, and is “${now.title}” now.`
-      : "";
+  const isRenamed = then.title && now.title && then.title !== now.title;
+  const called = isRenamed ? `: “${now.title!}” in place of “${then.title!}”` : "";
   if (what === "part") return "The part of the page that is linked says something else now.";
-  if (what === "hands")
-    return `All of the page is another, its language too: its name may belong to others now.${called}`;
-  return `The page says something else than when it was linked.${called}`;
+  if (what === "hands") return `The page is another in all, so that others may have its name now${called}.`;
+  return `The page says something else than when it was linked${called}.`;
 }

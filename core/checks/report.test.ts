@@ -38,12 +38,12 @@ const page = (more: Partial<Report> = {}): string =>
 describe("the report", () => {
   test("says at once how the book stands", () => {
     expect(page()).toContain("The rules find nothing to put right.");
-    expect(page()).toContain("Its destinations have not been asked yet.");
+    expect(page()).toContain("Its destinations have not been checked yet.");
     expect(page()).toContain("Checked on 2026-11-25 04:05 UTC.");
     const findings = [finding(), finding({ severity: "stop" }), finding({ severity: "consider" }), finding()];
     expect(page({ findings })).toContain("Findings: 1 that stops the export, 2 to fix, 1 to consider.");
     expect(page({ runs: [run()] })).toContain(
-      "last asked on 2026-11-25 03:00 UTC (12 asked): none newly broken.",
+      "last checked on 2026-11-25 03:00 UTC (12 checked): none newly broken.",
     );
     expect(page({ runs: [run(), run({ newlyBroken: 2, wellAgain: 1 })] })).toContain(
       "2 newly broken, 1 well again.",

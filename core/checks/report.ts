@@ -72,7 +72,7 @@ export function reportPage(report: Report): string {
 <body><main><h1>${html(report.title)}</h1>
 <p>${html(report.author)}. Checked on ${day(report.madeAt)}.</p>
 <p class="${count("stop") > 0 ? "stop" : ""}">${verdict(count("stop"), count("fix"), count("consider"))}</p>
-${last ? `<p>${runWords(last)}</p>` : "<p>Its destinations have not been asked yet.</p>"}
+${last ? `<p>${runWords(last)}</p>` : "<p>Its destinations have not been checked yet.</p>"}
 ${(["stop", "fix", "consider"] as const)
   .map((severity) =>
     section(
@@ -102,7 +102,7 @@ function runWords({ endedAt, asked, newlyBroken, wellAgain }: ReportedRun): stri
     newlyBroken > 0 ? `${newlyBroken} newly broken` : "none newly broken",
     ...(wellAgain > 0 ? [`${wellAgain} well again`] : []),
   ];
-  return `The destinations were last asked on ${day(endedAt)} (${asked} asked): ${news.join(", ")}.`;
+  return `The destinations were last checked on ${day(endedAt)} (${asked} checked): ${news.join(", ")}.`;
 }
 
 function section(heading: string, findings: readonly ReportedFinding[]): string {

@@ -136,10 +136,9 @@ export function explainOutcome({ code, hops, movedTo }: Pick<Outcome, "code" | "
     case "no-text":
       return "The page answers, but has no longer the words that the address points at.";
     case "shut-to-programs":
-      return "The server may be shut to programs, and open to readers. Open it yourself.";
+      return "The server may be shut to programs and open to readers.";
     case "status":
-      if (status === 429)
-        return "The server was asked too much (429), or is shut to programs. Open it yourself.";
+      if (status === 429) return "The server was asked too much, or is shut to programs (429).";
       return status >= 500
         ? `The server has a fault of its own (${status}). It may be well again later.`
         : `The server answered ${status}, which does not say whether the page is there.`;

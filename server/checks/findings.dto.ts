@@ -1,6 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { Type } from "class-transformer";
 import { ArrayMaxSize, IsArray, IsOptional, IsString, MaxLength, ValidateNested } from "class-validator";
+import { PageChangeAnswer } from "../reach/reach.dto.ts";
 import { LinkName } from "../links/links.dto.ts";
 
 class MendAnswer {
@@ -41,6 +42,12 @@ export class FindingAnswer {
     description: "Whether that is right without a look at it, so that it is made with all others.",
   })
   isSure: boolean;
+  @ApiProperty({
+    type: PageChangeAnswer,
+    nullable: true,
+    description: "What the linked page was and is called, where it is another now.",
+  })
+  change: PageChangeAnswer | null;
   @ApiProperty({ type: String, nullable: true, description: "Why it may stay, where it was accepted." })
   accepted: string | null;
 }

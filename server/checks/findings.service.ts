@@ -1,5 +1,6 @@
 import { Injectable } from "@nestjs/common";
 import type { BookFinding } from "@vennet/core/checks/check-book";
+import type { KnownAnswer } from "@vennet/core/checks/finding";
 import { rules } from "@vennet/core/checks/check-chapter";
 import { writeDestination } from "@vennet/core/destination/destination";
 import type { LinkChange } from "@vennet/core/manuscript/edit-links";
@@ -19,7 +20,11 @@ import { WorkerPools } from "../workers/worker-pools.ts";
 import { AcceptancesService } from "./acceptances.service.ts";
 import type { FindingAnswer, MendRequest } from "./findings.dto.ts";
 
-type Found = BookFinding & { home: PlainBook["chapters"][number] | null; accepted: string | null };
+type Found = BookFinding & {
+  home: PlainBook["chapters"][number] | null;
+  accepted: string | null;
+  change: KnownAnswer["change"];
+};
 
 /** Checks whole books by the rules, and puts right what one press can. */
 @Injectable()
@@ -39,7 +44,7 @@ export class FindingsService {
 
   /** What the rules find, gravest first; what was accepted says why. */
   async list(book: Book): Promise<FindingAnswer[]> {
-    return (await this.find(book)).map(({ home, accepted, ...finding }) => {
+    return (await this.find(book)).map(({ home, accepted, change, ...finding }) => {
       const { rule, title, severity, source, message, subject, link, before, after, mend, isSure } = finding;
       return {
         rule,
@@ -56,6 +61,7 @@ export class FindingsService {
         mend: link && mend ? told(link, mend) : null,
         isSure,
         address: link ? writeDestination(link.destination) : null,
+        change,
         accepted,
       };
     });
@@ -89,6 +95,10 @@ export class FindingsService {
       ...finding,
       home: finding.chapter === null ? null : manuscript.chapters[finding.chapter]!,
       accepted: reasons.get(`${finding.subject} ${finding.rule}`) ?? null,
+      change:
+        finding.rule === "page-changed" && finding.link
+          ? (answers.get(writeDestination(finding.link.destination))?.change ?? null)
+          : null,
     }));
   }
 

@@ -292,7 +292,7 @@ function describe(row: ReachOutcome | undefined): Omit<DestinationAnswer, "addre
     return {
       state: "unchecked",
       code: null,
-      reason: "Not asked yet.",
+      reason: "Not checked yet.",
       movedTo: null,
       title: null,
       secure: null,
@@ -349,5 +349,5 @@ function statusOnly(status: number) {
 function tally(counts: Map<string, number>): string {
   const order = ["sound", "moved", "guarded", "broken", "unsure"];
   const parts = order.filter((state) => counts.has(state)).map((state) => `${counts.get(state)} ${state}`);
-  return parts.join(", ") || "Nothing to ask";
+  return parts.join(", ") || "Nothing to check";
 }

@@ -150,6 +150,7 @@ export const faultyHosts: Record<string, Host> = {
     otherwise: page("Turning"),
     paths: {
       "/tides": after(2, turned("then"), turned("now")),
+      "/then-and-now": after(2, turned("then"), turned("now")),
       "/daily": (request, response) =>
         htmlPage(
           response,

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { answerOf, api, type CheckedDestination, type LinkState } from "../api/client";
 import { keys } from "../api/keys";
 import { useBook } from "../book-page";
@@ -10,6 +10,7 @@ import { linkStates, StateMark } from "../parts/state-mark";
 import { ChecksFrame } from "./checks-frame";
 import { DestinationRow } from "./destination-row";
 import { RunState } from "./run-state";
+import { useHeldOrder } from "./use-held-order";
 import { useRun, useRuns } from "./use-run";
 
 /** Asks every destination of the book that can be asked, and shows what came of it with the evidence. */
@@ -26,8 +27,20 @@ export function ChecksPage() {
     refetchInterval: run.isUnderWay ? 1000 : false,
   });
 
+  const { refetch } = destinations;
+  const done = run.isUnderWay ? run.job!.done : null;
+  useEffect(() => {
+    // Each time that the run tells of more answers, not a second later.
+    if (done !== null) void refetch();
+  }, [done, refetch]);
+
   const all = destinations.data ?? [];
-  const shown = inOrderOfNeed(all.filter((one) => only === null || one.state === only));
+  const shown = useHeldOrder(
+    inOrderOfNeed(all.filter((one) => only === null || one.state === only)),
+    all,
+    run.isUnderWay,
+    only,
+  );
   return (
     <ChecksFrame>
       <div className="h-full overflow-y-auto">
@@ -39,7 +52,7 @@ export function ChecksPage() {
             ) : (
               <>
                 <Button disabled={all.length === 0} onClick={() => void run.begin({ which: "due" })}>
-                  Check due
+                  Check overdue
                 </Button>
                 <Button
                   kind="main"
@@ -61,8 +74,8 @@ export function ChecksPage() {
           )}
           {destinations.data && all.length === 0 && (
             <EmptyPage next="Make a link in Write" to={`/books/${book.id}/write?guide=first-link`}>
-              Every web address, email address and shared file of the book is asked here whether it still
-              answers. The book has no such link yet.
+              Every web address, email address and shared file of the book is checked here: whether it still
+              answers, and still says what you linked. The book has no such link yet.
             </EmptyPage>
           )}
           {all.length > 0 && (
@@ -74,7 +87,9 @@ export function ChecksPage() {
                     key={destination.address}
                     bookId={book.id}
                     destination={destination}
-                    onAsk={run.isUnderWay ? null : () => void run.begin({ addresses: [destination.address] })}
+                    onCheck={
+                      run.isUnderWay ? null : () => void run.begin({ addresses: [destination.address] })
+                    }
                   />
                 ))}
               </div>

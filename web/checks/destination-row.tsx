@@ -5,21 +5,30 @@ import { Button } from "../parts/button";
 import { StateMark, stateWord } from "../parts/state-mark";
 import { plural, shownDate } from "../parts/wording";
 import { DestinationHistory } from "./destination-history";
+import { PageChange } from "./page-change";
+import { useSaidOfDestination } from "./use-said-of-destination";
 
 /** One destination with its state, where it is used, and on demand every question and answer. */
 export function DestinationRow({
   bookId,
   destination,
-  onAsk,
+  onCheck,
 }: {
   bookId: string;
   destination: CheckedDestination;
-  /** Asks this one again; null while a run is under way. */
-  onAsk: (() => void) | null;
+  /** Checks this one again; null while a run is under way. */
+  onCheck: (() => void) | null;
 }) {
   const [open, setOpen] = useState(false);
   const [isPast, setPast] = useState(false);
-  const { address, state, reason, uses, hops, checkedAt, since } = destination;
+  const { address, state, reason, uses, hops, checkedAt, since, change, lookedAt } = destination;
+  const said = useSaidOfDestination(bookId);
+  const [problem, setProblem] = useState<string | null>(null);
+  const say = (work: Promise<void>): void => {
+    setProblem(null);
+    work.catch((error: unknown) => setProblem((error as Error).message));
+  };
+  const mayHaveLooked = (state === "unsure" || state === "guarded") && lookedAt === null;
   return (
     <article className="grid gap-x-5 gap-y-1 border-b border-hairline px-5 py-2.5 last:border-b-0 md:grid-cols-[7.5rem_1fr_19rem]">
       <div className="text-sm md:pt-0.5">
@@ -49,8 +58,8 @@ export function DestinationRow({
               History
             </Button>
           )}
-          {onAsk && (
-            <Button kind="quiet" className="min-h-0 text-sm" onClick={onAsk}>
+          {onCheck && (
+            <Button kind="quiet" className="min-h-0 text-sm" onClick={onCheck}>
               Check again
             </Button>
           )}
@@ -60,6 +69,26 @@ export function DestinationRow({
             {stateWord(state)} since {shownDate(since)}
           </p>
         )}
+        {lookedAt && <p className="text-sm text-faint">Looked at by hand {shownDate(lookedAt)}</p>}
+        {mayHaveLooked && (
+          <Button kind="quiet" className="-ml-1 min-h-0 text-sm" onClick={() => say(said.looked(address))}>
+            I have looked, and it opens
+          </Button>
+        )}
+        {change && (
+          <>
+            <p className="text-sm text-red">
+              {change.what === "part"
+                ? "The part that is linked says something else now."
+                : "The page is no longer what was linked."}{" "}
+              <Button kind="quiet" className="min-h-0 text-sm" onClick={() => say(said.stillRight(address))}>
+                Still right
+              </Button>
+            </p>
+            <PageChange change={change} />
+          </>
+        )}
+        {problem && <p className="text-sm text-red">{problem}</p>}
         {isPast && <DestinationHistory bookId={bookId} destination={destination} />}
         {open && (
           <div className="mt-1 mb-2">
@@ -71,7 +100,7 @@ export function DestinationRow({
                 </li>
               ))}
             </ol>
-            {checkedAt && <p className="mt-1 text-sm text-faint">Asked {shownDate(checkedAt)}</p>}
+            {checkedAt && <p className="mt-1 text-sm text-faint">Checked {shownDate(checkedAt)}</p>}
           </div>
         )}
       </div>

@@ -1,17 +1,19 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { answerOf, api, type BookFinding } from "../api/client";
 import { useStale } from "../api/stale";
 import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { useStepDone } from "../links/use-step-done";
 import { Button } from "../parts/button";
-import { SeverityMark } from "../parts/finding-mark";
+import { severityMeanings, severityWords, SeverityMark } from "../parts/finding-mark";
 import { Problem, Waiting } from "../parts/notice";
-import { plural } from "../parts/wording";
 import { ChecksFrame } from "./checks-frame";
-import { FindingRow } from "./finding-row";
+import { FindingGroup } from "./finding-group";
+import type { FindingActions } from "./finding-row";
+import { useFindingKeys } from "./use-finding-keys";
 import { useRun } from "./use-run";
+import { useSaidOfDestination } from "./use-said-of-destination";
 
 type Severity = BookFinding["severity"];
 const severities: Severity[] = ["stop", "fix", "consider"];
@@ -27,6 +29,8 @@ export function FindingsPage() {
   const [chapter, setChapter] = useState("");
   const run = useRun(book.id);
   const [problem, setProblem] = useState<string | null>(null);
+  const said = useSaidOfDestination(book.id);
+  const list = useRef<HTMLDivElement>(null);
   const params = { path: { bookId: book.id } };
   const findings = useQuery({
     queryKey: keys.findings(book.id),
@@ -34,6 +38,7 @@ export function FindingsPage() {
     // The text may have changed since this page was last seen.
     staleTime: 0,
   });
+  useFindingKeys(list, findings.data);
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
     setProblem(null);
     try {
@@ -50,6 +55,29 @@ export function FindingsPage() {
         await answerOf(api.POST("/api/books/{bookId}/findings/mend", { params, body: { rule, ...links } })),
       );
     });
+  const actions: FindingActions = {
+    mend: (one) => mend(one.rule, one),
+    accept: (one, reason) =>
+      attempt(() =>
+        answerOf(
+          api.PUT("/api/books/{bookId}/acceptances", {
+            params,
+            body: { subject: one.subject, rule: one.rule, reason },
+          }),
+        ),
+      ),
+    takeBack: (one) =>
+      void attempt(() =>
+        answerOf(
+          api.DELETE("/api/books/{bookId}/acceptances/{subject}/{rule}", {
+            params: { path: { ...params.path, subject: one.subject, rule: one.rule } },
+          }),
+        ),
+      ),
+    check: run.isUnderWay ? null : (addresses) => void run.begin({ addresses }),
+    looked: (address) => void attempt(() => said.looked(address)),
+    stillRight: (address) => void attempt(() => said.stillRight(address)),
+  };
   const all = findings.data ?? [];
   const open = all.filter((one) => one.accepted === null);
   /** All that one press would put right, whatever the filters show of it. */
@@ -69,7 +97,13 @@ export function FindingsPage() {
   const count = (severity: Severity): number => open.filter((one) => one.severity === severity).length;
   return (
     <ChecksFrame>
-      <div className="h-full overflow-y-auto" tabIndex={0} role="region" aria-label="Findings of the rules">
+      <div
+        ref={list}
+        className="h-full overflow-y-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Findings of the rules"
+      >
         <div className="mx-auto max-w-5xl px-6 py-6">
           <h1 className="font-serif text-3xl font-semibold">Findings</h1>
           {findings.isPending && <Waiting what="Checking the book" />}
@@ -125,6 +159,18 @@ export function FindingsPage() {
               </span>
             </div>
           )}
+          {findings.data && open.length > 0 && (
+            <dl className="mt-1 flex flex-wrap gap-x-5 text-sm text-faint">
+              {severities
+                .filter((severity) => (only === null ? count(severity) > 0 : severity === only))
+                .map((severity) => (
+                  <div key={severity} className="flex gap-1">
+                    <dt>{severityWords[severity]}:</dt>
+                    <dd>{severityMeanings[severity]}</dd>
+                  </div>
+                ))}
+            </dl>
+          )}
           {findings.data && run.isUnderWay && (
             <p role="status" className="mt-2 text-faint">
               Checking: {run.job!.done} of {run.job!.total || "…"} addresses.
@@ -142,66 +188,19 @@ export function FindingsPage() {
                     : "The rules find nothing to put right."}
             </p>
           )}
-          {byRule(shown).map((group) => {
-            const [first] = group as [BookFinding];
-            const mendable = group.filter((one) => one.mend && one.isSure && one.accepted === null);
-            return (
-              <section
-                key={first.rule}
-                aria-label={first.title}
-                className="mt-5 border border-hairline bg-paper"
-              >
-                <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hairline px-4 py-2">
-                  <h2 className="font-serif text-lg">{first.title}</h2>
-                  <SeverityMark severity={first.severity} />
-                  <span className="text-sm text-faint">{plural(group.length, "place")}</span>
-                  <span className="ml-auto flex flex-wrap gap-2">
-                    {first.rule.startsWith("destination-") && !accepted && (
-                      <Button
-                        disabled={run.isUnderWay}
-                        onClick={() => void run.begin({ addresses: addressesOf(group) })}
-                      >
-                        Check {group.length === 1 ? "it" : "them"} again
-                      </Button>
-                    )}
-                    {mendable.length > 1 && mendable.length === allOf(first.rule).length && (
-                      <Button onClick={() => mend(first.rule, null)}>Mend all {mendable.length}</Button>
-                    )}
-                  </span>
-                  <p className="basis-full text-sm text-faint">{first.source}</p>
-                </div>
-                <ul>
-                  {group.map((one) => (
-                    <FindingRow
-                      key={`${one.chapterId} ${one.subject}`}
-                      bookId={book.id}
-                      finding={one}
-                      onMend={() => mend(one.rule, one)}
-                      onAccept={(reason) =>
-                        attempt(() =>
-                          answerOf(
-                            api.PUT("/api/books/{bookId}/acceptances", {
-                              params,
-                              body: { subject: one.subject, rule: one.rule, reason },
-                            }),
-                          ),
-                        )
-                      }
-                      onTakeBack={() =>
-                        void attempt(() =>
-                          answerOf(
-                            api.DELETE("/api/books/{bookId}/acceptances/{subject}/{rule}", {
-                              params: { path: { ...params.path, subject: one.subject, rule: one.rule } },
-                            }),
-                          ),
-                        )
-                      }
-                    />
-                  ))}
-                </ul>
-              </section>
-            );
-          })}
+          {byRule(shown).map((group) => (
+            <FindingGroup
+              key={group[0]!.rule}
+              bookId={book.id}
+              group={group}
+              actions={actions}
+              onMendAll={
+                group.filter((one) => one.mend && one.isSure).length === allOf(group[0]!.rule).length
+                  ? () => mend(group[0]!.rule, null)
+                  : null
+              }
+            />
+          ))}
         </div>
       </div>
     </ChecksFrame>
@@ -227,10 +226,6 @@ function Choice({
       {children}
     </button>
   );
-}
-
-function addressesOf(findings: readonly BookFinding[]): string[] {
-  return [...new Set(findings.flatMap(({ address }) => (address === null ? [] : [address])))];
 }
 
 /** The findings of each rule together, in the order in which the rules come. */

@@ -56,7 +56,7 @@ export function HealthPage() {
                       <tr className="border-b border-hairline text-left">
                         <th scope="col">Run</th>
                         <th scope="col" className="text-right">
-                          Asked
+                          Checked
                         </th>
                         {linkStates.map((state) => (
                           <th key={state} scope="col" className="text-right">

@@ -6,17 +6,17 @@ import { plural, shownDate } from "../parts/wording";
 
 /** How far a run is, or what the last one came to. */
 export function RunState({ run, last }: { run: Job | null; last: ReachRun | null }) {
-  if (!run) return <p className="mt-2 text-faint">Nothing has been asked yet.</p>;
+  if (!run) return <p className="mt-2 text-faint">Nothing has been checked yet.</p>;
   if (isUnderWay(run)) {
     return (
       <div className="mt-4 border border-hairline bg-paper p-4">
         <div className="mb-2 flex flex-wrap justify-between gap-2">
           <span>
-            {run.done} of {run.total || "…"} addresses asked
+            {run.done} of {run.total || "…"} addresses checked
           </span>
           <span className="text-faint">{run.message}</span>
         </div>
-        <Progress label="Addresses asked" done={run.done} total={run.total} />
+        <Progress label="Addresses checked" done={run.done} total={run.total} />
       </div>
     );
   }
@@ -26,7 +26,7 @@ export function RunState({ run, last }: { run: Job | null; last: ReachRun | null
     <p className="mt-2 text-faint" role="status">
       {run.state === "cancelled"
         ? `The last run was cancelled after ${run.done} of ${run.total} addresses. What it had learnt is kept.`
-        : `The last run asked ${plural(run.total, "address", "addresses")}, each once: ${run.message}.`}
+        : `The last run checked ${plural(run.total, "address", "addresses")}, each once: ${run.message}.`}
       {isOfLast && (
         <>
           {" "}

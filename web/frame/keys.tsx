@@ -55,6 +55,16 @@ const groups: [string, [string, string][]][] = [
       ["Enter, Esc", "While drawing a polygon: close it, begin again"],
     ],
   ],
+  [
+    "Findings",
+    [
+      ["N, P", "Next and previous finding"],
+      ["M, A", "Mend it; accept it, with a reason"],
+      ["G", "Go there (Alt ← comes back)"],
+      ["C", "Check its address again"],
+      ["R, L", "The page is still right; I have looked"],
+    ],
+  ],
   ["Everywhere", [["?", "This list"]]],
 ];
 

@@ -7,6 +7,20 @@ const marks = {
   consider: { icon: Lightbulb, word: "Consider" },
 };
 
+/** The word for each severity. */
+export const severityWords: Record<Severity, string> = {
+  stop: marks.stop.word,
+  fix: marks.fix.word,
+  consider: marks.consider.word,
+};
+
+/** What each severity means, for readers and for who exports. */
+export const severityMeanings: Record<Severity, string> = {
+  stop: "the book cannot go out so",
+  fix: "readers will meet it",
+  consider: "may be right as it is",
+};
+
 /** A severity by its shape and its word. */
 export function SeverityMark({ severity, count = 1 }: { severity: Severity; count?: number }) {
   const { icon: Icon, word } = marks[severity];

@@ -18,7 +18,7 @@ import { useDraft } from "./line-drafts";
 import { LinkLookChoice } from "./link-look";
 import { KindMark } from "../../destinations/kind-mark";
 
-const unchecked: CardState = { state: "unchecked", reason: "Not asked yet.", movedTo: null };
+const unchecked: CardState = { state: "unchecked", reason: "Not checked yet.", movedTo: null };
 
 /** What the margin says of one link: where it leads and how it is; when it is active, how to change it. */
 export function MarginCard({
