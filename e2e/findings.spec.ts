@@ -60,6 +60,7 @@ test("the list is worked through by keys alone: next, mend, accept, go there and
   const list = page.getByRole("region", { name: "Findings of the rules" });
   await expect(list).toBeFocused();
   const rows = list.locator("[data-finding]");
+  await expect(rows.first()).toBeVisible();
   const count = await rows.count();
   await page.keyboard.press("n");
   await expect(rows.first()).toBeFocused();
@@ -126,4 +127,24 @@ test("words that lead elsewhere in another chapter are told beside the text too"
   await page.goto(`/books/${own}/write`);
   await text(page).getByRole("link", { name: "the office" }).click();
   await expect(page.getByText("“the office” leads to two places.")).toBeVisible();
+});
+
+test("a copy of a linked page is kept on the author's word, and travels with the book", async ({ page }) => {
+  const own = await openOwnBook(
+    page,
+    "# T\n\nThe [glossary](https://tides.hesterley.example/glossary) and [the office](https://nobody.hesterley.example/).\n",
+  );
+  await page.goto(`/books/${own}/checks`);
+  await page.getByRole("button", { name: "Check all" }).click();
+  await expect(page.getByText(/The last run checked 2/)).toBeVisible();
+  const rows = page.getByRole("article");
+  await expect(rows.getByRole("button", { name: "Keep a copy" })).toHaveCount(1);
+  await rows.getByRole("button", { name: "Keep a copy" }).click();
+  await expect(page.getByText("1 copy kept.")).toBeVisible();
+  const copy = rows.getByRole("link", { name: "Kept copy" });
+  await expect(copy).toBeVisible();
+  const html = await (await page.request.get((await copy.getAttribute("href"))!)).text();
+  expect(html).toContain("https://tides.hesterley.example/glossary");
+  await page.goto(`/books/${own}/links/files`);
+  await expect(page.getByText("tides.hesterley.example glossary (kept copy).html")).toBeVisible();
 });

@@ -15,6 +15,7 @@ import { FontsModule } from "./fonts/fonts.module.ts";
 import { HistoryModule } from "./history/history.module.ts";
 import { ImportModule } from "./import/import.module.ts";
 import { JobsModule } from "./jobs/jobs.module.ts";
+import { KeptModule } from "./kept/kept.module.ts";
 import { LedgerModule } from "./ledger/ledger.module.ts";
 import { LinksModule } from "./links/links.module.ts";
 import { OperatingModule } from "./operating/operating.module.ts";
@@ -50,6 +51,7 @@ export class AppModule {
         HistoryModule,
         ImportModule,
         JobsModule,
+        KeptModule,
         LedgerModule,
         LinksModule,
         OperatingModule,

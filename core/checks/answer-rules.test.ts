@@ -29,6 +29,7 @@ const answer = (state: KnownAnswer["state"], more: Partial<KnownAnswer> = {}): K
   certificateEnds: null,
   change: null,
   lookedAt: null,
+  keptCopy: null,
   ...more,
 });
 

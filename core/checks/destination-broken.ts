@@ -1,4 +1,4 @@
-import { answerOf, type LinkRule } from "./finding.ts";
+import { answerOf, keptCopyOf, type LinkRule } from "./finding.ts";
 
 /** A destination that is gone, or was never there. */
 export const destinationBroken: LinkRule = {
@@ -10,7 +10,18 @@ export const destinationBroken: LinkRule = {
     links.flatMap((use) => {
       const answer = answerOf(use, context);
       return answer?.state === "broken"
-        ? [{ subject: use.id, message: `${answer.reason} Give another address, or take the link out.` }]
+        ? [
+            {
+              subject: use.id,
+              message: `${answer.reason} ${keptCopyOf(use, context) ? "Lead to the kept copy, give" : "Give"} another address, or take the link out.`,
+            },
+          ]
         : [];
     }),
+  // Whether readers are to get the copy, its author says.
+  isSure: () => false,
+  mend: (use, context) => {
+    const file = keptCopyOf(use, context);
+    return file === null ? null : { destination: { kind: "file", file } };
+  },
 };

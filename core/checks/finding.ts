@@ -47,6 +47,8 @@ export interface KnownAnswer {
   change: { what: "page" | "part" | "hands"; then: PageCalled; now: PageCalled } | null;
   /** When somebody looked at it and found it well, though asking cannot judge it; ISO 8601. */
   lookedAt: string | null;
+  /** The companion file that is a copy of the page. */
+  keptCopy: string | null;
 }
 
 /** What a page is called. */
@@ -153,4 +155,10 @@ export function companionOf(
   { files }: CheckContext,
 ): CompanionFile | undefined {
   return destination.kind === "file" && "file" in destination ? files.get(destination.file) : undefined;
+}
+
+/** The companion file that is a copy of the page to which a link leads; null where none was kept, or it is gone. */
+export function keptCopyOf(link: CheckedLink, context: CheckContext): string | null {
+  const file = answerOf(link, context)?.keptCopy ?? null;
+  return file !== null && context.files.has(file) ? file : null;
 }

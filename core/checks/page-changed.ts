@@ -1,4 +1,4 @@
-import { answerOf, type KnownAnswer, type LinkRule } from "./finding.ts";
+import { answerOf, keptCopyOf, type KnownAnswer, type LinkRule } from "./finding.ts";
 
 /** A page that answers and is no longer what it was when it was linked. */
 export const pageChanged: LinkRule = {
@@ -18,6 +18,11 @@ export const pageChanged: LinkRule = {
           ]
         : [];
     }),
+  isSure: () => false,
+  mend: (link, context) => {
+    const file = keptCopyOf(link, context);
+    return file === null ? null : { destination: { kind: "file", file } };
+  },
 };
 
 function said({ what, then, now }: NonNullable<KnownAnswer["change"]>): string {

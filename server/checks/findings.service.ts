@@ -3,6 +3,7 @@ import type { BookFinding } from "@vennet/core/checks/check-book";
 import type { KnownAnswer } from "@vennet/core/checks/finding";
 import { rules } from "@vennet/core/checks/check-chapter";
 import { writeDestination } from "@vennet/core/destination/destination";
+import type { CompanionFile } from "@vennet/core/manuscript/book";
 import type { LinkChange } from "@vennet/core/manuscript/edit-links";
 import type { LinkUse } from "@vennet/core/manuscript/links";
 import type { Book } from "../books/book.entity.ts";
@@ -12,6 +13,7 @@ import { Problem } from "../errors/problem.ts";
 import { StepsService, type ListedStep } from "../history/steps.service.ts";
 import { LedgerService } from "../ledger/ledger.service.ts";
 import type { PlainBook } from "../workers/plain-book.ts";
+import { FilesService } from "../files/files.service.ts";
 import { FilePlacesService } from "../files/file-places.service.ts";
 import { PictureSizesService } from "../files/picture-sizes.service.ts";
 import { DriveService } from "../drive/drive.service.ts";
@@ -38,12 +40,14 @@ export class FindingsService {
     private readonly workers: WorkerPools,
     private readonly reach: ReachService,
     private readonly drive: DriveService,
+    private readonly files: FilesService,
     private readonly filePlaces: FilePlacesService,
     private readonly pictureSizes: PictureSizesService,
   ) {}
 
   /** What the rules find, gravest first; what was accepted says why. */
   async list(book: Book): Promise<FindingAnswer[]> {
+    const names = await this.files.companionFacts(book.id);
     return (await this.find(book)).map(({ home, accepted, change, ...finding }) => {
       const { rule, title, severity, source, message, subject, link, before, after, mend, isSure } = finding;
       return {
@@ -58,7 +62,7 @@ export class FindingsService {
         text: link?.text ?? null,
         before,
         after,
-        mend: link && mend ? told(link, mend) : null,
+        mend: link && mend ? told(link, mend, names) : null,
         isSure,
         address: link ? writeDestination(link.destination) : null,
         change,
@@ -136,9 +140,18 @@ export class FindingsService {
   }
 }
 
-function told(link: LinkUse, to: LinkChange): { before: string; after: string } {
-  if (to.destination)
-    return { before: writeDestination(link.destination), after: writeDestination(to.destination) };
+function told(
+  link: LinkUse,
+  to: LinkChange,
+  files: ReadonlyMap<string, CompanionFile>,
+): { before: string; after: string } {
+  if (to.destination) {
+    const file = "file" in to.destination ? files.get(to.destination.file) : undefined;
+    return {
+      before: writeDestination(link.destination),
+      after: file?.name ?? writeDestination(to.destination),
+    };
+  }
   if (to.look !== undefined) return { before: "a look of its own", after: "that of its kind" };
   if (to.trim) return { before: link.text, after: link.text.trim() };
   if (to.text !== undefined) return { before: link.text, after: to.text };

@@ -7,6 +7,7 @@ import { Book } from "../books/book.entity.ts";
 import { Acceptance } from "../checks/acceptance.entity.ts";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { Arrival } from "../import/arrival.entity.ts";
+import { KeptCopy } from "../reach/kept-copy.entity.ts";
 import { GonePlace } from "../ledger/gone-place.entity.ts";
 import { LinkUse } from "../ledger/link-use.entity.ts";
 import { Place } from "../ledger/place.entity.ts";
@@ -36,6 +37,7 @@ import { Arrivals1764000000015 } from "./migrations/1764000000015-arrivals.ts";
 import { FinishedFiles1764000000016 } from "./migrations/1764000000016-finished-files.ts";
 import { FinishedFormats1764000000017 } from "./migrations/1764000000017-finished-formats.ts";
 import { FilePlaces1764000000018 } from "./migrations/1764000000018-file-places.ts";
+import { KeptCopies1764000000021 } from "./migrations/1764000000021-kept-copies.ts";
 import { Fingerprints1764000000020 } from "./migrations/1764000000020-fingerprints.ts";
 import { PictureSizes1764000000019 } from "./migrations/1764000000019-picture-sizes.ts";
 import { OwnFonts1764000000013 } from "./migrations/1764000000013-own-fonts.ts";
@@ -73,6 +75,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       Acceptance,
       GonePlace,
       Arrival,
+      KeptCopy,
     ],
     migrations: [
       FirstTables1764000000000,
@@ -96,6 +99,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       FilePlaces1764000000018,
       PictureSizes1764000000019,
       Fingerprints1764000000020,
+      KeptCopies1764000000021,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

@@ -96,6 +96,14 @@ export class DestinationAnswer {
     description: "When somebody looked at what asking cannot judge, and found it well.",
   })
   lookedAt: string | null;
+  @ApiProperty({
+    type: String,
+    nullable: true,
+    description: "The companion file that is a copy of the page.",
+  })
+  keptCopy: string | null;
+  @ApiProperty({ type: String, nullable: true, description: "When that was taken." })
+  keptAt: string | null;
   @ApiProperty({ type: String, nullable: true })
   checkedAt: string | null;
   @ApiProperty({ type: String, nullable: true, description: "Since when it has been in this state." })

@@ -27,6 +27,6 @@ import { Resolver } from "./resolver.ts";
     ReachService,
     Resolver,
   ],
-  exports: [ReachService, PageFetcher],
+  exports: [HostGates, PageFetcher, ReachService],
 })
 export class ReachModule {}

@@ -26,6 +26,9 @@ interface UseRow {
   text: string;
   chapterId: string;
   chapter: string;
+  /** The companion file that is a copy of the page, and when it was taken. */
+  keptCopy: string | null;
+  keptAt: Date | null;
 }
 
 /** Runs over all destinations of a book that can be asked, and tells what came of them. */
@@ -59,10 +62,17 @@ export class ReachService {
     const uses = await this.uses(bookId);
     const outcomes = await this.outcomes(bookId);
     const answers = new Map<string, DestinationAnswer>();
-    for (const { destination, destinationHash, kind, ...use } of uses) {
+    for (const { destination, destinationHash, kind, keptCopy, keptAt, ...use } of uses) {
       let answer = answers.get(destination);
       if (!answer) {
-        answer = { address: destination, kind, ...describe(outcomes.get(destinationHash)), uses: [] };
+        answer = {
+          address: destination,
+          kind,
+          ...describe(outcomes.get(destinationHash)),
+          keptCopy,
+          keptAt: keptAt?.toISOString() ?? null,
+          uses: [],
+        };
         answers.set(destination, answer);
       }
       answer.uses.push(use);
@@ -79,11 +89,13 @@ export class ReachService {
   async answers(bookId: string): Promise<Map<string, KnownAnswer>> {
     const outcomes = await this.outcomes(bookId);
     return new Map(
-      (await this.uses(bookId)).flatMap(({ destination, destinationHash }): [string, KnownAnswer][] => {
-        const row = outcomes.get(destinationHash);
-        if (!row) return [];
-        return [[destination, known(row)]];
-      }),
+      (await this.uses(bookId)).flatMap(
+        ({ destination, destinationHash, keptCopy }): [string, KnownAnswer][] => {
+          const row = outcomes.get(destinationHash);
+          if (!row) return [];
+          return [[destination, { ...known(row), keptCopy }]];
+        },
+      ),
     );
   }
 
@@ -279,15 +291,19 @@ export class ReachService {
 
   private uses(bookId: string): Promise<UseRow[]> {
     return this.database.query(
-      `SELECT u.destinationHash, u.destination, u.kind, u.linkId, u.text, u.chapterId, c.title AS chapter
+      `SELECT u.destinationHash, u.destination, u.kind, u.linkId, u.text, u.chapterId, c.title AS chapter,
+         k.fileId AS keptCopy, k.keptAt
        FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+       LEFT JOIN kept_copy k ON k.bookId = u.bookId AND k.askedHash = u.askedHash
        WHERE u.bookId = ? AND u.destinationHash IS NOT NULL ORDER BY c.position, u.ordinal`,
       [bookId],
     );
   }
 }
 
-function describe(row: ReachOutcome | undefined): Omit<DestinationAnswer, "address" | "kind" | "uses"> {
+function describe(
+  row: ReachOutcome | undefined,
+): Omit<DestinationAnswer, "address" | "kind" | "uses" | "keptCopy" | "keptAt"> {
   if (!row) {
     return {
       state: "unchecked",
@@ -327,7 +343,7 @@ function describe(row: ReachOutcome | undefined): Omit<DestinationAnswer, "addre
 }
 
 /** What is known of a destination that was asked. */
-function known(row: ReachOutcome): KnownAnswer {
+function known(row: ReachOutcome): Omit<KnownAnswer, "keptCopy"> {
   const { state, code, movedTo, title, secure, changed, lookedAt } = row;
   return {
     state,

@@ -150,6 +150,8 @@ export const faultyHosts: Record<string, Host> = {
     otherwise: page("Turning"),
     paths: {
       "/tides": after(2, turned("then"), turned("now")),
+      // Well for the copy and its first run.
+      "/kept-then-gone": after(3, turned("then"), status(410, "Gone.")),
       "/then-and-now": after(2, turned("then"), turned("now")),
       "/daily": (request, response) =>
         htmlPage(

@@ -40,6 +40,7 @@ export const keys = {
   history: (bookId: string, address: string) => ["history", bookId, address],
   pageTitle: (bookId: string, address: string | null) => ["pageTitle", bookId, address],
   latestRun: (bookId: string) => ["latestRun", bookId],
+  latestKeeping: (bookId: string) => ["latestKeeping", bookId],
   runs: (bookId: string) => ["runs", bookId],
   exports: (bookId: string) => ["exports", bookId],
   export: (bookId: string, id: string) => ["export", bookId, id],

@@ -62,6 +62,8 @@ const staleAfter = {
   settings: ["book", "books", "findings", "preflight"],
   /** A run over the destinations has come to its end. */
   run: ["destinations", "runs", "findings", "history", "books"],
+  /** Copies of linked pages were kept. */
+  keptCopies: [...destinations, "destinations", "findings", "preflight"],
   /** What the last run knew may be old. */
   lookAgain: ["destinations"],
   /** An export has come to its end. */

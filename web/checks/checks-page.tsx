@@ -9,8 +9,10 @@ import { Problem, Waiting } from "../parts/notice";
 import { linkStates, StateMark } from "../parts/state-mark";
 import { ChecksFrame } from "./checks-frame";
 import { DestinationRow } from "./destination-row";
+import { KeepingState } from "./keeping-state";
 import { RunState } from "./run-state";
 import { useHeldOrder } from "./use-held-order";
+import { useKeptCopies } from "./use-kept-copies";
 import { useRun, useRuns } from "./use-run";
 
 /** Asks every destination of the book that can be asked, and shows what came of it with the evidence. */
@@ -19,6 +21,7 @@ export function ChecksPage() {
   const params = { path: { bookId: book.id } };
   const [only, setOnly] = useState<LinkState | null>(null);
   const run = useRun(book.id);
+  const keeping = useKeptCopies(book.id);
   const last = useRuns(book.id).data?.at(-1) ?? null;
   const destinations = useQuery({
     queryKey: keys.destinations(book.id),
@@ -51,6 +54,15 @@ export function ChecksPage() {
               <Button onClick={() => void run.cancel()}>Cancel the run</Button>
             ) : (
               <>
+                {book.finished === null && (
+                  <Button
+                    disabled={!all.some((one) => isPage(one) && one.keptAt === null) || keeping.isUnderWay}
+                    data-tip="Keep a copy of every linked page that has none, as companion files"
+                    onClick={() => keeping.begin()}
+                  >
+                    Keep copies
+                  </Button>
+                )}
                 <Button disabled={all.length === 0} onClick={() => void run.begin({ which: "due" })}>
                   Check overdue
                 </Button>
@@ -66,6 +78,7 @@ export function ChecksPage() {
           </div>
           {run.problem && <Problem>{run.problem}</Problem>}
           <RunState run={run.job} last={last} />
+          <KeepingState {...keeping} />
           {destinations.isPending && <Waiting what="Reading the links" />}
           {destinations.error && (
             <Problem action={<Button onClick={() => void destinations.refetch()}>Try again</Button>}>
@@ -87,6 +100,11 @@ export function ChecksPage() {
                     key={destination.address}
                     bookId={book.id}
                     destination={destination}
+                    onKeep={
+                      book.finished === null && isPage(destination) && !keeping.isUnderWay
+                        ? () => keeping.begin([destination.address])
+                        : null
+                    }
                     onCheck={
                       run.isUnderWay ? null : () => void run.begin({ addresses: [destination.address] })
                     }
@@ -140,8 +158,15 @@ function StateFilter({
   );
 }
 
+/** Whether a destination is a page that answers, so that a copy of it can be kept. */
+function isPage({ kind, state }: CheckedDestination): boolean {
+  return kind === "web" && (state === "sound" || state === "moved");
+}
+
 const need: LinkState[] = ["broken", "moved", "unsure", "guarded", "unchecked", "sound"];
 
 function inOrderOfNeed(destinations: CheckedDestination[]): CheckedDestination[] {
-  return [...destinations].sort((a, b) => need.indexOf(a.state) - need.indexOf(b.state));
+  // A page that says something else needs a look like one that has moved.
+  const rank = ({ state, change }: CheckedDestination): number => need.indexOf(change ? "moved" : state);
+  return [...destinations].sort((a, b) => rank(a) - rank(b));
 }

@@ -13,15 +13,19 @@ export function DestinationRow({
   bookId,
   destination,
   onCheck,
+  onKeep,
 }: {
   bookId: string;
   destination: CheckedDestination;
   /** Checks this one again; null while a run is under way. */
   onCheck: (() => void) | null;
+  /** Keeps a copy of it; null where it is no page, or copies are being kept. */
+  onKeep: (() => void) | null;
 }) {
   const [open, setOpen] = useState(false);
   const [isPast, setPast] = useState(false);
-  const { address, state, reason, uses, hops, checkedAt, since, change, lookedAt } = destination;
+  const { address, state, reason, uses, hops, checkedAt, since, change, lookedAt, keptCopy, keptAt } =
+    destination;
   const said = useSaidOfDestination(bookId);
   const [problem, setProblem] = useState<string | null>(null);
   const say = (work: Promise<void>): void => {
@@ -58,6 +62,11 @@ export function DestinationRow({
               History
             </Button>
           )}
+          {onKeep && keptAt === null && (
+            <Button kind="quiet" className="min-h-0 text-sm" onClick={onKeep}>
+              Keep a copy
+            </Button>
+          )}
           {onCheck && (
             <Button kind="quiet" className="min-h-0 text-sm" onClick={onCheck}>
               Check again
@@ -67,6 +76,22 @@ export function DestinationRow({
         {since && state !== "sound" && (
           <p className="text-sm text-faint">
             {stateWord(state)} since {shownDate(since)}
+          </p>
+        )}
+        {keptAt && (
+          <p className="text-sm text-faint">
+            <a
+              href={`/api/books/${bookId}/files/${keptCopy!}`}
+              className="underline decoration-edge underline-offset-2 hover:text-blue"
+            >
+              Kept copy
+            </a>{" "}
+            of {shownDate(keptAt)}
+            {onKeep && (
+              <Button kind="quiet" className="min-h-0 text-sm" onClick={onKeep}>
+                Keep it anew
+              </Button>
+            )}
           </p>
         )}
         {lookedAt && <p className="text-sm text-faint">Looked at by hand {shownDate(lookedAt)}</p>}

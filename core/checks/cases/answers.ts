@@ -67,7 +67,22 @@ const leads = (address: string, endsAt: string): [Case, string] => [short(addres
 
 /** Cases of rules that look at what asking a destination showed. */
 export const answerCases: readonly Cases[] = [
-  { rule: "destination-broken", source: "RFC 9110, section 15.5 (from memory)", ...byState("broken") },
+  {
+    rule: "destination-broken",
+    source: "RFC 9110, section 15.5 (from memory)",
+    wrong: [
+      ...byState("broken").wrong,
+      [
+        {
+          ...link(page, { state: "broken", keptCopy: "f" }),
+          files: { f: { name: "tables (kept copy).html", mediaType: "text/html", size: 9 } },
+        },
+        "companion:f",
+      ],
+      [link(page, { state: "broken", keptCopy: "gone" }), null],
+    ],
+    right: byState("broken").right,
+  },
   {
     rule: "destination-guarded",
     source: "RFC 9110, 15.5.2 and 15.5.4 (from memory)",

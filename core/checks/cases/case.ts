@@ -121,6 +121,7 @@ function answerOf(known: KnownAnswer["state"] | Partial<KnownAnswer>): KnownAnsw
     certificateEnds: null,
     change: null,
     lookedAt: null,
+    keptCopy: null,
     ...given,
   };
 }

@@ -24,12 +24,12 @@ export function useLinkStates(bookId: string): LinkStates {
       new Map(
         (destinations.data ?? []).map(
           ({ address, state, code, reason, movedTo, title, secure, endsAt, type, ...rest }) => {
-            const { certificateEnds, change, lookedAt } = rest;
+            const { certificateEnds, change, lookedAt, keptCopy } = rest;
             return [
               address,
               {
                 ...{ state, code: code ?? "", reason, movedTo, title, secure },
-                ...{ endsAt, type, certificateEnds, change, lookedAt },
+                ...{ endsAt, type, certificateEnds, change, lookedAt, keptCopy },
               },
             ];
           },
