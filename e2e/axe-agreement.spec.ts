@@ -1,4 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
+import { bookOfCase, judge, type Case } from "@vennet/core/checks/cases/case";
+import { allCases } from "@vennet/core/checks/cases/cases";
+import { writeWebPage } from "@vennet/core/publish/formats/web/web-page";
 import { defaultLooks } from "@vennet/core/manuscript/looks";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -109,3 +112,33 @@ test("axe-core and the rules agree on which links have no name, and on contrast,
   // Where they differ: axe-core judges the colours that a page shows at rest and takes any underline for a mark;
   // the rules judge every kind of link that the book has a look for, whether it has such a link or not.
 });
+
+// A picture without a text alternative goes out as one that says nothing, so that axe-core has no word about it; a link whose
+// file or place is gone does not go out at all.
+const judgedByBoth: [rule: string, axe: string[]][] = [
+  ["no-name", ["link-name", "area-alt"]],
+  ["own-look", ["color-contrast", "link-in-text-block"]],
+];
+
+for (const [rule, axe] of judgedByBoth)
+  test(`axe-core says of every labelled case of ${rule} what is said of it here`, async ({ page }) => {
+    const { wrong, right } = allCases.find((one) => one.rule === rule)!;
+    const folder = mkdtempSync(join(tmpdir(), "vennet-axe-"));
+    const told: unknown[] = [];
+    for (const given of [...wrong, ...right]) {
+      const one = Array.isArray(given) ? (given[0] as string | Case) : (given as string | Case);
+      if (/\]\((?:companion:|#)/.test(typeof one === "string" ? one : one.text)) continue;
+      const isFound = judge(rule, one).findings.length > 0;
+      const pictures = ["p", "q", "f"].map((id) => ({
+        id,
+        mediaType: "image/png" as const,
+        bytes: onePixel,
+      }));
+      const at = join(folder, "case.html");
+      writeFileSync(at, writeWebPage({ ...bookOfCase(one), pictures }));
+      await page.goto(pathToFileURL(at).href);
+      const { violations } = await new AxeBuilder({ page }).include("main").withRules(axe).analyze();
+      if (violations.length > 0 !== isFound) told.push([one, isFound, violations.map(({ id }) => id)]);
+    }
+    expect(told).toEqual([]);
+  });

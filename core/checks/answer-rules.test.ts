@@ -166,7 +166,7 @@ describe("a page of a companion file", () => {
       expect([at, found(at, known)]).toEqual([at, []]);
     expect(found("page=9")).toEqual([]);
     expect(found("page=9", known)[0]!.message).toBe(
-      "“plan.pdf” has no page 9. It has 8 pages. Choose where in it the link leads.",
+      "“plan.pdf” has no page 9 among its 8 pages. Choose where in it the link leads.",
     );
   });
 });

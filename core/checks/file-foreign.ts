@@ -17,7 +17,7 @@ export const fileForeign: LinkRule = {
         ? [
             {
               subject: use.id,
-              message: `E-readers do not open “${file.name}” (${file.mediaType}). They show a page that names it; readers of the PDF and of web pages get the file. A companion page can say the same.`,
+              message: `E-readers do not open “${file.name}” (${file.mediaType}). They show a page that names it, unless a companion page says the same.`,
             },
           ]
         : [];

@@ -19,11 +19,11 @@ export const filePlaceGone: LinkRule = {
         /^.*?, /,
         "",
       );
-      const has = pages === null ? "" : ` It has ${pages === 1 ? "one page" : `${pages} pages`}.`;
+      const has = pages === null ? "" : ` among its ${pages === 1 ? "one page" : `${pages} pages`}`;
       return [
         {
           subject: id,
-          message: `“${file.name}” has no ${wanted}.${has} Choose where in it the link leads.`,
+          message: `“${file.name}” has no ${wanted}${has}. Choose where in it the link leads.`,
         },
       ];
     }),

@@ -2,6 +2,8 @@ import { Node } from "prosemirror-model";
 import { recognise } from "../../destination/recognise.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import type { Book, CompanionFile } from "../../manuscript/book.ts";
+import { usualFonts } from "../../manuscript/book-fonts.ts";
+import { defaultLooks } from "../../manuscript/looks.ts";
 import { defaultConventions } from "../../manuscript/conventions.ts";
 import type { LinkChange } from "../../manuscript/edit-links.ts";
 import { linkUses } from "../../manuscript/links.ts";
@@ -55,35 +57,49 @@ export interface Judged {
   mended: string | null;
 }
 
-/** Puts one rule to one case. */
-export function judge(rule: string, given: string | Case): Judged {
-  const one: Case = typeof given === "string" ? { text: given } : given;
+/** The book of a case, whose first chapter is the one that is judged. */
+export function bookOfCase(given: string | Case): Book {
+  const one = caseOf(given);
   const chapters = [
     { text: one.text, role: one.role ?? "chapter", blocks: one.blocks ?? [] },
-    ...(one.beside ?? []).map((given) =>
-      typeof given === "string"
-        ? { text: given, role: "chapter" as const, blocks: [] }
-        : { ...given, blocks: [] },
+    ...(one.beside ?? []).map((beside) =>
+      typeof beside === "string"
+        ? { text: beside, role: "chapter" as const, blocks: [] }
+        : { ...beside, blocks: [] },
     ),
   ];
-  const docs = chapters.map(({ text, blocks }, i) => chapterOf(text, blocks, i));
-  const book: Book = {
+  return {
     id: "00000000-0000-4000-8000-000000000000",
     title: "The Causeways",
     author: "Orla Pell",
     language: one.language ?? "en",
     modified: "2026-01-01T00:00:00.000Z",
-    chapters: docs.map((doc, i) => ({ id: `c${i}`, role: chapters[i]!.role, doc })),
+    chapters: chapters.map(({ text, role, blocks }, i) => ({
+      id: `c${i}`,
+      role,
+      doc: chapterOf(text, blocks, i),
+    })),
     pictures: [],
     files: new Map(Object.entries(one.files ?? {})),
     fileBytes: new Map(),
     leavesFiles: false,
-    looks: {} as Book["looks"],
+    looks: defaultLooks,
     conventions: { ...defaultConventions, ...one.conventions },
     layout: defaultLayout,
-    fonts: {} as Book["fonts"],
+    fonts: usualFonts,
     fontFaces: [],
   };
+}
+
+function caseOf(given: string | Case): Case {
+  return typeof given === "string" ? { text: given } : given;
+}
+
+/** Puts one rule to one case. */
+export function judge(rule: string, given: string | Case): Judged {
+  const one = caseOf(given);
+  const book = bookOfCase(one);
+  const { doc } = book.chapters[0]!;
   const context: CheckContext = contextIn(
     surroundingsOf(book, {
       answers: new Map(Object.entries(one.asked ?? {}).map(([address, known]) => [address, answerOf(known)])),
@@ -95,12 +111,12 @@ export function judge(rule: string, given: string | Case): Judged {
     0,
   );
   const findings = checkChapter(
-    docs[0]!,
+    doc,
     context,
     rules.filter(({ id }) => id === rule),
   );
   const [first] = findings;
-  const link = first && linkUses(docs[0]!).find(({ id }) => id === first.subject);
+  const link = first && linkUses(doc).find(({ id }) => id === first.subject);
   return { findings, mended: link && first.mend ? writeChange(first.mend, link.text) : null };
 }
 

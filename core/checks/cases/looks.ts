@@ -9,7 +9,7 @@ const styled = (attrs: object, words = "the office"): Case => ({
     {
       type: "paragraph",
       content: [
-        { type: "text", text: "See " },
+        { type: "text", text: "What the tides of today are like you hear at " },
         {
           type: "text",
           text: words,
@@ -20,7 +20,7 @@ const styled = (attrs: object, words = "the office"): Case => ({
             },
           ],
         },
-        { type: "text", text: " first." },
+        { type: "text", text: ", which opens at nine." },
       ],
     },
   ],
@@ -46,7 +46,7 @@ export const lookCases: readonly Cases[] = [
     wrong: [
       [looked("#777777", "solid"), "the look of its kind"],
       [looked("#0000ee"), "the look of its kind"],
-      [looked("#ffffff", "solid"), "the look of its kind"],
+      [looked("#f4f4f4", "solid"), "the look of its kind"],
       [looked("#ffff00", "solid"), "the look of its kind"],
       [looked("#999999", "dotted"), "the look of its kind"],
       [looked("#1c1a17"), "the look of its kind"],
