@@ -34,6 +34,7 @@ import { frameFaint } from "./frame-faint.ts";
 import { anchorUnused } from "./anchor-unused.ts";
 import { captionAlone } from "./caption-alone.ts";
 import { filePlaceGone } from "./file-place-gone.ts";
+import { fileDeadEnds } from "./file-dead-ends.ts";
 import { fileGone } from "./file-gone.ts";
 import { fileNotBrought } from "./file-not-brought.ts";
 import { destinationBroken } from "./destination-broken.ts";
@@ -77,6 +78,7 @@ export const rules: Rule[] = [
   shareTooNarrow,
   fileGone,
   filePlaceGone,
+  fileDeadEnds,
   fileNotBrought,
   placeGone,
   referenceGap,

@@ -2,7 +2,8 @@ import { urlOf } from "../destination/url-of.ts";
 import { byHost } from "./by-host.ts";
 import type { LinkRule } from "./finding.ts";
 
-const isOwn = byHost((name) => {
+/** Whether a host is one of its author’s own machine or network, as the URL parser writes it. */
+export const isOwnHost = byHost((name) => {
   const host = mappedAddress(name) ?? name;
   if (/^\[/.test(host)) return /^\[(?:::1?\]|f[cd]|fe[89ab])/i.test(host);
   if (/^\d+\.\d+\.\d+\.\d+$/.test(host))
@@ -28,7 +29,7 @@ export const ownNetwork: LinkRule = {
     "RFC 1918, RFC 4193, RFC 6598, RFC 6761, RFC 6762 (from memory): such names and addresses mean nothing elsewhere",
   find: (links) =>
     links.flatMap(({ id, destination }) =>
-      destination.kind === "web" && isOwn(urlOf(destination).hostname)
+      destination.kind === "web" && isOwnHost(urlOf(destination).hostname)
         ? [
             {
               subject: id,

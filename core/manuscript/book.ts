@@ -24,6 +24,8 @@ export interface CompanionFile {
   size: number;
   /** Which pages and places it has, to which links can lead; left out where that is not known. */
   places?: FilePlaces | undefined;
+  /** Its own links that lead readers nowhere, each with the first page on which it stands; left out where none is known. */
+  deadEnds?: readonly { to: string; page: number }[];
 }
 
 /** A whole book, as the exports take it. */

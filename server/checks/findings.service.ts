@@ -14,6 +14,7 @@ import { StepsService, type ListedStep } from "../history/steps.service.ts";
 import { LedgerService } from "../ledger/ledger.service.ts";
 import type { PlainBook } from "../workers/plain-book.ts";
 import { FilesService } from "../files/files.service.ts";
+import { FileLinksService } from "../files/file-links.service.ts";
 import { FilePlacesService } from "../files/file-places.service.ts";
 import { PictureSizesService } from "../files/picture-sizes.service.ts";
 import { DriveService } from "../drive/drive.service.ts";
@@ -42,6 +43,7 @@ export class FindingsService {
     private readonly drive: DriveService,
     private readonly files: FilesService,
     private readonly filePlaces: FilePlacesService,
+    private readonly fileLinks: FileLinksService,
     private readonly pictureSizes: PictureSizesService,
   ) {}
 
@@ -75,15 +77,17 @@ export class FindingsService {
     // What is not known yet of files to whose pages links lead is read first.
     const ledInto = await this.ledger.filesLedInto(book.id);
     if (ledInto.size > 0) await this.filePlaces.of(book.id, ledInto);
-    const [manuscript, pictureSizes, answers, shares, acceptances] = await Promise.all([
+    await this.fileLinks.readAll(book.id);
+    const [manuscript, deadEnds, pictureSizes, answers, shares, acceptances] = await Promise.all([
       this.manuscripts.of(book),
+      this.fileLinks.deadEnds(book.id),
       this.pictureSizes.of(book.id),
       this.reach.answers(book.id),
       this.drive.audiences(),
       this.acceptances.list(book.id),
     ]);
     const found = await this.workers.run("check", {
-      book: manuscript,
+      book: { ...manuscript, files: withDeadEnds(manuscript.files, deadEnds) },
       known: {
         answers,
         shares,
@@ -138,6 +142,18 @@ export class FindingsService {
       );
     });
   }
+}
+
+function withDeadEnds(
+  files: ReadonlyMap<string, CompanionFile>,
+  deadEnds: ReadonlyMap<string, NonNullable<CompanionFile["deadEnds"]>>,
+): Map<string, CompanionFile> {
+  return new Map(
+    [...files].map(([id, file]) => {
+      const own = deadEnds.get(id);
+      return [id, own ? { ...file, deadEnds: own } : file];
+    }),
+  );
 }
 
 function told(

@@ -40,6 +40,20 @@ class SchemesAnswer {
   https: number;
 }
 
+class DeadEndAnswer {
+  @ApiProperty()
+  to: string;
+  @ApiProperty({ description: "The first page of the file on which it stands." })
+  page: number;
+}
+
+class DeadEndsAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty({ type: [DeadEndAnswer] })
+  links: readonly DeadEndAnswer[];
+}
+
 /** What rules are told of the book around one of its chapters, beside its places, files and answers. */
 export class SurroundingsAnswer {
   @ApiProperty({ type: [PicturePixelsAnswer] })
@@ -56,4 +70,6 @@ export class SurroundingsAnswer {
     description: "How many links of other chapters have addresses of each.",
   })
   schemes: SchemesAnswer;
+  @ApiProperty({ type: [DeadEndsAnswer], description: "Companion files whose own links lead nowhere." })
+  deadEnds: DeadEndsAnswer[];
 }

@@ -1,5 +1,6 @@
 import { Injectable } from "@nestjs/common";
 import { foldedWords } from "@vennet/core/checks/folded-words";
+import { FileLinksService } from "../files/file-links.service.ts";
 import { FilePlacesService } from "../files/file-places.service.ts";
 import { PictureSizesService } from "../files/picture-sizes.service.ts";
 import { LedgerService } from "../ledger/ledger.service.ts";
@@ -11,17 +12,26 @@ export class SurroundingsService {
   constructor(
     private readonly ledger: LedgerService,
     private readonly filePlaces: FilePlacesService,
+    private readonly fileLinks: FileLinksService,
     private readonly pictureSizes: PictureSizesService,
   ) {}
 
   async of(bookId: string, chapterId: string): Promise<SurroundingsAnswer> {
-    const [sizes, words, schemes, led] = await Promise.all([
+    await this.fileLinks.readAll(bookId);
+    const [sizes, words, schemes, led, deadEnds] = await Promise.all([
       this.pictureSizes.of(bookId),
       this.words(bookId, chapterId),
       this.ledger.schemesBeside(bookId, chapterId),
       this.placesIn(bookId),
+      this.fileLinks.deadEnds(bookId),
     ]);
-    return { pictures: [...sizes].map(([id, size]) => ({ id, ...size })), words, files: led, schemes };
+    return {
+      pictures: [...sizes].map(([id, size]) => ({ id, ...size })),
+      words,
+      files: led,
+      schemes,
+      deadEnds: [...deadEnds].map(([id, links]) => ({ id, links })),
+    };
   }
 
   private async words(bookId: string, chapterId: string): Promise<SurroundingsAnswer["words"]> {

@@ -7,6 +7,7 @@ import { Book } from "../books/book.entity.ts";
 import { Acceptance } from "../checks/acceptance.entity.ts";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { Arrival } from "../import/arrival.entity.ts";
+import { FileLink } from "../files/file-link.entity.ts";
 import { KeptCopy } from "../reach/kept-copy.entity.ts";
 import { GonePlace } from "../ledger/gone-place.entity.ts";
 import { LinkUse } from "../ledger/link-use.entity.ts";
@@ -37,6 +38,7 @@ import { Arrivals1764000000015 } from "./migrations/1764000000015-arrivals.ts";
 import { FinishedFiles1764000000016 } from "./migrations/1764000000016-finished-files.ts";
 import { FinishedFormats1764000000017 } from "./migrations/1764000000017-finished-formats.ts";
 import { FilePlaces1764000000018 } from "./migrations/1764000000018-file-places.ts";
+import { FileLinks1764000000022 } from "./migrations/1764000000022-file-links.ts";
 import { KeptCopies1764000000021 } from "./migrations/1764000000021-kept-copies.ts";
 import { Fingerprints1764000000020 } from "./migrations/1764000000020-fingerprints.ts";
 import { PictureSizes1764000000019 } from "./migrations/1764000000019-picture-sizes.ts";
@@ -75,6 +77,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       Acceptance,
       GonePlace,
       Arrival,
+      FileLink,
       KeptCopy,
     ],
     migrations: [
@@ -100,6 +103,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       PictureSizes1764000000019,
       Fingerprints1764000000020,
       KeptCopies1764000000021,
+      FileLinks1764000000022,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

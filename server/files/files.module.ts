@@ -1,6 +1,7 @@
 import { Module } from "@nestjs/common";
 import { LedgerModule } from "../ledger/ledger.module.ts";
 import { WorkersModule } from "../workers/workers.module.ts";
+import { FileLinksService } from "./file-links.service.ts";
 import { FilePlacesService } from "./file-places.service.ts";
 import { FilesController } from "./files.controller.ts";
 import { PictureSizesService } from "./picture-sizes.service.ts";
@@ -10,7 +11,7 @@ import { FilesService } from "./files.service.ts";
 @Module({
   imports: [LedgerModule, WorkersModule],
   controllers: [FilesController],
-  providers: [FilesService, FilePlacesService, PictureSizesService],
-  exports: [FilesService, FilePlacesService, PictureSizesService],
+  providers: [FilesService, FilePlacesService, FileLinksService, PictureSizesService],
+  exports: [FilesService, FilePlacesService, FileLinksService, PictureSizesService],
 })
 export class FilesModule {}

@@ -246,6 +246,7 @@ export class FilesService {
       font: null,
       places: null,
       pixels: null,
+      hasLinksRead: false,
       ...about,
       name: about.name.slice(0, 255),
       isSound: null,

@@ -54,6 +54,10 @@ export class StoredFile {
   @Column(jsonColumn({ nullable: true }))
   pixels: { width: number; height: number } | null;
 
+  /** Whether it was read where its own links lead. */
+  @Column("boolean", { default: false })
+  hasLinksRead: boolean;
+
   @Column("datetime", { precision: 3, default: () => "CURRENT_TIMESTAMP(3)" })
   changedAt: Date;
 }

@@ -154,6 +154,15 @@ class Asks {
       );
     for (const { askedHash, destination, destinationHash } of uses)
       asks.get(askedHash)!.destinations.set(destination, destinationHash);
+    // What companion files lead to has its answer under the page itself.
+    const ofFiles: { askedHash: string }[] = await this.database.query(
+      "SELECT DISTINCT askedHash FROM file_link WHERE bookId = ? AND askedHash IN (?)",
+      [this.job.bookId, [...asks.keys()]],
+    );
+    for (const { askedHash } of ofFiles) {
+      const ask = asks.get(askedHash)!;
+      ask.destinations.set(ask.address, askedHash);
+    }
     for (const ask of asks.values()) {
       // A link that was taken out since the run began; its page is asked all the same.
       if (ask.destinations.size === 0) ask.destinations.set(ask.address, ask.askedHash);

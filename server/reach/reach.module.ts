@@ -1,4 +1,5 @@
 import { Module } from "@nestjs/common";
+import { FilesModule } from "../files/files.module.ts";
 import { JobsModule } from "../jobs/jobs.module.ts";
 import { WorkersModule } from "../workers/workers.module.ts";
 import { AnswerWriter } from "./answer-writer.ts";
@@ -14,7 +15,7 @@ import { Resolver } from "./resolver.ts";
 
 /** Runs over all destinations that can be asked. */
 @Module({
-  imports: [JobsModule, WorkersModule],
+  imports: [FilesModule, JobsModule, WorkersModule],
   controllers: [ReachController],
   providers: [
     AnswerWriter,

@@ -8,6 +8,7 @@ import { Book } from "../books/book.entity.ts";
 import { withoutDeadlock } from "../database/without-deadlock.ts";
 import { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Progress, type Report } from "../jobs/jobs.service.ts";
+import { FileLinksService } from "../files/file-links.service.ts";
 import { HostWork } from "./host-work.ts";
 import { ReachAnswer } from "./reach-answer.entity.ts";
 import { ReachOutcome } from "./reach-outcome.entity.ts";
@@ -42,6 +43,7 @@ export class ReachService {
     @InjectDataSource() private readonly database: DataSource,
     private readonly hosts: HostWork,
     private readonly jobs: JobsService,
+    private readonly fileLinks: FileLinksService,
   ) {
     jobs.define("reach", {
       work: (job, _report, signal) => this.run(job, signal),
@@ -158,7 +160,10 @@ export class ReachService {
 
   /** Lists what there is to ask, if that was not done before a stop, and hands it out host by host. */
   private async run(job: Job, signal: AbortSignal): Promise<string | null> {
-    if (!(await this.database.manager.existsBy(ReachRun, { jobId: job.id }))) await this.list(job);
+    if (!(await this.database.manager.existsBy(ReachRun, { jobId: job.id }))) {
+      await this.fileLinks.readAll(job.bookId!);
+      await this.list(job);
+    }
     const hosts: { host: string }[] = await this.database.query(
       "SELECT host FROM reach_ask WHERE jobId = ? AND state IS NULL GROUP BY host ORDER BY COUNT(*) DESC, host",
       [job.id],
@@ -217,6 +222,18 @@ export class ReachService {
          ${addresses ? "AND u.destination IN (?)" : ""}
          GROUP BY u.askedHash`,
         [job.id, job.bookId, freshSince, ...(addresses ? [addresses] : [])],
+      );
+      if (addresses) return;
+      // And where companion files lead that links of the book lead to.
+      await manager.query(
+        `INSERT IGNORE INTO reach_ask (jobId, askedHash, host, address)
+         SELECT ?, l.askedHash, MIN(l.host), MIN(l.askedAddress) FROM file_link l
+         LEFT JOIN reach_outcome o ON o.bookId = l.bookId AND o.destinationHash = l.askedHash
+         WHERE l.bookId = ? AND l.askedHash IS NOT NULL
+           ${which === "due" ? "AND (o.checkedAt IS NULL OR o.checkedAt < ?)" : "AND ? IS NOT NULL"}
+           AND l.fileId IN (SELECT u.fileId FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL WHERE u.bookId = ?)
+         GROUP BY l.askedHash`,
+        [job.id, job.bookId, freshSince, job.bookId],
       );
     });
   }

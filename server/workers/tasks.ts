@@ -32,6 +32,11 @@ export const tasks = {
     limits: { minutes: 1, megabytes: 2048 },
     load: () => import("../exports/preflight-task.ts"),
   },
+  linksInFile: {
+    processes: 1,
+    limits: { minutes: 1, megabytes: 2048 },
+    load: () => import("../files/links-in-file-task.ts"),
+  },
   keptPage: {
     processes: 1,
     limits: { minutes: 1, megabytes: 1024 },

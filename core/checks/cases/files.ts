@@ -32,6 +32,27 @@ const web = (name: string, words = "the tables"): string => `See [${words}](http
 /** Cases of rules that look at files. */
 export const fileCases: readonly Cases[] = [
   {
+    rule: "file-dead-ends",
+    source: "common practice: what goes out with a book is checked like the book",
+    wrong: [1, 2, 3, 4, 5, 8, 13, 21, 50, 500].map((count) =>
+      companion({
+        ...pdf,
+        deadEnds: Array.from({ length: count }, (_, i) => ({ to: `https://gone.example/${i}`, page: i + 1 })),
+      }),
+    ),
+    right: [
+      companion(pdf),
+      companion({ ...pdf, deadEnds: [] }),
+      companion(file("a.epub", "application/epub+zip")),
+      companion(file("a.png", "image/png")),
+      at("#page=2"),
+      "See [the plan](companion:gone).",
+      { text: "See it.", files: { f: { ...pdf, deadEnds: [{ to: "https://gone.example/", page: 1 }] } } },
+      ...paths("plan.pdf", "https://tides.example/plan.pdf"),
+      `See [the plan](share:${drive}).`,
+    ],
+  },
+  {
     rule: "file-not-brought",
     source: "common practice: what works on the author's disk does not work on the reader's",
     wrong: paths(

@@ -22,6 +22,7 @@ export function useCheckBasis(bookId: string, chapterId: string, states: LinkSta
     const chapter = book?.chapters.findIndex(({ id }) => id === chapterId) ?? -1;
     if (!files || !places || !told || !book || chapter === -1) return null;
     const { title, language, conventions, chapters, ledTo } = book;
+    const deadEnds = new Map(told.deadEnds.map(({ id, links }) => [id, links]));
     const ofFiles = new Map(told.files.map(({ id, ...known }) => [id, known]));
     return {
       chapter,
@@ -34,7 +35,10 @@ export function useCheckBasis(bookId: string, chapterId: string, states: LinkSta
         files: new Map(
           files.map(({ id, name, mediaType, size }) => [
             id,
-            { name, mediaType, size, places: ofFiles.get(id) },
+            {
+              ...{ name, mediaType, size, places: ofFiles.get(id) },
+              ...(deadEnds.has(id) ? { deadEnds: deadEnds.get(id)! } : {}),
+            },
           ]),
         ),
         answers: answersOf(states),
