@@ -18,6 +18,11 @@ export class HostPace {
     this.gap = gapMs;
   }
 
+  /** From the start of one question to the start of the next, in milliseconds. */
+  get gapMs(): number {
+    return this.gap;
+  }
+
   /** Takes the next turn and gives the time at which it is. */
   takeTurn(now: number): number {
     const turn = Math.max(now, this.next);

@@ -6,6 +6,9 @@ import { DataSource } from "typeorm";
 import { freePort } from "../../launch/processes.mjs";
 import { databaseOptions } from "../database/data-source.ts";
 import { startServerProcess, type ServerProcess } from "../test/server-process.ts";
+import { Settings } from "../settings.ts";
+import { HostGates } from "./host-gates.ts";
+import { SharedPace } from "./shared-pace.ts";
 import { startTestServer, type Client } from "../test/test-server.ts";
 
 let database: DataSource;
@@ -117,6 +120,30 @@ describe("several servers that share one Redis", () => {
     for (let i = 0; i < 5; i++) expect(await tries(i)).toBe(401);
     expect([await tries(0), await tries(1)]).toEqual([429, 429]);
     for (const server of servers) await server.close();
+  });
+
+  test("keep the pace of a host together, and leave it alone together", async () => {
+    const settings = new Settings({ ...shared, REACH_GAP_MS: "100", REACH_LANES: "8" });
+    const paces = [1, 2].map(() => new SharedPace(settings));
+    const gates = paces.map((pace) => new HostGates(settings, undefined, pace));
+    // Connected: a turn taken before would be each server's own.
+    for (const pace of paces) while ((await pace.takeTurn("ready.example", 1_000)) === 0) await pause(20);
+    const signal = new AbortController().signal;
+    const begun: number[] = [];
+    const ask = async (i: number): Promise<void> => {
+      const leave = await gates[i % 2]!.enter("tides.example", "book", signal);
+      begun.push(performance.now());
+      leave();
+    };
+    await Promise.all(Array.from({ length: 8 }, (_, i) => ask(i)));
+    // One after the other, whichever of the two asks: seven gaps.
+    expect(Math.max(...begun) - Math.min(...begun)).toBeGreaterThan(7 * 100 - 50);
+    const from = performance.now();
+    gates[0]!.rest("tides.example", 600);
+    while ((await paces[1]!.restOf("tides.example")) === 0) await pause(5);
+    await ask(1);
+    expect(performance.now() - from).toBeGreaterThan(500);
+    for (const pace of paces) pace.onApplicationShutdown();
   });
 
   test("do the runs of many books together; when one is killed, the others take over what it was at", async () => {

@@ -2,6 +2,7 @@ import { setImmediate as nextTurn, setTimeout as sleep } from "node:timers/promi
 import { Injectable, Optional } from "@nestjs/common";
 import { HostPace } from "@vennet/core/reach/politeness";
 import { Settings } from "../settings.ts";
+import { SharedPace } from "./shared-pace.ts";
 import { FairPlaces } from "./fair-places.ts";
 
 const gatesKept = 5_000;
@@ -27,7 +28,7 @@ interface Gate {
 /**
  * Lets questions out at the pace that each host can bear, and no more at once than this server is set to; but each
  * book has its share of them at once.
- * Two runs that ask the same host here share its gate.
+ * Two runs that ask the same host here share its gate, and servers with one Redis its pace.
  */
 @Injectable()
 export class HostGates {
@@ -38,6 +39,7 @@ export class HostGates {
   constructor(
     private readonly settings: Settings,
     @Optional() private readonly clock: Clock = clockOfMachine,
+    @Optional() private readonly shared: SharedPace | null = null,
   ) {
     this.all = new FairPlaces(settings.reachConcurrency, bookShare);
   }
@@ -55,7 +57,10 @@ export class HostGates {
       do {
         const now = this.clock.now();
         const turn = pace.takeTurn(now);
-        if (turn > now) await this.clock.sleep(turn - now, signal);
+        const wait = Math.max(turn - now, (await this.shared?.takeTurn(host, pace.gapMs)) ?? 0);
+        if (wait > 0) await this.clock.sleep(wait, signal);
+        const rest = (await this.shared?.restOf(host)) ?? 0;
+        if (rest > 0) pace.pauseUntil(this.clock.now() + rest);
       } while (pace.isPaused(this.clock.now()));
       const leaveAll = await this.all.enter(bookId, signal);
       await this.begin();
@@ -77,6 +82,7 @@ export class HostGates {
   /** A host asks for a rest of so many milliseconds from now. */
   rest(host: string, ms: number): void {
     this.gate(host).pace.pauseUntil(this.clock.now() + ms);
+    void this.shared?.rest(host, ms);
   }
 
   private gate(host: string): Gate {

@@ -11,6 +11,7 @@ import { PageTitles } from "./page-titles.ts";
 import { PlannedRuns } from "./planned-runs.ts";
 import { ReachController } from "./reach.controller.ts";
 import { ReachService } from "./reach.service.ts";
+import { SharedPace } from "./shared-pace.ts";
 import { Resolver } from "./resolver.ts";
 
 /** Runs over all destinations that can be asked. */
@@ -27,6 +28,7 @@ import { Resolver } from "./resolver.ts";
     PlannedRuns,
     ReachService,
     Resolver,
+    SharedPace,
   ],
   exports: [HostGates, PageFetcher, ReachService],
 })
