@@ -10,7 +10,9 @@ export const ownHeading: ChapterRule = {
   title: "A link leads to where it stands",
   severity: "consider",
   source: "common practice: a jump within the same screen is taken for a link that failed",
-  findInChapter: (doc, links) => {
+  findInChapter: (doc, links, { keepsAnchors = false }) => {
+    // Of a page that stays as it is only the links are known, and not how far they stand from its top.
+    if (keepsAnchors) return [];
     if (!links.some(({ destination }) => destination.kind === "place")) return [];
     const headings = headingsOf(doc);
     return links.flatMap(({ id, destination, from }) => {

@@ -103,7 +103,8 @@ async function writeBatch(manager: EntityManager, batch: Answered[]): Promise<vo
       rows.flatMap(({ bookId, hash, outcome, at }) => {
         const { state, code, hops, movedTo, title, secure } = outcome;
         const soundAt = state === "sound" || state === "moved" ? at : null;
-        const { print } = outcome;
+        // What is no longer found, or not judged, says nothing of what the page is about.
+        const print = soundAt === null ? null : outcome.print;
         const then = kept.get(`${bookId} ${hash}`) ?? null;
         const changed = then && print && changeOf(then, print);
         return [
