@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
-import { PDFDocument, PDFName, PDFString } from "@cantoo/pdf-lib";
+import { pdfOfLinks } from "@vennet/core/test/pdf-of-links";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
 let server: TestServer;
@@ -10,28 +10,8 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-/** A PDF with a page for each of these addresses. */
-async function leaflet(...addresses: string[]): Promise<Blob> {
-  const document = await PDFDocument.create();
-  for (const address of addresses) {
-    const page = document.addPage([300, 300]);
-    const { context } = document;
-    page.node.set(
-      PDFName.of("Annots"),
-      context.obj([
-        context.register(
-          context.obj({
-            Type: "Annot",
-            Subtype: "Link",
-            Rect: [10, 10, 90, 30],
-            A: { S: "URI", URI: PDFString.of(address) },
-          }),
-        ),
-      ]),
-    );
-  }
-  return new Blob([(await document.save()) as BlobPart], { type: "application/pdf" });
-}
+const leaflet = async (...addresses: string[]): Promise<Blob> =>
+  new Blob([(await pdfOfLinks(addresses)) as BlobPart], { type: "application/pdf" });
 
 async function send(method: string, path: string, file: Blob): Promise<any> {
   const form = new FormData();
