@@ -6,6 +6,7 @@ import { linkUses } from "../manuscript/links.ts";
 import { schema } from "../manuscript/schema.ts";
 import { bookWith, chapter, text } from "../test/book-of-places.ts";
 import { contextOf } from "../test/check-context.ts";
+import { knownAnswer } from "./cases/case.ts";
 import { checkBook } from "./check-book.ts";
 import { nothingKnown } from "./surroundings.ts";
 import { checkChapter } from "./check-chapter.ts";
@@ -17,21 +18,8 @@ const web = (address: string): Destination => ({ kind: "web", address });
 const link = (words: string, destination: Destination): Node =>
   schema.text(words, [schema.mark("link", { id: "l", destination, description: null })]);
 
-const answer = (state: KnownAnswer["state"], more: Partial<KnownAnswer> = {}): KnownAnswer => ({
-  state,
-  code: "ok",
-  reason: "It is so.",
-  movedTo: null,
-  title: null,
-  secure: null,
-  endsAt: null,
-  type: null,
-  certificateEnds: null,
-  change: null,
-  lookedAt: null,
-  keptCopy: null,
-  ...more,
-});
+const answer = (state: KnownAnswer["state"], more: Partial<KnownAnswer> = {}): KnownAnswer =>
+  knownAnswer({ state, ...more });
 
 function check(destination: Destination, more: Partial<CheckContext> = {}, words = "the tide office") {
   const doc = chapter("c", "C", text("See ", link(words, destination)));

@@ -6,6 +6,7 @@ import { InjectDataSource } from "@nestjs/typeorm";
 import { DataSource } from "typeorm";
 import { judgeMediaType, sampleSize } from "../files/media-type.ts";
 import type { Report } from "../jobs/jobs.service.ts";
+import { behindRedirects } from "../reach/behind-redirects.ts";
 import { PageFetcher } from "../reach/page-fetcher.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import type { WebPicturesAnswer } from "./import.dto.ts";
@@ -16,7 +17,6 @@ import { UploadsService } from "./uploads.service.ts";
 const mostWebPictures = 300;
 const largest = 10 * 1024 * 1024;
 const largestTogether = 100 * 1024 * 1024;
-const mostRedirects = 5;
 
 /** Fetches the pictures that a manuscript has on the web, once, on its author's word: by the same guarded asking as all else. */
 @Injectable()
@@ -62,20 +62,16 @@ export class WebPictures {
     limit: number,
     signal: AbortSignal,
   ): Promise<{ name: string; bytes: Uint8Array } | { problem: string }> {
-    let at = address;
-    for (let hops = 0; hops <= mostRedirects; hops++) {
-      const { hop, bytes } = await this.fetcher.bytes(at, signal, limit);
-      if (hop.status !== null && hop.status >= 300 && hop.status < 400 && hop.location !== null) {
-        if (!URL.canParse(hop.location, at)) return { problem: "It leads on to no address." };
-        at = new URL(hop.location, at).href;
-        continue;
-      }
-      if (hop.failure) return { problem: "Its host could not be reached, or may not be asked." };
-      if (hop.status !== 200) return { problem: `Its host answered ${hop.status}.` };
-      if (bytes === null) return { problem: `It is larger than ${Math.floor(limit / 1024 / 1024)} MB.` };
-      return this.shown(at, bytes);
-    }
-    return { problem: "It leads on and on." };
+    const fetched = await behindRedirects(address, (at) => this.fetcher.bytes(at, signal, limit));
+    if ("problem" in fetched)
+      return {
+        problem: fetched.problem === "no-address" ? "It leads on to no address." : "It leads on and on.",
+      };
+    const { hop, bytes, at } = fetched;
+    if (hop.failure) return { problem: "Its host could not be reached, or may not be asked." };
+    if (hop.status !== 200) return { problem: `Its host answered ${hop.status}.` };
+    if (bytes === null) return { problem: `It is larger than ${Math.floor(limit / 1024 / 1024)} MB.` };
+    return this.shown(at, bytes);
   }
 
   /** The picture as every reader shows it. */

@@ -2,6 +2,7 @@ import { Injectable, Logger } from "@nestjs/common";
 import { isPage } from "@vennet/core/reach/follow";
 import type { Resource } from "@vennet/core/reach/kept-page";
 import robots from "robots-parser";
+import { behindRedirects, type Fetched } from "../reach/behind-redirects.ts";
 import { HostGates } from "../reach/host-gates.ts";
 import { PageFetcher } from "../reach/page-fetcher.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
@@ -13,7 +14,6 @@ const readRobots = robots as unknown as typeof robots.default;
 const largestPage = 2 * 1024 * 1024;
 const largestTogether = 5 * 1024 * 1024;
 const mostResources = 40;
-const mostRedirects = 5;
 
 /** What came of a copy: a file, or why there is none. */
 export type CopiedPage = { bytes: Uint8Array; mediaType: string; address: string } | { problem: string };
@@ -45,29 +45,29 @@ export class CopiedPages {
       allowed.set(origin, asked);
       return asked;
     };
-    let at = address;
-    for (let hops = 0; hops <= mostRedirects; hops++) {
-      if (!(await rules(at))(at)) return { problem: "its host asks programs to leave it alone" };
-      const { hop, bytes } = await this.ask(at, bookId, largestPage, signal);
-      if (hop.location !== null && hop.status !== null && hop.status >= 300 && hop.status < 400) {
-        if (!URL.canParse(hop.location, at)) return { problem: "it leads on to no address" };
-        at = new URL(hop.location, at).href;
-        continue;
-      }
-      if (hop.status !== 200 || hop.failure)
-        return { problem: hop.status === null ? "it does not answer" : `it answers ${hop.status}` };
-      if (bytes === null) return { problem: "it is too large" };
-      if (!isPage(hop.type)) return { bytes, mediaType: hop.type ?? "application/octet-stream", address: at };
-      try {
-        return await this.whole(bytes, at, bookId, keptAt, rules, signal);
-      } catch (error) {
-        // A page that brings its process down, or lies too deep in itself, is no reason to keep no other.
-        signal.throwIfAborted();
-        this.log.warn(`The page ${at} cannot be copied: ${(error as Error).message}`);
-        return { problem: "it cannot be read" };
-      }
+    let isShut = false;
+    const fetched = await behindRedirects(address, async (at) => {
+      isShut = !(await rules(at))(at);
+      return isShut ? nothing(at) : this.ask(at, bookId, largestPage, signal);
+    });
+    if (isShut) return { problem: "its host asks programs to leave it alone" };
+    if ("problem" in fetched)
+      return {
+        problem: fetched.problem === "no-address" ? "it leads on to no address" : "it leads on and on",
+      };
+    const { hop, bytes, at } = fetched;
+    if (hop.status !== 200 || hop.failure)
+      return { problem: hop.status === null ? "it does not answer" : `it answers ${hop.status}` };
+    if (bytes === null) return { problem: "it is too large" };
+    if (!isPage(hop.type)) return { bytes, mediaType: hop.type ?? "application/octet-stream", address: at };
+    try {
+      return await this.whole(bytes, at, bookId, keptAt, rules, signal);
+    } catch (error) {
+      // A page that brings its process down, or lies too deep in itself, is no reason to keep no other.
+      signal.throwIfAborted();
+      this.log.warn(`The page ${at} cannot be copied: ${(error as Error).message}`);
+      return { problem: "it cannot be read" };
     }
-    return { problem: "it leads on and on" };
   }
 
   /** A page with all that it shows inside, as far as that may be had. */
@@ -123,4 +123,18 @@ export class CopiedPages {
       leave();
     }
   }
+}
+
+/** In the place of what was not asked. */
+function nothing(address: string): Fetched {
+  const hop = {
+    method: "GET" as const,
+    address,
+    status: null,
+    location: null,
+    type: null,
+    failure: null,
+    ms: 0,
+  };
+  return { hop, bytes: null };
 }

@@ -102,7 +102,9 @@ export function judge(rule: string, given: string | Case): Judged {
   const { doc } = book.chapters[0]!;
   const context: CheckContext = contextIn(
     surroundingsOf(book, {
-      answers: new Map(Object.entries(one.asked ?? {}).map(([address, known]) => [address, answerOf(known)])),
+      answers: new Map(
+        Object.entries(one.asked ?? {}).map(([address, known]) => [address, knownAnswer(known)]),
+      ),
       shares: new Map(Object.entries(one.shares ?? {})),
       audience: one.audience ?? "anyone",
       pictureSizes: new Map(Object.entries(one.pictures ?? {})),
@@ -123,7 +125,8 @@ export function judge(rule: string, given: string | Case): Judged {
 /** The width of the text in CSS px, for what cases say of pictures. */
 export const widthOfText = textWidth(defaultLayout);
 
-function answerOf(known: KnownAnswer["state"] | Partial<KnownAnswer>): KnownAnswer {
+/** What is known of a destination; of a state alone, all else as usual. */
+export function knownAnswer(known: KnownAnswer["state"] | Partial<KnownAnswer>): KnownAnswer {
   const given = typeof known === "string" ? { state: known } : known;
   return {
     state: "sound",

@@ -2,7 +2,8 @@ import type { Case, Cases } from "./case.ts";
 import { widthOfText } from "./case.ts";
 
 type Points = readonly (readonly [x: number, y: number])[];
-interface Area {
+/** An area of a picture that is a link. */
+export interface Area {
   points: Points;
   shape?: "rectangle" | "ellipse" | "polygon";
   alt?: string;
@@ -10,7 +11,7 @@ interface Area {
 }
 
 /** A picture with areas that are links, as a block. */
-function map(areas: readonly Area[], more: object = {}): object {
+export function mapWithAreas(areas: readonly Area[], more: object = {}): object {
   return {
     type: "paragraph",
     content: [
@@ -19,13 +20,13 @@ function map(areas: readonly Area[], more: object = {}): object {
         attrs: {
           file: "p",
           alt: "A map",
-          hotspots: areas.map(({ points, shape = "rectangle", alt = "", frame }, i) => ({
+          hotspots: areas.map(({ points, shape = "rectangle", alt, frame }, i) => ({
             id: `s${i}`,
             shape,
             points,
             destination: { kind: "web", address: "https://tides.example/" },
             description: null,
-            alt: alt || `Hut ${i}`,
+            alt: alt ?? `Hut ${i}`,
             frame: frame ?? { line: "none", colour: "#1d4f8f", thickness: 1 },
           })),
           ...more,
@@ -37,7 +38,7 @@ function map(areas: readonly Area[], more: object = {}): object {
 
 const drawn = (areas: readonly Area[], more: object = {}): Case => ({
   text: "",
-  blocks: [map(areas, more)],
+  blocks: [mapWithAreas(areas, more)],
   pictures: { p: { width: 2000, height: 2000 } },
 });
 const box = (x: number, y: number, width: number, height = width): Area => ({
@@ -164,7 +165,7 @@ export const pictureCases: readonly Cases[] = [
       drawn([]),
       drawn([box(0, 0, 0.333), box(0.333, 0, 0.333), box(0.666, 0, 0.333)]),
       drawn([box(0, 0, 0.2), box(0.199, 0.199, 0.2)]),
-      { text: "", blocks: [map([box(0, 0, 0.5)]), map([box(0, 0, 0.5)], { file: "q" })] },
+      { text: "", blocks: [mapWithAreas([box(0, 0, 0.5)]), mapWithAreas([box(0, 0, 0.5)], { file: "q" })] },
     ],
   },
   {
@@ -212,7 +213,7 @@ export const pictureCases: readonly Cases[] = [
       "Words ![](p) and words.",
       "## A ![](p)",
       "^n: ![](p)\n\nA^n.",
-      { text: "", blocks: [map([box(0, 0, 0.5)], { alt: "" })] },
+      { text: "", blocks: [mapWithAreas([box(0, 0, 0.5)], { alt: "" })] },
     ],
     right: [
       plain({ alt: "A map of the Sound" }),
@@ -223,7 +224,7 @@ export const pictureCases: readonly Cases[] = [
       "[![](p)](https://tides.example/)",
       "[![](p) the office](https://tides.example/)",
       "Words.",
-      { text: "", blocks: [map([box(0, 0, 0.5)])] },
+      { text: "", blocks: [mapWithAreas([box(0, 0, 0.5)])] },
       plain({ alt: "." }),
     ],
   },

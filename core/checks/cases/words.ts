@@ -1,6 +1,15 @@
 import type { Case, Cases } from "./case.ts";
+import { mapWithAreas, type Area } from "./pictures.ts";
 
 const office = "https://tides.example/";
+/** An area over all of a picture. */
+const whole = (alt: string): Area => ({
+  points: [
+    [0, 0],
+    [1, 1],
+  ],
+  alt,
+});
 const called = (...words: string[]): string[] =>
   words.map((one) => `Look [${one.replace(/[[\]]/g, "\\$&")}](${office}) first of all.`);
 const inLanguage = (language: string, ...words: string[]): Case[] =>
@@ -46,8 +55,8 @@ export const wordCases: readonly Cases[] = [
       `A [![](p)](mailto:orla@tides.example) B`,
       `A [![](p)](companion:f) B`,
       `A [\u2003](#x) B`,
-      { text: "", blocks: [hotspots("")] },
-      { text: "", blocks: [hotspots(" ")] },
+      { text: "", blocks: [mapWithAreas([whole("")])] },
+      { text: "", blocks: [mapWithAreas([whole(" ")])] },
       `A [![](p)![](q)](${office}) B`,
     ],
     right: [
@@ -58,7 +67,7 @@ export const wordCases: readonly Cases[] = [
       `[1](${office})`,
       `[→](${office})`,
       `[.](${office})`,
-      { text: "", blocks: [hotspots("The tide office")] },
+      { text: "", blocks: [mapWithAreas([whole("The tide office")])] },
       `![](p)`,
       `[海](${office})`,
       `[![](p)![The office](q)](${office})`,
@@ -267,33 +276,3 @@ export const wordCases: readonly Cases[] = [
     ],
   },
 ];
-
-/** A picture with one area that is a link. */
-function hotspots(alt: string): object {
-  return {
-    type: "paragraph",
-    content: [
-      {
-        type: "picture",
-        attrs: {
-          file: "p",
-          alt: "A map",
-          hotspots: [
-            {
-              id: "s",
-              shape: "rectangle",
-              points: [
-                [0, 0],
-                [1, 1],
-              ],
-              destination: { kind: "web", address: office },
-              description: null,
-              alt,
-              frame: { line: "none", colour: "#1d4f8f", thickness: 1 },
-            },
-          ],
-        },
-      },
-    ],
-  };
-}
