@@ -317,9 +317,10 @@ function unpacked(answer: Dispatcher.ResponseData): Readable {
   return unpack ? pipeline(answer.body, unpack, () => undefined) : answer.body;
 }
 
+/** Whether bytes are not what their coding says; one that only ends too soon is shown as far as it goes. */
 function isUndecodable(error: unknown): boolean {
   const { code = "" } = error as NodeJS.ErrnoException;
-  return /^(?:Z_|ERR__?BROTLI|ERR_BROTLI|ERR__ERROR_FORMAT|BROTLI)/.test(code);
+  return code !== "Z_BUF_ERROR" && /^(?:Z_|ERR__ERROR_)/.test(code);
 }
 
 function single(header: Dispatcher.ResponseData["headers"][string]): string | null {
