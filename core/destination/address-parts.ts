@@ -7,7 +7,7 @@ export const tracking =
 
 /** Names under which servers keep who is visiting (common practice), and what such a value looks like. */
 export const session =
-  /^(?:jsessionid|phpsessid|aspsessionid\w*|asp\.net_sessionid|cfid|cftoken|session_?id|sessid|sid|s?token)$/i;
+  /^(?:jsessionid|phpsessid|aspsessionid\w*|asp\.net_sessionid|cfid|cftoken|session_?id|sessid|sid)$/i;
 export const sessionHandle = /^(?=.*\d)[\w.!~*-]{12,}$/;
 
 interface Pattern {

@@ -183,11 +183,13 @@ export const addressCases: readonly Cases[] = [
         "https://tides.example/a.cfm",
       ],
       ["https://tides.example/a.asp?ASPSESSIONIDQCCD=1A2B3C4D5E6F7G8H", "https://tides.example/a.asp"],
-      ["https://tides.example/?token=eyJhbGciOiJIUzI1NiJ9.e30", "https://tides.example/"],
+      ["https://tides.example/?sessid=a81f0c44d2b7e9", "https://tides.example/"],
     ),
     right: to(
       "https://tides.example/?sid=12",
       "https://tides.example/?sid=causeways",
+      // By such a part a page is shared with whoever has the address.
+      "https://tides.example/?token=eyJhbGciOiJIUzI1NiJ9.e30",
       "https://tides.example/?token=low-water",
       "https://tides.example/?session=2026",
       "https://tides.example/session/298zf09hf012fh2",
