@@ -85,3 +85,33 @@ test("findings of a run are mended in the list and in the margin, and narrowed b
   await page.getByRole("button", { name: "Mend", exact: true }).click();
   await expect(page.getByLabel("Leads to")).toHaveValue("https://tides.hesterley.example/tables");
 });
+
+test("the first answer is shown while others are still awaited, and no row moves until all have come", async ({
+  page,
+}) => {
+  const { STANDIN_WEB_PORT: port } = vennet().environment;
+  const standIn = (path: string) => fetch(`http://127.0.0.1:${port}${path}`);
+  const slow = [1, 2, 3, 4].map((i) => `[slow ${i}](http://held-1.hesterley.test/${i})`).join(" ");
+  const own = await openOwnBook(
+    page,
+    `# T\n\n${slow} and [the gauges](https://tides.hesterley.example/gauges).\n`,
+  );
+  await standIn("/.hold");
+  try {
+    await page.goto(`/books/${own}/checks`);
+    const rows = page.getByRole("article");
+    const order = (): Promise<string[]> => rows.locator("p.font-mono").allInnerTexts();
+    await expect(rows).toHaveCount(5);
+    const before = await order();
+    await page.getByRole("button", { name: "Check all" }).click();
+    const quick = rows.filter({ hasText: "/gauges" });
+    await expect(quick).toContainText("Sound");
+    // The others have not answered.
+    await expect(page.getByRole("progressbar", { name: "Addresses checked" })).toBeVisible();
+    expect(await order()).toEqual(before);
+  } finally {
+    await standIn("/.release");
+  }
+  await expect(page.getByText(/The last run checked 5/)).toBeVisible();
+  await expect(page.getByRole("article").filter({ hasText: "Sound" })).toHaveCount(5);
+});

@@ -1,4 +1,5 @@
 import { paperColour } from "../manuscript/looks.ts";
+import { pictureNodes } from "../manuscript/picture-nodes.ts";
 import { pictureAttrs } from "../manuscript/attributes.ts";
 import { contrastRatio } from "./contrast.ts";
 import type { ChapterRule } from "./finding.ts";
@@ -11,8 +12,7 @@ export const frameFaint: ChapterRule = {
   source: "WCAG 2.2 SC 1.4.11: 3 against what is beside it",
   findInChapter: (doc) => {
     const found: { subject: string; message: string }[] = [];
-    doc.descendants((node) => {
-      if (node.type.name !== "picture") return;
+    for (const node of pictureNodes(doc))
       for (const { id, frame } of pictureAttrs(node).hotspots) {
         if (frame.line === "none") continue;
         const ratio = contrastRatio(frame.colour, paperColour);
@@ -22,7 +22,6 @@ export const frameFaint: ChapterRule = {
             message: `The frame has a contrast of ${ratio.toFixed(2)} with white paper; 3 is asked. Choose a darker colour.`,
           });
       }
-    });
     return found;
   },
 };

@@ -1,4 +1,5 @@
 import { coveredShare, type Hotspot } from "../manuscript/hotspot.ts";
+import { pictureNodes } from "../manuscript/picture-nodes.ts";
 import { pictureAttrs } from "../manuscript/attributes.ts";
 import type { ChapterRule } from "./finding.ts";
 
@@ -13,13 +14,7 @@ export const hotspotOverlap: ChapterRule = {
   title: "Hotspots lie over one another",
   severity: "fix",
   source: "common practice: a clickable area must not be covered",
-  findInChapter: (doc) => {
-    const found: Covered[] = [];
-    doc.descendants((node) => {
-      if (node.type.name === "picture") found.push(...coveredHotspots(pictureAttrs(node).hotspots));
-    });
-    return found;
-  },
+  findInChapter: (doc) => pictureNodes(doc).flatMap((node) => coveredHotspots(pictureAttrs(node).hotspots)),
 };
 
 interface Covered {

@@ -1,5 +1,6 @@
 import { hotspotBox } from "../manuscript/hotspot.ts";
 import { pictureAttrs } from "../manuscript/attributes.ts";
+import { pictureNodes } from "../manuscript/picture-nodes.ts";
 import { linkOn } from "../manuscript/schema.ts";
 import type { ChapterRule } from "./finding.ts";
 
@@ -15,13 +16,14 @@ export const hotspotSmall: ChapterRule = {
   severity: "fix",
   source: "WCAG 2.2 SC 2.5.8: 24 by 24 CSS px",
   findInChapter: (doc, links, { pictureSizes, textWidth }) => {
+    const pictures = pictureNodes(doc);
+    if (pictures.length === 0) return [];
     const pictureLinks = new Set(links.flatMap(({ id, on }) => (on === "picture" ? [id] : [])));
     const found: { subject: string; message: string }[] = [];
-    doc.descendants((node) => {
-      if (node.type.name !== "picture") return;
+    for (const node of pictures) {
       const { file, width, hotspots } = pictureAttrs(node);
       const size = file === null ? undefined : pictureSizes.get(file);
-      if (!size) return;
+      if (!size) continue;
       const shown = width === null ? Math.min(size.width * ownScale, textWidth) : (textWidth * width) / 100;
       const judge = (subject: string, what: string, across: number, down: number): void => {
         if (across >= least && down >= least) return;
@@ -38,7 +40,7 @@ export const hotspotSmall: ChapterRule = {
         const box = hotspotBox(hotspot);
         judge(hotspot.id, "hotspot", box.width * shown, box.height * down);
       }
-    });
+    }
     return found;
   },
 };

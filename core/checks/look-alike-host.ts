@@ -38,7 +38,8 @@ export const lookAlikeHost: LinkRule = {
 };
 
 function lookAlike({ text, destination }: CheckedLink): { said: string; opened: string } | null {
-  if (destination.kind !== "web") return null;
+  // Most words name no site.
+  if (destination.kind !== "web" || !text.includes(".")) return null;
   const { hostname } = urlOf(destination);
   const opened = domainOf(hostname);
   for (const [said] of text.toLowerCase().matchAll(/[a-z\d][a-z\d.-]*\.[a-z]{2,}(?![\w-])/g)) {

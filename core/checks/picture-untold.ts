@@ -1,4 +1,5 @@
 import { pictureAttrs } from "../manuscript/attributes.ts";
+import { pictureNodes } from "../manuscript/picture-nodes.ts";
 import { linkOn } from "../manuscript/schema.ts";
 import type { ChapterRule } from "./finding.ts";
 
@@ -10,15 +11,15 @@ export const pictureUntold: ChapterRule = {
   source: "WCAG 2.2 SC 1.1.1, failure F65, ACT rule 23a2a8 (from memory)",
   findInChapter: (doc) => {
     const found = new Map<string, { subject: string; message: string }>();
-    doc.descendants((node) => {
-      if (node.type.name !== "picture" || linkOn(node)) return;
+    for (const node of pictureNodes(doc)) {
+      if (linkOn(node)) continue;
       const { file, alt, decorative, source } = pictureAttrs(node);
-      if (file === null || decorative || alt.trim() !== "") return;
+      if (file === null || decorative || alt.trim() !== "") continue;
       found.set(file, {
         subject: file,
         message: `The picture ${source ? `“${source}” ` : ""}says nothing to who cannot see it. Select it and say what it shows, or mark it as decorative.`,
       });
-    });
+    }
     return [...found.values()];
   },
 };

@@ -24,6 +24,7 @@ export function withoutParts(
   name: Pattern,
   value: Pattern = /(?:)/,
 ): { address: string; left: string[] } {
+  if (!/[?;]/.test(address)) return { address, left: [] };
   const left: string[] = [];
   const isKept = (part: string): boolean => {
     const [, key = "", held = ""] = /^([^=]*)=?(.*)$/s.exec(part)!;

@@ -128,18 +128,27 @@ function StateFilter({
   only: LinkState | null;
   onChange: (only: LinkState | null) => void;
 }) {
+  // Under the pointer no count changes, so that nothing moves away from it.
+  const [held, setHeld] = useState<CheckedDestination[] | null>(null);
+  const counted = held ?? destinations;
   const counts = linkStates.map(
-    (state) => [state, destinations.filter((one) => one.state === state).length] as const,
+    (state) => [state, counted.filter((one) => one.state === state).length] as const,
   );
   return (
-    <div role="group" aria-label="Show" className="mt-6 flex flex-wrap gap-x-5 gap-y-1 text-sm">
+    <div
+      role="group"
+      aria-label="Show"
+      onPointerEnter={() => setHeld(destinations)}
+      onPointerLeave={() => setHeld(null)}
+      className="mt-6 flex flex-wrap gap-x-5 gap-y-1 text-sm tabular-nums"
+    >
       <button
         type="button"
         aria-pressed={only === null}
         onClick={() => onChange(null)}
         className="py-1 underline-offset-4 aria-pressed:font-semibold aria-pressed:underline"
       >
-        All {destinations.length}
+        All {counted.length}
       </button>
       {counts
         .filter(([, count]) => count > 0)
