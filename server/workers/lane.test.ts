@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, test } from "@jest/globals";
 import { execFileSync } from "node:child_process";
 import { EventEmitter, once } from "node:events";
+import { readFileSync } from "node:fs";
 import { setTimeout as sleep } from "node:timers/promises";
 import { bookOf } from "@vennet/core/test/sample-book";
 import { exportOptions } from "@vennet/core/publish/formats/formats";
@@ -151,4 +152,16 @@ describe("a task", () => {
     const wide = newLane(1, { minutes: 10, megabytes: 1024 });
     expect(await wide.run("check", check)).toHaveLength(1);
   });
+});
+
+test("what a library leaves behind of a damaged file ends no process, and is no task's result", async () => {
+  const lane = newLane(1);
+  // A PDF in which an array does not end: no page can be read, and pdf.js rejects a promise that nobody was given.
+  const bytes = new Uint8Array(readFileSync(new URL("stray-failure.pdf", import.meta.url)));
+  const read = () => lane.run("readFinished", { format: "pdf", bytes: bytes.slice() });
+  expect((await read()).facts.pages).toBe(0);
+  const [first] = workers();
+  await sleep(200);
+  await read();
+  expect(workers()).toEqual([first]);
 });

@@ -15,6 +15,14 @@ os.setPriority(niceness);
 process.on("disconnect", () => process.exit(0));
 process.on("error", () => process.exit(0));
 
+// The result of a task is waited for. What a library leaves behind beside it, as pdf.js does with some damaged files, is told
+// and ends nothing.
+process.on("unhandledRejection", (reason) => {
+  process.emitWarning(
+    `A library left a failure behind: ${String((reason as Error | null)?.message ?? reason)}`,
+  );
+});
+
 const tell = (event: TaskEvent): void => workerpool.workerEmit(event);
 
 async function run<K extends TaskName>(name: K, input: Tasks[K]["input"]): Promise<TaskResult> {

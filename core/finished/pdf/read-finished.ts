@@ -103,16 +103,17 @@ const longestWords = 2_000;
 
 /** A PDF as pdf.js shows it. */
 export async function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
-  try {
+  const task = getDocument({
     // pdf.js takes the buffer for itself, so it gets a copy.
-    const data = new Uint8Array(bytes);
-    return await getDocument({
-      data,
-      verbosity: VerbosityLevel.ERRORS,
-      isEvalSupported: false,
-      useSystemFonts: false,
-    }).promise;
+    data: new Uint8Array(bytes),
+    verbosity: VerbosityLevel.ERRORS,
+    isEvalSupported: false,
+    useSystemFonts: false,
+  });
+  try {
+    return await task.promise;
   } catch (error) {
+    await task.destroy();
     throw new FinishedError("format", `This PDF cannot be opened: ${(error as Error).message}.`);
   }
 }
