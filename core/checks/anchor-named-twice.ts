@@ -1,3 +1,4 @@
+import type { BookIndex } from "../manuscript/book-index.ts";
 import { placesOf } from "../manuscript/outline.ts";
 import type { ChapterRule } from "./finding.ts";
 import { foldedWords } from "./folded-words.ts";
@@ -10,9 +11,7 @@ export const anchorNamedTwice: ChapterRule = {
   source: "common practice: a landing place is found by its name",
   findInChapter: (doc, _links, { index, keepsAnchors = false }) => {
     if (keepsAnchors) return [];
-    const counts = new Map<string, number>();
-    for (const { kind, text } of index.inOrder)
-      if (kind === "anchor") counts.set(foldedWords(text), (counts.get(foldedWords(text)) ?? 0) + 1);
+    const counts = namesIn(index);
     return placesOf(doc).flatMap(({ id, kind, text }) => {
       const count = kind === "anchor" && text.trim() !== "" ? (counts.get(foldedWords(text)) ?? 0) : 0;
       return count > 1
@@ -26,3 +25,16 @@ export const anchorNamedTwice: ChapterRule = {
     });
   },
 };
+
+const counted = new WeakMap<BookIndex, ReadonlyMap<string, number>>();
+
+/** How many anchors of a book have each name; counted once for all of its chapters. */
+function namesIn(index: BookIndex): ReadonlyMap<string, number> {
+  const known = counted.get(index);
+  if (known) return known;
+  const counts = new Map<string, number>();
+  for (const { kind, text } of index.inOrder)
+    if (kind === "anchor") counts.set(foldedWords(text), (counts.get(foldedWords(text)) ?? 0) + 1);
+  counted.set(index, counts);
+  return counts;
+}

@@ -1,5 +1,4 @@
-import type { KnownAnswer, LinkRule } from "./finding.ts";
-import { companionOf } from "./finding.ts";
+import { companionOf, type KnownAnswer, type LinkRule } from "./finding.ts";
 import { isOwnHost } from "./own-network.ts";
 
 /** A companion file that has links of its own which lead its readers nowhere. */

@@ -1,3 +1,4 @@
+import { percentDecoded } from "../destination/percent-decoded.ts";
 import { fingerprintOf, type Fingerprint } from "./fingerprint.ts";
 import { isPage } from "./follow.ts";
 import type { Outcome, OutcomeCode, ReachState } from "./outcome.ts";
@@ -103,7 +104,7 @@ function isFront(url: URL): boolean {
 
 /** Whether two pages are the same but for the address that they may repeat. */
 function isSamePage(page: PageFacts, missing: PageFacts, at: URL): boolean {
-  const name = decodeURIComponentOr(at.pathname.split("/").filter(Boolean).at(-1) ?? "");
+  const name = percentDecoded(at.pathname.split("/").filter(Boolean).at(-1) ?? "");
   const plain = ({ title, heading, words }: PageFacts): string =>
     [title, heading, words].map((text) => withoutName(text ?? "", name)).join("\n");
   return plain(page) === plain(missing);
@@ -116,14 +117,6 @@ function withoutName(text: string, name: string): string {
     .replaceAll(impossibleName.replace(/-/g, " "), "")
     .replace(/\d+/g, "")
     .replace(/\s+/g, " ");
-}
-
-function decodeURIComponentOr(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
 }
 
 /** A path that no site has, to see how a server answers for what is not there. */

@@ -26,8 +26,9 @@ const policy =
 export function resourcesOf(html: string, address: string): string[] {
   const sheets: string[] = [];
   const pictures: string[] = [];
-  const base = baseOf(parse(html), address);
-  walk(parse(html), (element) => {
+  const page = parse(html);
+  const base = baseOf(page, address);
+  walk(page, (element) => {
     const at = isSheet(element)
       ? attribute(element, "href")
       : element.tagName === "img"

@@ -1,3 +1,5 @@
+import { percentDecoded } from "../destination/percent-decoded.ts";
+
 /** Words that an address points at within a page (URL Fragment Text Directives, section 3, from memory). */
 export interface TextDirective {
   prefix: string | null;
@@ -16,7 +18,7 @@ export function textDirectives(address: string): TextDirective[] {
     const suffix = terms.at(-1)?.startsWith("-") ? terms.pop()!.slice(1) : null;
     if (terms.length === 0 || terms.length > 2) return [];
     const [start, end = null] = terms;
-    const read = [prefix, start!, end, suffix].map((term) => (term === null ? null : decoded(term)));
+    const read = [prefix, start!, end, suffix].map((term) => (term === null ? null : percentDecoded(term)));
     const [before, from, to, behind] = read as [string | null, string, string | null, string | null];
     return from === "" ? [] : [{ prefix: before, start: from, end: to, suffix: behind }];
   });
@@ -36,14 +38,6 @@ export function hasText(text: string, { prefix, start, end, suffix }: TextDirect
     if (!behind || rest.startsWith(behind)) return true;
   }
   return false;
-}
-
-function decoded(term: string): string {
-  try {
-    return decodeURIComponent(term);
-  } catch {
-    return term;
-  }
 }
 
 /** Without accents, in small letters, each run of blanks as one. */

@@ -13,7 +13,6 @@ import { Problem } from "../errors/problem.ts";
 import { StepsService, type ListedStep } from "../history/steps.service.ts";
 import { LedgerService } from "../ledger/ledger.service.ts";
 import type { PlainBook } from "../workers/plain-book.ts";
-import { FilesService } from "../files/files.service.ts";
 import { FileLinksService } from "../files/file-links.service.ts";
 import { FilePlacesService } from "../files/file-places.service.ts";
 import { PictureSizesService } from "../files/picture-sizes.service.ts";
@@ -27,6 +26,8 @@ type Found = BookFinding & {
   home: PlainBook["chapters"][number] | null;
   accepted: string | null;
   change: KnownAnswer["change"];
+  /** What its mend makes of its link, as it is told. */
+  mended: { before: string; after: string } | null;
 };
 
 /** Checks whole books by the rules, and puts right what one press can. */
@@ -41,7 +42,6 @@ export class FindingsService {
     private readonly workers: WorkerPools,
     private readonly reach: ReachService,
     private readonly drive: DriveService,
-    private readonly files: FilesService,
     private readonly filePlaces: FilePlacesService,
     private readonly fileLinks: FileLinksService,
     private readonly pictureSizes: PictureSizesService,
@@ -49,9 +49,8 @@ export class FindingsService {
 
   /** What the rules find, gravest first; what was accepted says why. */
   async list(book: Book): Promise<FindingAnswer[]> {
-    const names = await this.files.companionFacts(book.id);
-    return (await this.find(book)).map(({ home, accepted, change, ...finding }) => {
-      const { rule, title, severity, source, message, subject, link, before, after, mend, isSure } = finding;
+    return (await this.find(book)).map(({ home, accepted, change, mended, ...finding }) => {
+      const { rule, title, severity, source, message, subject, link, before, after, isSure } = finding;
       return {
         rule,
         title,
@@ -64,7 +63,7 @@ export class FindingsService {
         text: link?.text ?? null,
         before,
         after,
-        mend: link && mend ? told(link, mend, names) : null,
+        mend: mended,
         isSure,
         address: link ? writeDestination(link.destination) : null,
         change,
@@ -102,6 +101,7 @@ export class FindingsService {
     return found.map((finding) => ({
       ...finding,
       home: finding.chapter === null ? null : manuscript.chapters[finding.chapter]!,
+      mended: finding.link && finding.mend ? told(finding.link, finding.mend, manuscript.files) : null,
       accepted: reasons.get(`${finding.subject} ${finding.rule}`) ?? null,
       change:
         finding.rule === "page-changed" && finding.link

@@ -1,14 +1,11 @@
 import { Injectable, Logger } from "@nestjs/common";
 import { isPage } from "@vennet/core/reach/follow";
 import type { Resource } from "@vennet/core/reach/kept-page";
-import robots from "robots-parser";
 import { behindRedirects, type Fetched } from "../reach/behind-redirects.ts";
 import { HostGates } from "../reach/host-gates.ts";
 import { PageFetcher } from "../reach/page-fetcher.ts";
+import { readRobots } from "../reach/read-robots.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
-
-// Its types speak of a default export, which this module of the older kind does not have.
-const readRobots = robots as unknown as typeof robots.default;
 
 /** A page is no larger, and neither is all that it shows; and it shows no more than so much. */
 const largestPage = 2 * 1024 * 1024;

@@ -1,6 +1,7 @@
 import { Readable } from "node:stream";
 import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import { percentDecoded } from "@vennet/core/destination/percent-decoded";
 import { DataSource } from "typeorm";
 import { QuotaService } from "../accounts/quota.service.ts";
 import { Book } from "../books/book.entity.ts";
@@ -122,18 +123,10 @@ function nameOf(address: string, mediaType: string): string {
   const { hostname, pathname } = new URL(address);
   const last = pathname.split("/").filter(Boolean).at(-1) ?? "";
   const [, stem = last, ending = ""] = /^(.*?)(\.\w{1,5})?$/s.exec(last) ?? [];
-  const name = [hostname.replace(/^www\./, ""), decoded(stem)].filter(Boolean).join(" ");
+  const name = [hostname.replace(/^www\./, ""), percentDecoded(stem)].filter(Boolean).join(" ");
   const clean = name
     .replace(/[^\p{L}\p{N} .-]+/gu, " ")
     .slice(0, longestName)
     .trim();
   return `${clean} (kept copy)${mediaType === "text/html" ? ".html" : ending}`;
-}
-
-function decoded(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
 }

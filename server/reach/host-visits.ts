@@ -6,12 +6,9 @@ import type { PageFacts, WantedOfPage } from "@vennet/core/reach/page-reader";
 import { wantedPart } from "@vennet/core/reach/part";
 import { textDirectives } from "@vennet/core/reach/text-fragment";
 import { longestWaitMs, retryAfterMs } from "@vennet/core/reach/politeness";
-import robots from "robots-parser";
 import type { PageFetcher, Reply } from "./page-fetcher.ts";
+import { readRobots } from "./read-robots.ts";
 import type { HostGates } from "./host-gates.ts";
-
-// Its types speak of a default export, which this module of the older kind does not have.
-const readRobots = robots as unknown as typeof robots.default;
 
 /** No site may hold a run up for longer than this between two questions. */
 const widestGapMs = 30_000;
