@@ -102,5 +102,13 @@ test("what is pointed at tells where it leads, a sign its name and keys, at once
   await page.getByRole("button", { name: "Cross-reference" }).focus();
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("ArrowLeft");
-  await expect(page.getByText("Cross-reference (Alt R)")).toBeVisible();
+  const ofFocus = page.getByText("Cross-reference (Alt R)");
+  await expect(ofFocus).toBeVisible();
+  // The pointer that goes elsewhere, and what scrolls beside it, leave the words of the focus there.
+  await page.mouse.move(640, 420);
+  await page.mouse.wheel(0, 60);
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  await expect(ofFocus).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(ofFocus).toBeHidden();
 });

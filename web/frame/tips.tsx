@@ -22,39 +22,52 @@ function ownTip(target: Element): Tip | null {
 
 /**
  * The words of what shows only a sign, as `data-tip` has them, at once when it is pointed at or has the focus. They
- * stay while they are pointed at themselves, and Escape takes them away (WCAG 2.2, 1.4.13).
+ * stay while they are pointed at themselves or the focus stays, and Escape takes them away (WCAG 2.2, 1.4.13).
  */
 export function Tips() {
-  const [tip, setTip] = useState<Tip | null>(null);
+  const [pointed, setPointed] = useState<Tip | null>(null);
+  const [focused, setFocused] = useState<Tip | null>(null);
+  const tip = pointed ?? focused;
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    const show = ({ target }: Event): void => {
-      if (!(target instanceof Element)) return;
-      if (box.current?.contains(target)) return;
+    const tipOf = (target: Element): Tip | null => {
       let told = ownTip(target);
       for (const source of tipSources) told ??= source(target);
-      setTip(told);
+      return told;
     };
-    const onFocus = (event: FocusEvent): void => {
-      if (event.target instanceof Element && event.target.matches(":focus-visible")) show(event);
+    const onPointer = ({ target }: Event): void => {
+      if (target instanceof Element && !box.current?.contains(target)) setPointed(tipOf(target));
     };
-    const hide = (): void => setTip(null);
+    const onFocus = ({ target }: Event): void => {
+      if (target instanceof Element && target.matches(":focus-visible")) setFocused(tipOf(target));
+    };
+    const onFocusLeft = (): void => setFocused(null);
+    const hide = (): void => {
+      setPointed(null);
+      setFocused(null);
+    };
     const onKey = ({ key }: KeyboardEvent): void => {
       if (key === "Escape") hide();
     };
-    addEventListener("pointerover", show);
+    // What moves away under the pointer is no longer pointed at; what has the focus takes its words along.
+    const onScroll = ({ target }: Event): void => {
+      const moves = (told: Tip): boolean => target instanceof Node && target.contains(told.on);
+      setPointed((told) => (told && moves(told) ? null : told));
+      setFocused((told) => (told && moves(told) ? { ...told } : told));
+    };
+    addEventListener("pointerover", onPointer);
     addEventListener("focusin", onFocus);
-    addEventListener("focusout", hide);
+    addEventListener("focusout", onFocusLeft);
     addEventListener("pointerdown", hide);
     addEventListener("keydown", onKey);
-    addEventListener("scroll", hide, true);
+    addEventListener("scroll", onScroll, true);
     return () => {
-      removeEventListener("pointerover", show);
+      removeEventListener("pointerover", onPointer);
       removeEventListener("focusin", onFocus);
-      removeEventListener("focusout", hide);
+      removeEventListener("focusout", onFocusLeft);
       removeEventListener("pointerdown", hide);
       removeEventListener("keydown", onKey);
-      removeEventListener("scroll", hide, true);
+      removeEventListener("scroll", onScroll, true);
     };
   }, []);
   useLayoutEffect(() => {
