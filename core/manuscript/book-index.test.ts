@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
 import {
   anchor,
   bookWith,
@@ -11,7 +12,8 @@ import {
   text,
 } from "../test/book-of-places.ts";
 import { indexOf } from "./book.ts";
-import { topOfBook } from "./book-index.ts";
+import { BookIndex, topOfBook } from "./book-index.ts";
+import { placesOf } from "./outline.ts";
 import { assertConventions, defaultConventions, type Conventions } from "./conventions.ts";
 
 const docs = [
@@ -79,6 +81,30 @@ test("the top of the book is a place of every book; readers see an anchor's word
   const { places } = indexOf(bookWith(docs));
   expect(places.get(topOfBook)).toMatchObject({ chapter: -1, order: 0, words: "The Causeways" });
   expect(places.get("a1")).toMatchObject({ text: "Unter — 干潮", words: "Low water is at nine" });
+});
+
+test("what is counted again only where it may have changed is what counting all of it gives", () => {
+  const role = fc.constantFrom("chapter" as const, "companion" as const, "part" as const);
+  const by = fc.constantFrom("book" as const, "chapter" as const);
+  const arrangement = fc.record({
+    chapters: fc.array(fc.tuple(role, fc.nat({ max: docs.length - 1 })), { minLength: 1, maxLength: 5 }),
+    conventions: fc
+      .record({ headings: fc.nat({ max: 5 }), figures: by, tables: fc.option(by), notes: by })
+      .map((some): Conventions => ({ ...defaultConventions, ...some })),
+  });
+  const known = docs.map((doc) => placesOf(doc));
+  const book = { title: "Book", language: "en" };
+  fc.assert(
+    fc.property(arrangement, ({ chapters, conventions }) => {
+      const again = chapters.map(([role, at]) => ({ role, places: known[at]! }));
+      // Places of which nothing is known yet.
+      const anew = again.map(({ role, places }) => ({ role, places: [...places] }));
+      expect(new BookIndex(again, conventions, book).inOrder).toEqual(
+        new BookIndex(anew, conventions, book).inOrder,
+      );
+    }),
+    { numRuns: 300 },
+  );
 });
 
 test("conventions from outside are checked", () => {

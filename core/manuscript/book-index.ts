@@ -57,11 +57,7 @@ export class BookIndex {
     const count = new Counts(conventions);
     chapters.forEach(({ role, places }, chapter) => {
       count.beginChapter(role);
-      for (const place of places) {
-        const number = count.numberOf(place);
-        const words = place.kind === "anchor" ? wordsAt(place.context) : place.text;
-        inOrder.push({ ...place, chapter, order: inOrder.length, number, words });
-      }
+      for (const place of countedIn(places, chapter, inOrder.length, count)) inOrder.push(place);
     });
     this.inOrder = inOrder;
     const byId = new Map<string, IndexedPlace>();
@@ -87,6 +83,44 @@ export class BookIndex {
   }
 }
 
+/** What was made of a chapter's places last, from where counting stood before it, and where it stood behind it. */
+interface CountedChapter {
+  before: string;
+  after: Counted;
+  places: readonly IndexedPlace[];
+}
+
+const countedLast = new WeakMap<readonly Place[], CountedChapter>();
+
+/** A chapter's places with their numbers; those that they had last where nothing before them has changed since. */
+function countedIn(
+  places: readonly Place[],
+  chapter: number,
+  firstOrder: number,
+  count: Counts,
+): readonly IndexedPlace[] {
+  const before = `${chapter} ${firstOrder} ${count.standing()}`;
+  const last = countedLast.get(places);
+  if (last?.before === before) {
+    count.goOnFrom(last.after);
+    return last.places;
+  }
+  const counted = places.map((place, i): IndexedPlace => {
+    const number = count.numberOf(place);
+    const words = place.kind === "anchor" ? wordsAt(place.context) : place.text;
+    return { ...place, chapter, order: firstOrder + i, number, words };
+  });
+  countedLast.set(places, { before, after: count.counted(), places: counted });
+  return counted;
+}
+
+/** What counting hands on from one chapter to the next. */
+interface Counted {
+  figure: number;
+  table: number;
+  notesHere: number;
+}
+
 /** Runs through a book's places and counts what its conventions count. */
 class Counts {
   private chapter = 0;
@@ -95,7 +129,7 @@ class Counts {
   private levels = new HeadingLevels();
   /** The number of the heading that a place stands under. */
   private under: string | null = null;
-  private readonly counted = { figure: 0, table: 0 };
+  private figures = { figure: 0, table: 0 };
   private notesBefore = 0;
   private notesHere = 0;
 
@@ -108,10 +142,27 @@ class Counts {
     this.headings = [];
     this.levels = new HeadingLevels();
     this.under = null;
-    if (this.conventions.figures === "chapter") this.counted.figure = 0;
-    if (this.conventions.tables === "chapter") this.counted.table = 0;
+    if (this.conventions.figures === "chapter") this.figures.figure = 0;
+    if (this.conventions.tables === "chapter") this.figures.table = 0;
     this.notesBefore += this.notesHere;
     this.notesHere = 0;
+  }
+
+  /** All on which the numbers of the chapter that begins depend. */
+  standing(): string {
+    const { headings, figures, tables, notes } = this.conventions;
+    const { figure, table } = this.figures;
+    const by = `${headings} ${figures} ${tables} ${notes}`;
+    return `${by} ${this.isChapter} ${this.chapter} ${figure} ${table} ${this.notesBefore}`;
+  }
+
+  counted(): Counted {
+    return { ...this.figures, notesHere: this.notesHere };
+  }
+
+  goOnFrom({ figure, table, notesHere }: Counted): void {
+    this.figures = { figure, table };
+    this.notesHere = notesHere;
   }
 
   numberOf(place: Place): string | null {
@@ -144,7 +195,7 @@ class Counts {
 
   private caption(of: "figure" | "table", by: CountedBy | null): string | null {
     if (by === null) return null;
-    const number = ++this.counted[of];
+    const number = ++this.figures[of];
     return by === "chapter" && this.isChapter ? `${this.chapter}.${number}` : String(number);
   }
 }
