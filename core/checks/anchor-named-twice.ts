@@ -11,9 +11,11 @@ export const anchorNamedTwice: ChapterRule = {
   source: "common practice: a landing place is found by its name",
   findInChapter: (doc, _links, { index, keepsAnchors = false }) => {
     if (keepsAnchors) return [];
+    const named = placesOf(doc).filter(({ kind, text }) => kind === "anchor" && text.trim() !== "");
+    if (named.length === 0) return [];
     const counts = namesIn(index);
-    return placesOf(doc).flatMap(({ id, kind, text }) => {
-      const count = kind === "anchor" && text.trim() !== "" ? (counts.get(foldedWords(text)) ?? 0) : 0;
+    return named.flatMap(({ id, text }) => {
+      const count = counts.get(foldedWords(text)) ?? 0;
       return count > 1
         ? [
             {

@@ -9,12 +9,14 @@ export const anchorUnused: ChapterRule = {
   source: "common practice: the author wants to know which landing places nothing points to",
   findInChapter: (doc, links, { ledTo, index, keepsAnchors = false }) => {
     if (keepsAnchors) return [];
+    const anchors = placesOf(doc).filter(({ id, kind }) => kind === "anchor" && !ledTo.has(id));
+    if (anchors.length === 0) return [];
     const here = new Set(
       links.flatMap(({ destination }) => (destination.kind === "place" ? [destination.target] : [])),
     );
     const listed = new Set(index.inOrder.flatMap(({ list }) => list?.anchors ?? []));
-    return placesOf(doc).flatMap(({ id, kind, text }) =>
-      kind === "anchor" && !here.has(id) && !ledTo.has(id) && !listed.has(id)
+    return anchors.flatMap(({ id, text }) =>
+      !here.has(id) && !listed.has(id)
         ? [{ subject: id, message: `Nothing leads to the anchor “${text}”. Link to it, or take it out.` }]
         : [],
     );

@@ -4,7 +4,8 @@ const kept = 20_000;
 export function byHost<T>(judge: (host: string) => T): (host: string) => T {
   const judged = new Map<string, T>();
   return (host) => {
-    if (judged.has(host)) return judged.get(host)!;
+    const known = judged.get(host);
+    if (known !== undefined || judged.has(host)) return known as T;
     if (judged.size >= kept) judged.clear();
     const verdict = judge(host);
     judged.set(host, verdict);

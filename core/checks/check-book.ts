@@ -22,7 +22,7 @@ export interface BookFinding extends Finding {
   after: string;
 }
 
-const wordsAround = 80;
+const lettersAround = 80;
 
 /** What the rules, or some of them, find in a whole book, gravest first, then rule by rule in reading order. */
 export function checkBook(
@@ -48,14 +48,8 @@ export function checkBook(
       .map((finding) => {
         const { title, source } = byId.get(finding.rule)!;
         const link = links.get(finding.subject) ?? null;
-        return {
-          ...finding,
-          title,
-          source,
-          chapter,
-          link,
-          ...(link ? sentenceOf(doc, link) : { before: standsAt(doc, finding.subject), after: "" }),
-        };
+        const words = link ? wordsAround(doc, link) : { before: standsAt(doc, finding.subject), after: "" };
+        return Object.assign(finding, { title, source, chapter, link }, words);
       });
   });
   const order = { stop: 0, fix: 1, consider: 2 };
@@ -107,18 +101,20 @@ function findLooks(looks: LinkLooks): BookFinding[] {
   });
 }
 
-function sentenceOf(doc: Node, link: LinkUse): { before: string; after: string } {
+function wordsAround(doc: Node, link: LinkUse): { before: string; after: string } {
   const [first] = link.parts;
   const $from = doc.resolve(first!.from);
   const { parent } = $from;
   const start = $from.parentOffset;
   const end = Math.min(parent.content.size, start + (first!.to - first!.from));
-  const before = parent.textBetween(0, start, "", " ");
-  const after = parent.textBetween(end, parent.content.size, "", " ");
+  // One letter more than are shown tells whether there are more; what is no text counts as one.
+  const before = parent.textBetween(Math.max(0, start - lettersAround - 1), start, "", " ");
+  const after = parent.textBetween(end, Math.min(parent.content.size, end + lettersAround + 1), "", " ");
   return {
     // Cut between words.
-    before: before.length > wordsAround ? `… ${before.slice(-wordsAround).replace(/^\S*\s+/, "")}` : before,
-    after: after.length > wordsAround ? `${after.slice(0, wordsAround).replace(/\s+\S*$/, "")} …` : after,
+    before:
+      before.length > lettersAround ? `… ${before.slice(-lettersAround).replace(/^\S*\s+/, "")}` : before,
+    after: after.length > lettersAround ? `${after.slice(0, lettersAround).replace(/\s+\S*$/, "")} …` : after,
   };
 }
 

@@ -162,13 +162,18 @@ const longestPhrase = Math.max(...Object.values(phrases).flatMap((list) => list.
 export function isEmptyPhrase(words: string, language: string): boolean {
   // Most links are longer than any of the phrases with a few signs around it.
   if (words.trim().length > longestPhrase + 8) return false;
-  const folded = words
+  const isPlain = /^[A-Za-z\d]+(?: [A-Za-z\d]+)*$/.test(words);
+  const folded = isPlain ? words.toLowerCase() : withoutSigns(words);
+  const own = byLanguage.get(language.toLowerCase().split("-")[0]!);
+  return Boolean(own?.has(folded) || byLanguage.get("en")!.has(folded));
+}
+
+function withoutSigns(words: string): string {
+  return words
     .toLowerCase()
     .normalize("NFC")
     .replace(/\s+/g, " ")
     .replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, "");
-  const own = byLanguage.get(language.toLowerCase().split("-")[0]!);
-  return Boolean(own?.has(folded) || byLanguage.get("en")!.has(folded));
 }
 
 /** The languages that have a list of their own. */

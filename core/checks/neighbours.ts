@@ -11,9 +11,9 @@ export const neighbours: ChapterRule = {
     links.flatMap((use, i) => {
       const next = links[i + 1];
       if (!next || use.on === "hotspot" || next.on === "hotspot" || use.on === "reference") return [];
-      const isSame = sameDestination(use.destination, next.destination);
+      if (!sameDestination(use.destination, next.destination)) return [];
       const between = next.from >= use.to ? doc.textBetween(use.to, next.from, "\n", "\ufffc") : "\n";
-      return isSame && /^[ \u00a0]*$/.test(between)
+      return /^[ \u00a0]*$/.test(between)
         ? [
             {
               subject: next.id,

@@ -1,4 +1,4 @@
-import { urlOf } from "../destination/url-of.ts";
+import { partsOf } from "../destination/url-of.ts";
 import { tracking, withoutParts } from "../destination/address-parts.ts";
 import type { KnownAnswer } from "./finding.ts";
 
@@ -13,6 +13,6 @@ export function purposeOf(destination: string, answers: ReadonlyMap<string, Know
   const known = answers.get(destination);
   const end = known?.state === "sound" || known?.state === "moved" ? known.endsAt : null;
   const { address } = withoutParts({ kind: "web", address: end ?? destination }, tracking);
-  const { hostname, port, pathname, search } = urlOf({ kind: "web", address });
+  const { hostname, port, pathname, search } = partsOf(address);
   return `${hostname.replace(/^www\./, "")}:${port}${pathname.replace(/\/+$/, "")}${search}`;
 }

@@ -1,10 +1,24 @@
 import type { WebDestination } from "./kinds/web.ts";
 
-const parsed = new WeakMap<WebDestination, URL>();
+/** An address taken apart, each part as the URL standard's attribute of its name has it. */
+export type AddressParts = Readonly<
+  Pick<URL, "protocol" | "username" | "password" | "host" | "hostname" | "port" | "pathname" | "search">
+>;
 
-/** A web destination's address as the URL standard reads it. It is read once, so nobody may change it. */
-export function urlOf(destination: WebDestination): Readonly<URL> {
-  let url = parsed.get(destination);
-  if (!url) parsed.set(destination, (url = new URL(destination.address)));
-  return url;
+const parsed = new WeakMap<WebDestination, AddressParts>();
+
+/**
+ * A web destination's address as the URL standard reads it. It is taken apart once: what rules ask of it again and
+ * again are strings then, and no getters that cut them out anew.
+ */
+export function urlOf(destination: WebDestination): AddressParts {
+  let parts = parsed.get(destination);
+  if (!parts) parsed.set(destination, (parts = partsOf(destination.address)));
+  return parts;
+}
+
+/** @throws TypeError where it is no address, which no web destination has. */
+export function partsOf(address: string): AddressParts {
+  const { protocol, username, password, host, hostname, port, pathname, search } = new URL(address);
+  return { protocol, username, password, host, hostname, port, pathname, search };
 }
