@@ -1,3 +1,4 @@
+import { usualFonts } from "@vennet/core/manuscript/book-fonts";
 import { defaultConventions } from "@vennet/core/manuscript/conventions";
 import { defaultLooks } from "@vennet/core/manuscript/looks";
 import { defaultLayout } from "@vennet/core/manuscript/page-layout";
@@ -42,5 +43,7 @@ export function bookOf(chapters) {
     looks: defaultLooks,
     conventions: defaultConventions,
     layout: defaultLayout,
+    fonts: usualFonts,
+    fontFaces: [],
   };
 }
