@@ -85,39 +85,70 @@ export function linkUses(doc: Node): readonly LinkUse[] {
 
 function readUses(doc: Node): LinkUse[] {
   const uses: LinkUse[] = [];
-  let continued: LinkUse | null = null;
-  doc.descendants((block, blockPos) => {
+  /** Where among them the link is that reaches the end of the paragraph before. */
+  let continued = -1;
+  doc.descendants((block, position) => {
     if (!block.isTextblock) return true;
     if (block.childCount === 0) return false;
-    const before: LinkUse | null = continued;
-    continued = null;
-    for (const run of inlineRuns(block)) {
-      const from = blockPos + 1 + run.offset;
-      const size = run.nodes.reduce((sum, node) => sum + node.nodeSize, 0);
-      if (run.link) {
-        const part: LinkPart = { text: runText(run), from, to: from + size };
-        let use: LinkUse;
-        if (run.offset === 0 && before?.id === run.link.id) {
-          use = before;
-          use.text += " " + part.text;
-          use.to = part.to;
-          use.parts.push(part);
-        } else {
-          const alone = run.nodes.length === 1 && run.nodes[0]!.type.name === "picture";
-          use = { ...run.link, ...part, parts: [part], on: alone ? "picture" : "words" };
-          uses.push(use);
-        }
-        if (run.offset + size === block.content.size) continued = use;
-      }
-      let at = from;
-      for (const node of run.nodes) {
-        if (node.type.name === "picture") uses.push(...hotspotUses(node, at));
-        if (node.type.name === "cross_reference") uses.push(referenceUse(node, at));
-        at += node.nodeSize;
-      }
+    const start = position + 1;
+    const end = start + block.content.size;
+    const own = usesOfBlock(block, start);
+    const before = continued === -1 ? undefined : uses[continued];
+    const first = own[0];
+    const goesOn =
+      before !== undefined && first?.id === before.id && first.from === start && isStretch(first);
+    if (goesOn) {
+      const parts = [...before.parts, ...first.parts];
+      uses[continued] = { ...before, text: `${before.text} ${first.text}`, to: first.to, parts };
+    }
+    if (!goesOn || first.to !== end) continued = -1;
+    for (let i = goesOn ? 1 : 0; i < own.length; i++) {
+      if (own[i]!.to === end && isStretch(own[i]!)) continued = uses.length;
+      uses.push(own[i]!);
     }
     return false;
   });
+  return uses;
+}
+
+/** Whether a link covers a stretch of the text, and may go on in the next paragraph. */
+function isStretch({ on }: LinkUse): boolean {
+  return on === "words" || on === "picture";
+}
+
+/** The links of each paragraph where it stood last: at a key one paragraph changes, and others at most move. */
+const usesOfBlocks = new WeakMap<Node, { start: number; uses: readonly LinkUse[] }>();
+
+function usesOfBlock(block: Node, start: number): readonly LinkUse[] {
+  const known = usesOfBlocks.get(block);
+  if (known?.start === start) return known.uses;
+  const uses = known ? known.uses.map((use) => moved(use, start - known.start)) : readBlock(block, start);
+  usesOfBlocks.set(block, { start, uses });
+  return uses;
+}
+
+function moved(use: LinkUse, by: number): LinkUse {
+  const parts = use.parts.map(({ text, from, to }) => ({ text, from: from + by, to: to + by }));
+  return { ...use, from: use.from + by, to: use.to + by, parts };
+}
+
+function readBlock(block: Node, start: number): LinkUse[] {
+  const uses: LinkUse[] = [];
+  for (const run of inlineRuns(block)) {
+    const from = start + run.offset;
+    if (run.link) {
+      const size = run.nodes.reduce((sum, node) => sum + node.nodeSize, 0);
+      const part: LinkPart = { text: runText(run), from, to: from + size };
+      const alone = run.nodes.length === 1 && run.nodes[0]!.type.name === "picture";
+      uses.push({ ...run.link, ...part, parts: [part], on: alone ? "picture" : "words" });
+    }
+    let at = from;
+    for (const node of run.nodes) {
+      if (node.type.name === "picture") uses.push(...hotspotUses(node, at));
+      if (node.type.name === "cross_reference") uses.push(referenceUse(node, at));
+      at += node.nodeSize;
+    }
+  }
   return uses;
 }
 

@@ -20,14 +20,17 @@ interface Focused {
 export function keepFocus(): void {
   const before: HTMLElement[] = [];
   let last: Focused | null = null;
+  let holds = false;
   addEventListener("focusin", ({ target }) => {
     if (!(target instanceof HTMLElement)) return;
+    holds = true;
     if (last && last.element !== target) before.push(last.element);
     if (before.length > mostRemembered) before.shift();
     last = { element: target, around: waysUp(target) };
   });
   addEventListener("focusout", ({ relatedTarget }) => {
     const left = last;
+    holds = relatedTarget !== null;
     if (relatedTarget !== null) return;
     // Told also of what is about to go; whoever presses beside everything wants the focus nowhere.
     setTimeout(() => {
@@ -35,7 +38,8 @@ export function keepFocus(): void {
     });
   });
   const look = (): void => {
-    if (!last || hasFocus() || pressing) return;
+    if (pressing) missed = true;
+    if (!last || pressing || hasFocus()) return;
     // A button that waited while its work was done is there again.
     if (isThere(last.element)) giveBack(last.element);
     else if (!last.element.matches(":disabled") || !last.element.isConnected)
@@ -43,14 +47,26 @@ export function keepFocus(): void {
   };
   // A button that got the focus in the middle of a press of these would be pressed by it.
   let pressing = false;
+  let missed = false;
   addEventListener("keydown", ({ key }) => (pressing = key === "Enter" || key === " "), true);
   addEventListener("keyup", () => {
     pressing = false;
-    setTimeout(look);
+    if (missed) setTimeout(look);
+    missed = false;
   });
-  new MutationObserver(look).observe(document.body, {
+  const concernsFocus = ({ attributeName, oldValue, target }: MutationRecord): boolean =>
+    attributeName !== null &&
+    last !== null &&
+    target.contains(last.element) &&
+    // The text is told its classes at every key, most often those that it has.
+    (target as Element).getAttribute(attributeName) !== oldValue;
+  new MutationObserver((changes) => {
+    // To ask what has the focus costs a layout, and the page changes with every key.
+    if (!holds || !last?.element.isConnected || changes.some(concernsFocus)) look();
+  }).observe(document.body, {
     childList: true,
     subtree: true,
+    attributeOldValue: true,
     attributeFilter: ["class", "hidden", "disabled", "open"],
   });
 }

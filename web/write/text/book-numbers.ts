@@ -6,8 +6,9 @@ import { placesOf } from "@vennet/core/manuscript/outline";
 import { referenceWords } from "@vennet/core/manuscript/references";
 import { referenceAttrs, signpostAttrs } from "@vennet/core/manuscript/attributes";
 import { returnLinksOf, signpostsOf, type Signpost } from "@vennet/core/manuscript/signposts";
-import type { Node } from "prosemirror-model";
+import type { Fragment, Node } from "prosemirror-model";
 import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
+import { AddMarkStep, RemoveMarkStep, ReplaceStep } from "prosemirror-transform";
 import { Decoration, DecorationSet } from "prosemirror-view";
 
 /** The book around the chapter that is open, as the server last told it. */
@@ -27,7 +28,8 @@ interface BookNumbers {
   book: SurroundingBook | null;
   /** What there is to say of notes, captions and lists, by their ids. */
   findings: ReadonlyMap<string, string>;
-  index: BookIndex | null;
+  /** Made when it is asked for: what is typed within a paragraph changes no number. */
+  index: () => BookIndex | null;
   chapter: number;
   decorations: DecorationSet;
 }
@@ -48,18 +50,31 @@ const key = new PluginKey<BookNumbers>("book-numbers");
 
 /** Shows the numbers, words, lists and return links that follow from the whole book, as the exports will have them. */
 export function bookNumbers(chapterId: string): Plugin<BookNumbers> {
+  const indexOf = (doc: Node, book: SurroundingBook): BookIndex => {
+    const chapters = book.chapters.map((one) =>
+      one.id === chapterId ? { role: one.role, places: placesOf(doc) } : one,
+    );
+    return new BookIndex(chapters, book.conventions, book);
+  };
   const reckon = (doc: Node, { book, findings }: Pick<BookNumbers, "book" | "findings">): BookNumbers => {
-    if (!book) return { book, findings, index: null, chapter: 0, decorations: DecorationSet.empty };
+    if (!book) return { book, findings, index: () => null, chapter: 0, decorations: DecorationSet.empty };
     const chapter = Math.max(
       0,
       book.chapters.findIndex(({ id }) => id === chapterId),
     );
-    const chapters = book.chapters.map((one) =>
-      one.id === chapterId ? { role: one.role, places: placesOf(doc) } : one,
-    );
-    const index = new BookIndex(chapters, book.conventions, book);
+    const index = indexOf(doc, book);
     const decorations = DecorationSet.create(doc, marksOf(doc, index, chapter, book, findings));
-    return { book, findings, index, chapter, decorations };
+    return { book, findings, index: () => index, chapter, decorations };
+  };
+  /** The same marks where the text has them now. */
+  const moved = (value: BookNumbers, { doc, mapping }: Transaction): BookNumbers => {
+    const { book, decorations } = value;
+    let index: BookIndex | null = null;
+    return {
+      ...value,
+      index: () => (index ??= book && indexOf(doc, book)),
+      decorations: decorations.map(mapping, doc),
+    };
   };
   return new Plugin<BookNumbers>({
     key,
@@ -67,7 +82,9 @@ export function bookNumbers(chapterId: string): Plugin<BookNumbers> {
       init: (_config, state) => reckon(state.doc, { book: null, findings: new Map() }),
       apply(transaction, value) {
         const told = transaction.getMeta(key) as Partial<BookNumbers> | undefined;
-        return transaction.docChanged || told ? reckon(transaction.doc, { ...value, ...told }) : value;
+        if (told) return reckon(transaction.doc, { ...value, ...told });
+        if (!transaction.docChanged) return value;
+        return changesWordsAlone(transaction) ? moved(value, transaction) : reckon(transaction.doc, value);
       },
     },
     props: {
@@ -88,7 +105,8 @@ export function tellBookNumbers(
 export function bookAround(
   state: EditorState,
 ): { index: BookIndex; chapter: number; pages: ReadonlyMap<string, string> } | null {
-  const { book, index, chapter } = key.getState(state)!;
+  const { book, index: asked, chapter } = key.getState(state)!;
+  const index = asked();
   return book && index ? { index, chapter, pages: book.pageOfPlace } : null;
 }
 
@@ -98,6 +116,32 @@ export function isLedTo(state: EditorState, place: string): boolean {
     ({ destination }) => destination.kind === "place" && destination.target === place,
   );
   return fromHere || (key.getState(state)?.book?.ledTo.has(place) ?? false);
+}
+
+/**
+ * Whether all that changes is words of paragraphs from which no number, list or reference takes its own: typing, in
+ * most of a text. What is marked changes none of these either.
+ */
+export function changesWordsAlone({ steps, docs }: Transaction): boolean {
+  return steps.every((step, i) => {
+    if (step instanceof AddMarkStep || step instanceof RemoveMarkStep) return true;
+    if (!(step instanceof ReplaceStep) || step.slice.openStart !== 0 || step.slice.openEnd !== 0)
+      return false;
+    const before = docs[i]!;
+    const [from, to] = [before.resolve(step.from), before.resolve(step.to)];
+    const { parent } = from;
+    if (!from.sameParent(to) || parent.type.name !== "paragraph") return false;
+    // Its note is named by the words of its beginning.
+    if (from.node(1).type.name === "note") return false;
+    // Readers are shown the words behind an anchor.
+    const isNamed = parent.children.some(({ type }) => type.name === "anchor");
+    const gone = parent.slice(from.parentOffset, to.parentOffset).content;
+    return !isNamed && onlyWords(step.slice.content) && onlyWords(gone);
+  });
+}
+
+function onlyWords(content: Fragment): boolean {
+  return content.content.every(({ isText }) => isText);
 }
 
 function marksOf(

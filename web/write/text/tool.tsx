@@ -1,6 +1,6 @@
 import { Ellipsis, type LucideIcon } from "lucide-react";
 import { DropdownMenu, Toolbar as Bar } from "radix-ui";
-import { useRef, type ReactNode } from "react";
+import { memo, useRef, type ReactNode } from "react";
 
 /** One tool; `line` begins a group. */
 export interface ToolSpec {
@@ -72,7 +72,8 @@ export function Line() {
   return <span aria-hidden className="mx-1.5 h-5 shrink-0 border-l border-hairline" />;
 }
 
-export function Tool({
+/** A tool that is drawn anew only when it looks otherwise. @param onPress is told the label, so that it stays the same for all */
+export const Tool = memo(function Tool({
   label,
   icon: Icon,
   keys,
@@ -81,7 +82,7 @@ export function Tool({
   words = false,
   line = false,
   onPress,
-}: ToolSpec): ReactNode {
+}: Omit<ToolSpec, "onPress"> & { onPress: (label: string) => void }): ReactNode {
   return (
     <>
       {line && <Line />}
@@ -92,7 +93,7 @@ export function Tool({
         disabled={disabled}
         // The text keeps its selection while a tool is pressed.
         onMouseDown={(event) => event.preventDefault()}
-        onClick={onPress}
+        onClick={() => onPress(label)}
         className={toolLook}
       >
         <Icon aria-hidden size={16} />
@@ -100,7 +101,7 @@ export function Tool({
       </Bar.Button>
     </>
   );
-}
+});
 
 /** How wide tools are beside each other, in pixels. */
 export function widthOf(tools: readonly ToolSpec[]): number {

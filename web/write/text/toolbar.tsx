@@ -40,7 +40,7 @@ import { wrapInList } from "prosemirror-schema-list";
 import type { Command, EditorState } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 import { Toolbar as Bar } from "radix-ui";
-import { useLayoutEffect, useRef, useState } from "react";
+import { useCallback, useLayoutEffect, useRef, useState } from "react";
 import { nextTurn, useHistory } from "../../frame/history";
 import { modifier as mod } from "../../frame/keys";
 import { pressUndo } from "../../frame/undo-keys";
@@ -242,6 +242,14 @@ export function Toolbar({
       onPress: () => pressUndo("redo"),
     },
   ];
+  const latest = useRef<readonly ToolSpec[]>([]);
+  useLayoutEffect(() => {
+    latest.current = [...first, ...middle, ...last];
+  });
+  const press = useCallback(
+    (label: string) => latest.current.find((one) => one.label === label)?.onPress(),
+    [],
+  );
   const always = widthOf([...first, ...last]) + 2 * lineWidth + kindWidth;
   const [beside, folded] = fitting(middle, room - always);
   const block = state.selection.$from.parent;
@@ -256,7 +264,7 @@ export function Toolbar({
       <Bar.Root aria-label="Text tools" className="px-3 py-0.5">
         <div ref={bar} className="flex items-center gap-0.5 overflow-hidden p-0.5">
           {first.map((one) => (
-            <Tool key={one.icon.displayName} {...one} />
+            <Tool key={one.icon.displayName} {...one} onPress={press} />
           ))}
           <Line />
           <select
@@ -278,11 +286,11 @@ export function Toolbar({
             ))}
           </select>
           {beside.map((one) => (
-            <Tool key={one.label} {...one} />
+            <Tool key={one.label} {...one} onPress={press} />
           ))}
           <Line />
           {last.map((one) => (
-            <Tool key={one.label} {...one} />
+            <Tool key={one.label} {...one} onPress={press} />
           ))}
           {folded.length > 0 && <FoldedTools tools={folded} />}
         </div>

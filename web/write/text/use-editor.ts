@@ -9,6 +9,7 @@ import { startTransition, useCallback, useEffect, useRef, useState, type RefObje
 import { tellText, useHistory, type OpenEditor } from "../../frame/history";
 import { leaveFootprint, showPlace } from "../places/show-place";
 import type { ChapterSaver } from "../saving/chapter-saver";
+import { AfterFrame } from "./after-frame";
 import { createEditor } from "./create-editor";
 import { keepState, stateLeft } from "./left-states";
 import { readSelection } from "./read-selection";
@@ -84,10 +85,10 @@ export function useEditor({
       { bookId, chapterId, language },
       {
         onState: (next, toSave) => {
-          // The text is on the page already; what stands around it may come a moment later than the next key.
-          // The fields about a selected picture are bound to it, so they may not.
+          // The text is on the page already; what stands around it comes when that has been seen, and may be later
+          // than the next key. The fields about a selected picture are bound to it, so they may not.
           if (next.selection instanceof NodeSelection) setState(next);
-          else startTransition(() => setState(next));
+          else afterFrame.ask(() => startTransition(() => setState(editor.state)));
           if (toSave) saver.changed(next.doc);
         },
         onHistory: tell,
@@ -99,6 +100,7 @@ export function useEditor({
         linkKeys: Object.fromEntries(keys.map((key) => [key, command(key)])),
       },
     );
+    const afterFrame = new AfterFrame();
     setView(editor);
     setState(editor.state);
     tell(editor.state, false);
@@ -129,6 +131,7 @@ export function useEditor({
       handle(null);
       keepState(chapterId, editor.state);
       if (useHistory.getState().editor === own) useHistory.setState({ editor: null });
+      afterFrame.forget();
       editor.destroy();
       setView(null);
     };
