@@ -106,6 +106,28 @@ test("the gap lies between the starts, and a rest that a host asks for holds for
   expect(at[3]).toBe(420);
 });
 
+test("who waited for a place past its turn takes another, so that the gap is kept when all places are taken", async () => {
+  const clock = clockByHand();
+  const gate = gates({ REACH_GAP_MS: "100", REACH_CONCURRENCY: "1" }, clock);
+  // All that a book may have at once.
+  const others = await Promise.all(
+    Array.from({ length: 8 }, (_, i) => gate.enter(`h${i}.example`, "book", never)),
+  );
+  const at: number[] = [];
+  const ask = async (): Promise<void> => {
+    const leave = await gate.enter("tides.example", "book", never);
+    at.push(clock.now());
+    leave();
+  };
+  const asked = Promise.all([ask(), ask()]);
+  await clock.goOn(1000);
+  expect(at).toEqual([]);
+  for (const leave of others) leave();
+  await clock.goOn(200);
+  await asked;
+  expect(at[1]! - at[0]!).toBeGreaterThanOrEqual(100);
+});
+
 test("who gives up while waiting takes no place, and the next one gets it", async () => {
   const gate = gates({ REACH_LANES: "1" });
   const leave = await gate.enter("tides.example", "book", never);

@@ -9,6 +9,9 @@ const gatesKept = 5_000;
 /** So many questions of a book are under way at once, whatever other books ask. */
 const bookShare = 8;
 
+/** A question that begins so much later than its turn, in milliseconds, still keeps the gap for the next. */
+const onTime = 5;
+
 /** By what gaps and rests are told: milliseconds of one clock, and waiting for so many of them. */
 export interface Clock {
   now: () => number;
@@ -54,24 +57,65 @@ export class HostGates {
     const { pace, lanes } = this.gate(host);
     const leaveLane = await lanes.enter(bookId, signal);
     try {
-      do {
-        const now = this.clock.now();
-        const turn = pace.takeTurn(now);
-        const wait = Math.max(turn - now, (await this.shared?.takeTurn(host, pace.gapMs)) ?? 0);
-        if (wait > 0) await this.clock.sleep(wait, signal);
-        const rest = (await this.shared?.restOf(host)) ?? 0;
-        if (rest > 0) pace.pauseUntil(this.clock.now() + rest);
-      } while (pace.isPaused(this.clock.now()));
-      const leaveAll = await this.all.enter(bookId, signal);
-      await this.begin();
-      return () => {
+      let turn = await this.waitForTurn(host, pace, signal);
+      for (;;) {
+        const leaveAll = await this.all.enter(bookId, signal);
+        try {
+          turn = await this.turnInPlace(host, pace, turn, signal);
+          if (turn <= this.clock.now()) {
+            await this.begin();
+            return () => {
+              leaveAll();
+              leaveLane();
+            };
+          }
+        } catch (error) {
+          leaveAll();
+          throw error;
+        }
         leaveAll();
-        leaveLane();
-      };
+        await this.clock.sleep(turn - this.clock.now(), signal);
+      }
     } catch (error) {
       leaveLane();
       throw error;
     }
+  }
+
+  /** Takes a host's next turn and waits until it has come, and any rest of the host is over. */
+  private async waitForTurn(host: string, pace: HostPace, signal: AbortSignal): Promise<number> {
+    for (;;) {
+      const wait = await this.takeTurn(host, pace);
+      const turn = this.clock.now() + wait;
+      if (wait > 0) await this.clock.sleep(wait, signal);
+      const rest = (await this.shared?.restOf(host)) ?? 0;
+      if (rest > 0) pace.pauseUntil(this.clock.now() + rest);
+      if (!pace.isPaused(this.clock.now())) return turn;
+    }
+  }
+
+  /**
+   * When a host may be asked, for who has a place now. A turn that passed in waiting for it is the next one’s: another is
+   * taken, and waited for in the place where it is no further away than the host’s gap.
+   */
+  private async turnInPlace(
+    host: string,
+    pace: HostPace,
+    turn: number,
+    signal: AbortSignal,
+  ): Promise<number> {
+    if (this.clock.now() - turn <= onTime && !pace.isPaused(this.clock.now())) return turn;
+    const wait = await this.takeTurn(host, pace);
+    const next = this.clock.now() + wait;
+    if (wait > 0 && wait <= pace.gapMs) await this.clock.sleep(wait, signal);
+    return next;
+  }
+
+  /** Takes a host's next turn. @returns how far away it is, in milliseconds */
+  private async takeTurn(host: string, pace: HostPace): Promise<number> {
+    const now = this.clock.now();
+    const own = pace.takeTurn(now) - now;
+    return Math.max(own, (await this.shared?.takeTurn(host, pace.gapMs)) ?? 0);
   }
 
   /** A host asks for so much time between questions. */
