@@ -36,6 +36,13 @@ export class Chapter {
   @Column("int", { default: 0 })
   words: number;
 
+  /** SHA-256 of the links and of the places that follow from the document, as they were last written as rows. */
+  @Column("char", { length: 64, nullable: true })
+  linksHash: string | null;
+
+  @Column("char", { length: 64, nullable: true })
+  placesHash: string | null;
+
   /** Set when the chapter was deleted; it can be restored. */
   @Column("datetime", { precision: 3, nullable: true })
   deletedAt: Date | null;

@@ -10,7 +10,7 @@ import { notFound, Problem } from "../errors/problem.ts";
 import { Chapter } from "./chapter.entity.ts";
 import type { ChapterAnswer, ChapterListingAnswer, NewChapterRequest, SavedAnswer } from "./chapters.dto.ts";
 import { keepVersion } from "../history/keep-version.ts";
-import { writeLedger } from "../ledger/write-ledger.ts";
+import { hashesOf, writeLedger } from "../ledger/write-ledger.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { deriveChapter, type DerivedChapter } from "./derived-chapter.ts";
 
@@ -63,9 +63,10 @@ export class ChaptersService {
       revision: 1,
       deletedAt: null,
       ...text,
+      ...hashesOf(ledger),
     });
     await manager.insert(Chapter, columns<Chapter>(chapter));
-    await writeLedger(manager, chapter, ledger);
+    await writeLedger(manager, { ...chapter, linksHash: null, placesHash: null }, ledger);
     return chapter;
   }
 
@@ -219,10 +220,10 @@ export class ChaptersService {
     keep: "always" | "by time" = "by time",
   ): Promise<number> {
     await keepVersion(manager, chapter, { always: keep === "always" });
-    const change = { ...text, revision: chapter.revision + 1 };
+    const change = { ...text, ...hashesOf(ledger), revision: chapter.revision + 1 };
     await manager.update(Chapter, { id: chapter.id }, columns<Chapter>(change));
-    Object.assign(chapter, change);
     await writeLedger(manager, chapter, ledger);
+    Object.assign(chapter, change);
     return chapter.revision;
   }
 

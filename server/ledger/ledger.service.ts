@@ -7,7 +7,7 @@ import { Chapter } from "../chapters/chapter.entity.ts";
 import { readPart } from "../chapters/read-part.ts";
 import { LinkUse } from "./link-use.entity.ts";
 import { ledgerRows } from "./ledger-rows.ts";
-import { writeLedger } from "./write-ledger.ts";
+import { hashesOf, writeLedger } from "./write-ledger.ts";
 import type {
   LedgerAnswer,
   LedgerColumn,
@@ -70,7 +70,9 @@ export class LedgerService implements OnApplicationBootstrap {
     for (const { id } of bare) {
       await this.database.transaction(async (manager) => {
         const chapter = await manager.findOneByOrFail(Chapter, { id });
-        await writeLedger(manager, chapter, ledgerRows(readPart(chapter.document)));
+        const ledger = ledgerRows(readPart(chapter.document));
+        await manager.update(Chapter, { id }, hashesOf(ledger));
+        await writeLedger(manager, { ...chapter, linksHash: null, placesHash: null }, ledger);
       });
     }
   }

@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import type { EntityManager } from "typeorm";
 import type { Chapter } from "../chapters/chapter.entity.ts";
 import { GonePlace } from "./gone-place.entity.ts";
@@ -5,18 +6,26 @@ import { linkColumns, placeColumns, type LedgerRows } from "./ledger-rows.ts";
 import { LinkUse } from "./link-use.entity.ts";
 import { Place } from "./place.entity.ts";
 
-/** Writes a chapter's links and places anew, within the transaction of its save. */
+type WrittenAs = Pick<Chapter, "linksHash" | "placesHash">;
+
+/** What a chapter keeps of its rows, to know whether others would be written. */
+export function hashesOf({ links, places }: LedgerRows): WrittenAs {
+  const hash = (batches: readonly string[]): string =>
+    createHash("sha256").update(batches.join("\n")).digest("hex");
+  return { linksHash: hash(links), placesHash: hash(places) };
+}
+
+/**
+ * Writes a chapter's links and places as rows, within the transaction of its save; those that are written already stay.
+ * Most saves change words, and neither links nor places.
+ * @param chapter with the hashes of the rows that it has
+ */
 export async function writeLedger(
   manager: EntityManager,
-  { id, bookId }: Pick<Chapter, "id" | "bookId">,
-  { links, places }: LedgerRows,
+  { id, bookId, linksHash, placesHash }: Pick<Chapter, "id" | "bookId"> & WrittenAs,
+  ledger: LedgerRows,
 ): Promise<void> {
-  const before = await manager.find(Place, {
-    where: { chapterId: id },
-    select: { placeId: true, text: true },
-  });
-  await manager.delete(LinkUse, { chapterId: id });
-  await manager.delete(Place, { chapterId: id });
+  const now = hashesOf(ledger);
   const insert = async (
     table: string,
     columns: readonly string[],
@@ -29,8 +38,17 @@ export async function writeLedger(
       await manager.query(`INSERT INTO ${table} (${named}) VALUES ?`, [rows]);
     }
   };
-  const placeRows = rowsOf(places);
-  await insert("link_use", linkColumns, rowsOf(links));
+  if (linksHash !== now.linksHash) {
+    await manager.delete(LinkUse, { chapterId: id });
+    await insert("link_use", linkColumns, rowsOf(ledger.links));
+  }
+  if (placesHash === now.placesHash) return;
+  const before = await manager.find(Place, {
+    where: { chapterId: id },
+    select: { placeId: true, text: true },
+  });
+  await manager.delete(Place, { chapterId: id });
+  const placeRows = rowsOf(ledger.places);
   await insert("place", placeColumns, placeRows);
   const at = placeColumns.indexOf("placeId");
   await rememberGone(manager, bookId, before, new Set(placeRows.flat().map((row) => row[at])));
