@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { NestFactory } from "@nestjs/core";
 import type { NestExpressApplication } from "@nestjs/platform-express";
 import cookieParser from "cookie-parser";
-import type { NextFunction, Request, Response } from "express";
+import { static as serveFiles, type NextFunction, type Request, type Response } from "express";
 import { SessionsService } from "./accounts/sessions.service.ts";
 import { rememberActing } from "./access/acting-account.ts";
 import { AppModule } from "./app.module.ts";
@@ -51,11 +51,12 @@ function serveWeb(app: NestExpressApplication): void {
   const web = join(import.meta.dirname, "../../web/dist");
   if (!existsSync(web)) return;
   app.useStaticAssets(join(web, "assets"), { prefix: "/assets", immutable: true, maxAge: "1y" });
-  app.useStaticAssets(web, { index: false });
+  const files = serveFiles(web, { index: false });
   app.use((request: Request, response: Response, next: NextFunction) => {
-    const page =
-      request.method === "GET" && !request.path.startsWith("/api/") && !/\.\w+$/.test(request.path);
-    if (page) response.sendFile(join(web, "index.html"));
-    else next();
+    // No disk is asked for what is no file.
+    if (request.path.startsWith("/api/")) next();
+    else if (request.method === "GET" && !/\.\w+$/.test(request.path))
+      response.sendFile(join(web, "index.html"));
+    else files(request, response, next);
   });
 }
