@@ -145,14 +145,18 @@ try {
         );
       if (copies > 1) {
         await of("chapter", "bookId, position, role, title, document, revision, words", "id");
-        const links = "bookId, ordinal, linkId, kind, destination, destinationHash, askedAddress, host, askedHash, text, coverage, heading";
+        const links =
+          "bookId, ordinal, linkId, kind, destination, destinationHash, askedAddress, host, askedHash, text, coverage, heading";
         await of("link_use", links, "chapterId");
         await of("place", "bookId, ordinal, placeId, kind, level, text, context", "chapterId");
         await database.query("ANALYZE TABLE link_use, chapter, place");
       }
       const all = 2000 * copies;
       const bare = await timed((i) =>
-        database.query("SELECT * FROM link_use WHERE bookId = ? LIMIT 200 OFFSET ?", [book, Math.floor((i * all) / 24)]),
+        database.query("SELECT * FROM link_use WHERE bookId = ? LIMIT 200 OFFSET ?", [
+          book,
+          Math.floor((i * all) / 24),
+        ]),
       );
       const asked = {
         "in reading order": "",
@@ -172,7 +176,9 @@ try {
         });
         told.push(`${what} ${ms(time)} (${(time / bare).toFixed(1)})`);
       }
-      console.log(`200 rows of the ledger of ${all} links, beside a bare query of 200 rows, ${ms(bare)} (aim: at most 1.5)`);
+      console.log(
+        `200 rows of the ledger of ${all} links, beside a bare query of 200 rows, ${ms(bare)} (aim: at most 1.5)`,
+      );
       console.log(`  ${told.join(", ")}`);
     }
     await database.end();

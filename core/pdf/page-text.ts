@@ -37,6 +37,11 @@ export class PdfPageTexts {
     if (!text) this.read.set(number, (text = readText(this.document, number, this.actualTexts)));
     return text;
   }
+
+  /** Takes over what somebody else has read of a page, whose marked contents nobody asks for any more. */
+  learn(number: number, pieces: PdfPiece[]): void {
+    this.read.set(number, Promise.resolve({ pieces, marked: new Map() }));
+  }
 }
 
 /** Letters that are shown together, and the marked content in which they stand. */

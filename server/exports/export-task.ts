@@ -1,3 +1,4 @@
+import { availableParallelism } from "node:os";
 import { numbersOf, type ProofNumbers } from "@vennet/core/proof/compare";
 import { prove } from "@vennet/core/proof/prove";
 import type { Written } from "@vennet/core/publish/formats/format";
@@ -8,9 +9,11 @@ import { textFonts } from "../workers/fonts.ts";
 import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 import type { TaskEvent } from "../workers/task.ts";
 import { typesetter } from "../workers/typesetter.ts";
+import { readPagesInThread } from "./read-pages-in-thread.ts";
 
 /** How much of a hundred is done when each begins, about; of long PDFs reading back takes the most. */
 const shares = { writing: 5, reading: 40, comparing: 97 };
+const hasTwoCores = availableParallelism() > 1;
 /** Milliseconds between two things that are told. */
 const pause = 200;
 
@@ -46,12 +49,13 @@ export async function run(
   const message = "Reading the file back";
   tell({ done: shares.reading, message });
   let told = Date.now();
-  const reading = await readBack(written.bytes, (page, of) => {
+  const tellPage = (page: number, of: number): void => {
     if (Date.now() - told < pause) return;
     told = Date.now();
     const share = (page / of) * (shares.comparing - shares.reading);
     tell({ done: Math.round(shares.reading + share), message: `${message}: page ${page} of ${of}` });
-  });
+  };
+  const reading = await readBack(written.bytes, tellPage, hasTwoCores ? readPagesInThread : null);
   tell({ done: shares.comparing, message: "Comparing the links" });
   const proof = prove(book, reading);
   return {

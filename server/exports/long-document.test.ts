@@ -1,8 +1,16 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { readChapter } from "@vennet/core/manuscript/chapter";
+import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
+import {
+  readPagesOfFile,
+  type PdfPagesRead,
+  type ReadPagesElsewhere,
+} from "@vennet/core/publish/formats/pdf/read-pages";
+import { once } from "node:events";
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
+import { Worker } from "node:worker_threads";
 import { epubAddresses, epubcheck, kept, popplerAddresses, qpdf, tool } from "../test/tools.ts";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
@@ -55,6 +63,26 @@ test("a long document becomes a PDF with every link and every word in its order,
     .join("\n");
   const inManuscript = chapters.map((doc) => doc.textBetween(0, doc.content.size, "\n", "\n")).join("\n");
   expect(firstDifference(signsOf(inPdf), signsOf(inManuscript))).toBeNull();
+});
+
+test("what a thread reads of its later pages is what is read of them here, and half by each is the whole", async () => {
+  const { bytes } = await author.exported(bookId, "pdf");
+  const there: ReadPagesElsewhere = async (file, range, unreachable, tell) => {
+    const thread = new Worker(join(import.meta.dirname, "../dist/exports/pages-thread.js"), {
+      workerData: { bytes: file, range, unreachable },
+    });
+    const told: (number | PdfPagesRead)[] = [];
+    thread.on("message", (one) => told.push(one));
+    await once(thread, "exit");
+    const read = told.pop() as PdfPagesRead;
+    expect(told).toEqual(read.pages.map((_, i) => i + 1));
+    expect(read).toEqual(await readPagesOfFile(file, range, unreachable, tell));
+    return read;
+  };
+  const pages: number[] = [];
+  const halves = await readPdf(bytes, (page) => pages.push(page), there);
+  expect(halves).toEqual(await readPdf(bytes));
+  expect(Math.max(...pages)).toBe(halves.pages);
 });
 
 test("and an e-book with the same links, which EPUBCheck finds no fault in", async () => {

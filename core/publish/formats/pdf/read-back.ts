@@ -1,7 +1,6 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import {
   foldBlanks,
-  ProofError,
   type ExportReading,
   type Fault,
   type FormatTraits,
@@ -11,9 +10,9 @@ import {
   type TellPage,
 } from "../../../proof/exported-link.ts";
 import { openExport } from "../../../proof/exported-folder.ts";
-import { getDocument, VerbosityLevel } from "../../../pdf/pdf-js.ts";
 import { auditPdf } from "./audit.ts";
-import { readPage, type Annotation, type ReadPage } from "./read-page.ts";
+import type { Annotation, ReadPage } from "./read-page.ts";
+import { readPages, withPdf, type ReadPagesElsewhere } from "./read-pages.ts";
 import { Landings } from "./landings.ts";
 import { PdfPageTexts } from "../../../pdf/page-text.ts";
 
@@ -27,62 +26,76 @@ const traits: FormatTraits = {
 };
 const levelsOfContents = 3;
 
+/** Fewer pages are read by one sooner than another has begun. */
+const fewPages = 150;
+
 /**
  * Reads every link out of a PDF's own bytes with pdf.js: its annotations for the destinations, its
  * structure tree for the words (ISO 14289-1, 7.18.5: each link annotation is inside a Link element).
  * A link annotation outside the structure tree is returned with no text, so that no proof passes it.
  * @param tell is told of each page that is read
+ * @param elsewhere reads the later half of a long file at the same time, where there is somebody who can
  * @throws ProofError where the file cannot be opened.
  */
-export async function readPdf(bytes: Uint8Array, tell: TellPage = () => undefined): Promise<ExportReading> {
+export async function readPdf(
+  bytes: Uint8Array,
+  tell: TellPage = () => undefined,
+  elsewhere: ReadPagesElsewhere | null = null,
+): Promise<ExportReading> {
   const { main, beside } = openExport(bytes);
-  const task = getDocument({
-    // pdf.js takes the buffer for itself, so it gets a copy.
-    data: new Uint8Array(main),
-    verbosity: VerbosityLevel.ERRORS,
-    isEvalSupported: false,
-    useSystemFonts: false,
-  });
-  let document: PDFDocumentProxy;
-  try {
-    document = await task.promise;
-  } catch (error) {
-    throw new ProofError("unreadable", `The PDF cannot be opened: ${(error as Error).message}`);
-  }
-  try {
+  return withPdf(main, async (document) => {
     const texts = new PdfPageTexts(document);
-    const landings = new Landings(document, texts);
     const { faults, unreachable } = auditPdf(main);
-    const read: ReadPage[] = [];
-    for (let number = 1; number <= document.numPages; number++) {
-      const page = await document.getPage(number);
-      read.push(await readPage(page, number, texts, unreachable));
-      page.cleanup();
-      tell(number, document.numPages);
-    }
-    const links = read.flatMap((page) => page.links);
-    const named = (await document.getDestinations()) as Record<string, unknown[]>;
-    for (const { destination } of links) {
-      if (destination.kind !== "place") continue;
-      destination.landing = await landings.at(destination.target);
-      destination.linksThere = linksAt(named[destination.target], read);
-    }
-    return {
-      traits,
-      pages: document.numPages,
-      files: beside,
-      pageOfPlace: await pagesOfPlaces(document, named),
-      links,
-      placesInOrder: [],
-      pictures: new Map(read.map((page, i) => [i + 1, page.pictures])),
-      notes: notesOf(read),
-      linkedPages: [],
-      lists: await listsOf(document, read, landings, named),
-      faults: [...faults, ...(await wrongLabels(document, texts))],
+    const count = document.numPages;
+    const own = { first: 1, last: elsewhere && count > fewPages ? Math.ceil(count / 2) : count };
+    const rest = { first: own.last + 1, last: count };
+    const done = { here: 0, there: 0 };
+    const tellOf = (where: keyof typeof done) => (pages: number) => {
+      done[where] = pages;
+      tell(done.here + done.there, count);
     };
-  } finally {
-    await task.destroy();
+    const later =
+      elsewhere && rest.first <= rest.last
+        ? elsewhere(main, rest, unreachable, tellOf("there"))
+        : Promise.resolve({ pages: [], pieces: [] });
+    const [before, { pages: behind, pieces }] = await Promise.all([
+      readPages(document, texts, own, unreachable, tellOf("here")),
+      later,
+    ]);
+    pieces.forEach((some, i) => texts.learn(rest.first + i, some));
+    return readingOf(document, texts, [...before, ...behind], faults, beside);
+  });
+}
+
+/** What all pages of a file come to. */
+async function readingOf(
+  document: PDFDocumentProxy,
+  texts: PdfPageTexts,
+  read: readonly ReadPage[],
+  faults: readonly Fault[],
+  beside: ExportReading["files"],
+): Promise<ExportReading> {
+  const landings = new Landings(document, texts);
+  const links = read.flatMap((page) => page.links);
+  const named = (await document.getDestinations()) as Record<string, unknown[]>;
+  for (const { destination } of links) {
+    if (destination.kind !== "place") continue;
+    destination.landing = await landings.at(destination.target);
+    destination.linksThere = linksAt(named[destination.target], read);
   }
+  return {
+    traits,
+    pages: document.numPages,
+    files: beside,
+    pageOfPlace: await pagesOfPlaces(document, named),
+    links,
+    placesInOrder: [],
+    pictures: new Map(read.map((page, i) => [i + 1, page.pictures])),
+    notes: notesOf(read),
+    linkedPages: [],
+    lists: await listsOf(document, read, landings, named),
+    faults: [...faults, ...(await wrongLabels(document, texts))],
+  };
 }
 
 /** The notes at the foot of pages by their marks, each with the words of the note to which its mark leads. */

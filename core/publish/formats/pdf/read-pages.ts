@@ -1,0 +1,88 @@
+import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { PdfPageTexts, type PdfPiece } from "../../../pdf/page-text.ts";
+import { getDocument, VerbosityLevel } from "../../../pdf/pdf-js.ts";
+import { ProofError } from "../../../proof/exported-link.ts";
+import { readPage, type ReadPage } from "./read-page.ts";
+
+/** Pages that follow each other, by their numbers, from 1. */
+export interface PageRange {
+  first: number;
+  last: number;
+}
+
+/** Pages of a PDF as they were read: plain values, which cross from thread to thread. */
+export interface PdfPagesRead {
+  pages: ReadPage[];
+  /** The text of each of them, in the order in which it is read. */
+  pieces: PdfPiece[][];
+}
+
+/**
+ * Reads some pages of a PDF at the same time as others are read.
+ * @param bytes the file's own
+ * @param unreachable why presses do not reach annotations, by the numbers of their objects
+ * @param tell is told how many have been read
+ */
+export type ReadPagesElsewhere = (
+  bytes: Uint8Array,
+  range: PageRange,
+  unreachable: ReadonlyMap<number, string>,
+  tell: (read: number) => void,
+) => Promise<PdfPagesRead>;
+
+/**
+ * Opens a PDF by pdf.js for one piece of work.
+ * @throws ProofError `unreadable` where it cannot be opened
+ */
+export async function withPdf<T>(
+  bytes: Uint8Array,
+  work: (document: PDFDocumentProxy) => Promise<T>,
+): Promise<T> {
+  const task = getDocument({
+    // pdf.js takes the buffer for itself, so it gets a copy.
+    data: new Uint8Array(bytes),
+    verbosity: VerbosityLevel.ERRORS,
+    isEvalSupported: false,
+    useSystemFonts: false,
+  });
+  let document: PDFDocumentProxy;
+  try {
+    document = await task.promise;
+  } catch (error) {
+    throw new ProofError("unreadable", `The PDF cannot be opened: ${(error as Error).message}`);
+  }
+  try {
+    return await work(document);
+  } finally {
+    await task.destroy();
+  }
+}
+
+/** Reads some pages of an open PDF; see {@link ReadPagesElsewhere}. */
+export async function readPages(
+  document: PDFDocumentProxy,
+  texts: PdfPageTexts,
+  { first, last }: PageRange,
+  unreachable: ReadonlyMap<number, string>,
+  tell: (read: number) => void,
+): Promise<ReadPage[]> {
+  const pages: ReadPage[] = [];
+  for (let number = first; number <= last; number++) {
+    const page = await document.getPage(number);
+    pages.push(await readPage(page, number, texts, unreachable));
+    page.cleanup();
+    tell(pages.length);
+  }
+  return pages;
+}
+
+/** Reads some pages of a PDF that nobody has open. */
+export const readPagesOfFile: ReadPagesElsewhere = (bytes, range, unreachable, tell) =>
+  withPdf(bytes, async (document) => {
+    const texts = new PdfPageTexts(document);
+    const pages = await readPages(document, texts, range, unreachable, tell);
+    const pieces: PdfPiece[][] = [];
+    for (let number = range.first; number <= range.last; number++)
+      pieces.push((await texts.of(number)).pieces);
+    return { pages, pieces };
+  });
