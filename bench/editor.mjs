@@ -1,14 +1,11 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { chromium } from "@playwright/test";
 import { writeMarkdown } from "@vennet/core/publish/formats/markdown/write-markdown";
 import { build } from "vite";
 import { root } from "../launch/install.mjs";
-import { freePort, Processes } from "../launch/processes.mjs";
-import { startServices } from "../launch/services.mjs";
 import { seededBook } from "./seeded-book.mjs";
 import { Spread } from "./spread.mjs";
+import { bringIn, withPage } from "./with-page.mjs";
 
 // A key in a chapter of three sizes, to the frame that shows it, and opening the chapter to the first key that is taken, with
 // cards and findings live, beside bare ProseMirror with the same document, styles and browser. With a folder for an argument
@@ -22,20 +19,7 @@ const sizes = [
 ];
 const keys = 120;
 const openings = 5;
-const folder = mkdtempSync(join(tmpdir(), "vennet-bench-"));
-const processes = new Processes();
-let browser;
-
-try {
-  const { address } = await startServices(processes, folder, await freePort());
-  browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu"],
-  });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
-  await page.request.post("/api/accounts", {
-    data: { name: "Pell Arrandine", email: "bench@authors.example", password: "a long password" },
-  });
+await withPage(async ({ page, browser }) => {
   // Its script stands in no file of the server.
   const barePage = await browser.newPage({ viewport: { width: 1280, height: 800 }, bypassCSP: true });
   const bare = await bareEditor();
@@ -46,7 +30,9 @@ try {
       process.exitCode = 1;
     });
   for (const [words, links] of sizes) {
-    const { book, chapter } = await bringIn(seededBook({ chapters: 3, words, links }));
+    const { bytes, isFolder } = writeMarkdown(seededBook({ chapters: 3, words, links }), "book.md");
+    const book = await bringIn(page, bytes, isFolder);
+    const [, { id: chapter }] = await (await page.request.get(`/api/books/${book}/chapters`)).json();
     const { document } = await (await page.request.get(`/api/books/${book}/chapters/${chapter}`)).json();
     const openOwn = async () => {
       await page.goto(`/books/${book}/write/${chapter}`);
@@ -75,20 +61,6 @@ try {
     console.log(
       `  opened, to the first key that is taken: ${ownOpened}, bare ${bareOpened}: ratio ${ownOpened.over(bareOpened)} (aim: at most 1.5)`,
     );
-  }
-
-  async function bringIn(book) {
-    const { bytes, isFolder } = writeMarkdown(book, "book.md");
-    const file = isFolder
-      ? { name: "book.zip", mimeType: "application/zip", buffer: Buffer.from(bytes) }
-      : { name: "book.md", mimeType: "text/markdown", buffer: Buffer.from(bytes) };
-    const answer = await page.request.post("/api/books/import", { multipart: { manuscript: file } });
-    const { id } = await answer.json();
-    // The events end when the job has.
-    await page.request.get(`/api/jobs/${id}/events`);
-    const made = (await (await page.request.get(`/api/jobs/${id}/import`)).json()).book.id;
-    const chapters = await (await page.request.get(`/api/books/${made}/chapters`)).json();
-    return { book: made, chapter: chapters[1].id };
   }
 
   /** Keys typed one after the other in the middle of the chapter, each to the task behind its frame. */
@@ -165,11 +137,7 @@ try {
       return JSON.stringify({ traceEvents: events });
     };
   }
-} finally {
-  await browser?.close();
-  await processes.endAll();
-  rmSync(folder, { recursive: true, force: true });
-}
+});
 
 /** ProseMirror’s view of a chapter with nothing around it, as one script, and the application’s own styles. */
 async function bareEditor() {

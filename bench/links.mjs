@@ -1,99 +1,23 @@
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { chromium } from "@playwright/test";
 import mysql from "mysql2/promise";
-import { freePort, Processes } from "../launch/processes.mjs";
-import { startServices } from "../launch/services.mjs";
+import { bringIn, withPage } from "./with-page.mjs";
 
-// Three measurements of links in number: a keystroke among 500 links, every mention of a phrase in 40
-// chapters, and the ledger of 20,000 links. Each stands beside something bare, in the same run.
+// Two measurements of links in number: every mention of a phrase in 40 chapters, and the ledger of up to 200,000 links. Each
+// stands beside something bare, in the same run.
 
-const folder = mkdtempSync(join(tmpdir(), "vennet-bench-"));
-const processes = new Processes();
-let browser;
 const words = (n) =>
   Array.from({ length: n }, (_, i) => ["tide", "stone", "sand", "wind", "mark"][i % 5]).join(" ");
 const percentile = (times, share) => [...times].sort((a, b) => a - b)[Math.floor(times.length * share)];
 const ms = (n) => `${n.toFixed(1)} ms`;
 
-try {
-  const { address, environment } = await startServices(processes, folder, await freePort());
-  browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu"],
-  });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
-  await page.request.post("/api/accounts", {
-    data: { name: "Pell Arrandine", email: "bench@authors.example", password: "a long password" },
-  });
-  const bringIn = async (markdown) => {
-    const file = { name: "bench.md", mimeType: "text/markdown", buffer: Buffer.from(markdown) };
-    const answer = await page.request.post("/api/books/import", { multipart: { manuscript: file } });
-    const { id } = await answer.json();
-    // The events end when the job has.
-    await page.request.get(`/api/jobs/${id}/events`);
-    return (await (await page.request.get(`/api/jobs/${id}/import`)).json()).book.id;
-  };
-
-  await keystrokes();
+await withPage(async ({ page, environment }) => {
   await mentions();
   await ledger();
-
-  /** A key in a chapter of 10,000 words and 500 links, to the frame that shows it. */
-  async function keystrokes() {
-    const paragraphs = Array.from(
-      { length: 100 },
-      (_, i) =>
-        `${words(90)} ${Array.from({ length: 5 }, (_, j) => `[link ${i}-${j}](https://stone-${i + 1}.hesterley.test/${j})`).join(" ")}`,
-    );
-    const book = await bringIn(`# Long\n\n${paragraphs.join("\n\n")}`);
-    const measure = async (width, isBare = false) => {
-      await page.setViewportSize({ width, height: 800 });
-      await page.goto(isBare ? "/api/health" : `/books/${book}/write`);
-      if (isBare) await page.setContent('<div contenteditable class="manuscript"><p>words</p></div>');
-      const paragraphs = page.locator(".manuscript p");
-      await paragraphs.nth(isBare ? 0 : 50).click();
-      await page.waitForTimeout(1500);
-      await page.evaluate(() => {
-        globalThis.times = [];
-        addEventListener(
-          "keydown",
-          () => {
-            const pressed = performance.now();
-            // The task after the frame's callbacks runs when its layout and painting are done.
-            requestAnimationFrame(() => {
-              const { port1, port2 } = new MessageChannel();
-              port1.onmessage = () => globalThis.times.push(performance.now() - pressed);
-              port2.postMessage(null);
-            });
-          },
-          true,
-        );
-      });
-      for (let i = 0; i < 220; i++) {
-        await page.keyboard.press("a");
-        await page.waitForTimeout(12);
-      }
-      await page.waitForTimeout(300);
-      return (await page.evaluate(() => globalThis.times)).slice(20);
-    };
-    const withCards = await measure(1280);
-    const without = await measure(1000);
-    // What this machine needs for a key in an empty page, before anybody's code runs.
-    const bare = await measure(1280, true);
-    const [a, b] = [percentile(withCards, 0.95), percentile(without, 0.95)];
-    console.log("A keystroke in a chapter of 10,000 words and 500 links, to its frame, 95th percentile");
-    console.log(
-      `  with margin cards ${ms(a)} (median ${ms(percentile(withCards, 0.5))}; aim: 16 ms), without cards ${ms(b)} (median ${ms(percentile(without, 0.5))}): ratio ${(a / b).toFixed(2)}; an empty page of this browser ${ms(percentile(bare, 0.95))} (median ${ms(percentile(bare, 0.5))})`,
-    );
-  }
 
   /** 1,000 mentions in 40 chapters found and linked, beside reading and writing the same documents bare. */
   async function mentions() {
     const chapter = (n) =>
       `# Chapter ${n}\n\n${Array.from({ length: 25 }, () => `${words(40)} the tide office ${words(40)}`).join("\n\n")}`;
-    const book = await bringIn(Array.from({ length: 40 }, (_, i) => chapter(i + 1)).join("\n\n"));
+    const book = await bringIn(page, Array.from({ length: 40 }, (_, i) => chapter(i + 1)).join("\n\n"));
     const post = async (path, data) =>
       (await page.request.post(`/api/books/${book}${path}`, { data, timeout: 120_000 })).json();
     const began = performance.now();
@@ -136,7 +60,7 @@ try {
     };
     let book;
     for (const copies of [1, 10, 100]) {
-      book = await bringIn(Array.from({ length: 4 }, (_, i) => chapter(i + 1)).join("\n\n"));
+      book = await bringIn(page, Array.from({ length: 4 }, (_, i) => chapter(i + 1)).join("\n\n"));
       // So many chapters are copied in the database: bringing them in would take longer than all else here.
       const of = (table, columns, place) =>
         database.query(
@@ -203,8 +127,4 @@ try {
       `  scrolling the last: a frame takes ${ms(percentile(frames, 0.5))} in the middle, ${ms(percentile(frames, 0.95))} at the 95th percentile (a screen shows one in 16.7 ms)`,
     );
   }
-} finally {
-  await browser?.close();
-  await processes.endAll();
-  rmSync(folder, { recursive: true, force: true });
-}
+});
