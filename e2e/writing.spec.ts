@@ -244,3 +244,27 @@ test("the list of keys opens by its key where no text is written, and nowhere el
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog")).toHaveCount(0);
 });
+
+test("a save of words alone asks for no link or place again, one of a link does", async ({ page }) => {
+  await openOwnBook(
+    page,
+    `# One\n\n${"So many words. ".repeat(20)}\n\nSee [the tides](https://tides.hesterley.example/) here.`,
+  );
+  await saved(page);
+  const asked: string[] = [];
+  page.on("request", (request) => asked.push(request.url().replace(/^.*\/api\/books\/[^/]+/, "")));
+  const saves = (): number => asked.filter((path) => /^\/chapters\/[\w-]+$/.test(path)).length;
+  const others = (): string[] => asked.filter((path) => /places|destinations|surroundings/.test(path));
+  await text(page).locator("p").first().click();
+  await page.keyboard.press("End");
+  await page.keyboard.type("And more");
+  await expect.poll(saves).toBe(1);
+  await saved(page);
+  await expect.poll(() => asked).toContain("/chapters");
+  expect(others()).toEqual([]);
+  await selectWords(page, "here");
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("https://ferry.hesterley.example/");
+  await page.keyboard.press("Enter");
+  await expect.poll(others).toContainEqual(expect.stringContaining("destinations"));
+});

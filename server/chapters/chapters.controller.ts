@@ -29,7 +29,7 @@ import {
   OrderRequest,
   RenameChapterRequest,
   SaveChapterRequest,
-  SavedAnswer,
+  ChapterSavedAnswer,
 } from "./chapters.dto.ts";
 import { ChapterWatchService } from "./chapter-watch.service.ts";
 import { ChaptersService } from "./chapters.service.ts";
@@ -80,12 +80,12 @@ export class ChaptersController {
   }
 
   @Put(":chapterId")
-  @ApiOkResponse({ type: SavedAnswer })
+  @ApiOkResponse({ type: ChapterSavedAnswer })
   async save(
     @OpenBook() book: Book,
     @Param("chapterId") id: string,
     @Body() request: SaveChapterRequest,
-  ): Promise<SavedAnswer> {
+  ): Promise<ChapterSavedAnswer> {
     return this.chapters.save(book.id, id, request.revision, request.document);
   }
 

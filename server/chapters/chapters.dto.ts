@@ -116,3 +116,10 @@ export class SavedAnswer {
   @ApiProperty()
   revision: number;
 }
+
+export class ChapterSavedAnswer extends SavedAnswer {
+  @ApiProperty({
+    description: "Whether links or places of the book are others than before; else words alone are.",
+  })
+  changesLinks: boolean;
+}

@@ -8,7 +8,12 @@ import { Book } from "../books/book.entity.ts";
 import { columns } from "../database/columns.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { Chapter } from "./chapter.entity.ts";
-import type { ChapterAnswer, ChapterListingAnswer, NewChapterRequest, SavedAnswer } from "./chapters.dto.ts";
+import type {
+  ChapterAnswer,
+  ChapterListingAnswer,
+  ChapterSavedAnswer,
+  NewChapterRequest,
+} from "./chapters.dto.ts";
 import { keepVersion } from "../history/keep-version.ts";
 import { hashesOf, writeLedger } from "../ledger/write-ledger.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
@@ -125,7 +130,7 @@ export class ChaptersService {
    * Saves a chapter's document, unless it was saved by somebody else since the revision that it was made
    * from: then nothing is written, and the author is to be shown both texts.
    */
-  async save(bookId: string, id: string, revision: number, json: unknown): Promise<SavedAnswer> {
+  async save(bookId: string, id: string, revision: number, json: unknown): Promise<ChapterSavedAnswer> {
     const text = await this.readSent(json);
     return this.changing(bookId, async (manager) => {
       const chapter = await this.find(manager, bookId, id, true);
@@ -143,7 +148,10 @@ export class ChaptersService {
           "other-part",
           "What was sent is the text of something else than what it is to become.",
         );
-      return { revision: await this.write(manager, chapter, text) };
+      const { linksHash, placesHash } = chapter;
+      const saved = await this.write(manager, chapter, text);
+      const changesLinks = linksHash !== chapter.linksHash || placesHash !== chapter.placesHash;
+      return { revision: saved, changesLinks };
     });
   }
 

@@ -32,7 +32,10 @@ describe("saving", () => {
   test("counts revisions, and writes title, words and ledger in the same step", async () => {
     const [one] = await list();
     const { document } = await read(one!.id);
-    expect((await save(one!.id, 1, withText(document, "no link any more"))).body).toEqual({ revision: 2 });
+    expect((await save(one!.id, 1, withText(document, "no link any more"))).body).toEqual({
+      revision: 2,
+      changesLinks: true,
+    });
     expect((await list())[0]).toEqual({
       id: one!.id,
       title: "One",
@@ -42,6 +45,32 @@ describe("saving", () => {
       links: 0,
       written: true,
     });
+  });
+
+  test("of words alone leaves the rows of links and places, and says so; what changes them writes them", async () => {
+    const [one] = await list();
+    const { document } = await read(one!.id);
+    const ledger = async () => (await author.call<any>("GET", `/books/${bookId}/links`)).body.rows;
+    const before = await ledger();
+    expect(before.length).toBeGreaterThan(0);
+    // Behind the words that tell places from each other.
+    const filled = "so many words ".repeat(40);
+    const longer = (words: string) => {
+      const copy = structuredClone(document);
+      copy.content.push({ type: "paragraph", content: [{ type: "text", text: filled + words }] });
+      return copy;
+    };
+    expect((await save(one!.id, 1, longer("low"))).body["revision"]).toBe(2);
+    expect((await save(one!.id, 2, longer("low water"))).body).toEqual({ revision: 3, changesLinks: false });
+    expect(await ledger()).toEqual(before);
+    const tides = /https:\/\/tides\.hesterley\.example\//;
+    const linked = JSON.parse(
+      JSON.stringify(longer("low water")).replace(tides, "https://new.example/"),
+    ) as unknown;
+    expect((await save(one!.id, 3, linked)).body).toEqual({ revision: 4, changesLinks: true });
+    expect((await ledger()).map(({ destination }: any) => destination)).toEqual(
+      before.map(({ destination }: any) => destination.replace(tides, "https://new.example/")),
+    );
   });
 
   test("on an old revision is refused, and nothing of the newer text is lost", async () => {

@@ -11,6 +11,7 @@ export type VersionOfBook = components["schemas"]["NewVersionAnswer"];
 export type Imported = components["schemas"]["ImportAnswer"];
 export type ChapterListing = components["schemas"]["ChapterListingAnswer"];
 export type Chapter = components["schemas"]["ChapterAnswer"];
+export type ChapterSaved = components["schemas"]["ChapterSavedAnswer"];
 export type ChapterRevision = components["schemas"]["ChapterRevisionAnswer"];
 export type Job = components["schemas"]["JobAnswer"];
 export type CheckedDestination = components["schemas"]["DestinationAnswer"];

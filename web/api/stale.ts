@@ -17,6 +17,8 @@ const destinations: Kept[] = [
 
 /** For each change that this screen makes, or learns of, all that is not so any more. Nothing else makes stale. */
 const staleAfter = {
+  /** Words of a chapter were saved, and no link or place is another. */
+  words: ["chapters", "findings", "preflight", "books"],
   /** A chapter's text was saved. */
   text: [
     "chapters",

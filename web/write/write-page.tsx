@@ -278,8 +278,8 @@ function WrittenChapter({
   const stale = useStale();
   const saver = useMemo(
     () =>
-      new ChapterSaver(bookId, chapterId, opened.revision, readChapter(opened.base), () => {
-        void stale("text");
+      new ChapterSaver(bookId, chapterId, opened.revision, readChapter(opened.base), (changesLinks) => {
+        void stale(changesLinks ? "text" : "words");
       }),
     [bookId, chapterId, opened, stale],
   );

@@ -2,7 +2,14 @@ import { readChapter, writeChapter, type ChapterJson } from "@vennet/core/manusc
 import { mergeTexts } from "@vennet/core/manuscript/merge-texts";
 import type { Node } from "prosemirror-model";
 import { createStore } from "zustand";
-import { answerOf, api, writtenTexts, type ApiError, type Chapter } from "../../api/client";
+import {
+  answerOf,
+  api,
+  writtenTexts,
+  type ApiError,
+  type Chapter,
+  type ChapterSaved,
+} from "../../api/client";
 import { dropDraft, keepDraft } from "./drafts";
 
 /** How a chapter's text stands with the server. */
@@ -44,7 +51,8 @@ export class ChapterSaver {
     private revision: number,
     /** The text of that revision, from which what is written is made. */
     private base: Node,
-    private readonly onSaved: () => void,
+    /** Told of each save, and whether links or places are others since. */
+    private readonly onSaved: (changesLinks: boolean) => void,
   ) {}
 
   /** Where the text is written; null while it is not open. */
@@ -154,7 +162,7 @@ export class ChapterSaver {
         }),
       );
       this.saving = false;
-      await this.took(doc, saved.revision);
+      await this.took(doc, saved);
     } catch (error) {
       this.saving = false;
       await this.failed(error as ApiError, doc, document);
@@ -162,10 +170,10 @@ export class ChapterSaver {
   }
 
   /** The server has a document now, under a new revision. */
-  private async took(doc: Node, revision: number): Promise<void> {
+  private async took(doc: Node, { revision, changesLinks }: ChapterSaved): Promise<void> {
     this.revision = revision;
     this.base = doc;
-    this.onSaved();
+    this.onSaved(changesLinks);
     if (this.doc === doc) {
       this.doc = null;
       clearTimeout(this.draftTimer);
@@ -187,7 +195,7 @@ export class ChapterSaver {
         );
         // A save whose answer was lost on the way is there already: no other hand was in it.
         if (JSON.stringify(theirs.document) === JSON.stringify(mine))
-          return await this.took(sent, theirs.revision);
+          return await this.took(sent, { revision: theirs.revision, changesLinks: true });
         this.keepNow();
         if (this.merge(readChapter(theirs.document), theirs.revision)) return;
         this.set({ kind: "conflict", mine: this.doc ? writeChapter(this.doc) : mine, theirs });
