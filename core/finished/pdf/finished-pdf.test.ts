@@ -325,6 +325,16 @@ describe("a page as a part of a publication", () => {
   });
 });
 
+test("a file whose list of pages is lost is refused with a word, and never a file of no pages", async () => {
+  const text = Buffer.from(await smallPdf({ objectStreams: false })).toString("latin1");
+  const without = text.replace(/\/Kids \[[^\]]*\]/, (kids) => "/Kids [" + " ".repeat(kids.length - 8) + "]");
+  expect(without).not.toBe(text);
+  await expect(readFinishedPdf(Buffer.from(without, "latin1"))).rejects.toMatchObject({
+    code: "format",
+    message: expect.stringContaining("no page that can be read"),
+  });
+});
+
 test("of 200 damaged files each is read, or refused with a word", async () => {
   const whole = await smallPdf({ objectStreams: false });
   await fc.assert(

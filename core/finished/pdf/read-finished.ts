@@ -51,6 +51,7 @@ export async function readFinishedPdf(
   const shown = await opened(bytes);
   try {
     const labels = await shown.getPageLabels();
+    if (pages.length === 0) throw new Error("it has no page that can be read");
     for (const page of pages) {
       page.label = (labels?.[page.number - 1] || String(page.number)).slice(0, 100);
       if (page.links.length + page.untouched.length + page.places.length > 0) await readWords(page, shown);
