@@ -57,7 +57,7 @@ export function MarginCard({
         </span>
       ) : (
         <>
-          <span className="flex items-baseline justify-between gap-2 text-faint">
+          <span className="flex flex-wrap items-baseline justify-between gap-x-2 text-faint">
             <span className="flex items-baseline gap-1.5">
               <KindMark kind={destination.kind} />
               {use.on === "picture" && <Image aria-label="on a picture" size={13} className="self-center" />}
@@ -72,7 +72,7 @@ export function MarginCard({
                 />
               )}
             </span>
-            <span className="flex gap-2">
+            <span className="ml-auto flex gap-2">
               {findings.length > 0 && <FindingMark findings={findings} />}
               {known && <StateMark state={known.state} />}
             </span>
