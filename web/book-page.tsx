@@ -1,6 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { Outlet, useOutletContext, useParams } from "react-router";
+import { Outlet, useMatch, useOutletContext, useParams } from "react-router";
+import { chaptersOf } from "./api/chapters-of";
 import { answerOf, api, ApiError, type Book } from "./api/client";
 import { keys } from "./api/keys";
 import { PageFrame } from "./frame/page-frame";
@@ -14,6 +15,7 @@ export function BookPage() {
     queryKey: keys.book(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}", { params: { path: { bookId } } })),
   });
+  useChaptersAsked(bookId);
   useEffect(() => {
     document.title = book.data ? `${book.data.title} – Vennet` : "Vennet";
   }, [book.data]);
@@ -33,6 +35,15 @@ export function BookPage() {
       )}
     </PageFrame>
   );
+}
+
+/** Asks for the chapters at the same time as for the book, where it is going to be written. */
+function useChaptersAsked(bookId: string): void {
+  const queries = useQueryClient();
+  const isWritten = useMatch("/books/:bookId/write/*") !== null;
+  useEffect(() => {
+    if (isWritten) void queries.prefetchQuery(chaptersOf(bookId));
+  }, [queries, isWritten, bookId]);
 }
 
 export function useBook(): Book {

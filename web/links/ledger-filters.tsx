@@ -2,8 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { kindNames } from "@vennet/core/destination/kinds/kinds";
 import { DropdownMenu } from "radix-ui";
 import { useState, type ReactNode } from "react";
-import { answerOf, api } from "../api/client";
-import { keys } from "../api/keys";
+import { chaptersOf } from "../api/chapters-of";
 import { useKindWord } from "../destinations/kind-mark";
 import { Button } from "../parts/button";
 import { linkStates, stateWord } from "../parts/state-mark";
@@ -37,10 +36,7 @@ export function LedgerFilters({
   const isWide = useRoomFor("table");
   const [isUnfolded, setUnfolded] = useState(false);
   const narrowing = Object.keys(filter).filter((key) => key !== "search").length;
-  const chapters = useQuery({
-    queryKey: keys.chapters(bookId),
-    queryFn: () => answerOf(api.GET("/api/books/{bookId}/chapters", { params: { path: { bookId } } })),
-  });
+  const chapters = useQuery(chaptersOf(bookId));
   const set = (key: keyof Filter, value: string): void => {
     const next: Record<string, unknown> = { ...filter, [key]: value };
     if (value === "") delete next[key];

@@ -5,7 +5,8 @@ import { readChapter } from "@vennet/core/manuscript/chapter";
 import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import { useStore } from "zustand";
-import { answerOf, api, type ChapterListing } from "../api/client";
+import { chaptersOf } from "../api/chapters-of";
+import type { ChapterListing } from "../api/client";
 import { useStale } from "../api/stale";
 import { keys } from "../api/keys";
 import { useBook } from "../book-page";
@@ -40,11 +41,7 @@ export function WritePage() {
   const editor = useRef<EditorHandle | null>(null);
   const { shown: pagesShown, show: showPages } = usePagesShown();
   const [besideText, setBesideText] = useState<HTMLElement | null>(null);
-  const chapters = useQuery({
-    queryKey: keys.chapters(book.id),
-    queryFn: () =>
-      answerOf(api.GET("/api/books/{bookId}/chapters", { params: { path: { bookId: book.id } } })),
-  });
+  const chapters = useQuery(chaptersOf(book.id));
   useLiveChapters(book.id, chapterId ?? null, saver);
   const hasColumns = useRoomFor("columns");
   const [isDrawerOpen, setDrawerOpen] = useState(false);
@@ -125,7 +122,7 @@ export function WritePage() {
       <div className={`grid h-full ${layout}`}>
         {hasColumns && contents}
         <div data-scroll className="min-h-0 overflow-y-auto">
-          {chapterId && chapters.data && (
+          {chapterId && (chapters.data || chapters.isPending) && (
             <OpenChapter
               key={chapterId}
               bookId={book.id}
@@ -199,7 +196,8 @@ function OpenChapter({
 }: {
   bookId: string;
   chapterId: string;
-  chapters: ChapterListing[];
+  /** Undefined while they are asked for, at the same time as the text. */
+  chapters: ChapterListing[] | undefined;
   onSaver: (saver: ChapterSaver | null) => void;
   handle: (handle: EditorHandle | null) => void;
   /** Where the set pages are shown; null where they are not. */
@@ -225,7 +223,7 @@ function OpenChapter({
       </div>
     );
   }
-  if (!opened.data) return <Waiting what="Opening the chapter" />;
+  if (!opened.data || !chapters) return <Waiting what="Opening the chapter" />;
   const position = chapters.findIndex((chapter) => chapter.id === chapterId);
   if (opened.data.kind === "conflict") {
     return (
