@@ -128,6 +128,29 @@ test("who waited for a place past its turn takes another, so that the gap is kep
   expect(at[1]! - at[0]!).toBeGreaterThanOrEqual(100);
 });
 
+test("a rest that a host asks for holds also for who waits for a turn in its place", async () => {
+  const clock = clockByHand();
+  const gate = gates({ REACH_GAP_MS: "100", REACH_CONCURRENCY: "1" }, clock);
+  const others = await Promise.all(
+    Array.from({ length: 8 }, (_, i) => gate.enter(`h${i}.example`, "book", never)),
+  );
+  const at: number[] = [];
+  const ask = async (): Promise<void> => {
+    (await gate.enter("tides.example", "book", never))();
+    at.push(clock.now());
+  };
+  const asked = Promise.all([ask(), ask()]);
+  await clock.goOn(500);
+  for (const leave of others) leave();
+  // One has been asked; the other has its place, and waits for its turn.
+  await clock.goOn(50);
+  expect(at).toEqual([500]);
+  gate.rest("tides.example", 1_000);
+  await clock.goOn(1_100);
+  await asked;
+  expect(at[1]).toBeGreaterThanOrEqual(1_550);
+});
+
 test("who gives up while waiting takes no place, and the next one gets it", async () => {
   const gate = gates({ REACH_LANES: "1" });
   const leave = await gate.enter("tides.example", "book", never);

@@ -107,8 +107,10 @@ export class HostGates {
     if (this.clock.now() - turn <= onTime && !pace.isPaused(this.clock.now())) return turn;
     const wait = await this.takeTurn(host, pace);
     const next = this.clock.now() + wait;
-    if (wait > 0 && wait <= pace.gapMs) await this.clock.sleep(wait, signal);
-    return next;
+    if (wait > pace.gapMs) return next;
+    if (wait > 0) await this.clock.sleep(wait, signal);
+    // The host may have asked for a rest meanwhile.
+    return pace.isPaused(this.clock.now()) ? this.turnInPlace(host, pace, next, signal) : next;
   }
 
   /** Takes a host's next turn. @returns how far away it is, in milliseconds */
