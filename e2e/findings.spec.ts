@@ -1,4 +1,4 @@
-import { expect, openOwnBook, saved, test, text } from "./fixtures";
+import { expect, openOwnBook, saved, test, text, vennet } from "./fixtures";
 
 const markdown = `# Tides
 
@@ -94,9 +94,10 @@ test("why a rule matters, and what its severity means, is told where it stands",
 });
 
 test("a page that says something else is shown then and now, and may be still right", async ({ page }) => {
+  const path = `/then-and-now-${Date.now()}`;
   const own = await openOwnBook(
     page,
-    "# T\n\nThe [tables of the coast](https://turning.example/then-and-now) and [the walls](https://wall.example/low).\n",
+    `# T\n\nThe [tables of the coast](https://turning.example${path}) and [the walls](https://wall.example/low).\n`,
   );
   const check = async (): Promise<void> => {
     await page.goto(`/books/${own}/checks`);
@@ -109,6 +110,7 @@ test("a page that says something else is shown then and now, and may be still ri
   await expect(shut).toContainText("may be shut to programs");
   await shut.getByRole("button", { name: "I have looked" }).click();
   await expect(shut).toHaveCount(0);
+  await fetch(`http://127.0.0.1:${vennet().environment.STANDIN_WEB_PORT}/~/turning.example${path}?turn`);
   await check();
   await page.goto(`/books/${own}/checks/findings`);
   const changed = page.getByRole("region", { name: "A page is no longer what was linked" });

@@ -1,5 +1,5 @@
 import { gzipSync } from "node:zlib";
-import { htmlPage } from "../answers.ts";
+import { htmlPage, type Answer } from "../answers.ts";
 import { after, bytes, fixedPage, isHead, limited, page, redirect, status, type Host } from "./answering.ts";
 
 const missingWords = (words: string, body = "<p>Try the search.</p>") => fixedPage(words, body);
@@ -16,6 +16,16 @@ function turned(when: "then" | "now") {
   return when === "then"
     ? fixedPage("Tides of the Sound", `<main><p>${aboutTides}</p></main>`)
     : fixedPage("Houses by the sea", `<main><p>${aboutHouses}</p></main>`);
+}
+
+/** Each page whose path begins so is another from when it was asked with `?turn`, however often it was asked before. */
+function turningWhenTold(path: string, otherwise: Answer): Answer {
+  const told = new Set<string>();
+  return (request, response, url) => {
+    if (url.search === "?turn") told.add(url.pathname);
+    const is = url.pathname.startsWith(path) ? turned(told.has(url.pathname) ? "now" : "then") : otherwise;
+    is(request, response, url);
+  };
 }
 
 /** Hosts that each show one way in which an answer is not what it seems, or does not come. */
@@ -145,14 +155,13 @@ export const faultyHosts: Record<string, Host> = {
       "/other-now": page("Other"),
     },
   },
-  // Its pages are others from the third question on, or only of another day.
+  // Its pages are others from the third question on, or once they are told to, or only of another day.
   "turning.example": {
-    otherwise: page("Turning"),
+    otherwise: turningWhenTold("/then-and-now", page("Turning")),
     paths: {
       "/tides": after(2, turned("then"), turned("now")),
       // Well for the copy and its first run.
       "/kept-then-gone": after(3, turned("then"), status(410, "Gone.")),
-      "/then-and-now": after(2, turned("then"), turned("now")),
       "/daily": (request, response) =>
         htmlPage(
           response,
