@@ -36,6 +36,8 @@ export async function openDemo(page: Page): Promise<string> {
 /** Signs a new author up, and brings a manuscript in, over the interface that scripts use. */
 export async function openOwnBook(page: Page, markdown: string): Promise<string> {
   const { request } = page;
+  // A page of another account that is still open would ask on, and be refused.
+  await page.goto("about:blank");
   const email = `author-${Math.random().toString(36).slice(2)}@authors.example`;
   await request.post("/api/accounts", {
     data: { name: "Pell Arrandine", email, password: "a long password" },
