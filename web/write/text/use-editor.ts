@@ -88,7 +88,9 @@ export function useEditor({
           // The text is on the page already; what stands around it comes when that has been seen, and may be later
           // than the next key. The fields about a selected picture are bound to it, so they may not.
           if (next.selection instanceof NodeSelection) setState(next);
-          else afterFrame.ask(() => startTransition(() => setState(editor.state)));
+          else if (editor.hasFocus()) afterFrame.ask(() => startTransition(() => setState(editor.state)));
+          // Who works in a card goes on there, and has to find it as the text is.
+          else startTransition(() => setState(next));
           if (toSave) saver.changed(next.doc);
         },
         onHistory: tell,
