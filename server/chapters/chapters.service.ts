@@ -15,7 +15,7 @@ import type {
   NewChapterRequest,
 } from "./chapters.dto.ts";
 import { keepVersion } from "../history/keep-version.ts";
-import { hashesOf, writeLedger } from "../ledger/write-ledger.ts";
+import { writeLedger } from "../ledger/write-ledger.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { deriveChapter, type DerivedChapter } from "./derived-chapter.ts";
 
@@ -68,7 +68,7 @@ export class ChaptersService {
       revision: 1,
       deletedAt: null,
       ...text,
-      ...hashesOf(ledger),
+      ...ledger.hashes,
     });
     await manager.insert(Chapter, columns<Chapter>(chapter));
     await writeLedger(manager, { ...chapter, linksHash: null, placesHash: null }, ledger);
@@ -228,7 +228,7 @@ export class ChaptersService {
     keep: "always" | "by time" = "by time",
   ): Promise<number> {
     await keepVersion(manager, chapter, { always: keep === "always" });
-    const change = { ...text, ...hashesOf(ledger), revision: chapter.revision + 1 };
+    const change = { ...text, ...ledger.hashes, revision: chapter.revision + 1 };
     await manager.update(Chapter, { id: chapter.id }, columns<Chapter>(change));
     await writeLedger(manager, chapter, ledger);
     Object.assign(chapter, change);

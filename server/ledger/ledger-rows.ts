@@ -9,6 +9,8 @@ import type { Place } from "./place.entity.ts";
 export interface LedgerRows {
   links: string[];
   places: string[];
+  /** By which a chapter knows whether it has these rows already. */
+  hashes: { linksHash: string; placesHash: string };
 }
 
 type OfChapter = "chapterId" | "bookId";
@@ -78,7 +80,9 @@ export function ledgerRows(part: LinkedPart<unknown>): LedgerRows {
     note: place.note,
     list: place.list === null ? null : JSON.stringify(place.list),
   }));
-  return { links: inBatches(links, linkColumns), places: inBatches(places, placeColumns) };
+  const rows = { links: inBatches(links, linkColumns), places: inBatches(places, placeColumns) };
+  const hashes = { linksHash: hash(rows.links.join("\n")), placesHash: hash(rows.places.join("\n")) };
+  return { ...rows, hashes };
 }
 
 function inBatches<K extends string>(rows: readonly Record<K, unknown>[], columns: readonly K[]): string[] {

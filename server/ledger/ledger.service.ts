@@ -7,7 +7,7 @@ import { Chapter } from "../chapters/chapter.entity.ts";
 import { readPart } from "../chapters/read-part.ts";
 import { LinkUse } from "./link-use.entity.ts";
 import { ledgerRows } from "./ledger-rows.ts";
-import { hashesOf, writeLedger } from "./write-ledger.ts";
+import { writeLedger } from "./write-ledger.ts";
 import type {
   LedgerAnswer,
   LedgerColumn,
@@ -71,7 +71,7 @@ export class LedgerService implements OnApplicationBootstrap {
       await this.database.transaction(async (manager) => {
         const chapter = await manager.findOneByOrFail(Chapter, { id });
         const ledger = ledgerRows(readPart(chapter.document));
-        await manager.update(Chapter, { id }, hashesOf(ledger));
+        await manager.update(Chapter, { id }, ledger.hashes);
         await writeLedger(manager, { ...chapter, linksHash: null, placesHash: null }, ledger);
       });
     }

@@ -1,19 +1,9 @@
-import { createHash } from "node:crypto";
 import type { EntityManager } from "typeorm";
 import type { Chapter } from "../chapters/chapter.entity.ts";
 import { GonePlace } from "./gone-place.entity.ts";
 import { linkColumns, placeColumns, type LedgerRows } from "./ledger-rows.ts";
 import { LinkUse } from "./link-use.entity.ts";
 import { Place } from "./place.entity.ts";
-
-type WrittenAs = Pick<Chapter, "linksHash" | "placesHash">;
-
-/** What a chapter keeps of its rows, to know whether others would be written. */
-export function hashesOf({ links, places }: LedgerRows): WrittenAs {
-  const hash = (batches: readonly string[]): string =>
-    createHash("sha256").update(batches.join("\n")).digest("hex");
-  return { linksHash: hash(links), placesHash: hash(places) };
-}
 
 /**
  * Writes a chapter's links and places as rows, within the transaction of its save; those that are written already stay.
@@ -22,10 +12,9 @@ export function hashesOf({ links, places }: LedgerRows): WrittenAs {
  */
 export async function writeLedger(
   manager: EntityManager,
-  { id, bookId, linksHash, placesHash }: Pick<Chapter, "id" | "bookId"> & WrittenAs,
+  { id, bookId, linksHash, placesHash }: Pick<Chapter, "id" | "bookId" | "linksHash" | "placesHash">,
   ledger: LedgerRows,
 ): Promise<void> {
-  const now = hashesOf(ledger);
   const insert = async (
     table: string,
     columns: readonly string[],
@@ -38,11 +27,11 @@ export async function writeLedger(
       await manager.query(`INSERT INTO ${table} (${named}) VALUES ?`, [rows]);
     }
   };
-  if (linksHash !== now.linksHash) {
+  if (linksHash !== ledger.hashes.linksHash) {
     await manager.delete(LinkUse, { chapterId: id });
     await insert("link_use", linkColumns, rowsOf(ledger.links));
   }
-  if (placesHash === now.placesHash) return;
+  if (placesHash === ledger.hashes.placesHash) return;
   const before = await manager.find(Place, {
     where: { chapterId: id },
     select: { placeId: true, text: true },

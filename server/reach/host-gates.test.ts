@@ -106,32 +106,11 @@ test("the gap lies between the starts, and a rest that a host asks for holds for
   expect(at[3]).toBe(420);
 });
 
-test("who waited for a place past its turn takes another, so that the gap is kept when all places are taken", async () => {
+/** All that a book may have at once is taken, and two wait for a place past their turns at one host. */
+async function waitingForPlaces() {
   const clock = clockByHand();
   const gate = gates({ REACH_GAP_MS: "100", REACH_CONCURRENCY: "1" }, clock);
-  // All that a book may have at once.
-  const others = await Promise.all(
-    Array.from({ length: 8 }, (_, i) => gate.enter(`h${i}.example`, "book", never)),
-  );
-  const at: number[] = [];
-  const ask = async (): Promise<void> => {
-    const leave = await gate.enter("tides.example", "book", never);
-    at.push(clock.now());
-    leave();
-  };
-  const asked = Promise.all([ask(), ask()]);
-  await clock.goOn(1000);
-  expect(at).toEqual([]);
-  for (const leave of others) leave();
-  await clock.goOn(200);
-  await asked;
-  expect(at[1]! - at[0]!).toBeGreaterThanOrEqual(100);
-});
-
-test("a rest that a host asks for holds also for who waits for a turn in its place", async () => {
-  const clock = clockByHand();
-  const gate = gates({ REACH_GAP_MS: "100", REACH_CONCURRENCY: "1" }, clock);
-  const others = await Promise.all(
+  const taken = await Promise.all(
     Array.from({ length: 8 }, (_, i) => gate.enter(`h${i}.example`, "book", never)),
   );
   const at: number[] = [];
@@ -141,7 +120,21 @@ test("a rest that a host asks for holds also for who waits for a turn in its pla
   };
   const asked = Promise.all([ask(), ask()]);
   await clock.goOn(500);
-  for (const leave of others) leave();
+  expect(at).toEqual([]);
+  return { clock, gate, at, asked, leaveAll: () => taken.forEach((leave) => leave()) };
+}
+
+test("who waited for a place past its turn takes another, so that the gap is kept when all places are taken", async () => {
+  const { clock, at, asked, leaveAll } = await waitingForPlaces();
+  leaveAll();
+  await clock.goOn(200);
+  await asked;
+  expect(at[1]! - at[0]!).toBeGreaterThanOrEqual(100);
+});
+
+test("a rest that a host asks for holds also for who waits for a turn in its place", async () => {
+  const { clock, gate, at, asked, leaveAll } = await waitingForPlaces();
+  leaveAll();
   // One has been asked; the other has its place, and waits for its turn.
   await clock.goOn(50);
   expect(at).toEqual([500]);
