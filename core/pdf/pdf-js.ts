@@ -1,3 +1,5 @@
+import type { PDFDocumentLoadingTask } from "pdfjs-dist/legacy/build/pdf.mjs";
+
 // The build of pdf.js for this runtime puts methods of its own in place of some that the runtime has, for cases that
 // never arise here; with them, all that follows in the process takes a third longer. So the runtime's are put back.
 const { push } = Array.prototype;
@@ -16,6 +18,17 @@ const cMapUrl = folder && decodeURI(new URL("cmaps/", folder).pathname);
 
 /** pdf.js, as Mozilla's own reader of PDF has it. */
 export const { OPS, VerbosityLevel } = pdfJs;
+
+/** Opens a PDF to be read: it runs nothing of the file, and takes no fonts of the machine for the file's own. */
+export function openPdf(bytes: Uint8Array): PDFDocumentLoadingTask {
+  return getDocument({
+    // pdf.js takes the buffer for itself, so it gets a copy.
+    data: new Uint8Array(bytes),
+    verbosity: VerbosityLevel.ERRORS,
+    isEvalSupported: false,
+    useSystemFonts: false,
+  });
+}
 
 /** Opens a PDF as pdf.js does. */
 export const getDocument: typeof pdfJs.getDocument = (source) =>

@@ -7,7 +7,7 @@ import type { Frame } from "../../manuscript/hotspot.ts";
 import type { LinkProof, LinkVerdict, ProofRow } from "../../proof/compare.ts";
 import type { Fault } from "../../proof/exported-link.ts";
 import { whereOf } from "../../proof/where-in-pdf.ts";
-import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
+import { openPdf } from "../../pdf/pdf-js.ts";
 import { linkAsAsked } from "../link-as-asked.ts";
 import { sameAddress } from "../same-address.ts";
 import type { TellPage } from "../tell-page.ts";
@@ -87,13 +87,7 @@ export async function proveSaved(
 }
 
 function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
-  const data = new Uint8Array(bytes);
-  return getDocument({
-    data,
-    verbosity: VerbosityLevel.ERRORS,
-    isEvalSupported: false,
-    useSystemFonts: false,
-  }).promise;
+  return openPdf(bytes).promise;
 }
 
 async function readPage(

@@ -12,7 +12,7 @@ import { readHref } from "../../destination/destination.ts";
 import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { newId } from "../../manuscript/ids.ts";
-import { getDocument, VerbosityLevel } from "../../pdf/pdf-js.ts";
+import { openPdf } from "../../pdf/pdf-js.ts";
 import { FinishedError } from "../errors.ts";
 import type { FinishedFacts } from "../facts.ts";
 import type { TellPage } from "../tell-page.ts";
@@ -104,13 +104,7 @@ const longestWords = 2_000;
 
 /** A PDF as pdf.js shows it. */
 export async function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
-  const task = getDocument({
-    // pdf.js takes the buffer for itself, so it gets a copy.
-    data: new Uint8Array(bytes),
-    verbosity: VerbosityLevel.ERRORS,
-    isEvalSupported: false,
-    useSystemFonts: false,
-  });
+  const task = openPdf(bytes);
   try {
     return await task.promise;
   } catch (error) {

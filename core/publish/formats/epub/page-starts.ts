@@ -1,7 +1,7 @@
 import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { PageStart } from "./page-breaks.ts";
 import { openExport } from "../../../proof/exported-folder.ts";
-import { getDocument, VerbosityLevel } from "../../../pdf/pdf-js.ts";
+import { openPdf } from "../../../pdf/pdf-js.ts";
 import { PdfPageTexts, textOf, type PdfPageText } from "../../../pdf/page-text.ts";
 import type { StructureNode } from "../pdf/read-page.ts";
 
@@ -13,12 +13,7 @@ const beside = new Set(["Lbl", "Note", "FENote", "TOC", "TOCI", "Artifact"]);
 /** Reads the first words of each page of an exported PDF, by its structure tree. */
 export async function readPageStarts(bytes: Uint8Array): Promise<PageStart[]> {
   const { main } = openExport(bytes);
-  const task = getDocument({
-    data: new Uint8Array(main),
-    verbosity: VerbosityLevel.ERRORS,
-    isEvalSupported: false,
-    useSystemFonts: false,
-  });
+  const task = openPdf(main);
   const document = await task.promise;
   try {
     const labels = await document.getPageLabels();

@@ -1,6 +1,6 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { PdfPageTexts, type PdfPiece } from "../../../pdf/page-text.ts";
-import { getDocument, VerbosityLevel } from "../../../pdf/pdf-js.ts";
+import { openPdf } from "../../../pdf/pdf-js.ts";
 import { ProofError } from "../../../proof/exported-link.ts";
 import { readPage, type ReadPage } from "./read-page.ts";
 
@@ -38,13 +38,7 @@ export async function withPdf<T>(
   bytes: Uint8Array,
   work: (document: PDFDocumentProxy) => Promise<T>,
 ): Promise<T> {
-  const task = getDocument({
-    // pdf.js takes the buffer for itself, so it gets a copy.
-    data: new Uint8Array(bytes),
-    verbosity: VerbosityLevel.ERRORS,
-    isEvalSupported: false,
-    useSystemFonts: false,
-  });
+  const task = openPdf(bytes);
   let document: PDFDocumentProxy;
   try {
     document = await task.promise;
