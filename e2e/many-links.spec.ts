@@ -62,6 +62,37 @@ test("codes are matched to files from one example, confirmed, and linked", async
   await expect(page.getByText("2 links lead here")).toBeVisible();
 });
 
+test("a file that comes in while the list is still being read stands in it", async ({ page }) => {
+  const files = `**/api/books/${bookId}/files`;
+  let letGo = (): void => undefined;
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  const asBefore = new Promise<void>((resolve) => {
+    void page.route(
+      files,
+      async (route) => {
+        const answer = await route.fetch();
+        resolve();
+        await held;
+        // Whoever asked may ask no more.
+        await route.fulfill({ response: answer }).catch(() => undefined);
+      },
+      { times: 1 },
+    );
+  });
+  await page.goto(`/books/${bookId}/links/files`);
+  await asBefore;
+  const [sent] = await Promise.all([
+    page.waitForResponse((answer) => answer.request().method() === "POST"),
+    page
+      .getByLabel("Files to bring in")
+      .setInputFiles({ name: "plan.txt", mimeType: "text/plain", buffer: Buffer.from("The plan.") }),
+  ]);
+  await sent.finished();
+  await expect(page.getByText("Bringing in 1 file")).toHaveCount(0);
+  letGo();
+  await expect(page.getByText("no link leads here")).toHaveCount(1);
+});
+
 test("the ledger filters, sorts, groups, edits in place, goes to the text, and gives CSV", async ({
   page,
 }) => {

@@ -81,7 +81,16 @@ export function useStale(): (change: Change) => Promise<void> {
   const queries = useQueryClient();
   return useCallback(
     async (change) => {
-      await Promise.all(staleAfter[change].map((kept) => queries.invalidateQueries({ queryKey: [kept] })));
+      await Promise.all(
+        staleAfter[change].map(async (kept) => {
+          // A first answer still on its way may tell what was before the change, and is not asked for again by itself.
+          await queries.cancelQueries({
+            queryKey: [kept],
+            predicate: ({ state }) => state.data === undefined,
+          });
+          await queries.invalidateQueries({ queryKey: [kept] });
+        }),
+      );
     },
     [queries],
   );
