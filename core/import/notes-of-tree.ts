@@ -1,6 +1,7 @@
 import type { Element, ElementContent, Root } from "hast";
 import { toString } from "hast-util-to-string";
 import { becomeSign } from "./hast-nodes.ts";
+import { semanticsOf } from "./semantics.ts";
 
 interface Found {
   node: Element;
@@ -16,9 +17,9 @@ interface PageNote {
   body: Found;
 }
 
-const kindOf = ({ properties }: Element): string =>
-  `${String(properties["type"] ?? "")} ${String(properties["role"] ?? "")}`;
-const isWayBack = (node: Element): boolean => /\b(doc-)?backlink\b/.test(kindOf(node));
+const isOneOf = (node: Element, kinds: readonly string[]): boolean =>
+  semanticsOf(node).some((said) => kinds.includes(said.replace(/^doc-/, "")));
+const isWayBack = (node: Element): boolean => isOneOf(node, ["backlink"]);
 
 /**
  * Makes notes of what a page says is one: by its type (EPUB 3 Structural Semantics), by its role (DPUB-ARIA 1.1), or by
@@ -117,10 +118,7 @@ class PageOfNotes {
   private bodyOf(id: string, sign: Element): Found | null {
     const target = this.byId.get(id);
     if (!target) return null;
-    if (
-      /\b(footnote|endnote|rearnote|doc-footnote|doc-endnote)\b/.test(kindOf(target)) &&
-      /\b(noteref|doc-noteref)\b/.test(kindOf(sign))
-    )
+    if (isOneOf(target, ["footnote", "endnote", "rearnote"]) && isOneOf(sign, ["noteref"]))
       return this.named(id, sign, target);
     const names = this.namesAround(sign);
     const block = looksLikeSign(sign) && names.length > 0 ? this.blockOf(target) : null;

@@ -11,6 +11,12 @@ export interface XmlElement {
 
 const relationships = /officeDocument\/(2006\/)?relationships$/;
 
+/** What stands before names that would be others' else: an `r:id` is no `id`, an `epub:type` no `type`. */
+function prefixOf(namespace: string): string {
+  if (relationships.test(namespace)) return "r:";
+  return namespace === "http://www.idpf.org/2007/ops" ? "epub:" : "";
+}
+
 /**
  * The tree of a part of a document. Entities of its own are not resolved, so that none can grow.
  * @throws ImportError `format` where it is not well-formed XML (XML 1.0)
@@ -25,7 +31,7 @@ export function readXml(path: string, text: string): XmlElement {
   parser.on("opentag", ({ local, attributes }) => {
     const element: XmlElement = { name: local, attributes: {}, children: [] };
     for (const { local: name, value, uri } of Object.values(attributes))
-      element.attributes[relationships.test(uri) ? `r:${name}` : name] = value;
+      element.attributes[`${prefixOf(uri)}${name}`] = value;
     open.at(-1)!.children.push(element);
     open.push(element);
   });

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { strToU8 } from "fflate";
 import { linkUses } from "../../manuscript/links.ts";
+import { placesOf } from "../../manuscript/outline.ts";
 import { writeEpub } from "../../publish/formats/epub/write-epub.ts";
 import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
 import { redDot } from "../../test/red-dot.ts";
@@ -38,6 +39,46 @@ describe("an e-book", () => {
     const notes = chapters.flatMap((doc) => doc.children.filter(({ type }) => type.name === "note"));
     expect(notes.map((note) => note.textContent.trim())).toEqual(["First, see a.", "Second"]);
     expect(await linksIn(bytes)).toEqual([["a", "https://a.example/"]]);
+  });
+
+  test("tells the pages of its print edition as anchors, and none of their numbers stands in the text", async () => {
+    const nav = `<html xmlns="http://www.w3.org/1999/xhtml" xmlns:epub="http://www.idpf.org/2007/ops"><body><nav epub:type="page-list"><ol><li><a href="text/a.xhtml#p1">1</a></li><li><a href="text/a.xhtml#low">2</a></li><li><a href="text/b.xhtml#p3">Page 3</a></li></ol></nav></body></html>`;
+    const pages = {
+      "a.xhtml": `<span epub:type="pagebreak" id="pxii" title="xii"/><h1>Tides</h1><div epub:type="pagebreak" id="p1">[1]</div><p>Low <span role="doc-pagebreak" id="p1a" aria-label="1a">1a</span>water.</p><p id="low">Slack, as on <a href="b.xhtml#p3">page 3</a>.</p>`,
+      "b.xhtml": `<h1>Ways</h1><ul><li><p>By foot.</p></li></ul><a id="p3"/>`,
+    };
+    const bytes = book(pages, { "OPS/nav.xhtml": strToU8(nav) });
+    const { chapters, leftOut, arrival } = await bring(bytes);
+    const anchors = chapters.flatMap((doc) => placesOf(doc)).filter(({ kind }) => kind === "anchor");
+    expect(anchors.map(({ text }) => text)).toEqual(["page 1", "page 1a", "page 2", "Page 3"]);
+    expect(chapters.map((doc) => doc.children.map((block) => block.textContent))).toEqual([
+      ["Tides", "Low water.", "Slack, as on page 3."],
+      ["Ways", "By foot."],
+    ]);
+    expect(await linksIn(bytes)).toEqual([["page 3", "→ Page 3"]]);
+    expect(arrival!.counts).toMatchObject({ intact: 1, lost: 0, extra: 0 });
+    expect(leftOut).toMatchObject([{ what: "Where 5 pages of the print edition begin" }]);
+  });
+
+  test("of version 2 tells them in its NCX", async () => {
+    const ncx = `<ncx xmlns="http://www.daisy.org/z3986/2005/ncx/"><pageList><pageTarget type="normal" value="7"><navLabel><text>7</text></navLabel><content src="text/a.xhtml#p7"/></pageTarget></pageList></ncx>`;
+    const bytes = book(
+      { "a.xhtml": `<h1>Tides</h1><p>Low <a id="p7"></a>water.</p>` },
+      { "OPS/toc.ncx": strToU8(ncx) },
+      { "toc.ncx": "application/x-dtbncx+xml" },
+    );
+    const { chapters } = await bring(bytes);
+    expect(placesOf(chapters[0]!).map(({ text }) => text)).toEqual(["Tides", "page 7"]);
+  });
+
+  test("says by its types what is set off and what is a part", async () => {
+    const bytes = book({
+      "a.xhtml": `<section epub:type="part"><h1>North</h1></section>`,
+      "b.xhtml": `<section><h1>Tides</h1><div epub:type="epigraph"><p>Wait.</p></div></section>`,
+    });
+    const { chapters, roles } = await bring(bytes);
+    expect(roles).toEqual(["part", "chapter"]);
+    expect(chapters[1]!.child(1).attrs).toMatchObject({ kind: "epigraph" });
   });
 
   test("of ours comes in again with every link of its text, and none that leads nowhere", async () => {

@@ -13,6 +13,7 @@ import { childOf, readXml } from "../xml-tree.ts";
 import { hastOfXml } from "./hast-of-xml.ts";
 import { withoutNamedLetters } from "./named-letters.ts";
 import { linksOfEpub } from "./second-reading.ts";
+import { PagesOfPrint } from "./page-list.ts";
 import { packageOf, type EpubPackage } from "./package-of-epub.ts";
 
 /** E-books: EPUB 2 and 3. */
@@ -29,8 +30,12 @@ class ReadEpub {
   read(): ReadManuscript {
     const { files, pages, about } = this.publication;
     const joined = new JoinedPages(files, pages);
+    const isOurs = Boolean(about.conventions);
+    const print = new PagesOfPrint(this.publication);
     const children = pages.map((path, i) => {
-      const body = this.body(path, i + 1, Boolean(about.conventions));
+      const body = this.body(path, i + 1, isOurs);
+      // Those of an export of ours are counted anew.
+      if (!isOurs) print.intoAnchors(body, path);
       return joined.page(path, body);
     });
     const tree: Root = { type: "root", children };
@@ -41,7 +46,7 @@ class ReadEpub {
       about,
       pictures: [...joined.pictures.values()],
       companions: [...joined.companions.values()],
-      leftOut: [],
+      leftOut: print.told(),
       whereOf: ({ position }: Nodes) => (position ? (pages[position.start.line - 1] ?? null) : null),
     };
   }

@@ -13,6 +13,9 @@ export interface EpubPackage {
   pages: string[];
   /** All pages of XHTML, those that are read in order first, the navigation among them. */
   allPages: { path: string; isInOrder: boolean; isNavigation: boolean }[];
+  /** The paths of the navigation (EPUB 3) and of the NCX (EPUB 2); null for one that is not there. */
+  navigation: string | null;
+  ncx: string | null;
   about: AboutManuscript;
 }
 
@@ -61,5 +64,8 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
   const counts = elements(metadata).find(({ attributes }) => attributes["name"] === "vennet-counts");
   const conventions = conventionsOf(counts?.attributes["content"]);
   const about = { title: said("title"), author: said("creator"), language: said("language"), conventions };
-  return { files, pages, allPages, about };
+  const all = [...items.values()];
+  const navigation = all.find(({ isNavigation }) => isNavigation)?.path ?? null;
+  const ncx = all.find(({ type }) => type === "application/x-dtbncx+xml")?.path ?? null;
+  return { files, pages, allPages, navigation, ncx, about };
 }

@@ -2,6 +2,7 @@ import { strFromU8, unzipSync } from "fflate";
 import { Parser } from "htmlparser2";
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
+import { isPageNumber } from "./page-number.ts";
 import { withoutNamedLetters } from "./named-letters.ts";
 
 /**
@@ -60,6 +61,9 @@ const isSign = (attributes: Record<string, string>): boolean =>
 const isWayBack = (attributes: Record<string, string>): boolean =>
   /backlink/.test(`${attributes["epub:type"] ?? ""} ${attributes["role"] ?? ""}`);
 
+const isPageBreak = (attributes: Record<string, string>): boolean =>
+  /\bpagebreak\b/.test(`${attributes["epub:type"] ?? ""} ${attributes["role"] ?? ""}`);
+
 /** The notes of all pages, each as its page and id. */
 function notesIn(files: Record<string, Uint8Array>, pages: readonly string[]): Set<string> {
   const found = new Set<string>();
@@ -86,7 +90,7 @@ interface PageInBook {
 
 function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, links: FileLinks): void {
   /** What each open element began: a link, something that nobody reads, or nothing. */
-  const open: ("link" | "unread" | null)[] = [];
+  const open: ("link" | "unread" | "page" | null)[] = [];
   let unread = 0;
   const opens = (name: string, attributes: Record<string, string>): (typeof open)[number] => {
     const href = attributes["href"] ?? attributes["xlink:href"];
@@ -95,6 +99,7 @@ function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, link
     if (id) links.place(`${path}#${id}`);
     // What a book of ours made by itself is made again.
     if (isOurs && attributes["data-made"] !== undefined) return "unread";
+    if (isPageBreak(attributes) && href === undefined) return "page";
     if (name === "img") links.picture(attributes["alt"] ?? "");
     if (name === "image") links.picture(attributes["aria-label"] ?? "");
     if ((name !== "a" && name !== "area") || href === undefined) return null;
@@ -120,7 +125,9 @@ function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, link
         open.push(kind);
       },
       ontext: (words) => {
-        if (unread === 0) links.text(words);
+        // The number of a page of print is the name of an anchor in the book.
+        const isNumber = !isOurs && open.includes("page") && isPageNumber(words);
+        if (unread === 0 && !isNumber) links.text(words);
       },
       onclosetag: () => {
         if (unread > 0) unread -= 1;

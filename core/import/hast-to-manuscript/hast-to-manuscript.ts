@@ -12,6 +12,7 @@ import { signpostsOfElement, type Follows } from "./carried.ts";
 import { BlocksOfTree } from "./blocks-of-tree.ts";
 import { blocks, wrappers } from "./elements.ts";
 import { FileReading, type TreeOptions } from "./file-reading.ts";
+import { semanticsOf } from "../semantics.ts";
 import { beginsPage, setOffOfElement } from "./set-off-of-tree.ts";
 import { inLanguage, languageMark } from "./language-of-tree.ts";
 
@@ -57,9 +58,7 @@ function roleOf(heading: Element, parts: ReadonlySet<Element>): ChapterRole {
 
 /** The title of a section that is a part: its first element, or in the header that is. */
 function titleOfPart(section: Element): Element | null {
-  const { role, epubType, "epub:type": type } = section.properties;
-  if (![role, epubType ?? type].flat().some((said) => /(^|\s)(doc-)?part(\s|$)/.test(String(said ?? ""))))
-    return null;
+  if (!semanticsOf(section).some((said) => said === "part" || said === "doc-part")) return null;
   const first = (element: Element): Element | null => {
     const inside = element.children.find((child): child is Element => child.type === "element");
     if (inside?.tagName === "h1") return inside;

@@ -1,3 +1,4 @@
+import { semanticsOf } from "../semantics.ts";
 import type { Element, ElementContent } from "hast";
 import { isSetOff, type SetOff } from "../../manuscript/set-off.ts";
 
@@ -21,15 +22,16 @@ const notByClass = new Set(["note"]);
 const holders = new Set(["blockquote", "div", "section", "aside"]);
 
 /** As what an element is set off from the text around it; null where it is not. */
-export function setOffOfElement({ tagName, properties }: Element): SetOff | null {
+export function setOffOfElement(element: Element): SetOff | null {
+  const { tagName, properties } = element;
   if (!holders.has(tagName)) return null;
   const part = properties["dataPart"];
   if (isSetOff(part)) return part;
-  const listed = (value: unknown): string[] =>
-    [value].flat().flatMap((one) => (typeof one === "string" ? one.toLowerCase().split(/\s+/) : []));
-  const said = [...listed(properties["role"]), ...listed(properties["epubType"] ?? properties["epub:type"])];
-  const classes = listed(properties["className"]).filter((name) => !notByClass.has(name));
-  const found = [...said, ...classes].find((name) => Object.hasOwn(byName, name));
+  const classes = [properties["className"]]
+    .flat()
+    .flatMap((one) => (typeof one === "string" ? one.toLowerCase().split(/\s+/) : []))
+    .filter((name) => !notByClass.has(name));
+  const found = [...semanticsOf(element), ...classes].find((name) => Object.hasOwn(byName, name));
   return found !== undefined ? byName[found]! : tagName === "blockquote" ? "quotation" : null;
 }
 
