@@ -25,7 +25,7 @@ const pageWords = [
 
 /**
  * Makes cross-references of the links that follow their targets, where they say in the book what they say in the file;
- * any other stays a link with the words that it had.
+ * any other keeps the words that it had, and is a link where it was one.
  * @param follows how links follow their targets, by the links' ids
  */
 export function followTargets(
@@ -56,7 +56,7 @@ export function followTargets(
             out.at(-1),
           );
         if (!made) {
-          out.push(...nodes);
+          out.push(...(way?.isJump === false ? nodes.map(withoutLink) : nodes));
           continue;
         }
         if (made.before) out.pop();
@@ -113,6 +113,10 @@ function reference(
 function tellsNumber(words: string, place: IndexedPlace | undefined): boolean {
   if (place?.kind !== "figure" && place?.kind !== "table") return false;
   return /^\D{1,20}?\s?([\d.]+)$/.exec(words.trim())?.[1] === place.number;
+}
+
+function withoutLink(node: Node): Node {
+  return node.mark(node.marks.filter(({ type }) => type !== schema.marks.link));
 }
 
 function nodeOf(attrs: CrossReference, marks: readonly Mark[]): Node {

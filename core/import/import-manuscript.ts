@@ -15,6 +15,7 @@ import { anchorsByIds } from "./hast-to-manuscript/places-by-id.ts";
 import { fileNameOf } from "./file-name.ts";
 import { listsOfContents } from "./lists-of-contents.ts";
 import { allElements } from "./hast-nodes.ts";
+import { numberedHeadings } from "./numbered-headings.ts";
 import { followTargets } from "./follow-targets.ts";
 import { withoutWhatIsMade } from "./hast-to-manuscript/carried.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
@@ -57,7 +58,7 @@ export interface ImportedManuscript {
   author: string | null;
   /** A BCP 47 tag: what the file says, else what its letters tell; null where they do not. */
   language: string | null;
-  /** What the file says that its book counts; null where it does not. */
+  /** What the file says, or shows, that its book counts; null where it does not. */
   conventions: Conventions | null;
   /** How the file lays its pages out; null where it has none that a book can have. */
   layout: PageLayout | null;
@@ -94,6 +95,7 @@ export async function importManuscript(
   outOfInlines(tree);
   anchorsByIds(tree);
   const sources = new Set(allElements(tree).map(({ properties: { src } }) => src));
+  const numbered = numberedHeadings(tree);
   const inText = pictures.filter(({ reference }) => sources.has(reference));
   const shown = await shownPictures(inText, options.drawn);
   const arrivedPictures = new ArrivedFiles(shown.pictures);
@@ -114,12 +116,14 @@ export async function importManuscript(
     pictureSize: (source) => arrivedPictures.sizeOf(source) ?? options.pictureSize?.(source) ?? null,
     companionFor: (href) => arrivedCompanions.idFor(href.replace(/#.*$/s, "")) ?? idBeside(href),
   });
-  const told = [...leftOut, ...shown.leftOut, ...made.leftOut];
+  const conventions =
+    about?.conventions ?? (numbered.upTo > 0 ? { ...defaultConventions, headings: numbered.upTo } : null);
+  const unnumbered = about?.conventions || options.conventions ? [] : numbered.unnumbered;
+  const told = [...leftOut, ...shown.leftOut, ...unnumbered, ...made.leftOut];
   const title = titleOf(about) ?? made.title;
   const language =
     languageTag(about?.language ?? "") ??
     guessLanguage(made.chapters.map(({ textContent }) => textContent).join(" "));
-  const conventions = about?.conventions ?? null;
   const indexOfChapters = (docs: readonly Node[]): BookIndex =>
     new BookIndex(
       docs.map((doc, i) => ({ role: made.roles[i]!, places: placesOf(doc) })),

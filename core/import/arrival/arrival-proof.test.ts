@@ -79,6 +79,7 @@ describe("what an importer does wrong is found, link by link", () => {
   const fileLink = (words: string, href: string, landing: string | null = null): FileLink => ({
     words,
     showsPicture: false,
+    isJump: true,
     href,
     title: null,
     where: "line 3",

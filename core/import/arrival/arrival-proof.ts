@@ -34,7 +34,7 @@ export interface ArrivedLink {
 /** A file that was brought, compared with the book made of it. */
 export interface ArrivalProof {
   counts: Readonly<Record<ArrivalVerdict, number>>;
-  /** Every link, in the order of the file; extra ones behind them. */
+  /** Every link, in the order of the file; behind them what only follows places there, and extra ones. */
   links: ArrivedLink[];
   /** What else could not be taken over as it was. */
   told: LeftOut[];
@@ -96,7 +96,12 @@ class Pairing {
   ) {
     this.fileNames = new Set([...book.companions.values()].map((name) => name.split("/").at(-1)!));
     this.reasons = book.leftOut.filter(({ href }) => href !== undefined);
-    this.asked = fileLinks.map((link) => ({
+    // Who leads there is paired before who only follows the place.
+    const inTurn = [
+      ...fileLinks.filter(({ isJump }) => isJump),
+      ...fileLinks.filter(({ isJump }) => !isJump),
+    ];
+    this.asked = inTurn.map((link) => ({
       link,
       letters: bare(link.words),
       ...this.destinationOf(link.href),
@@ -156,7 +161,9 @@ class Pairing {
     this.pairNotes();
     const paired = new Set(this.pairs.values());
     const extra = this.given.filter((one) => !paired.has(one) && (one.made === null || one.made === "page"));
-    return [...this.asked.map((one) => this.judge(one)), ...extra.map(extraLink)];
+    // What follows a place without being a link is one only in the book, if at all.
+    const links = this.asked.filter((one) => one.link.isJump || this.pairs.has(one));
+    return [...links.map((one) => this.judge(one)), ...extra.map(extraLink)];
   }
 
   private pairBy(keyOfFile: (one: Asked) => string | null, keyOfBook: (one: Given) => string | null): void {
@@ -233,6 +240,12 @@ class Pairing {
         : told("lost", "Links that did not arrive", "The book has no such link, and nothing says why.");
     }
     const { use, made } = found;
+    if (!one.link.isJump && made !== "note")
+      return told(
+        "changed",
+        "References that lead to their places now",
+        "In the file it follows its place, and a press leads nowhere; in the book it leads there.",
+      );
     if (made === "note") return told("intact", "", "");
     if (made === "signpost")
       return lettersOf(words) === lettersOf(use.text)

@@ -12,6 +12,8 @@ export interface FileLink {
   landing: string | null;
   /** What it stands in where that is no part of the text, as “the head or foot of pages”; null in the text. */
   apart: string | null;
+  /** Whether a press leads there; false for what follows a place and is no link. */
+  isJump: boolean;
 }
 
 /** How many letters tell one place from another. */
@@ -55,9 +57,9 @@ export class FileLinks {
     if (name && !this.places.has(name)) this.places.set(name, this.letters.length);
   }
 
-  begin(href: string, title: string | null): void {
+  begin(href: string, title: string | null, isJump = true): void {
     const { where, apart } = this;
-    const link = { words: "", href, title: title || null, where, apart, showsPicture: false };
+    const link = { words: "", href, title: title || null, where, apart, isJump, showsPicture: false };
     this.found.push(link);
     this.open.push(link);
   }

@@ -21,7 +21,7 @@ export class BlocksOfDocument {
   constructor(
     private readonly reading: DocumentReading,
     private readonly words: WordsOfDocument,
-    numbering: Numbering,
+    private readonly numbering: Numbering,
   ) {
     this.lists = new ListsOfDocument(numbering);
   }
@@ -123,7 +123,9 @@ export class BlocksOfDocument {
       this.breakPage(out);
     if (heading !== null && shows(content)) {
       this.lists.close();
-      out.push(make(heading === 0 ? "title-line" : `h${Math.min(heading, 6)}`));
+      const made = make(heading === 0 ? "title-line" : `h${Math.min(heading, 6)}`);
+      if (list && this.numbering.of(list.id, list.level).isShown) made.properties["dataNumbered"] = true;
+      out.push(made);
       return;
     }
     const begins = content.some((one) => one.type === "element" && "dataBegins" in one.properties);

@@ -283,6 +283,60 @@ describe("what follows its target in a text document follows it in the book", ()
     expect(arrival!.counts).toMatchObject({ intact: 4, changed: 1, lost: 0, extra: 0 });
   });
 
+  test("a reference that is no jump is one in the book, where it says the same; else it stays words", async () => {
+    const body = [
+      heading(1, bookmarked("_Ref1", 1, t("Low water"))),
+      p(
+        field(" REF _Ref1 ", t("Low water")),
+        t(" on page "),
+        field(" PAGEREF _Ref1 ", t("7")),
+        t(", "),
+        field(" REF _Ref1 \\h ", t("another name")),
+        t(", "),
+        field(" REF _Ref1 ", t("another name")),
+        t(", "),
+        field(" REF nowhere ", t("gone")),
+      ),
+    ].join("");
+    expect(await kinds(body)).toEqual(["reference: text", "reference: page"]);
+    const { chapters, arrival } = await bring(document(body));
+    expect(chapters[0]!.child(1).textContent).toBe(" on , another name, another name, gone");
+    expect(linkUses(chapters[0]!).map(({ text }) => text)).toEqual([
+      "(its text)",
+      "(its page)",
+      "another name",
+    ]);
+    expect(arrival!.counts).toMatchObject({ intact: 1, changed: 2, lost: 0, extra: 0 });
+    expect(arrival!.links.map(({ sort }) => sort)).toEqual([
+      "",
+      "References that lead to their places now",
+      "References that lead to their places now",
+    ]);
+  });
+
+  test("headings that the document numbers are numbered by the book, and references by number follow them", async () => {
+    const inList = (level: number, number: number): string =>
+      `<w:pPr><w:outlineLvl w:val="${level - 1}"/><w:numPr><w:ilvl w:val="${level - 1}"/><w:numId w:val="${number}"/></w:numPr></w:pPr>`;
+    const numbering =
+      '<w:numbering><w:abstractNum w:abstractNumId="7"><w:lvl w:ilvl="0"><w:numFmt w:val="decimal"/><w:lvlText w:val="%1"/></w:lvl><w:lvl w:ilvl="1"><w:numFmt w:val="decimal"/><w:lvlText w:val="%1.%2"/></w:lvl><w:lvl w:ilvl="2"><w:numFmt w:val="decimal"/><w:lvlText w:val=""/></w:lvl></w:abstractNum><w:num w:numId="3"><w:abstractNumId w:val="7"/></w:num></w:numbering>';
+    const bytes = document(
+      [
+        p(inList(1, 3), t("Ways")),
+        p(inList(2, 3), bookmarked("_Ref1", 1, t("Low water"))),
+        p(inList(3, 3), t("By day")),
+        p(t("See "), field(" REF _Ref1 \\r \\h ", t("1.1"))),
+        p(inList(1, 3), t("Refuges")),
+        p(inList(1, 0), t("Thanks")),
+      ].join(""),
+      { numbering },
+    );
+    const { chapters, conventions, leftOut, arrival } = await bring(bytes);
+    expect(conventions?.headings).toBe(2);
+    expect(chapters[0]!.lastChild!.lastChild!.attrs).toMatchObject({ form: "number" });
+    expect(arrival!.counts).toMatchObject({ intact: 1, changed: 0, lost: 0 });
+    expect(leftOut).toMatchObject([{ what: "The heading “Thanks”", where: "paragraph 6" }]);
+  });
+
   test("captions are captions where the book counts them alike, and else stay what they are", async () => {
     expect(
       await kinds(caption("Figure", "1", "A") + caption("Table", "1", "B") + caption("Figure", "2", "C")),

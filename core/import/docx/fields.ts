@@ -4,6 +4,8 @@ export interface FieldLink {
   title: string | null;
   /** How its words follow the bookmark; left out for words of the author's. A note's number is that of the note there. */
   follows?: "as-it-says" | "page" | "note";
+  /** Left out where a press leads there. */
+  isNoJump?: true;
 }
 
 /** The parts of a field's instruction: words, quoted or not, and switches. */
@@ -13,8 +15,8 @@ function partsOf(instruction: string): string[] {
 }
 
 /**
- * Reads a field's instruction: a HYPERLINK, or one that follows a bookmark and is a jump to it.
- * @returns null for a field that is no link
+ * Reads a field's instruction: a HYPERLINK, or one that follows a bookmark, be it a jump to it or not.
+ * @returns null for a field that leads nowhere and follows nothing
  */
 export function linkOfField(instruction: string): FieldLink | null {
   const [name = "", ...rest] = partsOf(instruction.trim());
@@ -32,10 +34,12 @@ export function linkOfField(instruction: string): FieldLink | null {
   }
 }
 
-/** What follows a bookmark, where it is a jump too. */
+/** What follows a bookmark. */
 function reference(parts: readonly string[], follows: NonNullable<FieldLink["follows"]>): FieldLink | null {
-  const isJump = parts.length > 0 && parts.some((part) => /^\\h$/i.test(part));
-  return isJump ? { href: `#${parts[0]!}`, title: null, follows } : null;
+  const [bookmark] = parts;
+  if (!bookmark || bookmark.startsWith("\\")) return null;
+  const isJump = parts.some((part) => /^\\h$/i.test(part));
+  return { href: `#${bookmark}`, title: null, follows, ...(isJump ? {} : { isNoJump: true }) };
 }
 
 /** What a SEQ field counts (ECMA-376, 17.16.5.56); null for any other field. */

@@ -4,9 +4,11 @@ import { childOf, elements, valueOf, type XmlElement } from "../xml-tree.ts";
 export interface ListLevel {
   isNumbered: boolean;
   start: number;
+  /** Whether a reader sees the number. */
+  isShown: boolean;
 }
 
-const unknown: ListLevel = { isNumbered: false, start: 1 };
+const unknown: ListLevel = { isNumbered: false, start: 1, isShown: false };
 
 /** The lists of a document (ECMA-376, 17.9): what each level shows, by the ids by which paragraphs name them. */
 export class Numbering {
@@ -49,5 +51,11 @@ function levelsOf(abstract: XmlElement): Map<number, ListLevel> {
 
 function levelOf(level: XmlElement): ListLevel {
   const format = valueOf(level, "numFmt") ?? "decimal";
-  return { isNumbered: !/^(bullet|none)$/.test(format), start: Number(valueOf(level, "start") ?? 1) };
+  const isNumbered = !/^(bullet|none)$/.test(format);
+  return {
+    isNumbered,
+    start: Number(valueOf(level, "start") ?? 1),
+    // Where the number stands in the words that are set before the paragraph (17.9.11).
+    isShown: isNumbered && /%\d/.test(valueOf(level, "lvlText") ?? "%1"),
+  };
 }

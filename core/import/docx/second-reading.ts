@@ -84,8 +84,8 @@ function readPart(
   let isMade = false;
   let takes: "text" | "instruction" | null = null;
   const parser = new SaxesParser();
-  const begin = (href: string, title: string | null): "link" => {
-    links.begin(href, title);
+  const begin = (href: string, title: string | null, isJump = true): "link" => {
+    links.begin(href, title, isJump);
     return "link";
   };
   const opens = (name: string, attributes: Record<string, string>): (typeof open)[number] => {
@@ -102,7 +102,7 @@ function readPart(
       }
       case "w:fldSimple": {
         const href = hrefOfField(attributes["w:instr"] ?? "");
-        return href ? begin(href.href, href.title) : null;
+        return href ? begin(href.href, href.title, href.isJump) : null;
       }
       case "w:fldChar":
         fieldMark(attributes["w:fldCharType"] ?? "");
@@ -149,7 +149,7 @@ function readPart(
       field.isShown = true;
       const href = hrefOfField(field.instruction);
       field.isLink = href !== null && !links.leads(href.href);
-      if (field.isLink) links.begin(href!.href, href!.title);
+      if (field.isLink) links.begin(href!.href, href!.title, href!.isJump);
     }
     if (kind === "end" && fields.pop()?.isLink) links.end();
   };
@@ -201,8 +201,8 @@ function readPart(
   parser.write(text).close();
 }
 
-/** Where a field leads, or null: HYPERLINK, and references that are jumps. */
-function hrefOfField(instruction: string): { href: string; title: string | null } | null {
+/** Where a field leads, or what it follows, be it a jump or not; null for any other. */
+function hrefOfField(instruction: string): { href: string; title: string | null; isJump: boolean } | null {
   const [, kind = "", rest = ""] = /^\s*(\w+)\s*([\s\S]*)$/.exec(instruction) ?? [];
   const quotedOr = /"((?:[^"\\]|\\.)*)"|([^\s\\"]\S*)/.source;
   const valueOf = (flag: string): string | null => {
@@ -212,9 +212,9 @@ function hrefOfField(instruction: string): { href: string; title: string | null 
   const [, quoted, plain] = new RegExp(`^(?:${quotedOr})`).exec(rest) ?? [];
   const first = quoted?.replace(/\\(["\\])/g, "$1") ?? plain ?? "";
   if (/^(REF|PAGEREF|NOTEREF)$/i.test(kind))
-    return /\\h(\s|$)/i.test(rest) && first !== "" ? { href: `#${first}`, title: null } : null;
+    return first === "" ? null : { href: `#${first}`, title: null, isJump: /\\h(\s|$)/i.test(rest) };
   if (!/^HYPERLINK$/i.test(kind)) return null;
   const place = valueOf("l");
   const href = first + (place === null ? "" : `#${place}`);
-  return href === "" ? null : { href, title: valueOf("o") };
+  return href === "" ? null : { href, title: valueOf("o"), isJump: true };
 }

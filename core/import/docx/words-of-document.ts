@@ -311,7 +311,7 @@ export class WordsOfDocument {
       last.children.push(node);
       return;
     }
-    const { href, title, follows } = link;
+    const { href, title, follows, isNoJump } = link;
     const { linkNames } = this.reading;
     const name = linkNames.get(link) ?? `link-${linkNames.size + 1}`;
     linkNames.set(link, name);
@@ -320,6 +320,7 @@ export class WordsOfDocument {
       dataLink: name,
       ...(title ? { title } : {}),
       ...(follows ? { dataReference: follows } : {}),
+      ...(isNoJump ? { dataNoJump: true } : {}),
     };
     const made = element("a", properties, [node], this.reading.paragraph);
     this.sink.push(Object.defineProperty(made, "link", { value: link }));

@@ -13,6 +13,8 @@ import { allElements } from "../hast-nodes.ts";
 export interface Follows {
   form: CrossReference["form"] | "as-it-says";
   fallback: CrossReference["fallback"];
+  /** Whether a press leads there in the file. */
+  isJump: boolean;
 }
 
 const forms = new Set(["text", "number", "page", "page-and-text", "above-or-below", "as-it-says"]);
@@ -49,7 +51,7 @@ const said = [
   "dataMath",
   "dataDisplay",
 ];
-const noted = ["dataLink", "dataAreas", "dataContents", "dataCounted"];
+const noted = ["dataLink", "dataAreas", "dataContents", "dataCounted", "dataNoJump", "dataNumbered"];
 
 /** Whether a name is one of those that exports say; what readers note for themselves is none. */
 export function isSaid(name: string): boolean {
@@ -70,7 +72,7 @@ export function followsOf({ properties }: Element): Follows | null {
   const form = properties["dataReference"];
   if (typeof form !== "string" || !forms.has(form)) return null;
   const fallback = properties["dataFallback"] === "number" ? "number" : "text";
-  return { form: form as Follows["form"], fallback };
+  return { form: form as Follows["form"], fallback, isJump: properties["dataNoJump"] === undefined };
 }
 
 /** The signpost list that an element is, with links for its section and anchors; null for any other. */

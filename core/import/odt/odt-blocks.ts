@@ -57,10 +57,7 @@ export class OdtBlocks {
     const { name, attributes } = child;
     switch (name) {
       case "h":
-        return this.line(
-          child,
-          `h${Math.min(6, Math.max(1, Number(attributes["outline-level"] ?? 1) || 1))}`,
-        );
+        return this.heading(child);
       case "p":
         return this.paragraph(child, before);
       case "list":
@@ -109,6 +106,13 @@ export class OdtBlocks {
     return id ? [element("section", { id: `${id}|${kind}` }, content, this.reading.paragraph)] : content;
   }
 
+  private heading(heading: XmlElement): ElementContent[] {
+    const { "outline-level": said, "is-list-header": isBare } = heading.attributes;
+    const level = Math.max(1, Number(said ?? 1) || 1);
+    const made = this.line(heading, `h${Math.min(6, level)}`);
+    return isBare !== "true" && this.reading.styles.isNumbered(level) ? numbered(made) : made;
+  }
+
   /** One paragraph as an element, and the text boxes that hang on it behind it. */
   private line(paragraph: XmlElement, tag: string): ElementContent[] {
     this.reading.paragraph += 1;
@@ -125,7 +129,10 @@ export class OdtBlocks {
   private paragraph(paragraph: XmlElement, before: ElementContent[]): ElementContent[] {
     const style = this.reading.styles.of(paragraph.attributes["style-name"]);
     const level = style.outlineLevel;
-    if (level !== null) return this.line(paragraph, `h${Math.min(6, level)}`);
+    if (level !== null) {
+      const made = this.line(paragraph, `h${Math.min(6, level)}`);
+      return this.reading.styles.isNumbered(level) ? numbered(made) : made;
+    }
     if (style.name === "Title") return this.line(paragraph, "title-line");
     const made = this.ofStyle(paragraph, style, before.at(-1));
     for (const one of made)
@@ -187,7 +194,7 @@ export class OdtBlocks {
     const isOfHeadings =
       inItems.length > 0 &&
       inItems.every((block) => block.type === "element" && /^h\d$|^title-line$/.test(block.tagName));
-    if (isOfHeadings) return inItems;
+    if (isOfHeadings) return isNumbered ? numbered(inItems) : inItems;
     const first = Number(items[0]?.attributes["start-value"] ?? start) || start;
     return [
       element(
@@ -234,6 +241,13 @@ export class OdtBlocks {
       });
     return element("tr", {}, cells, this.reading.paragraph);
   }
+}
+
+/** Notes that headings carry numbers of the document's. */
+function numbered(blocks: ElementContent[]): ElementContent[] {
+  for (const one of blocks)
+    if (one.type === "element" && /^h\d$/.test(one.tagName)) one.properties["dataNumbered"] = true;
+  return blocks;
 }
 
 /** Breaks within a listing are the ends of its lines. */

@@ -52,6 +52,7 @@ function languageOf(words: Readonly<Record<string, string>>): string | null {
 export class OdtStyles {
   private readonly byName = new Map<string, XmlElement>();
   private readonly lists = new Map<string, XmlElement>();
+  private readonly numberedLevels = new Set<number>();
 
   constructor(trees: readonly (XmlElement | null)[]) {
     for (const tree of trees)
@@ -60,7 +61,15 @@ export class OdtStyles {
           const { name } = style.attributes;
           if (style.name === "style" && name !== undefined) this.byName.set(name, style);
           if (style.name === "list-style" && name !== undefined) this.lists.set(name, style);
+          if (style.name === "outline-style")
+            for (const { attributes } of elements(style))
+              if (attributes["num-format"]) this.numberedLevels.add(Number(attributes["level"]));
         }
+  }
+
+  /** Whether headings of a level carry a number (part 3, 16.34). */
+  isNumbered(level: number): boolean {
+    return this.numberedLevels.has(level);
   }
 
   of(name: string | undefined, above = 0): OdtStyle {

@@ -96,3 +96,21 @@ test("a locked or damaged document is refused in a word", async () => {
   const sound = document(p(a("https://tides.example/", "tides")));
   await bearsDamage(sound);
 });
+
+test("headings that the document numbers by its outline or by lists are numbered by the book", async () => {
+  const outline = (format: string): Record<string, Uint8Array> => ({
+    "styles.xml": strToU8(
+      `<office:document-styles ${namespaces}><office:styles><text:outline-style style:name="Outline"><text:outline-level-style text:level="1" style:num-format="${format}"/><text:outline-level-style text:level="2" style:num-format=""/></text:outline-style></office:styles></office:document-styles>`,
+    ),
+  });
+  const levels = async (body: string, format: string): Promise<number | undefined> =>
+    (await bring(document(body, outline(format)))).conventions?.headings;
+  const body = [h(1, "Tides"), h(2, "Low water"), h(1, "Refuges")].join("");
+  expect(await levels(body, "1")).toBe(1);
+  expect(await levels(body, "")).toBeUndefined();
+  expect(
+    await levels(body.replaceAll("<text:h ", '<text:h text:is-list-header="true" '), "1"),
+  ).toBeUndefined();
+  const listed = `<text:list text:style-name="L1"><text:list-item>${h(1, "Tides")}</text:list-item></text:list>`;
+  expect(await levels(listed, "")).toBe(1);
+});
