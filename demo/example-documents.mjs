@@ -3,7 +3,8 @@ import { join } from "node:path";
 import { strToU8, zipSync } from "fflate";
 
 // Writes the documents with which an author can try bringing in: one as programs that write text documents write them, with
-// fields, bookmarks, counted captions, notes, a text box and a comment; and one in OpenDocument.
+// fields, bookmarks, numbered headings, counted captions, notes, a text box, a formula and what is set off; one in
+// OpenDocument; and an e-book that tells the pages of its print edition.
 //   node demo/example-documents.mjs
 
 const folder = join(import.meta.dirname, "../web/public/examples");
@@ -26,7 +27,7 @@ const pack = (name, files) =>
 const xml = (root) => `<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n${root}`;
 
 const office = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
-const word = `xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main" xmlns:r="${office}" xmlns:wp="http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing" xmlns:a="http://schemas.openxmlformats.org/drawingml/2006/main" xmlns:pic="http://schemas.openxmlformats.org/drawingml/2006/picture" xmlns:v="urn:schemas-microsoft-com:vml"`;
+const word = `xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main" xmlns:r="${office}" xmlns:wp="http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing" xmlns:a="http://schemas.openxmlformats.org/drawingml/2006/main" xmlns:pic="http://schemas.openxmlformats.org/drawingml/2006/picture" xmlns:v="urn:schemas-microsoft-com:vml" xmlns:m="http://schemas.openxmlformats.org/officeDocument/2006/math"`;
 const t = (words, look = "") =>
   `<w:r>${look && `<w:rPr>${look}</w:rPr>`}<w:t xml:space="preserve">${words}</w:t></w:r>`;
 const p = (content, style = "", more = "") =>
@@ -46,6 +47,7 @@ const entry = (name, words, page) =>
     `<w:hyperlink w:anchor="${name}">${t(words)}<w:r><w:tab/></w:r>${field(`PAGEREF ${name} \\h`, t(page))}</w:hyperlink>`,
   );
 const cell = (content, more = "") => `<w:tc><w:tcPr>${more}</w:tcPr>${p(content)}</w:tc>`;
+const m = (words) => `<m:r><m:t>${words}</m:t></m:r>`;
 const emu = (pixels) => pixels * 9525;
 
 const body = [
@@ -72,6 +74,11 @@ const body = [
       field("REF _Ref1 \\h", t("The way")),
       t(" on page "),
       field("PAGEREF _Ref1 \\h", t("2")),
+      t(", and section "),
+      field("REF _Toc2 \\r \\h", t("1.1")),
+      t(", "),
+      // Some programs let references be words that no press follows.
+      field("REF _Toc2", t("The hours")),
       t("."),
     ].join(""),
   ),
@@ -112,6 +119,13 @@ const body = [
     `<w:r><w:pict><v:shape style="width:200pt;height:60pt"><v:textbox><w:txbxContent>${p(t("In fog: ") + link("bell", "listen for the bell"))}</w:txbxContent></v:textbox></v:shape></w:pict></w:r>`,
   ),
   p(t("“Go early, come back early.”"), "Quote"),
+  p(
+    t("How long it lies bare: ") +
+      `<m:oMath>${m("t")}${m("=")}<m:f><m:num>${m("h")}</m:num><m:den><m:sSub><m:e>${m("v")}</m:e><m:sub>${m("0")}</m:sub></m:sSub></m:den></m:f></m:oMath>`,
+  ),
+  p(t("White the post and soft the sand,"), "Verse"),
+  p(t("five by five and home to land."), "Verse"),
+  p(t("Turn back when the fourth post stands in water."), "Notice"),
 ].join("");
 
 const rel = (id, type, target, mode = "") =>
@@ -125,23 +139,27 @@ const style = (id, name, more = "") =>
 
 pack("fleet-sands-crossing.docx", {
   "[Content_Types].xml": xml(
-    '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Default Extension="png" ContentType="image/png"/><Override PartName="/word/document.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/><Override PartName="/word/styles.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.styles+xml"/><Override PartName="/word/footnotes.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.footnotes+xml"/></Types>',
+    '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Default Extension="png" ContentType="image/png"/><Override PartName="/word/document.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/><Override PartName="/word/styles.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.styles+xml"/><Override PartName="/word/footnotes.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.footnotes+xml"/><Override PartName="/word/numbering.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.numbering+xml"/></Types>',
   ),
   "_rels/.rels": rels(rel("d", "officeDocument", "word/document.xml")),
   "word/document.xml": xml(`<w:document ${word}><w:body>${body}</w:body></w:document>`),
   "word/_rels/document.xml.rels": rels(
     rel("styles", "styles", "styles.xml"),
     rel("notes", "footnotes", "footnotes.xml"),
+    rel("numbers", "numbering", "numbering.xml"),
     rel("picture", "image", "media/map.png"),
     rel("office", "hyperlink", "https://tides.hesterley.example/today", "External"),
     rel("bell", "hyperlink", "https://causeways.example/bell", "External"),
     rel("map", "hyperlink", "https://maps.hesterley.example/fleet-sands", "External"),
   ),
   "word/styles.xml": xml(
-    `<w:styles ${word}><w:docDefaults><w:rPrDefault><w:rPr><w:lang w:val="en-GB"/></w:rPr></w:rPrDefault></w:docDefaults>${style("Title", "Title")}${style("Heading1", "heading 1", '<w:pPr><w:outlineLvl w:val="0"/></w:pPr>')}${style("Heading2", "heading 2", '<w:pPr><w:outlineLvl w:val="1"/></w:pPr>')}${style("Caption", "caption")}${style("Quote", "Quote")}<w:style w:type="character" w:styleId="Hyperlink"><w:name w:val="Hyperlink"/><w:rPr><w:u w:val="single"/></w:rPr></w:style></w:styles>`,
+    `<w:styles ${word}><w:docDefaults><w:rPrDefault><w:rPr><w:lang w:val="en-GB"/></w:rPr></w:rPrDefault></w:docDefaults>${style("Title", "Title")}${style("Heading1", "heading 1", '<w:pPr><w:numPr><w:numId w:val="1"/></w:numPr><w:outlineLvl w:val="0"/></w:pPr>')}${style("Heading2", "heading 2", '<w:pPr><w:numPr><w:ilvl w:val="1"/><w:numId w:val="1"/></w:numPr><w:outlineLvl w:val="1"/></w:pPr>')}${style("Caption", "caption")}${style("Quote", "Quote")}${style("Verse", "Verse")}${style("Notice", "Notice")}<w:style w:type="character" w:styleId="Hyperlink"><w:name w:val="Hyperlink"/><w:rPr><w:u w:val="single"/></w:rPr></w:style></w:styles>`,
   ),
   "word/footnotes.xml": xml(
     `<w:footnotes ${word}><w:footnote w:id="1">${p(t("Two walkers make a party."))}</w:footnote><w:footnote w:id="2">${p(t("It was firm when the monks went over it."))}</w:footnote></w:footnotes>`,
+  ),
+  "word/numbering.xml": xml(
+    `<w:numbering ${word}><w:abstractNum w:abstractNumId="0"><w:multiLevelType w:val="multilevel"/>${["%1", "%1.%2"].map((text, i) => `<w:lvl w:ilvl="${i}"><w:start w:val="1"/><w:numFmt w:val="decimal"/><w:pStyle w:val="Heading${i + 1}"/><w:lvlText w:val="${text}"/></w:lvl>`).join("")}</w:abstractNum><w:num w:numId="1"><w:abstractNumId w:val="0"/></w:num></w:numbering>`,
   ),
   "word/media/map.png": picture,
 });
@@ -179,8 +197,50 @@ pack("oyster-ground.odt", {
   "Pictures/map.png": picture,
 });
 
+const page = (title, content) =>
+  `<?xml version="1.0" encoding="UTF-8"?>\n<!DOCTYPE html>\n<html xmlns="http://www.w3.org/1999/xhtml" xmlns:epub="http://www.idpf.org/2007/ops" lang="en" xml:lang="en"><head><title>${title}</title></head><body>${content}</body></html>`;
+const begins = (number) =>
+  `<span epub:type="pagebreak" role="doc-pagebreak" id="page${number}" aria-label="${number}"></span>`;
+const pagesOfPrint = [
+  ["north", 1],
+  ["north", 2],
+  ["bells", 3],
+];
+const texts = {
+  north: page(
+    "The North Shore",
+    `<h1>The North Shore</h1>${begins(1)}<blockquote epub:type="epigraph"><p>Wait for the second bell.</p></blockquote><p>Ask <a href="https://tides.hesterley.example/today" title="Hours of low water">the tide office</a><a epub:type="noteref" href="#n1" id="r1">1</a>. The fog bells are told in <a href="bells.xhtml">a chapter of their own</a>, and ${begins(2)}the map shows them.</p><p><img src="map.png" alt="The north shore with its bells"/></p><aside epub:type="footnote" id="n1"><p>It is shut at night.</p></aside>`,
+  ),
+  bells: page(
+    "The Bells",
+    `${begins(3)}<h1>The Bells</h1><dl><dt>Near bell</dt><dd>Every ten seconds, as on <a href="north.xhtml#page2">page 2</a>.</dd><dt>Far bell</dt><dd id="far">Every minute; the <a href="https://causeways.example/bell">warden</a> rings it by hand.</dd></dl>`,
+  ),
+};
+const opf = `<package xmlns="http://www.idpf.org/2007/opf" version="3.0" unique-identifier="id" xml:lang="en"><metadata xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:identifier id="id">urn:uuid:4be1ad0e-5b33-4a0e-9c1f-1d5f1e1f0a01</dc:identifier><dc:title>Fog Bells of the Sound</dc:title><dc:creator>Pell Arrandine</dc:creator><dc:language>en</dc:language><meta property="dcterms:modified">2026-01-01T00:00:00Z</meta></metadata><manifest><item id="nav" href="nav.xhtml" properties="nav" media-type="application/xhtml+xml"/><item id="map" href="map.png" media-type="image/png"/>${Object.keys(
+  texts,
+)
+  .map((name) => `<item id="${name}" href="${name}.xhtml" media-type="application/xhtml+xml"/>`)
+  .join("")}</manifest><spine>${Object.keys(texts)
+  .map((name) => `<itemref idref="${name}"/>`)
+  .join("")}</spine></package>`;
+
+pack("fog-bells.epub", {
+  mimetype: "application/epub+zip",
+  "META-INF/container.xml": xml(
+    '<container version="1.0" xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="EPUB/package.opf" media-type="application/oebps-package+xml"/></rootfiles></container>',
+  ),
+  "EPUB/package.opf": xml(opf),
+  "EPUB/nav.xhtml": page(
+    "Contents",
+    `<nav epub:type="toc"><ol><li><a href="north.xhtml">The North Shore</a></li><li><a href="bells.xhtml">The Bells</a></li></ol></nav><nav epub:type="page-list" hidden=""><ol>${pagesOfPrint.map(([name, number]) => `<li><a href="${name}.xhtml#page${number}">${number}</a></li>`).join("")}</ol></nav>`,
+  ),
+  ...Object.fromEntries(Object.entries(texts).map(([name, text]) => [`EPUB/${name}.xhtml`, text])),
+  "EPUB/map.png": picture,
+});
+
 const list = [
   { name: "a text document (DOCX)", file: "fleet-sands-crossing.docx" },
   { name: "an OpenDocument text (ODT)", file: "oyster-ground.odt" },
+  { name: "an e-book (EPUB)", file: "fog-bells.epub" },
 ];
 writeFileSync(join(folder, "list.json"), `${JSON.stringify(list, null, 2)}\n`);
