@@ -94,16 +94,22 @@ export class ChaptersService {
     await this.writeOrder(manager, ids);
   }
 
-  /** Puts a new chapter behind another one, or first, within a transaction that `changing` began. */
+  /**
+   * Puts a new chapter behind another one, or first, within a transaction that `changing` began: one of the reading order
+   * before the companion pages, one of those behind it.
+   */
   async insertBehind(
     manager: EntityManager,
     bookId: string,
     behind: string | null,
     text: DerivedChapter,
+    role: ChapterRole,
   ): Promise<Chapter> {
     const ids = await this.order(manager, bookId);
-    const position = behind === null ? 0 : ids.indexOf(behind) + 1;
-    const chapter = await this.insert(manager, bookId, position, text);
+    const inOrder = await this.countInOrder(manager, bookId);
+    const wanted = behind === null ? 0 : ids.indexOf(behind) + 1;
+    const position = role === "companion" ? Math.max(wanted, inOrder) : Math.min(wanted, inOrder);
+    const chapter = await this.insert(manager, bookId, position, text, role);
     ids.splice(position, 0, chapter.id);
     await this.writeOrder(manager, ids);
     return chapter;

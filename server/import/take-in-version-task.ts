@@ -4,6 +4,7 @@ import type { ImportedManuscript } from "@vennet/core/import/import-manuscript";
 import type { Clash, Side } from "@vennet/core/import/new-version/merge-version";
 import { takeInVersion, type VersionChange } from "@vennet/core/import/new-version/take-in-version";
 import { withKnownIds } from "@vennet/core/import/new-version/with-known-ids";
+import type { ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { chapterTitle, readChapter, writeChapter } from "@vennet/core/manuscript/chapter";
 import { linkUses } from "@vennet/core/manuscript/links";
 import {
@@ -23,7 +24,14 @@ import {
 
 /** What a new version of a manuscript does to a book. */
 export interface TakenInVersion extends ReadArrival {
-  changes: { at: number | null; behind: number; kind: VersionChange["kind"]; text: DerivedChapter | null }[];
+  changes: {
+    at: number | null;
+    behind: number;
+    kind: VersionChange["kind"];
+    text: DerivedChapter | null;
+    /** What a new one is in its book. */
+    role: ChapterRole;
+  }[];
   clashes: number;
   /** What the author sees of it, as JSON of {@link ShownVersion}. */
   shown: string;
@@ -98,11 +106,12 @@ export async function run({
     ...read,
     pictures: read.pictures.filter(isNew),
     companions: read.companions.filter(isNew),
-    changes: changes.map(({ at, behind, kind, doc }) => ({
+    changes: changes.map(({ at, from, behind, kind, doc }) => ({
       at,
       behind,
       kind,
       text: doc && deriveChapter(doc),
+      role: from === null ? "chapter" : (read.roles[from] ?? "chapter"),
     })),
     clashes: changes.reduce((sum, { clashes }) => sum + clashes.length, 0),
     shown: JSON.stringify(shownVersion(changes, docs, before !== null)),

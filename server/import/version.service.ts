@@ -35,7 +35,7 @@ export class VersionService {
   async before(bookId: string, fileName: string): Promise<BookBefore> {
     const { manager } = this.database;
     const chapters = await manager.find(Chapter, {
-      where: { bookId, deletedAt: IsNull(), role: "chapter" },
+      where: { bookId, deletedAt: IsNull() },
       order: { position: "ASC" },
       select: { id: true, revision: true, document: true },
     });
@@ -72,14 +72,15 @@ export class VersionService {
     const step = this.steps.begin(bookId);
     const counts = { new: 0, changed: 0, gone: 0, same: 0 };
     /** The chapter behind which the next new one comes, by the one behind which it was found. */
-    const lastBehind = new Map<number, string>();
-    for (const { at, behind, kind, text } of changes) {
+    const lastBehind = new Map<string, string>();
+    for (const { at, behind, kind, text, role } of changes) {
       counts[kind] += 1;
       if (kind === "same") continue;
       if (kind === "new") {
-        const after = lastBehind.get(behind) ?? chapters[behind]?.id ?? null;
-        const made = await this.chapters.insertBehind(manager, bookId, after, text!);
-        lastBehind.set(behind, made.id);
+        const row = `${behind} ${role === "companion" ? "outside" : "within"} the order`;
+        const after = lastBehind.get(row) ?? chapters[behind]?.id ?? null;
+        const made = await this.chapters.insertBehind(manager, bookId, after, text!, role);
+        lastBehind.set(row, made.id);
         step.note(made, "new");
         continue;
       }

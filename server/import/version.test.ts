@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import { defaultConventions } from "@vennet/core/manuscript/conventions";
 import { redDot } from "@vennet/core/test/red-dot";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
@@ -146,4 +147,27 @@ test("the same manuscript once more changes nothing, though its pictures and fil
   const kept = await keep(looked.id);
   expect(kept.step.summary).toBe("Took a new version in: nothing is another.");
   expect(await textsOf(book.id)).toEqual(before);
+});
+
+test("parts and companion pages are known again, and new ones stand where they belong", async () => {
+  const page = (title: string, role: string): string => `# <span data-role="${role}">${title}</span>`;
+  // What a heading is in its book only our own exports say.
+  const ours = `---\ncounts: ${JSON.stringify(defaultConventions)}\n---\n\n`;
+  const base = ours + [page("North", "part"), "# Sands", page("Inns", "companion")].join("\n\nWords.\n\n");
+  const { body } = await author.bringIn(base);
+  const rolesNow = async (): Promise<string[]> =>
+    (await chaptersOf(body.book.id)).map(({ title, role }) => `${title}: ${role}`);
+  expect(await rolesNow()).toEqual(["North: part", "Sands: chapter", "Inns: companion"]);
+  const same = await look(body.book.id, base);
+  expect(same.body.version).toMatchObject({ chapters: [], same: 3 });
+  const more = [base, page("South", "part"), page("Boats", "companion"), "# Refuges"].join("\n\nOthers.\n\n");
+  await keep((await look(body.book.id, more)).id);
+  expect(await rolesNow()).toEqual([
+    "North: part",
+    "Sands: chapter",
+    "South: part",
+    "Refuges: chapter",
+    "Inns: companion",
+    "Boats: companion",
+  ]);
 });

@@ -21,7 +21,7 @@ export class LinkSearchService {
         deletedAt: IsNull(),
         ...(request.chapterId === undefined ? {} : { id: request.chapterId }),
       },
-      order: { role: "ASC", position: "ASC" },
+      order: { position: "ASC" },
     });
     const texts = chapters.map(({ id, title, revision, document }) => ({ id, title, revision, document }));
     return this.workers.runBySize("searchChapters", lettersOf(texts), { chapters: texts, request });

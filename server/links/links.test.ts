@@ -345,6 +345,16 @@ describe("every mention, and item codes", () => {
     expect((await get("/links")).total).toBe(4);
   });
 
+  test("are told in the order of the book, parts among its chapters", async () => {
+    await open();
+    await post("/chapters", { title: "The tide office", role: "part", position: 0 });
+    await post("/chapters", { title: "Another tide office", role: "companion" });
+    const found = (await post("/links/search", { phrase: "tide office" })).body;
+    const listed = await get("/chapters");
+    expect(found.chapters.map(({ chapterId }: any) => chapterId)).toEqual(listed.map(({ id }: any) => id));
+    expect(listed[0].title).toBe("The tide office");
+  });
+
   test("codes are found by examples; examples of different build are refused", async () => {
     const found = (await post("/links/search", { examples: ["R3", "R12"] })).body;
     expect(found.pattern).toBe("R\\d+");

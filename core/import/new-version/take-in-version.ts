@@ -9,6 +9,8 @@ import { withWhatStays } from "./with-what-stays.ts";
 export interface VersionChange {
   /** The chapter's index in the book; null for a new one. */
   at: number | null;
+  /** Its index in the new version; null for one that is not there any more. */
+  from: number | null;
   /** Its new text; null for one that goes, or that stays as it is. */
   doc: Node | null;
   kind: "new" | "changed" | "same" | "gone";
@@ -44,14 +46,14 @@ export function takeInVersion(
   let clashes = 0;
   let behind = -1;
   const seen = new Set<number>();
-  for (const doc of arrived) {
+  for (const [from, doc] of arrived.entries()) {
     const renamed = withKnownIds(doc, ids);
     texts.push(renamed);
     const before = pairs.find(([, one]) => one === doc)?.[0];
     const at = before ? places.get(titleId(before)) : undefined;
     // One that was deleted here comes back as new.
     if (before === undefined || at === undefined) {
-      changes.push({ at: null, doc: renamed, kind: "new", behind, difference: null, clashes: [] });
+      changes.push({ at: null, from, doc: renamed, kind: "new", behind, difference: null, clashes: [] });
       continue;
     }
     behind = at;
@@ -63,6 +65,7 @@ export function takeInVersion(
     const isSame = merged.doc.eq(here);
     changes.push({
       at,
+      from,
       doc: isSame ? null : merged.doc,
       kind: isSame ? "same" : "changed",
       behind,
@@ -77,6 +80,7 @@ export function takeInVersion(
     const isUntouched = book[at]!.eq(doc);
     changes.push({
       at,
+      from: null,
       doc: null,
       kind: isUntouched ? "gone" : "same",
       behind,
