@@ -26,3 +26,20 @@ test("a part is added among the chapters, has no number, and chapters behind it 
     ["Chapter 2", "chapter"],
   ]);
 });
+
+test("a chapter is left without a number, those behind it are counted anew, and it can be taken back", async ({
+  page,
+}) => {
+  await openOwnBook(page, "# Before you go\n\nAsk.\n\n# Tides\n\nLow water is at nine.");
+  const chapters = page.getByRole("navigation", { name: "Chapters" });
+  await expect(chapters.getByRole("link", { name: /^2 ?Tides/ })).toBeVisible();
+  const number = chapters.getByRole("button", { name: "Number “Before you go”" });
+  await number.focus();
+  await page.keyboard.press("Enter");
+  await expect(chapters.getByRole("link", { name: /^Before you go/ })).toBeVisible();
+  await expect(chapters.getByRole("link", { name: /^1 ?Tides/ })).toBeVisible();
+  await expect(number).toHaveAttribute("aria-pressed", "false");
+  await page.keyboard.press("Control+z");
+  await expect(chapters.getByRole("link", { name: /^1 ?Before you go/ })).toBeVisible();
+  await expect(number).toHaveAttribute("aria-pressed", "true");
+});

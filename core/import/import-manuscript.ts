@@ -15,7 +15,7 @@ import { anchorsByIds } from "./hast-to-manuscript/places-by-id.ts";
 import { fileNameOf } from "./file-name.ts";
 import { listsOfContents } from "./lists-of-contents.ts";
 import { allElements } from "./hast-nodes.ts";
-import { numberedHeadings } from "./numbered-headings.ts";
+import { takeNumbers } from "./take-numbers.ts";
 import { followTargets } from "./follow-targets.ts";
 import { withoutWhatIsMade } from "./hast-to-manuscript/carried.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
@@ -95,7 +95,7 @@ export async function importManuscript(
   outOfInlines(tree);
   anchorsByIds(tree);
   const sources = new Set(allElements(tree).map(({ properties: { src } }) => src));
-  const numbered = numberedHeadings(tree);
+  const numbered = takeNumbers(tree);
   const inText = pictures.filter(({ reference }) => sources.has(reference));
   const shown = await shownPictures(inText, options.drawn);
   const arrivedPictures = new ArrivedFiles(shown.pictures);

@@ -12,6 +12,7 @@ import {
   text,
 } from "../test/book-of-places.ts";
 import { indexOf } from "./book.ts";
+import { chapterRoles } from "./chapter-role.ts";
 import { BookIndex, topOfBook } from "./book-index.ts";
 import { placesOf } from "./outline.ts";
 import { assertConventions, defaultConventions, type Conventions } from "./conventions.ts";
@@ -75,6 +76,15 @@ describe("numbers", () => {
     expect(index.places.get("c2")!.number).toBe("1");
     expect(index.companions).toEqual(new Set([1]));
   });
+
+  test("an unnumbered chapter has none, nor have its headings, and the next is counted as if it were not there", () => {
+    const book = bookWith(docs, { conventions: { ...defaultConventions, headings: 2, tables: "chapter" } });
+    book.chapters[0]!.role = "unnumbered";
+    const index = indexOf(book);
+    const ids = ["c1", "h1", "t1", "c2", "t2"];
+    expect(ids.map((id) => index.places.get(id)!.number)).toEqual([null, null, "1", "1", "1.1"]);
+    expect([index.roleOf(0), index.isInPart(0)]).toEqual(["unnumbered", false]);
+  });
 });
 
 test("the top of the book is a place of every book; readers see an anchor's words, not its name", () => {
@@ -84,7 +94,7 @@ test("the top of the book is a place of every book; readers see an anchor's word
 });
 
 test("what is counted again only where it may have changed is what counting all of it gives", () => {
-  const role = fc.constantFrom("chapter" as const, "companion" as const, "part" as const);
+  const role = fc.constantFrom(...chapterRoles);
   const by = fc.constantFrom("book" as const, "chapter" as const);
   const arrangement = fc.record({
     chapters: fc.array(fc.tuple(role, fc.nat({ max: docs.length - 1 })), { minLength: 1, maxLength: 5 }),

@@ -43,6 +43,7 @@ export class BookIndex {
   readonly companions: ReadonlySet<number>;
   /** The indexes of the parts. */
   readonly parts: ReadonlySet<number>;
+  private readonly roles: readonly ChapterRole[];
 
   constructor(
     chapters: readonly PlacesOfChapter[],
@@ -51,6 +52,7 @@ export class BookIndex {
   ) {
     this.words = bookWords(book.language);
     this.direction = languageDirection(book.language);
+    this.roles = chapters.map(({ role }) => role);
     this.companions = new Set(chapters.flatMap(({ role }, i) => (role === "companion" ? [i] : [])));
     this.parts = new Set(chapters.flatMap(({ role }, i) => (role === "part" ? [i] : [])));
     const inOrder: IndexedPlace[] = [top(book.title)];
@@ -66,7 +68,7 @@ export class BookIndex {
   }
 
   roleOf(chapter: number): ChapterRole {
-    return this.companions.has(chapter) ? "companion" : this.parts.has(chapter) ? "part" : "chapter";
+    return this.roles[chapter] ?? "chapter";
   }
 
   /** Whether a chapter belongs to a part. */
@@ -136,7 +138,7 @@ class Counts {
   constructor(private readonly conventions: Conventions) {}
 
   beginChapter(role: ChapterRole): void {
-    // A part has the title that its author gives it: chapters are counted through all parts.
+    // A part has the title that its author gives it: chapters are counted through all parts, and past the unnumbered.
     this.isChapter = role === "chapter";
     if (this.isChapter) this.chapter++;
     this.headings = [];
@@ -184,7 +186,7 @@ class Counts {
     }
   }
 
-  /** Chapters are counted through the book, headings within what they stand under. A page outside the order has none. */
+  /** Chapters are counted through the book, headings within what they stand under, if that has one. */
   private heading({ level, text }: Place): string | null {
     if (text === "") return null;
     const depth = this.levels.next(level!);

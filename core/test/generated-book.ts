@@ -316,6 +316,8 @@ export const generatedBook: fc.Arbitrary<Book> = fc
     if (hasPageApart && book.chapters.length > 1) book.chapters.at(-1)!.role = "companion";
     const [, second] = book.chapters;
     if (second?.role === "chapter" && second.doc.nodeSize % 2 === 0) second.role = "part";
+    const [first] = book.chapters;
+    if (first?.role === "chapter" && first.doc.nodeSize % 3 === 0) first.role = "unnumbered";
     return book;
   });
 

@@ -27,7 +27,7 @@ import {
   ChapterRevisionAnswer,
   NewChapterRequest,
   OrderRequest,
-  RenameChapterRequest,
+  ChangeChapterRequest,
   SaveChapterRequest,
   ChapterSavedAnswer,
 } from "./chapters.dto.ts";
@@ -91,12 +91,12 @@ export class ChaptersController {
 
   @Patch(":chapterId")
   @ApiOkResponse({ type: ChapterAnswer })
-  async rename(
+  async change(
     @OpenManuscript() book: Book,
     @Param("chapterId") id: string,
-    @Body() request: RenameChapterRequest,
+    @Body() request: ChangeChapterRequest,
   ): Promise<ChapterAnswer> {
-    return this.chapters.rename(book.id, id, request.title);
+    return this.chapters.change(book.id, id, request);
   }
 
   @Delete(":chapterId")

@@ -1,4 +1,4 @@
-import { chapterRoles, type ChapterRole } from "@vennet/core/manuscript/chapter-role";
+import { chapterRoles, rolesInOrder, type ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import {
   ArrayMaxSize,
@@ -28,7 +28,7 @@ export class NewChapterRequest {
   @ApiPropertyOptional({
     enum: chapterRoles,
     description:
-      "A part is the title page of the chapters behind it, a companion page stands outside the reading order; a chapter if left out.",
+      "An unnumbered chapter carries no number, a part is the title page of the chapters behind it, a companion page stands outside the reading order; a chapter if left out.",
   })
   @IsOptional()
   @IsIn(chapterRoles)
@@ -57,11 +57,21 @@ export class SaveChapterRequest {
   document: Record<string, unknown>;
 }
 
-export class RenameChapterRequest {
-  @ApiProperty()
+export class ChangeChapterRequest {
+  @ApiPropertyOptional()
+  @IsOptional()
   @IsString()
   @Length(1, 1000, { message: "Give the chapter a title." })
-  title: string;
+  title?: string;
+
+  @ApiPropertyOptional({
+    enum: rolesInOrder,
+    description:
+      "What it is in the reading order; companion pages stand outside of that, and stay what they are.",
+  })
+  @IsOptional()
+  @IsIn(rolesInOrder)
+  role?: (typeof rolesInOrder)[number];
 }
 
 export class OrderRequest {

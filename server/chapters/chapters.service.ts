@@ -9,6 +9,7 @@ import { columns } from "../database/columns.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { Chapter } from "./chapter.entity.ts";
 import type {
+  ChangeChapterRequest,
   ChapterAnswer,
   ChapterListingAnswer,
   ChapterSavedAnswer,
@@ -161,10 +162,22 @@ export class ChaptersService {
     });
   }
 
-  /** Gives a chapter another title, as a change of its text. */
-  async rename(bookId: string, id: string, title: string): Promise<ChapterAnswer> {
+  /** Gives a chapter another title, as a change of its text, or makes something else of it in the reading order. */
+  async change(bookId: string, id: string, { title, role }: ChangeChapterRequest): Promise<ChapterAnswer> {
     return this.changing(bookId, async (manager) => {
       const chapter = await this.find(manager, bookId, id, true);
+      if (role !== undefined) {
+        if (chapter.role === "companion")
+          throw new Problem(
+            409,
+            "outside-order",
+            "A companion page stands outside the reading order, and has no number there. Add a chapter instead.",
+            "role",
+          );
+        await manager.update(Chapter, { id }, { role });
+        chapter.role = role;
+      }
+      if (title === undefined) return answer(chapter);
       const { document } = chapter;
       const input = { document, edit: { kind: "title" as const, title } };
       const edited = await this.workers.runBySize("editChapter", document.length, input);

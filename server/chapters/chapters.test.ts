@@ -152,6 +152,10 @@ describe("the list of chapters", () => {
     await author.call("POST", `/books/${bookId}/chapters`, { title: "One and a half", position: 1 });
     expect(await titles()).toEqual(["One", "One and a half", "Two", "Three", "Four"]);
     const two = (await list())[2]!;
+    const bare = await author.call("PATCH", `/books/${bookId}/chapters/${two.id}`, { role: "unnumbered" });
+    expect([bare.body["role"], bare.body["revision"]]).toEqual(["unnumbered", 1]);
+    for (const role of ["companion", "appendix"])
+      expect((await author.call("PATCH", `/books/${bookId}/chapters/${two.id}`, { role })).status).toBe(400);
     const renamed = await author.call("PATCH", `/books/${bookId}/chapters/${two.id}`, { title: "Zwei" });
     expect([renamed.body["title"], renamed.body["revision"]]).toEqual(["Zwei", 2]);
     expect(

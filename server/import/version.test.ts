@@ -160,6 +160,7 @@ test("parts and companion pages are known again, and new ones stand where they b
   expect(await rolesNow()).toEqual(["North: part", "Sands: chapter", "Inns: companion"]);
   const same = await look(body.book.id, base);
   expect(same.body.version).toMatchObject({ chapters: [], same: 3 });
+  expect((await author.call("DELETE", `/jobs/${same.id}/import`)).status).toBe(204);
   const more = [base, page("South", "part"), page("Boats", "companion"), "# Refuges"].join("\n\nOthers.\n\n");
   await keep((await look(body.book.id, more)).id);
   expect(await rolesNow()).toEqual([

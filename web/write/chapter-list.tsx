@@ -16,7 +16,7 @@ import {
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { useQueryClient } from "@tanstack/react-query";
-import { BookMarked, FileInput, GripVertical, PenLine, Plus, Trash2 } from "lucide-react";
+import { BookMarked, FileInput, GripVertical, Hash, PenLine, Plus, Trash2 } from "lucide-react";
 import { useState, type KeyboardEvent } from "react";
 import { Link, NavLink, useNavigate } from "react-router";
 import { answerOf, api, type ChapterListing } from "../api/client";
@@ -32,6 +32,7 @@ import { useGoneWithChapters } from "./places/gone-with-chapters";
 /** What a new one is called, with its number, until its author says. */
 const newTitles: Readonly<Record<ChapterListing["role"], string>> = {
   chapter: "Chapter",
+  unnumbered: "Chapter",
   part: "Part",
   companion: "Page",
 };
@@ -104,6 +105,23 @@ export function ChapterList({
         redo: () => give(title),
       }));
     });
+  };
+  const number = (chapter: ChapterListing, role: "chapter" | "unnumbered"): void => {
+    const params = { path: { bookId, chapterId: chapter.id } };
+    const make = async (now: "chapter" | "unnumbered"): Promise<void> => {
+      await answerOf(api.PATCH("/api/books/{bookId}/chapters/{chapterId}", { params, body: { role: now } }));
+      await refresh();
+    };
+    const before = role === "chapter" ? "unnumbered" : "chapter";
+    const has = role === "chapter" ? "has a number" : "has no number";
+    void attempt(() =>
+      telling(make(role), (made) => ({
+        bookId,
+        message: `“${chapter.title || "Untitled chapter"}” ${has} now.`,
+        undo: () => made.then(() => make(before)),
+        redo: () => make(role),
+      })),
+    );
   };
   const gonePlaces = () => answerOf(api.GET("/api/books/{bookId}/places/gone", { params: { path } }));
   const remove = (chapter: ChapterListing): void => {
@@ -181,6 +199,7 @@ export function ChapterList({
             renaming={renaming === chapter.id}
             onRename={() => setRenaming(chapter.id)}
             onRenamed={(title) => rename(chapter, title)}
+            onNumber={(role) => number(chapter, role)}
             onDelete={() => remove(chapter)}
           />
         ))}
@@ -226,16 +245,18 @@ function ChapterRow({
   renaming,
   onRename,
   onRenamed,
+  onNumber,
   onDelete,
 }: {
   bookId: string;
   chapter: ChapterListing;
-  /** Its place among the chapters; null for a part or a companion page. */
+  /** Its place among the chapters; null for one without a number, a part or a companion page. */
   number: number | null;
   current: boolean;
   renaming: boolean;
   onRename: () => void;
   onRenamed: (title: string) => void;
+  onNumber: (role: "chapter" | "unnumbered") => void;
   onDelete: () => void;
 }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
@@ -285,6 +306,18 @@ function ChapterRow({
       )}
       {!renaming && (
         <span className="absolute right-1 bottom-1 flex bg-paper opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 [@media(hover:none)]:opacity-100">
+          {(chapter.role === "chapter" || chapter.role === "unnumbered") && (
+            <button
+              type="button"
+              aria-label={`Number “${name}”`}
+              aria-pressed={chapter.role === "chapter"}
+              data-tip="With or without a number"
+              onClick={() => onNumber(chapter.role === "chapter" ? "unnumbered" : "chapter")}
+              className="min-h-[24px] min-w-[24px] p-1 text-faint hover:text-blue"
+            >
+              <Hash aria-hidden size={14} />
+            </button>
+          )}
           <button
             type="button"
             aria-label={`Rename “${name}”`}

@@ -326,15 +326,18 @@ describe("what follows its target in a text document follows it in the book", ()
         p(inList(3, 3), t("By day")),
         p(t("See "), field(" REF _Ref1 \\r \\h ", t("1.1"))),
         p(inList(1, 3), t("Refuges")),
+        p(inList(2, 0), t("Bare")),
         p(inList(1, 0), t("Thanks")),
+        p(inList(2, 0), t("To the wardens")),
       ].join(""),
       { numbering },
     );
-    const { chapters, conventions, leftOut, arrival } = await bring(bytes);
+    const { chapters, conventions, leftOut, roles, arrival } = await bring(bytes);
     expect(conventions?.headings).toBe(2);
+    expect(roles).toEqual(["chapter", "chapter", "unnumbered"]);
     expect(chapters[0]!.lastChild!.lastChild!.attrs).toMatchObject({ form: "number" });
     expect(arrival!.counts).toMatchObject({ intact: 1, changed: 0, lost: 0 });
-    expect(leftOut).toMatchObject([{ what: "The heading “Thanks”", where: "paragraph 6" }]);
+    expect(leftOut).toMatchObject([{ what: "The heading “Bare”", where: "paragraph 6" }]);
   });
 
   test("captions are captions where the book counts them alike, and else stay what they are", async () => {

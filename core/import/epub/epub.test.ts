@@ -74,11 +74,12 @@ describe("an e-book", () => {
   test("says by its types what is set off and what is a part", async () => {
     const bytes = book({
       "a.xhtml": `<section epub:type="part"><h1>North</h1></section>`,
-      "b.xhtml": `<section><h1>Tides</h1><div epub:type="epigraph"><p>Wait.</p></div></section>`,
+      "b.xhtml": `<section epub:type="preface"><h1>Before</h1><p>Words.</p></section>`,
+      "c.xhtml": `<section><h1>Tides</h1><div epub:type="epigraph"><p>Wait.</p></div></section>`,
     });
     const { chapters, roles } = await bring(bytes);
-    expect(roles).toEqual(["part", "chapter"]);
-    expect(chapters[1]!.child(1).attrs).toMatchObject({ kind: "epigraph" });
+    expect(roles).toEqual(["part", "unnumbered", "chapter"]);
+    expect(chapters[2]!.child(1).attrs).toMatchObject({ kind: "epigraph" });
   });
 
   test("of ours comes in again with every link of its text, and none that leads nowhere", async () => {

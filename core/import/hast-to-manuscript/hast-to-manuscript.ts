@@ -1,7 +1,7 @@
 import type { Element, ElementContent, Root, RootContent } from "hast";
 import { toString } from "hast-util-to-string";
 import { Fragment, type Mark, type Node } from "prosemirror-model";
-import type { ChapterRole } from "../../manuscript/chapter-role.ts";
+import { isChapterRole, type ChapterRole } from "../../manuscript/chapter-role.ts";
 import { linkUses } from "../../manuscript/links.ts";
 import { newId } from "../../manuscript/ids.ts";
 import { schema } from "../../manuscript/schema.ts";
@@ -49,16 +49,25 @@ function isWrapper(element: Element): boolean {
   );
 }
 
-/** What a heading begins: as exports say it, or as the section does that it is the title of (DPUB-ARIA 1.1, EPUB SSV 1.1). */
-function roleOf(heading: Element, parts: ReadonlySet<Element>): ChapterRole {
+/** What a heading begins: as exports or readers say it, or as the section does that it is the title of. */
+function roleOf(heading: Element, ofSections: ReadonlyMap<Element, ChapterRole>): ChapterRole {
   const said = [heading, ...allElements(heading)].map(({ properties }) => properties["dataRole"]);
-  if (said.includes("companion")) return "companion";
-  return said.includes("part") || parts.has(heading) ? "part" : "chapter";
+  return said.find(isChapterRole) ?? ofSections.get(heading) ?? "chapter";
 }
 
-/** The title of a section that is a part: its first element, or in the header that is. */
-function titleOfPart(section: Element): Element | null {
-  if (!semanticsOf(section).some((said) => said === "part" || said === "doc-part")) return null;
+/** Sections that books give no number (common practice), by their roles and types (DPUB-ARIA 1.1, EPUB SSV 1.1). */
+const unnumbered =
+  /^(doc-)?(preface|foreword|prologue|dedication|acknowledge?ments|afterword|epilogue|colophon)$/;
+
+/** What a section says that its title begins; null where it says nothing of the kind. */
+function roleOfSection(section: Element): ChapterRole | null {
+  const said = semanticsOf(section);
+  if (said.some((one) => one === "part" || one === "doc-part")) return "part";
+  return said.some((one) => unnumbered.test(one)) ? "unnumbered" : null;
+}
+
+/** The title of a section: its first element, or in the header that is. */
+function titleOfSection(section: Element): Element | null {
   const first = (element: Element): Element | null => {
     const inside = element.children.find((child): child is Element => child.type === "element");
     if (inside?.tagName === "h1") return inside;
@@ -78,8 +87,8 @@ class ManuscriptBuilder {
   private readonly blocks: BlocksOfTree;
   private readonly drafts: Draft[] = [];
   private readonly notesElsewhere = new Set<string>();
-  /** The titles of parts. */
-  private readonly parts = new Set<Element>();
+  /** What the titles of sections begin, where that is not a chapter like any other. */
+  private readonly ofSections = new Map<Element, ChapterRole>();
   private firstHeading = "";
 
   constructor(options: TreeOptions) {
@@ -91,6 +100,8 @@ class ManuscriptBuilder {
     const { fallbackTitle } = this.reading.options;
     this.chapterBlocks(root.children);
     if (this.drafts.length === 0) this.begin([schema.text(fallbackTitle)]);
+    // A text without headings is a chapter like any other.
+    if (this.drafts.length === 1 && !this.firstHeading) this.drafts[0]!.role = "chapter";
     const chapters = this.drafts.map((draft) => this.finish(draft));
     this.listDeadPlaces(chapters);
     const told = this.reading.leftOut.sort((a, b) => a.order - b.order || 0);
@@ -115,12 +126,13 @@ class ManuscriptBuilder {
         flush();
         const id = this.reading.places.headingPlace(child);
         const title = this.blocks.headingWords(child, id);
-        this.begin(title, id, roleOf(child, this.parts));
+        this.begin(title, id, roleOf(child, this.ofSections));
         this.firstHeading ||= toString(child).trim();
       } else if (child.type === "element" && isWrapper(child)) {
         flush();
-        const part = titleOfPart(child);
-        if (part) this.parts.add(part);
+        const role = roleOfSection(child);
+        const title = role && titleOfSection(child);
+        if (title) this.ofSections.set(title, role);
         this.chapterBlocks(child.children, languageMark(child) ?? language);
       } else if (child.type === "element" && blocks.has(child.tagName)) {
         flush();
@@ -141,7 +153,9 @@ class ManuscriptBuilder {
   }
 
   private current(): Draft {
-    if (this.drafts.length === 0) this.begin([schema.text(this.reading.options.fallbackTitle)]);
+    // What stands before all headings is counted by no file.
+    if (this.drafts.length === 0)
+      this.begin([schema.text(this.reading.options.fallbackTitle)], newId(), "unnumbered");
     return this.drafts.at(-1)!;
   }
 

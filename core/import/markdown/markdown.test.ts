@@ -22,7 +22,8 @@ describe("chapters", () => {
 
   test("text before the first one gets a chapter with the fallback title", () => {
     expect(titles("Before.\n\n# One")).toEqual(["Untitled", "One"]);
-    expect(bringIn("Before.\n\n# One").title).toBe("One");
+    expect(bringIn("Before.\n\n# One")).toMatchObject({ title: "One", roles: ["unnumbered", "chapter"] });
+    expect(bringIn("Before.").roles).toEqual(["chapter"]);
     expect(titles("")).toEqual(["Untitled"]);
     expect(titles("\uFEFF# One")).toEqual(["One"]);
   });
