@@ -12,6 +12,7 @@ export interface Relationship {
 /** The parts of a text document in its container (ECMA-376, part 2), found by their relationships. */
 export class DocumentParts {
   private readonly files: Record<string, Uint8Array>;
+  private readonly related = new Map<string, ReadonlyMap<string, Relationship & { type: string }>>();
   /** The path of the part with the text. */
   readonly text: string;
 
@@ -61,7 +62,15 @@ export class DocumentParts {
   }
 
   /** What a part leads to, by the ids by which it says so. */
-  relationships(part: string): Map<string, Relationship & { type: string }> {
+  relationships(part: string): ReadonlyMap<string, Relationship & { type: string }> {
+    const known = this.related.get(part);
+    if (known) return known;
+    const read = this.readRelationships(part);
+    this.related.set(part, read);
+    return read;
+  }
+
+  private readRelationships(part: string): Map<string, Relationship & { type: string }> {
     const cut = part.lastIndexOf("/") + 1;
     const tree = this.tree(`${part.slice(0, cut)}_rels/${part.slice(cut)}.rels`);
     return new Map(
