@@ -15,6 +15,8 @@ test("a part is added among the chapters, has no number, and chapters behind it 
   await saved(page);
   await chapters.getByRole("button", { name: "Add a chapter" }).click();
   await expect(chapters.getByRole("link", { name: /^2 ?Chapter 2/ })).toBeVisible();
+  // The list tells of it before its text is open.
+  await expect(text(page).getByRole("heading", { name: "Chapter 2" })).toBeVisible();
   expect(await violations(page)).toEqual([]);
   const listed = (await (await page.request.get(`/api/books/${bookId}/chapters`)).json()) as {
     title: string;
