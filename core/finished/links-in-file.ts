@@ -1,7 +1,7 @@
 import { writeDestination } from "../destination/destination.ts";
 import type { Destination } from "../destination/kinds/kinds.ts";
 import { readFinishedEpub } from "./epub/read-finished.ts";
-import { openFinished } from "./pdf/open-pdf.ts";
+import { openFinished } from "./pdf/open-finished.ts";
 import { pagesOf } from "./pdf/read-finished.ts";
 
 /** A link of a file that leads out of it. */
@@ -22,7 +22,7 @@ const mostLinks = 500;
 export async function linksOutOfFile(bytes: Uint8Array, mediaType: string): Promise<LinkOutOfFile[] | null> {
   const pages =
     mediaType === "application/pdf"
-      ? pagesOf(await openFinished(bytes))
+      ? pagesOf((await openFinished(bytes)).document)
       : mediaType === "application/epub+zip"
         ? readFinishedEpub(bytes).pages
         : null;

@@ -2,7 +2,7 @@ import { Parser } from "htmlparser2";
 import { decodePage } from "../import/text-encoding.ts";
 import { mostPlaces, type FilePlaces } from "../manuscript/file-places.ts";
 import { Destinations } from "./pdf/destinations.ts";
-import { openFinished } from "./pdf/open-pdf.ts";
+import { openFinished } from "./pdf/open-finished.ts";
 import { pagesOf } from "./pdf/read-finished.ts";
 
 /** As many letters are told of what a place is called. */
@@ -21,7 +21,7 @@ export async function placesInFile(bytes: Uint8Array, mediaType: string): Promis
 }
 
 async function placesInPdf(bytes: Uint8Array): Promise<FilePlaces> {
-  const document = await openFinished(bytes);
+  const { document } = await openFinished(bytes);
   const pages = pagesOf(document);
   const outline = pages.flatMap(({ number, places }) =>
     places.flatMap(({ of, name }) => (of === "outline" ? [{ at: `page=${number}`, name }] : [])),

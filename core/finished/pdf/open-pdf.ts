@@ -1,7 +1,6 @@
 import {
   PDFArray,
   PDFDict,
-  PDFDocument,
   PDFHexString,
   PDFName,
   PDFNumber,
@@ -11,30 +10,6 @@ import {
   type PDFPage,
 } from "@cantoo/pdf-lib";
 import { FinishedError } from "../errors.ts";
-
-/**
- * A PDF, opened so that what is changed in it is appended to it (ISO 32000-1, 7.5.6).
- * @throws FinishedError `format` where it is none, `encrypted` where its content is locked
- */
-export async function openFinished(bytes: Uint8Array): Promise<PDFDocument> {
-  let document: PDFDocument;
-  try {
-    document = await PDFDocument.load(bytes, {
-      forIncrementalUpdate: true,
-      updateMetadata: false,
-      ignoreEncryption: true,
-    });
-    document.getPageCount();
-  } catch (error) {
-    throw damaged(error);
-  }
-  if (document.isEncrypted)
-    throw new FinishedError(
-      "encrypted",
-      "This PDF is locked by encryption, and what is written into it could not be read. Save it without a password or restrictions, and bring it again.",
-    );
-  return document;
-}
 
 /** What the library throws at objects that are not what they have to be. */
 export function damaged(error: unknown): FinishedError {

@@ -19,16 +19,8 @@ import type { TellPage } from "../tell-page.ts";
 import { Destinations } from "./destinations.ts";
 import { frameOf } from "./frames.ts";
 import { lettersOf, wordsAt, wordsWithin } from "./letters.ts";
-import {
-  annotationsOf,
-  damaged,
-  dictionaryIn,
-  entry,
-  nameIn,
-  numbersIn,
-  openFinished,
-  textIn,
-} from "./open-pdf.ts";
+import { annotationsOf, damaged, dictionaryIn, entry, nameIn, numbersIn, textIn } from "./open-pdf.ts";
+import { openFinished } from "./open-finished.ts";
 import { spotId, topOfPage, type Area, type PdfPage, type PdfPlace } from "./pdf-page.ts";
 
 /** A finished PDF as it is read. */
@@ -46,7 +38,8 @@ export async function readFinishedPdf(
   bytes: Uint8Array,
   tell: TellPage = () => undefined,
 ): Promise<FinishedPdf> {
-  const document = await openFinished(bytes);
+  const { document, encryption } = await openFinished(bytes);
+  encryption?.assertChangeable();
   const pages = pagesOf(document);
   const shown = await opened(bytes);
   try {

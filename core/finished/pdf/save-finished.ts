@@ -13,9 +13,11 @@ import { behindPath } from "../../destination/kinds/file.ts";
 import { kindOf } from "../../destination/kinds/kinds.ts";
 import { FinishedError } from "../errors.ts";
 import type { SavedFile } from "../saved-file.ts";
+import type { FileEncryption } from "./encryption.ts";
 import { frameEntries } from "./frames.ts";
 import { lettersOf, lettersWithin } from "./letters.ts";
-import { annotationsOf, annotsOf, openFinished } from "./open-pdf.ts";
+import { annotationsOf, annotsOf } from "./open-pdf.ts";
+import { openFinished } from "./open-finished.ts";
 import { boxAround, samePdfLink, spotsOf, type PdfLink, type PdfPage, type Spot } from "./pdf-page.ts";
 import { opened, pagesOf } from "./read-finished.ts";
 import { Structure } from "./structure.ts";
@@ -36,11 +38,11 @@ export async function saveFinishedPdf(
   pages: readonly PdfPage[],
   names: SavingNames,
 ): Promise<SavedFile> {
-  const document = await openFinished(bytes);
+  const { document, encryption } = await openFinished(bytes);
   const before = pagesOf(document);
   if (before.length !== pages.length)
     throw new FinishedError("changed", "The file has other pages than those whose links are to be written.");
-  const writing = new Writing(document, pages, names);
+  const writing = new Writing(document, encryption, pages, names);
   let shown: PDFDocumentProxy | null = null;
   try {
     for (const [i, page] of pages.entries()) {
@@ -64,6 +66,7 @@ class Writing {
 
   constructor(
     private readonly document: PDFDocument,
+    private readonly encryption: FileEncryption | null,
     pages: readonly PdfPage[],
     private readonly names: SavingNames,
   ) {
@@ -117,7 +120,11 @@ class Writing {
     const { added, changed, removed } = this.done;
     if (added + changed + removed === 0) return { bytes, ...this.done };
     for (const ref of this.touched) this.snapshot.markRefForSave(ref);
-    const update = await this.document.saveIncremental(this.snapshot);
+    const useObjectStreams = this.encryption?.encrypt(this.document, [...this.touched]);
+    const update = await this.document.saveIncremental(
+      this.snapshot,
+      useObjectStreams === undefined ? {} : { useObjectStreams },
+    );
     const whole = new Uint8Array(bytes.length + update.length);
     whole.set(bytes);
     whole.set(update, bytes.length);

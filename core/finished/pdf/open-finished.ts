@@ -1,0 +1,47 @@
+import { PDFDocument } from "@cantoo/pdf-lib";
+import { FinishedError } from "../errors.ts";
+import { FileEncryption } from "./encryption.ts";
+import { damaged } from "./open-pdf.ts";
+
+/**
+ * A PDF, opened so that what is changed in it is appended to it (ISO 32000-1, 7.5.6).
+ * @returns with how it is encrypted, where it is; it is decrypted then
+ * @throws FinishedError `format` where it is none, `encrypted` where its content is locked
+ */
+export async function openFinished(
+  bytes: Uint8Array,
+): Promise<{ document: PDFDocument; encryption: FileEncryption | null }> {
+  const asItIs = await load(bytes, { ignoreEncryption: true });
+  if (!asItIs.isEncrypted) return { document: asItIs, encryption: null };
+  const encryption = FileEncryption.of(asItIs);
+  const document = await load(bytes, { password: "" });
+  // The library leaves them out of what it decrypts; what is appended is encrypted as the rest is.
+  const { Encrypt, ID, Info } = asItIs.context.trailerInfo;
+  Object.assign(document.context.trailerInfo, { Encrypt, ID, Info });
+  return { document, encryption };
+}
+
+async function load(
+  bytes: Uint8Array,
+  how: { ignoreEncryption: true } | { password: "" },
+): Promise<PDFDocument> {
+  try {
+    const document = await PDFDocument.load(bytes, {
+      forIncrementalUpdate: true,
+      updateMetadata: false,
+      ...how,
+    });
+    document.getPageCount();
+    return document;
+  } catch (error) {
+    if (/password/i.test((error as Error).message)) throw locked();
+    throw damaged(error);
+  }
+}
+
+function locked(): FinishedError {
+  return new FinishedError(
+    "encrypted",
+    "This PDF opens with a password only. Save it without one, and bring it again.",
+  );
+}
