@@ -129,8 +129,9 @@ test("what was looked over and is not wanted leaves nothing", async ({ page }) =
 });
 
 for (const { name, links } of [
-  { name: "a text document (DOCX)", links: 11 },
+  { name: "a text document (DOCX)", links: 13 },
   { name: "an OpenDocument text (ODT)", links: 6 },
+  { name: "an e-book (EPUB)", links: 4 },
 ])
   test(`the example that is ${name} comes in with every link, its references and its notes`, async ({
     page,
