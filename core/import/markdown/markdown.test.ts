@@ -251,3 +251,44 @@ test("no link is so long that it keeps the others out: it is left out with its r
     ["intact", "sound", false],
   ]);
 });
+
+describe("addresses without a sign around them (GFM 0.29, 6.9)", () => {
+  const brought = async (markdown: string): Promise<[string[], unknown, string]> => {
+    const { chapters, arrival } = await bring(new TextEncoder().encode(`# T\n\n${markdown}`));
+    const { intact, changed, lost, extra } = arrival!.counts;
+    const words = linkUses(chapters[0]!).map(({ text }) => text);
+    return [words, [intact, changed, lost, extra], chapters[0]!.child(1).textContent];
+  };
+
+  test.each([
+    ["In [https://b.example/y].", ["https://b.example/y"]],
+    ["[ www.b.example (see a@b.example)", ["www.b.example", "a@b.example"]],
+    ["[https://b.example/(y)], [https://b.example/z).]", ["https://b.example/(y)", "https://b.example/z"]],
+    ["[l [https://a.example]](https://z.example '[https://t.example]')", ["l [https://a.example]"]],
+    ["[r]\n\n[r]: https://z.example '[https://t.example]'", ["r"]],
+    ["`[https://a.example]`\n\n``` [https://a.example]\nx\n```", []],
+  ])("in square brackets are links for both readers: %s", async (markdown, words) => {
+    expect(await brought(markdown)).toEqual([words, [words.length, 0, 0, 0], expect.anything()]);
+  });
+
+  test("that are escaped are none, and nothing else is another for it", async () => {
+    const escaped = String.raw`https\://a.example, \[https\://b.example/y\_z] www\.c.example *a\@e.example*`;
+    const plain = "https://a.example, [https://b.example/y_z] www.c.example a@e.example";
+    expect(await brought(escaped)).toEqual([[], [0, 0, 0, 0], plain]);
+    const { chapters } = await bring(
+      new TextEncoder().encode(String.raw`[a\*](https://z.example/\(x\) "t\"") <https://y.example> \*`),
+    );
+    expect(
+      linkUses(chapters[0]!).map(({ text, destination, description }) => [
+        text,
+        writeDestination(destination),
+        description,
+      ]),
+    ).toEqual([
+      ["a*", "https://z.example/(x)", 't"'],
+      ["https://y.example", "https://y.example/", null],
+    ]);
+    // Letters that stand for escapes meanwhile stay what they are where a text has them itself.
+    expect((await brought("\ufdd9 \\* \ufdd0"))[2]).toBe("\ufdd9 * \ufdd0");
+  });
+});

@@ -2,6 +2,7 @@ import { micromark } from "micromark";
 import { gfm, gfmHtml } from "micromark-extension-gfm";
 import type { FileLink } from "../arrival/file-links.ts";
 import { linksOfHtml } from "../arrival/links-of-html.ts";
+import { bareAddresses } from "./bare-addresses.ts";
 import { comparedLabel, definitionsIn, labelsIn, readInStretches, stretchesOf } from "./stretches.ts";
 
 /** The links of a text in Markdown, by way of the HTML that it stands for, as browsers read that. */
@@ -34,7 +35,7 @@ function html(text: string, ...more: HtmlExtension[]): string {
     allowDangerousHtml: true,
     allowDangerousProtocol: true,
     extensions: [gfm()],
-    htmlExtensions: [gfmHtml({ clobberPrefix: "" }), ...more],
+    htmlExtensions: [gfmHtml({ clobberPrefix: "" }), bareAddresses(), ...more],
   });
 }
 

@@ -2,6 +2,7 @@ import type { Definition, FootnoteDefinition, Node, Parents, Root, RootContent }
 import { fromMarkdown } from "mdast-util-from-markdown";
 import { gfmFromMarkdown } from "mdast-util-gfm";
 import { gfm } from "micromark-extension-gfm";
+import { escapesAsMarks, hasMarks, withoutEscapes } from "./escapes.ts";
 import { definitionsIn, labelsIn, readInStretches, stretchesOf } from "./stretches.ts";
 
 /** Labels that no author gives: what bears them stands around a stretch, and is taken away again. */
@@ -26,7 +27,11 @@ export function treeOfMarkdown(text: string, length?: number): Root {
 }
 
 function parsed(text: string): Root {
-  return fromMarkdown(text, { extensions: [gfm()], mdastExtensions: [gfmFromMarkdown()] });
+  const extensions = [gfm()];
+  if (hasMarks(text)) return fromMarkdown(text, { extensions, mdastExtensions: [gfmFromMarkdown()] });
+  return withoutEscapes(
+    fromMarkdown(text, { extensions, mdastExtensions: [gfmFromMarkdown(), escapesAsMarks] }),
+  );
 }
 
 function parsedInStretches(stretches: readonly string[], labels: ReadonlyMap<string, string>): Root {

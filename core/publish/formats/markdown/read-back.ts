@@ -150,7 +150,9 @@ export function readMarkdown(bytes: Uint8Array): ExportReading {
   };
   // What the book says of itself stands before its text.
   const body = text.replace(/^---\n[\s\S]*?\n---\n/, (about) => about.replace(/[^\n]/g, ""));
-  walk(fromMarkdown(body, { extensions: [gfm()], mdastExtensions: [gfmFromMarkdown()] }));
+  // Their search for addresses in words would not heed what is escaped.
+  const mdastExtensions = gfmFromMarkdown().map(({ transforms: _, ...extension }) => extension);
+  walk(fromMarkdown(body, { extensions: [gfm()], mdastExtensions }));
   const links = found.map(({ href, title, text: words, line, isInNote: isNoted }): ExportedLink => {
     const target = decodeURIComponent(href.replace(/^#/, ""));
     return {

@@ -1,0 +1,19 @@
+import { expect, test } from "@jest/globals";
+import { bookWith, chapter, text } from "../../../test/book-of-places.ts";
+import { bring } from "../../../test/brought.ts";
+import { readMarkdown } from "./read-back.ts";
+import { writeMarkdown } from "./write-markdown.ts";
+
+test("addresses that are no links in a book are none in its Markdown, nor when it comes back", async () => {
+  const words = [
+    "Ask https://tides.example/a_b (or www.tides.example).",
+    "[https://tides.example/] [www.tides.example/x*y*] [clerk@tides.example]",
+    "mailto:clerk@tides.example, a_b@tides.example",
+  ];
+  const book = bookWith([chapter("c1", "Tides", ...words.map((one) => text(one)))]);
+  const { bytes } = writeMarkdown(book, "walks.md");
+  expect(readMarkdown(bytes)).toMatchObject({ links: [], faults: [] });
+  const { chapters, arrival } = await bring(bytes);
+  expect(chapters[0]!.children.slice(1).map(({ textContent }) => textContent)).toEqual(words);
+  expect(arrival!.links).toEqual([]);
+});
