@@ -183,10 +183,21 @@ function turn<T>(content: readonly Node[], among: readonly T[]): T {
   return among[length % among.length]!;
 }
 
-/** What a list's item would be, as the meaning of a term. */
-function definition(blocks: Node[]): Node[] {
+/** What a list's item would be, as the meaning of a term, which is a link at times, or has a note. */
+function definition(making: Making, blocks: Node[]): Node[] {
+  const term = (): Node[] => [schema.text("Term")];
+  const linked = (): Node[] => {
+    const to = { kind: "web", address: "https://terms.hesterley.example/" };
+    return [schema.text("Term", [schema.mark("link", { id: id(making, "l"), destination: to })])];
+  };
+  const noted = (): Node[] => {
+    const note = id(making, "n");
+    making.places.push(note);
+    making.notes.push(schema.node("note", { id: note }, [paragraphOf([schema.text("Of a term.")])]));
+    return [...term(), schema.node("note_reference", { note })];
+  };
   return [
-    schema.node("definition_term", null, [schema.text("Term")]),
+    schema.node("definition_term", null, turn(blocks, [term, linked, noted])()),
     schema.node("definition", null, blocks),
   ];
 }
@@ -232,7 +243,13 @@ const { block } = fc.letrec<{ block: Make<Node[]>; some: Make<Node[]> }>((tie) =
       .map(([items, start]): Make<Node[]> => (making) => {
         const all = items.map((make) => make(making));
         if (start !== null && turn(all.flat(), [true, false, false]))
-          return [schema.node("definition_list", null, all.flatMap(definition))];
+          return [
+            schema.node(
+              "definition_list",
+              null,
+              all.flatMap((blocks) => definition(making, blocks)),
+            ),
+          ];
         const content = all.map((blocks) =>
           schema.node(
             "list_item",

@@ -108,12 +108,14 @@ export async function readPage(
     const inside = {
       // The typesetter's own list refers to what it leads to; an author's is made of links (ISO 32000-1, table 333).
       entry: within.entry || node.role === "Reference",
-      label: within.label || node.role === "Lbl",
+      // The label of a list's item is the author's, as a term is; that of a note is the typesetter's (table 336).
+      label: node.role === "Lbl" ? within.role !== "LI" : within.label,
+      role: node.role ?? "",
       note: node.role === "Note" ? { text: wordsUnder(node, marked).text, isUntold: true } : within.note,
     };
     for (const child of node.children ?? []) walk(child, inside);
   };
-  if (tree) walk(tree, { entry: false, label: false, note: null });
+  if (tree) walk(tree, { entry: false, label: false, role: "", note: null });
   for (const orphan of [...byId.values()]) take([orphan], { text: "", boxes: [] }, false);
   if (standsOnPictures) read.pictures = await picturesOn(page);
   // In the order in which they are laid over the page, so that a later one covers those before it.
@@ -138,6 +140,8 @@ function asOneLink(annotations: readonly Annotation[]): Annotation[][] {
 interface Within {
   entry: boolean;
   label: boolean;
+  /** What the element is in which it stands. */
+  role: string;
   /** The note, and whether the link on its number is still to come. */
   note: { text: string; isUntold: boolean } | null;
 }
