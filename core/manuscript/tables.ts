@@ -1,9 +1,50 @@
 import type { Node } from "prosemirror-model";
 
-/** How many rows at the top of a table hold nothing but header cells. */
+/** How many rows at the top of a table hold nothing but header cells, none of which reaches down among the others. */
 export function countHeadRows(table: Node): number {
   const first = table.children.findIndex((row) =>
     row.children.some((cell) => cell.type.name !== "table_header"),
   );
-  return first === -1 ? table.childCount : first;
+  if (first === -1) return table.childCount;
+  const reaching = table.children
+    .slice(0, first)
+    .findIndex((row, at) => row.children.some((cell) => at + (cell.attrs["rowspan"] as number) > first));
+  return reaching === -1 ? first : reaching;
+}
+
+/** How many columns and rows a cell takes. */
+export interface Spans {
+  colspan: number;
+  rowspan: number;
+}
+
+/**
+ * How cells of rows lie in a table, as HTML has it (WHATWG HTML, 4.9.12.1): each in the first columns that are free. No cell
+ * reaches over one from above or below the last row; a row may end before the table does.
+ * @returns how many columns there are, how many of them are free at the end of each row, and what each cell takes
+ */
+export function gridOf(rows: readonly (readonly Spans[])[]): {
+  columns: number;
+  free: number[];
+  spans: Spans[][];
+} {
+  /** For each column in how many rows from now on a cell stands that has begun. */
+  const taken: number[] = [];
+  const isTaken = (column: number): boolean => (taken[column] ?? 0) > 0;
+  const used: number[] = [];
+  const spans = rows.map((row, at) => {
+    let column = 0;
+    const own = row.map(({ colspan, rowspan }): Spans => {
+      while (isTaken(column)) column++;
+      const first = column;
+      const down = Math.min(rowspan, rows.length - at);
+      while (column < first + colspan && !isTaken(column)) taken[column++] = down;
+      return { colspan: column - first, rowspan: down };
+    });
+    used.push(taken.filter((left) => left > 0).length);
+    for (const [i, left] of taken.entries()) taken[i] = Math.max(0, left - 1);
+    return own;
+  });
+  const columns = Math.max(1, taken.length);
+  return { columns, free: used.map((count) => columns - count), spans };
 }

@@ -17,7 +17,6 @@ import {
 } from "../../../manuscript/attributes.ts";
 import type { SetOff } from "../../../manuscript/set-off.ts";
 import { signpostsOf, type ReturnLink } from "../../../manuscript/signposts.ts";
-import { countHeadRows } from "../../../manuscript/tables.ts";
 import {
   ChapterWalk,
   type BlockHandlers,
@@ -32,9 +31,9 @@ import type { BookBeingSet, MarkedLink } from "./book-being-set.ts";
 import { breakable } from "./breakable.ts";
 import { withoutDeepNests } from "./deep-nests.ts";
 import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
-import { leadsSomewhere } from "./leads-somewhere.ts";
 import { wordsAndHost } from "./link-name.ts";
 import type { Keep } from "./stray-notes.ts";
+import { setTable } from "./set-table.ts";
 import { setMarks } from "./set-marks.ts";
 import { typesetLanguage } from "./typeset-language.ts";
 import type {
@@ -82,7 +81,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
       { kind: "numbers", start: node.attrs["start"] as number, items: this.items(node) },
     ],
     definition_list: (node) => [{ kind: "definitions", entries: this.definitions(node) }],
-    table: (node) => [this.table(node)],
+    table: (node) => [setTable(node, (cell) => this.inCell(cell))],
     page_break: () => [{ kind: "page-break" }],
     section_break: () => [{ kind: "section-break" }],
     caption: (node) => [this.caption(node)],
@@ -254,31 +253,6 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
       url: this.toPlace(id, words, list.id),
     }));
     return { kind: "signposts", label: this.label(list.id), heading: list.heading, entries };
-  }
-
-  private table(node: Node): SetBlock {
-    const columns = node.firstChild!.children.reduce(
-      (sum, cell) => sum + (cell.attrs["colspan"] as number),
-      0,
-    );
-    const headRows = countHeadRows(node);
-    const rows = node.children.map((row) =>
-      row.children.map((cell) => ({
-        colspan: cell.attrs["colspan"] as number,
-        rowspan: cell.attrs["rowspan"] as number,
-        align: cell.attrs["align"] as string | null,
-        head: cell.type.name === "table_header",
-        content: this.inCell(cell),
-      })),
-    );
-    const head = node.children.slice(0, headRows);
-    return {
-      kind: "table",
-      columns,
-      head: rows.slice(0, headRows),
-      rows: rows.slice(headRows),
-      repeats: !head.some(leadsSomewhere),
-    };
   }
 
   private inCell(cell: Node): SetBlock[] {

@@ -1,0 +1,35 @@
+import type { Node } from "prosemirror-model";
+import { countHeadRows, gridOf, type Spans } from "../../../manuscript/tables.ts";
+import { leadsSomewhere } from "./leads-somewhere.ts";
+import type { SetBlock, SetCell } from "./set-data.ts";
+
+/** A table as the typesetter takes it, where every row has all columns. */
+export function setTable(table: Node, contentOf: (cell: Node) => SetBlock[]): SetBlock {
+  const headRows = countHeadRows(table);
+  const { columns, free, spans } = gridOf(
+    table.children.map((row) => row.children.map(({ attrs }) => attrs as Spans)),
+  );
+  const rows = table.children.map((row, at): SetCell[] => [
+    ...row.children.map((cell, i) => ({
+      ...spans[at]![i]!,
+      align: cell.attrs["align"] as string | null,
+      head: cell.type.name === "table_header",
+      content: contentOf(cell),
+    })),
+    // The typesetter puts a cell wherever there is room, and so the next row's at the end of a short one.
+    ...Array<SetCell>(free[at]!).fill({
+      colspan: 1,
+      rowspan: 1,
+      align: null,
+      head: at < headRows,
+      content: [],
+    }),
+  ]);
+  return {
+    kind: "table",
+    columns,
+    head: rows.slice(0, headRows),
+    rows: rows.slice(headRows),
+    repeats: !table.children.slice(0, headRows).some(leadsSomewhere),
+  };
+}

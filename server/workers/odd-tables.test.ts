@@ -1,0 +1,41 @@
+import { expect, test } from "@jest/globals";
+import { importManuscript } from "@vennet/core/import/import-manuscript";
+import { prove } from "@vennet/core/proof/prove";
+import { exportFormats, exportOptions, formats } from "@vennet/core/publish/formats/formats";
+import { prepare } from "@vennet/core/publish/prepare";
+import { bookOf } from "@vennet/core/test/sample-book";
+import { textFonts } from "./fonts.ts";
+import { Typesetter } from "./typesetter.ts";
+
+const link = (words: string): string => `<a href="https://tides.example/${words}">${words}</a>`;
+const tables = {
+  "rows of different lengths": `<tr><td>A</td></tr><tr><td colspan=4>${link("wide")}</td></tr><tr><td>x</td><td>${link("next")}</td></tr>`,
+  "a cell that reaches below the table": `<tr><td rowspan=50>A</td><td>b</td></tr><tr><td>${link("deep")}</td></tr>`,
+  "a head that reaches down among the rows": `<tr><th rowspan=2>A</th><th>B</th></tr><tr><td>${link("one")}</td></tr>`,
+  "cells over cells": `<tr><td rowspan=3>A</td><td>b</td><td rowspan=2>c</td></tr><tr><td colspan=3>${link("over")}</td></tr><tr><td>d</td><td>e</td><td>f</td></tr>`,
+  "an empty row": `<tr></tr><tr><td>${link("after")}</td></tr>`,
+};
+const typesetter = new Typesetter();
+
+test.each(Object.entries(tables))("%s: a table goes out in every format, with its links", async (_, rows) => {
+  const { chapters } = await importManuscript(
+    {
+      name: "tables.html",
+      bytes: new TextEncoder().encode(`<html><body><h1>T</h1><table>${rows}</table></body></html>`),
+    },
+    { fallbackTitle: "T", baseAddress: null, pictureFor: () => null },
+  );
+  for (const format of exportFormats) {
+    const options = exportOptions({ format });
+    const plain = bookOf("# T");
+    const book = prepare({ ...plain, chapters: [{ ...plain.chapters[0]!, doc: chapters[0]! }] }, options);
+    const { bytes } = await formats[format].write(book, options, {
+      name: "tables",
+      lastPages: null,
+      textFonts,
+      setPages: (...given) => typesetter.write(...given),
+    });
+    const { complete, faults, total } = prove(book, await formats[format].readBack(bytes));
+    expect([format, complete, faults, total > 0]).toEqual([format, true, [], true]);
+  }
+});
