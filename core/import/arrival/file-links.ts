@@ -83,8 +83,9 @@ export class FileLinks {
 
   private landing(href: string, nameOf: (fragment: string) => string[]): string | null {
     if (!href.startsWith("#")) return null;
-    if (/^#(top)?$/i.test(href) && !this.places.has("top")) return this.letters.slice(0, landingLetters);
     const at = nameOf(href.slice(1)).flatMap((name) => this.places.get(name) ?? [])[0];
+    // The top of a page, in whatever letters, where nothing in it is called so (WHATWG HTML, 7.4.6.4).
+    if (at === undefined && /^#(top)?$/i.test(href)) return this.letters.slice(0, landingLetters);
     return at === undefined ? null : this.letters.slice(at, at + landingLetters);
   }
 }

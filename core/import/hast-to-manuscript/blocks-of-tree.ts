@@ -1,6 +1,7 @@
 import type { Element, ElementContent } from "hast";
 import { toString } from "hast-util-to-string";
 import type { Node } from "prosemirror-model";
+import { pictureAttrs } from "../../manuscript/attributes.ts";
 import { schema } from "../../manuscript/schema.ts";
 import { allElements } from "../hast-nodes.ts";
 import { clip, trimBlanks, withoutLastNewline } from "./blanks.ts";
@@ -84,7 +85,7 @@ export class BlocksOfTree {
       case "ol":
         return this.list("ordered_list", { start: startOf(element) }, element);
       case "pre":
-        return [this.listing(element)];
+        return this.listing(element);
       case "table":
         return this.table(element);
       case "hr":
@@ -210,7 +211,8 @@ export class BlocksOfTree {
     return schema.node("credit", null, trimBlanks(this.words.inlines(element.children, [])));
   }
 
-  private listing(element: Element): Node {
+  /** A listing, which holds letters and links alone; places in it stand before it. */
+  private listing(element: Element): Node[] {
     const code = element.children.find(
       (child): child is Element => child.type === "element" && child.tagName === "code",
     );
@@ -221,9 +223,18 @@ export class BlocksOfTree {
           longestLanguage,
         )
       : "";
-    const allowed = this.words.inlines(element.children, [], true).filter((node) => node.isText);
-    const nodes = allowed.map((node) => node.mark(node.marks.filter((mark) => mark.type.name === "link")));
-    return schema.node("code_block", { language: language || null }, withoutLastNewline(nodes));
+    const inlines = this.words.inlines(element.children, [], true);
+    const letters = inlines.flatMap((node) => {
+      if (node.isText) return [node];
+      const { alt } = node.type.name === "picture" ? pictureAttrs(node) : { alt: "" };
+      return alt === "" ? [] : [schema.text(alt, node.marks)];
+    });
+    const nodes = letters.map((node) => node.mark(node.marks.filter((mark) => mark.type.name === "link")));
+    const anchors = inlines.filter(({ type }) => type.name === "anchor").map((anchor) => anchor.mark([]));
+    return [
+      ...(anchors.length > 0 ? [schema.node("paragraph", null, anchors)] : []),
+      schema.node("code_block", { language: language || null }, withoutLastNewline(nodes)),
+    ];
   }
 
   private table(element: Element): Node[] {

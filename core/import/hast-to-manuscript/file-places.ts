@@ -110,9 +110,11 @@ export class FilePlaces {
   }
 
   private idFor(name: string): string | undefined {
-    if (name === topOfBook || (name === "top" && !this.ids.has(name))) return topOfBook;
+    if (name === topOfBook) return topOfBook;
     const id = this.ids.get(name) ?? this.ids.get(name.toLowerCase());
-    return id === undefined ? undefined : (this.led.get(id) ?? id);
+    // In whatever letters (WHATWG HTML, 7.4.6.4).
+    if (id === undefined) return /^top$/i.test(name) ? topOfBook : undefined;
+    return this.led.get(id) ?? id;
   }
 }
 

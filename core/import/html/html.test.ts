@@ -77,3 +77,28 @@ test("areas that no picture can have are links behind it, whatever shape the pag
   ]);
   expect(arrival!.counts).toEqual({ intact: 3, changed: 0, "left-out": 0, lost: 0, extra: 0 });
 });
+
+test("places and pictures in a listing are not lost: the ones stand before it, the others are told by their words", async () => {
+  const page = `<h1 id="Top">T</h1><p><a href="#one">1</a> <a href="#two">2</a> <a href="#top">up</a></p><pre>ask <span id="one"><img src="1.png" alt="(1)"></span>\n<a name="two"></a>go</pre>`;
+  const { chapters, arrival } = await bring(bytes(page));
+  const [, , places, listing] = chapters[0]!.children;
+  expect(listing!.textContent).toBe("ask (1)\ngo");
+  expect(places!.children.map(({ attrs }) => attrs["name"])).toEqual(["one", "two"]);
+  const ids = new Set(placesOf(chapters[0]!).map(({ id }) => id));
+  const targets = linkUses(chapters[0]!).map(
+    ({ destination }) => "target" in destination && destination.target,
+  );
+  expect(targets.map((target) => target === "book-top" || ids.has(String(target)))).toEqual([
+    true,
+    true,
+    true,
+  ]);
+  // They lead to the listing now, and no longer into it.
+  expect(arrival!.counts).toMatchObject({ lost: 0, extra: 0 });
+});
+
+test("a place that is called like the top of a page is that place, and no other", async () => {
+  const page = `<h1>T</h1><p>Words.</p><p id="Top">Here.</p><p><a href="#Top">there</a> <a href="#TOP">up</a></p>`;
+  const { arrival } = await bring(bytes(page));
+  expect(arrival!.links.map(({ verdict }) => verdict)).toEqual(["intact", "intact"]);
+});

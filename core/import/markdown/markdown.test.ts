@@ -266,6 +266,7 @@ describe("addresses without a sign around them (GFM 0.29, 6.9)", () => {
     ["[https://b.example/(y)], [https://b.example/z).]", ["https://b.example/(y)", "https://b.example/z"]],
     ["[l [https://a.example]](https://z.example '[https://t.example]')", ["l [https://a.example]"]],
     ["[r]\n\n[r]: https://z.example '[https://t.example]'", ["r"]],
+    ["On the WWW. A copy, or [on www.]", []],
     ["`[https://a.example]`\n\n``` [https://a.example]\nx\n```", []],
   ])("in square brackets are links for both readers: %s", async (markdown, words) => {
     expect(await brought(markdown)).toEqual([words, [words.length, 0, 0, 0], expect.anything()]);

@@ -8,7 +8,9 @@ import { comparedLabel, definitionsIn, labelsIn, readInStretches, stretchesOf } 
 /** The links of a text in Markdown, by way of the HTML that it stands for, as browsers read that. */
 export function linksOfMarkdown(text: string): FileLink[] {
   const links = linksOfHtml(htmlOfMarkdown(text), { isOfNote, hasSlugs: true, isOurs: isOurs(text) });
-  return links.map((link) => ({ ...link, where: null }));
+  // “www.” at the end of a sentence is no address (GFM 0.29, 6.9).
+  const all = links.filter(({ href, words }) => !/^http:\/\/www$/i.test(href) || !/^www$/i.test(words));
+  return all.map((link) => ({ ...link, where: null }));
 }
 
 /** Whether a text is an export of ours: what it counts stands before it. */

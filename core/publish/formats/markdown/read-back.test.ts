@@ -9,6 +9,7 @@ test("addresses that are no links in a book are none in its Markdown, nor when i
     "Ask https://tides.example/a_b (or www.tides.example).",
     "[https://tides.example/] [www.tides.example/x*y*] [clerk@tides.example]",
     "mailto:clerk@tides.example, a_b@tides.example",
+    "They are on the WWW. A copy is on www.",
   ];
   const book = bookWith([chapter("c1", "Tides", ...words.map((one) => text(one)))]);
   const { bytes } = writeMarkdown(book, "walks.md");

@@ -1,6 +1,6 @@
 import type { List, PhrasingContent, RootContent, Table, TableCell, TableRow } from "mdast";
 import { gfmToMarkdown } from "mdast-util-gfm";
-import { toMarkdown } from "mdast-util-to-markdown";
+import { toMarkdown, type Options as ToMarkdownExtension } from "mdast-util-to-markdown";
 import type { Node } from "prosemirror-model";
 import { stringify } from "yaml";
 import type { Destination } from "../../../destination/kinds/kinds.ts";
@@ -87,11 +87,23 @@ export function writeMarkdown(book: Book, name: string): { bytes: Uint8Array; is
   });
   const text = `---\n${about}---\n\n${toMarkdown(
     { type: "root", children },
-    { extensions: [gfmToMarkdown()], bullet: "-", emphasis: "*", rule: "*", listItemIndent: "one" },
+    { extensions: [gfmToMarkdown(), bareWww], bullet: "-", emphasis: "*", rule: "*", listItemIndent: "one" },
   )}`;
   const pictures = shown.map((picture): [string, Uint8Array] => [pathOf(picture), picture.bytes]);
   return asFolder(book, name, new TextEncoder().encode(text), pictures);
 }
+
+/** Parsers take “www.” at the end of a sentence for an address, too. */
+const bareWww: ToMarkdownExtension = {
+  unsafe: [
+    {
+      character: ".",
+      before: "[Ww]{3}",
+      inConstruct: "phrasing",
+      notInConstruct: ["autolink", "link", "image", "label"],
+    },
+  ],
+};
 
 /** What the chapters of a book that is written share. */
 interface BookBeingWritten {
