@@ -28,6 +28,9 @@ interface TextOfBook {
   revision: number;
 }
 
+/** As many obstacles are told in the words of a job that failed. */
+const mostTold = 10;
+
 /** Exports books, reads each exported file back, and keeps both with the proof. */
 @Injectable()
 export class ExportsService {
@@ -110,7 +113,10 @@ export class ExportsService {
       signal,
     );
     if (obstacles.length > 0) {
-      throw new Problem(422, obstacles[0]!.code, obstacles.map(obstacleWords).join("\n"));
+      const told = obstacles.slice(0, mostTold).map(obstacleWords);
+      const more = obstacles.length - told.length;
+      if (more > 0) told.push(`And ${more} more: Export lists them all, each with its place.`);
+      throw new Problem(422, obstacles[0]!.code, told.join("\n"));
     }
     const stem = fileStem(manuscript.title);
     const { suffix, needsLastPages } = formats[options.format];

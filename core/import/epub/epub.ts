@@ -2,6 +2,7 @@ import { strFromU8 } from "fflate";
 import type { Element, ElementContent, Nodes, Root } from "hast";
 import { mimetypeIn } from "../containers.ts";
 import { ImportError } from "../errors.ts";
+import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { element } from "../hast-nodes.ts";
 import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { readHtml } from "../html/html.ts";
@@ -60,6 +61,7 @@ class ReadEpub {
       if (body) {
         const read = hastOfXml(body, number);
         withoutOthersNames(read, isOurs);
+        if (!isOurs) decorativeByEmptyAlternative(read);
         return read;
       }
     } catch (error) {

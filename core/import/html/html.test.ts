@@ -102,3 +102,11 @@ test("a place that is called like the top of a page is that place, and no other"
   const { arrival } = await bring(bytes(page));
   expect(arrival!.links.map(({ verdict }) => verdict)).toEqual(["intact", "intact"]);
 });
+
+test("a picture whose alternative is there and empty is decorative, but none that is a link, and none without one", async () => {
+  const picture = `data:image/png;base64,${Buffer.from(redDot).toString("base64")}`;
+  const page = `<h1>T</h1><p><img src="${picture}" alt=""><img src="${picture}"><a href="https://a.example/"><img src="${picture}" alt=""></a></p>`;
+  const { chapters } = await bring(bytes(page));
+  const pictures = chapters[0]!.child(1).children.filter(({ type }) => type.name === "picture");
+  expect(pictures.map(({ attrs }) => attrs["decorative"])).toEqual([true, false, false]);
+});

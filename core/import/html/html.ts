@@ -6,6 +6,7 @@ import { linksOfHtml } from "../arrival/links-of-html.ts";
 import { areaOfMap } from "../areas.ts";
 import { conventionsOf, withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { pictureOfSvg } from "../svg-pictures.ts";
+import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { allElements } from "../hast-nodes.ts";
 import { picturesInside } from "./pictures-inside.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
@@ -33,6 +34,7 @@ function readPage(text: string): ReadManuscript {
   const page = parsed(text);
   const about = aboutPage(page, text);
   withoutOthersNames(page, about.conventions !== null);
+  if (about.conventions === null) decorativeByEmptyAlternative(page);
   const pictures = picturesInside(page);
   const tree = contentOf(page);
   notesOfTree(tree);
@@ -71,6 +73,7 @@ function aboutPage(page: Root, text: string): AboutManuscript {
 export function readHtml(text: string, isOurs: boolean): Root {
   const page = parsed(text);
   withoutOthersNames(page, isOurs);
+  if (!isOurs) decorativeByEmptyAlternative(page);
   return contentOf(page);
 }
 
