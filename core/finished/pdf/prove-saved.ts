@@ -11,6 +11,7 @@ import { openPdf } from "../../pdf/pdf-js.ts";
 import { linkAsAsked } from "../link-as-asked.ts";
 import { sameAddress } from "../same-address.ts";
 import type { TellPage } from "../tell-page.ts";
+import { addressOfBytes } from "./address-text.ts";
 import { titleOfPage } from "./finished-page.ts";
 import { boxAround, spotsOf, type Area, type PdfLink, type PdfPage, type Spot } from "./pdf-page.ts";
 
@@ -139,7 +140,7 @@ class PageProof {
       .filter((one) => !this.taken.has(one) && !isUntouched(one))
       .map((one) => ({
         text: one.contentsObj?.str ?? "",
-        destination: one.unsafeUrl ?? one.url ?? JSON.stringify(one.dest ?? null),
+        destination: addressIn(one) ?? JSON.stringify(one.dest ?? null),
         where: whereOf(this.page.number, one.rect),
       }));
   }
@@ -168,7 +169,7 @@ class PageProof {
     if (!(await this.leadsRight(link, found)))
       return row(
         "other-destination",
-        `It leads to ${found.unsafeUrl ?? found.url ?? JSON.stringify(found.dest ?? null)}.`,
+        `It leads to ${addressIn(found) ?? JSON.stringify(found.dest ?? null)}.`,
       );
     const said = found.contentsObj?.str.trim() || null;
     if (said !== (link.description?.trim() || null))
@@ -188,7 +189,7 @@ class PageProof {
   /** Whether a link leads where it was asked to; one that was not changed, where it led in the file that came. */
   private async leadsRight(link: PdfLink, found: ReadAnnotation): Promise<boolean> {
     const outside = kindOf(link.destination).outside(link.destination);
-    const address = found.unsafeUrl ?? found.url ?? null;
+    const address = addressIn(found);
     const was = link.from === null ? undefined : this.before.find(({ id }) => id === idOf(link.from!));
     if (outside.kind === "place") {
       if (address !== null) return false;
@@ -243,6 +244,11 @@ class PageProof {
 
 /** Which of a destination’s numbers is the height on its page (ISO 32000-1, table 151). */
 const heightAt: Readonly<Record<string, number>> = { XYZ: 1, FitH: 0, FitBH: 0, FitR: 3 };
+
+/** Where an annotation leads outward; null where it does not. */
+function addressIn({ unsafeUrl, url }: ReadAnnotation): string | null {
+  return unsafeUrl === undefined ? (url ?? null) : addressOfBytes(unsafeUrl);
+}
 
 /** What pdf.js calls an annotation that is an object of its own. */
 function idOf(from: string): string {

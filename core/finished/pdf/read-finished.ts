@@ -1,8 +1,10 @@
 import {
   PDFArray,
   PDFDict,
+  PDFHexString,
   PDFName,
   PDFNumber,
+  PDFString,
   type PDFDocument,
   type PDFObject,
   type PDFPage,
@@ -19,6 +21,7 @@ import type { TellPage } from "../tell-page.ts";
 import { Destinations } from "./destinations.ts";
 import { frameOf } from "./frames.ts";
 import { lettersOf, wordsAt, wordsWithin } from "./letters.ts";
+import { addressText } from "./address-text.ts";
 import { annotationsOf, damaged, dictionaryIn, entry, nameIn, numbersIn, textIn } from "./open-pdf.ts";
 import { openFinished } from "./open-finished.ts";
 import { spotId, topOfPage, type Area, type PdfPage, type PdfPlace } from "./pdf-page.ts";
@@ -248,7 +251,7 @@ function destinationOf(dictionary: PDFDict, places: Places): { destination: Dest
   }
   if (kind !== "URI" && kind !== "GoToR")
     return { why: others[kind ?? ""] ?? "What a press does is not known." };
-  const href = kind === "URI" ? textIn(entry(action, "URI")) : remote(action);
+  const href = kind === "URI" ? addressIn(entry(action, "URI")) : remote(action);
   if (href === null || href.trim() === "") return { why: "It does not say where it leads." };
   try {
     return { destination: readHref(href.trim(), null) };
@@ -256,6 +259,10 @@ function destinationOf(dictionary: PDFDict, places: Places): { destination: Dest
     if (!(error instanceof DestinationError)) throw error;
     return { why: `${error.message} (${href.slice(0, 300)})` };
   }
+}
+
+function addressIn(value: PDFObject | undefined): string | null {
+  return value instanceof PDFString || value instanceof PDFHexString ? addressText(value.asBytes()) : null;
 }
 
 /** The path of another file, with the page or name in it (RFC 8118; 12.6.4.3). */
