@@ -34,6 +34,8 @@ export class FileLinks {
   private readonly open: OpenLink[] = [];
   private readonly places = new Map<string, number>();
   private letters = "";
+  /** Where the heading begins that is read; null outside of headings. */
+  private headingAt: number | null = null;
   /** Where in the file the reading is, and in what that is no part of the text. */
   where: string | null = null;
   apart: string | null = null;
@@ -52,9 +54,18 @@ export class FileLinks {
     link.showsPicture = true;
   }
 
-  /** A place that begins here, under its name. The first that has a name is meant. */
+  /** A place that begins here, under its name; one in a heading is that heading. The first that has a name is meant. */
   place(name: string | undefined): void {
-    if (name && !this.places.has(name)) this.places.set(name, this.letters.length);
+    if (name && !this.places.has(name)) this.places.set(name, this.headingAt ?? this.letters.length);
+  }
+
+  /** What is read in between are the words of a heading. */
+  beginHeading(): void {
+    this.headingAt = this.letters.length;
+  }
+
+  endHeading(): void {
+    this.headingAt = null;
   }
 
   begin(href: string, title: string | null, isJump = true): void {

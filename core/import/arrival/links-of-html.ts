@@ -67,9 +67,11 @@ export function readLinks(
     if (silent.has(tagName) && tagName !== "head" && !isDrawn) return;
     const line = element.sourceCodeLocation && `line ${element.sourceCodeLocation.startLine}`;
     if (line) links.where = path === undefined ? line : `${path}, ${line}`;
+    const isHeading = /^h[1-6]$/.test(tagName);
+    if (isHeading) links.beginHeading();
     place(attribute("id"));
     if (tagName === "a") place(attribute("name"));
-    if (hasSlugs && /^h[1-6]$/.test(tagName)) place(slugger.slug(wordsOf(element)));
+    if (hasSlugs && isHeading) place(slugger.slug(wordsOf(element)));
     if (tagName === "image") links.picture(attribute("aria-label") ?? "");
     if (tagName === "img") links.picture(attribute("alt") ?? "");
     const href = attribute("href");
@@ -77,6 +79,7 @@ export function readLinks(
     if (!isLink || (isOfNote?.(attribute) ?? false)) {
       // The number of a note is no word of the text.
       if (!isLink) element.childNodes.forEach(walk);
+      if (isHeading) links.endHeading();
       return;
     }
     const isUnnamedArea = tagName === "area" && !attribute("alt");

@@ -60,6 +60,14 @@ describe("an e-book", () => {
     expect(leftOut).toMatchObject([{ what: "Where 5 pages of the print edition begin" }]);
   });
 
+  test("has a place anywhere in a heading as that heading, for both readers", async () => {
+    const bytes = book({
+      "a.xhtml": `<h1>Tides<a id="late"/></h1><p>Words. <a href="b.xhtml#end">ways</a></p>`,
+      "b.xhtml": `<h1>Ways over the sands <span id="end">and back</span></h1><p>By <a href="a.xhtml#late">tides</a>.</p>`,
+    });
+    expect((await bring(bytes)).arrival!.counts).toMatchObject({ intact: 2, changed: 0, lost: 0 });
+  });
+
   test("of version 2 tells them in its NCX", async () => {
     const ncx = `<ncx xmlns="http://www.daisy.org/z3986/2005/ncx/"><pageList><pageTarget type="normal" value="7"><navLabel><text>7</text></navLabel><content src="text/a.xhtml#p7"/></pageTarget></pageList></ncx>`;
     const bytes = book(

@@ -61,6 +61,7 @@ const isSign = (attributes: Record<string, string>): boolean =>
 const isWayBack = (attributes: Record<string, string>): boolean =>
   /backlink/.test(`${attributes["epub:type"] ?? ""} ${attributes["role"] ?? ""}`);
 
+const isHeading = (name: string): boolean => /^(.*:)?h[1-6]$/i.test(name);
 const isPageBreak = (attributes: Record<string, string>): boolean =>
   /\bpagebreak\b/.test(`${attributes["epub:type"] ?? ""} ${attributes["role"] ?? ""}`);
 
@@ -120,6 +121,7 @@ function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, link
     {
       onopentag: (name, attributes) => {
         if (unread > 0 && attributes["id"]) links.place(`${path}#${attributes["id"]}`);
+        if (isHeading(name)) links.beginHeading();
         const kind = unread > 0 ? null : opens(name.replace(/^.*:/, "").toLowerCase(), attributes);
         if (kind === "unread" || unread > 0) unread += 1;
         open.push(kind);
@@ -129,7 +131,8 @@ function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, link
         const isNumber = !isOurs && open.includes("page") && isPageNumber(words);
         if (unread === 0 && !isNumber) links.text(words);
       },
-      onclosetag: () => {
+      onclosetag: (name) => {
+        if (isHeading(name)) links.endHeading();
         if (unread > 0) unread -= 1;
         if (open.pop() === "link") links.end();
       },

@@ -110,3 +110,11 @@ test("a picture whose alternative is there and empty is decorative, but none tha
   const pictures = chapters[0]!.child(1).children.filter(({ type }) => type.name === "picture");
   expect(pictures.map(({ attrs }) => attrs["decorative"])).toEqual([true, false, false]);
 });
+
+test("a place anywhere in a heading is that heading for both readers", async () => {
+  const heading = (name: string): string =>
+    `<h2>${name} of the sound<span><a href="#${name}" id="${name}">#</a></span></h2><p>Words behind it.</p>`;
+  const page = `<h1>T</h1><p><a href="#Tides">1</a> <a href="#Ways">2</a></p>${heading("Tides")}${heading("Ways")}`;
+  const { arrival } = await bring(bytes(page));
+  expect(arrival!.counts).toMatchObject({ intact: 4, changed: 0, lost: 0, extra: 0 });
+});
