@@ -68,6 +68,8 @@ interface Given extends BookLink {
   /** The letters where it leads; null for one that leads out of the book, or nowhere. */
   landing: string | null;
   isCaption: boolean;
+  /** The letters of the heading to which it leads; empty for any other. */
+  heading: string;
 }
 
 interface Asked {
@@ -118,6 +120,7 @@ class Pairing {
       letters: bare(use.text),
       leadsTo: this.written(use.destination),
       isCaption: isCaption(book.index, use.destination),
+      heading: headingOf(book.index, use.destination),
       landing: use.destination.kind === "place" ? (landings.get(use.destination.target) ?? null) : null,
     }));
   }
@@ -273,8 +276,11 @@ class Pairing {
           "places",
         );
       const isThere = (asked: string, given: string): boolean =>
+        isSamePlace(asked, given) ||
         // The label of a caption is the book's own.
-        isSamePlace(asked, given) || (found.isCaption && asked.includes(given.slice(0, 8)));
+        (found.isCaption && asked.includes(given.slice(0, 8))) ||
+        // A place anywhere in a heading is that heading.
+        isWithin(found.heading, asked);
       if (isDead || one.link.landing === null || !(isTop || isThere(one.link.landing, found.landing!)))
         return told("changed", "Links that land elsewhere", "In the book other words stand where it leads.");
     }
@@ -351,6 +357,23 @@ function isCaption({ places }: BookIndex, destination: Destination): boolean {
   const kind = destination.kind === "place" ? places.get(destination.target)?.kind : undefined;
   return kind === "figure" || kind === "table";
 }
+
+function headingOf({ places }: BookIndex, destination: Destination): string {
+  const place = destination.kind === "place" ? places.get(destination.target) : undefined;
+  return place?.kind === "title" || place?.kind === "heading" ? lettersOf(place.text) : "";
+}
+
+/** Whether letters begin within those of a heading, and go on behind it where that ends. */
+function isWithin(heading: string, letters: string): boolean {
+  for (let from = 1; from + fewestOfHeading <= heading.length; from++) {
+    const rest = heading.slice(from, from + 8);
+    if (letters.startsWith(rest)) return true;
+  }
+  return false;
+}
+
+/** Fewer letters tell no place. */
+const fewestOfHeading = 3;
 
 function isSamePlace(asked: string, given: string): boolean {
   // What stands between may be told by one reader only, as words in a picture.

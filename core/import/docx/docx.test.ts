@@ -283,6 +283,14 @@ describe("what follows its target in a text document follows it in the book", ()
     expect(arrival!.counts).toMatchObject({ intact: 4, changed: 1, lost: 0, extra: 0 });
   });
 
+  test("a bookmark within a heading is that heading, and the link to it is intact", async () => {
+    const body = [
+      heading(1, t("Low "), bookmarked("_Ref1", 1, t("water"))),
+      p(t("Slack. "), `<w:hyperlink w:anchor="_Ref1">${t("there")}</w:hyperlink>`),
+    ].join("");
+    expect((await bring(document(body))).arrival!.counts).toMatchObject({ intact: 1, changed: 0 });
+  });
+
   test("a reference that is no jump is one in the book, where it says the same; else it stays words", async () => {
     const body = [
       heading(1, bookmarked("_Ref1", 1, t("Low water"))),
