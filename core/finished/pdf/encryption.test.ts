@@ -3,7 +3,9 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
 import { smallPdf } from "../../test/small-pdf.ts";
+import { FinishedError } from "../errors.ts";
 import type { PdfPage } from "./pdf-page.ts";
 import { proveSaved } from "./prove-saved.ts";
 import { readFinishedPdf } from "./read-finished.ts";
@@ -105,4 +107,22 @@ test("one that opens with a password, or forbids changes, is refused with what t
   expect(await readFinishedPdf(await encrypted(["", "owner's"], "256", "--modify=annotate"))).toMatchObject({
     facts: { pages: 3 },
   });
+});
+
+test("one that is damaged is read, or refused with a word", async () => {
+  for (const how of [["128", "--use-aes=y"], ["256"]]) {
+    const whole = await encrypted(["", "owner's"], ...how);
+    const from = Buffer.from(whole).lastIndexOf("/CFM");
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.tuple(fc.integer({ min: -80, max: 500 }), fc.nat(255)), { minLength: 1, maxLength: 6 }),
+        async (flips) => {
+          const bytes = whole.slice();
+          for (const [at, value] of flips) if (from + at < bytes.length) bytes[from + at] = value;
+          await readFinishedPdf(bytes).catch((error: unknown) => expect(error).toBeInstanceOf(FinishedError));
+        },
+      ),
+      { numRuns: 60, seed: 7 },
+    );
+  }
 });

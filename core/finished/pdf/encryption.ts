@@ -15,6 +15,7 @@ import {
 import { cbc } from "@noble/ciphers/aes.js";
 import { md5 } from "@noble/hashes/legacy.js";
 import { sha256, sha384, sha512 } from "@noble/hashes/sha2.js";
+import { bytesToHex, concatBytes } from "@noble/hashes/utils.js";
 import { FinishedError } from "../errors.ts";
 import { dictionaryIn, entry, nameIn } from "./open-pdf.ts";
 
@@ -28,7 +29,8 @@ const mayChange = 0b1000;
 const mayAnnotate = 0b100000;
 
 /**
- * How a PDF is encrypted that everybody may open: what is appended to it is encrypted with the same key (ISO 32000-1, 7.6; ISO 32000-2, 7.6.4.3.3 for AES of 256 bits).
+ * How a PDF is encrypted that everybody may open: what is appended to it is encrypted with the same key (ISO 32000-1, 7.6;
+ * ISO 32000-2, 7.6.4.3.3 for AES of 256 bits).
  */
 export class FileEncryption {
   private constructor(
@@ -80,7 +82,7 @@ export class FileEncryption {
       const isInStream = areInStreams && ref.generationNumber === 0 && !isWrittenAlone(object);
       if (!object || isInStream) continue;
       const encrypted = this.security.getEncryptFn(ref.objectNumber, ref.generationNumber);
-      eachString(object, (bytes) => PDFHexString.of(hexOf(encrypted(bytes))));
+      eachString(object, (bytes) => PDFHexString.of(bytesToHex(encrypted(bytes))));
     }
     return areInStreams;
   }
@@ -120,7 +122,7 @@ function keyOfRevision4(said: PDFDict, revision: number, id: Uint8Array, bits: n
   new DataView(permissions.buffer).setInt32(0, numberOf(said, "P"), true);
   const isBare = revision >= 4 && String(entry(said, "EncryptMetadata")) === "false";
   let key: Uint8Array = md5(
-    joined(
+    concatBytes(
       padding,
       bytesIn(said, "O").subarray(0, 32),
       permissions,
@@ -143,7 +145,7 @@ function keyOfRevision6(said: PDFDict, revision: number): Uint8Array {
 function hardened(salt: Uint8Array): Uint8Array {
   let key = sha256(salt);
   for (let round = 0, last = 0; round < 64 || last > round - 32; round++) {
-    const many = joined(...Array<Uint8Array>(64).fill(key));
+    const many = concatBytes(...Array<Uint8Array>(64).fill(key));
     const cipher = cbc(key.slice(0, 16), key.slice(16, 32), { disablePadding: true });
     const encrypted = cipher.encrypt(many);
     const rest = encrypted.subarray(0, 16).reduce((sum, byte) => sum + byte, 0) % 3;
@@ -178,20 +180,6 @@ function bytesIn(dictionary: PDFDict, name: string): Uint8Array {
 function bytesOf(value: PDFObject | undefined): Uint8Array {
   if (value instanceof PDFString || value instanceof PDFHexString) return value.asBytes();
   throw unknown();
-}
-
-function joined(...parts: readonly Uint8Array[]): Uint8Array {
-  const all = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const part of parts) {
-    all.set(part, at);
-    at += part.length;
-  }
-  return all;
-}
-
-function hexOf(bytes: Uint8Array): string {
-  return Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
 }
 
 function unknown(): FinishedError {

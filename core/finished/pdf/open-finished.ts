@@ -13,12 +13,21 @@ export async function openFinished(
 ): Promise<{ document: PDFDocument; encryption: FileEncryption | null }> {
   const asItIs = await load(bytes, { ignoreEncryption: true });
   if (!asItIs.isEncrypted) return { document: asItIs, encryption: null };
-  const encryption = FileEncryption.of(asItIs);
+  const encryption = encryptionOf(asItIs);
   const document = await load(bytes, { password: "" });
   // The library leaves them out of what it decrypts; what is appended is encrypted as the rest is.
   const { Encrypt, ID, Info } = asItIs.context.trailerInfo;
   Object.assign(document.context.trailerInfo, { Encrypt, ID, Info });
   return { document, encryption };
+}
+
+/** What the libraries throw at entries that are not what they have to be is told as damage. */
+function encryptionOf(document: PDFDocument): FileEncryption {
+  try {
+    return FileEncryption.of(document);
+  } catch (error) {
+    throw damaged(error);
+  }
 }
 
 async function load(

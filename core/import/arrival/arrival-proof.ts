@@ -363,7 +363,10 @@ function headingOf({ places }: BookIndex, destination: Destination): string {
   return place?.kind === "title" || place?.kind === "heading" ? lettersOf(place.text) : "";
 }
 
-/** Whether letters begin within those of a heading, and go on behind it where that ends. */
+/**
+ * Whether letters begin within those of a heading, and go on behind it where that ends. What begins at its very end cannot be
+ * told by letters from the place behind it: readers that know headings tell it as the heading.
+ */
 function isWithin(heading: string, letters: string): boolean {
   for (let from = 1; from + fewestOfHeading <= heading.length; from++) {
     const rest = heading.slice(from, from + 8);

@@ -69,14 +69,18 @@ describe("an e-book", () => {
   });
 
   test("of version 2 tells them in its NCX", async () => {
-    const ncx = `<ncx xmlns="http://www.daisy.org/z3986/2005/ncx/"><pageList><pageTarget type="normal" value="7"><navLabel><text>7</text></navLabel><content src="text/a.xhtml#p7"/></pageTarget></pageList></ncx>`;
+    const ncx = `<ncx xmlns="http://www.daisy.org/z3986/2005/ncx/"><pageList><pageTarget type="normal" value="6"><content src="text/a.xhtml#map"/></pageTarget><pageTarget type="normal" value="5"><navLabel><text>5</text></navLabel><content src="text/a.xhtml#drawn"/></pageTarget><pageTarget type="normal" value="7"><navLabel><text>7</text></navLabel><content src="text/a.xhtml#p7"/></pageTarget></pageList></ncx>`;
     const bytes = book(
-      { "a.xhtml": `<h1>Tides</h1><p>Low <a id="p7"></a>water.</p>` },
-      { "OPS/toc.ncx": strToU8(ncx) },
+      {
+        "a.xhtml": `<h1>Tides</h1><p id="map">Low <a id="p7"></a>water.</p><p><img id="drawn" src="../m.png" alt="Map"/></p>`,
+      },
+      { "OPS/toc.ncx": strToU8(ncx), "OPS/m.png": redDot },
       { "toc.ncx": "application/x-dtbncx+xml" },
     );
     const { chapters } = await bring(bytes);
-    expect(placesOf(chapters[0]!).map(({ text }) => text)).toEqual(["Tides", "page 7"]);
+    // A target without a label names no page, and a picture that begins one stays.
+    expect(placesOf(chapters[0]!).map(({ text }) => text)).toEqual(["Tides", "page 7", "page 5"]);
+    expect(JSON.stringify(chapters[0]!.toJSON())).toContain('"alt":"Map"');
   });
 
   test("says by its types what is set off and what is a part", async () => {

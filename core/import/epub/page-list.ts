@@ -31,9 +31,11 @@ export class PagesOfPrint {
 
   /** Makes anchors of the beginnings of pages in one page of the e-book. */
   intoAnchors(body: Element, path: string): void {
-    const places = allElements(body).filter((one) => this.labelOf(one, path) !== null);
-    for (const place of places) {
-      const label = this.labelOf(place, path)!;
+    const places = allElements(body).flatMap((place) => {
+      const label = this.labelOf(place, path);
+      return label === null ? [] : [{ place, label }];
+    });
+    for (const { place, label } of places) {
       const name = /^(\d+[a-z]?|[ivxlc]+)$/i.test(label) ? `${this.word} ${label}` : label;
       const anchor: Element = {
         type: "element",
@@ -44,7 +46,10 @@ export class PagesOfPrint {
       };
       this.count += 1;
       if (isEmptyBreak(place)) Object.assign(place, anchor);
-      else {
+      else if (place.tagName === "img") {
+        const picture = { ...place, properties: { ...place.properties, id: undefined } };
+        Object.assign(place, { tagName: "span", properties: {}, children: [anchor, picture] });
+      } else {
         place.children.unshift(anchor);
         delete place.properties["id"];
       }
@@ -91,7 +96,7 @@ function idOf({ tagName, properties: { id, name } }: Element): string | null {
 function isEmptyBreak(one: Element): boolean {
   if (one.properties["href"] !== undefined) return false;
   const words = toString(one).trim();
-  return words === "" ? !shows(one.children) : isPageNumber(words);
+  return words === "" ? !shows([one]) : isPageNumber(words);
 }
 
 const blocks =
@@ -164,13 +169,10 @@ function listedPages({ files, navigation, ncx }: EpubPackage): Map<Spot, string>
     )
       for (const one of everyElement(list))
         if (one.name === "a") note(navigation!, one.attributes["href"], textOf(one));
-  for (const one of tree(ncx))
-    if (one.name === "pageTarget")
-      note(
-        ncx!,
-        childOf(one, "content")?.attributes["src"],
-        textOf(childOf(childOf(one, "navLabel"), "text")!),
-      );
+  for (const one of tree(ncx)) {
+    const label = one.name === "pageTarget" ? childOf(one, "navLabel") : undefined;
+    if (label) note(ncx!, childOf(one, "content")?.attributes["src"], textOf(label));
+  }
   return found;
 }
 

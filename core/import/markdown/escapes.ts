@@ -27,7 +27,7 @@ export const escapesAsMarks: Extension = {
 
 /** Whether a text has letters of its own that would be taken for marks. */
 export function hasMarks(text: string): boolean {
-  return /[\ufdd0-\ufdef]/.test(text);
+  return text.search(marks) !== -1;
 }
 
 /** Makes signs of the marks in a tree again. */
