@@ -7,6 +7,9 @@ export interface ArrivedFile {
   arrived: "whole" | "changed" | "missing";
 }
 
+/** How a link finds its companion file: as that arrived, or whole but without the page or place to which the link leads. */
+export type FoundFile = ArrivedFile["arrived"] | "without-place";
+
 /**
  * Finds a companion file among those that came along, whatever the writer called it: by its bytes; else by the
  * letters of its name, or by the words of a link to it, where it then is another one or is not there.

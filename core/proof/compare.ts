@@ -1,5 +1,5 @@
 import type { ManuscriptLink } from "./manuscript-links.ts";
-import { firstPathOf } from "./companion-path.ts";
+import { firstPathOf, type FoundFile } from "./companion-path.ts";
 import { coveredShare } from "./covered.ts";
 import {
   foldBlanks,
@@ -194,11 +194,7 @@ function judge(link: ManuscriptLink, present: Found[], reading: ExportReading, o
   const beside = unreachable ?? whyBeside(link, pieces, reading);
   if (beside) return { link, verdict: "covered", found: where, note: beside };
   if (link.expected?.kind === "file" && link.expected.arrived !== "whole") {
-    const note =
-      link.expected.arrived === "missing"
-        ? "The link is there, but its file is not."
-        : "The file that came along is another one.";
-    return { link, verdict: "dead-end", found: where, note };
+    return { link, verdict: "dead-end", found: where, note: lacking[link.expected.arrived] };
   }
   const misnamed = pieces.map((piece) => whyMisnamed(link, piece, traits)).find((why) => why !== null);
   if (misnamed) return { link, verdict: "other-description", found: where, note: misnamed };
@@ -206,6 +202,13 @@ function judge(link: ManuscriptLink, present: Found[], reading: ExportReading, o
 }
 
 const shownLanding = 60;
+
+/** What is said of a link that leads readers to no file, or not into it. */
+const lacking: Readonly<Record<Exclude<FoundFile, "whole">, string>> = {
+  missing: "The link is there, but its file is not.",
+  changed: "The file that came along is another one.",
+  "without-place": "The file came along, but it has no such page or place.",
+};
 
 type LinksOver = (piece: ExportedLink) => Box[];
 

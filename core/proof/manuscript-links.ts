@@ -6,13 +6,14 @@ import type { DestinationNames } from "../destination/kinds/kind.ts";
 import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
 import { indexOf, type Book } from "../manuscript/book.ts";
 import { chapterTitle } from "../manuscript/chapter.ts";
+import { hasPlace } from "../manuscript/file-places.ts";
 import { linkUses, type LinkUse } from "../manuscript/links.ts";
 import { numberNotes, referenceId } from "../manuscript/notes.ts";
 import { referenceWords } from "../manuscript/references.ts";
 import { pictureAttrs, referenceAttrs, signpostAttrs } from "../manuscript/attributes.ts";
 import { returnName } from "../manuscript/return-name.ts";
 import { returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
-import { findCompanion, type ArrivedFile } from "./companion-path.ts";
+import { findCompanion, type ArrivedFile, type FoundFile } from "./companion-path.ts";
 import { fileBeside } from "./exported-folder.ts";
 import type { ExportReading, ReadArea } from "./exported-link.ts";
 import { landingWords } from "./landing.ts";
@@ -34,9 +35,7 @@ export interface ManuscriptLink {
   description: string | null;
   /** What the exported file should say: an address, the name of a place, or a file; null where it cannot travel. */
   expected:
-    | { kind: "address" | "place"; value: string }
-    | { kind: "file"; value: string; arrived: ArrivedFile["arrived"] }
-    | null;
+    { kind: "address" | "place"; value: string } | { kind: "file"; value: string; arrived: FoundFile } | null;
   /** Why it cannot travel, where it cannot. */
   reason: string | null;
   /** Whether it leads to a file that the author leaves out of this export. */
@@ -217,8 +216,10 @@ export function manuscriptLinks(
     }
     const { path: value } = there;
     const leads = way.at === null ? { kind: "file" as const, path: value } : fileBeside(`${value}#${way.at}`);
+    const lacks = way.at !== null && file.places !== undefined && !hasPlace(file.places, way.at);
+    const arrivedAs = there.arrived === "whole" && lacks ? "without-place" : there.arrived;
     return {
-      expected: { kind: "file", value: leads.kind === "file" ? leads.path : value, arrived: there.arrived },
+      expected: { kind: "file", value: leads.kind === "file" ? leads.path : value, arrived: arrivedAs },
       reason: null,
     };
   }

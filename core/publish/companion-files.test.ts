@@ -95,6 +95,20 @@ describe("an e-book", () => {
     }
   });
 
+  test("is told where the file that came along has no such page", () => {
+    const withPages = (pages: number) =>
+      new Map([...book.files].map(([id, file]) => [id, { ...file, places: { pages, places: [] } }]));
+    const proofWith = (pages: number) => {
+      const reading = readEpub(epub);
+      return compareLinks(manuscriptLinks({ ...book, files: withPages(pages) }, reading), reading);
+    };
+    expect(proofWith(2).complete).toBe(true);
+    expect(proofWith(1).rows.at(-1)).toMatchObject({
+      verdict: "dead-end",
+      note: "The file came along, but it has no such page or place.",
+    });
+  });
+
   test("that lost one, or has another in its place, is told so", () => {
     const lost: Record<string, Uint8Array> = { ...files };
     delete lost["EPUB/files/whistle.mp3"];

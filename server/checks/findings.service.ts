@@ -11,7 +11,6 @@ import { ManuscriptsService } from "../books/manuscripts.service.ts";
 import { ChaptersService } from "../chapters/chapters.service.ts";
 import { Problem } from "../errors/problem.ts";
 import { StepsService, type ListedStep } from "../history/steps.service.ts";
-import { LedgerService } from "../ledger/ledger.service.ts";
 import type { PlainBook } from "../workers/plain-book.ts";
 import { FileLinksService } from "../files/file-links.service.ts";
 import { FilePlacesService } from "../files/file-places.service.ts";
@@ -36,7 +35,6 @@ export class FindingsService {
   constructor(
     private readonly acceptances: AcceptancesService,
     private readonly manuscripts: ManuscriptsService,
-    private readonly ledger: LedgerService,
     private readonly chapters: ChaptersService,
     private readonly steps: StepsService,
     private readonly workers: WorkerPools,
@@ -74,8 +72,7 @@ export class FindingsService {
 
   private async find(book: Book, only?: string): Promise<Found[]> {
     // What is not known yet of files to whose pages links lead is read first.
-    const ledInto = await this.ledger.filesLedInto(book.id);
-    if (ledInto.size > 0) await this.filePlaces.of(book.id, ledInto);
+    await this.filePlaces.ledInto(book.id);
     await this.fileLinks.readAll(book.id);
     const [manuscript, deadEnds, pictureSizes, answers, shares, acceptances] = await Promise.all([
       this.manuscripts.of(book),

@@ -46,11 +46,6 @@ export class SurroundingsService {
   }
 
   private async placesIn(bookId: string): Promise<SurroundingsAnswer["files"]> {
-    const ledInto = await this.ledger.filesLedInto(bookId);
-    if (ledInto.size === 0) return [];
-    return (await this.filePlaces.of(bookId, ledInto)).map(({ file, places }) => ({
-      id: file.id,
-      ...places,
-    }));
+    return (await this.filePlaces.ledInto(bookId)).map(({ file, places }) => ({ id: file.id, ...places }));
   }
 }

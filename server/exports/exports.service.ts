@@ -10,6 +10,7 @@ import { QuotaService } from "../accounts/quota.service.ts";
 import { Book } from "../books/book.entity.ts";
 import { ManuscriptsService } from "../books/manuscripts.service.ts";
 import { notFound, Problem } from "../errors/problem.ts";
+import { FilePlacesService } from "../files/file-places.service.ts";
 import { FilesService } from "../files/files.service.ts";
 import type { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Report } from "../jobs/jobs.service.ts";
@@ -38,6 +39,7 @@ export class ExportsService {
     @InjectDataSource() private readonly database: DataSource,
     private readonly manuscripts: ManuscriptsService,
     private readonly files: FilesService,
+    private readonly filePlaces: FilePlacesService,
     private readonly workers: WorkerPools,
     private readonly jobs: JobsService,
     private readonly disk: DiskRoom,
@@ -105,6 +107,8 @@ export class ExportsService {
     const options = exportOptions(job.input as unknown as ExportChoices);
     const tell = ({ done = 0, message = "" }): void => report({ done, total: 100, message });
     tell({ message: "Reading the manuscript" });
+    // The proof follows links into companion files by what is known of these.
+    await this.filePlaces.ledInto(job.bookId!);
     const text = await this.readText(job.bookId!);
     const { manuscript } = text;
     const { obstacles, ...taken } = await this.workers.run(

@@ -3,6 +3,7 @@ import { InjectDataSource } from "@nestjs/typeorm";
 import type { FilePlaces } from "@vennet/core/manuscript/file-places";
 import { DataSource } from "typeorm";
 import { columns } from "../database/columns.ts";
+import { LedgerService } from "../ledger/ledger.service.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { FilesService } from "./files.service.ts";
 import { StoredFile, type UnreadPlaces } from "./stored-file.entity.ts";
@@ -19,6 +20,7 @@ export class FilePlacesService {
   constructor(
     @InjectDataSource() private readonly database: DataSource,
     private readonly files: FilesService,
+    private readonly ledger: LedgerService,
     private readonly workers: WorkerPools,
   ) {}
 
@@ -34,6 +36,12 @@ export class FilePlacesService {
       if (!("isUnread" in places)) found.push({ file, places });
     }
     return found;
+  }
+
+  /** Those of them into which links lead, which are read first where that was not done yet. */
+  async ledInto(bookId: string): ReturnType<FilePlacesService["of"]> {
+    const files = await this.ledger.filesLedInto(bookId);
+    return files.size > 0 ? this.of(bookId, files) : [];
   }
 
   private async read({ id, name, mediaType, sha256 }: StoredFile): Promise<FilePlaces | UnreadPlaces> {

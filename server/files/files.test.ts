@@ -220,16 +220,25 @@ test("a link leads to a page of a file, and is told where the file has no such p
       (one: any) => one.rule === "file-place-gone",
     );
   expect(await gone()).toEqual([]);
+  // What goes out says which page is meant, and is proven, into the file.
+  const proof = async () => {
+    await client.jobEnd((await client.call<any>("POST", `/books/${bookId}/exports`, { format: "pdf" })).body);
+    const [made] = (await client.call<any>("GET", `/books/${bookId}/exports`)).body;
+    return (await client.call<any>("GET", `/books/${bookId}/exports/${made.id}`)).body;
+  };
+  const proven = await proof();
+  expect(proven).toMatchObject({ complete: true });
+  expect(proven.rows[0].expected).toBe(`files/plan.pdf#page=${plan.pages}`);
   await client.call("PUT", `/books/${bookId}/files/${id}/content`, form(["plan.pdf", short]));
   expect(await gone()).toMatchObject([
     { text: "plan", message: expect.stringContaining(`no page ${plan.pages}`) },
   ]);
-  // What goes out says which page is meant, and is proven.
-  await client.jobEnd((await client.call<any>("POST", `/books/${bookId}/exports`, { format: "pdf" })).body);
-  const [made] = (await client.call<any>("GET", `/books/${bookId}/exports`)).body;
-  const proof = (await client.call<any>("GET", `/books/${bookId}/exports/${made.id}`)).body;
-  expect(proof).toMatchObject({ complete: true });
-  expect(proof.rows[0].expected).toBe(`files/plan.pdf#page=${plan.pages}`);
+  const unproven = await proof();
+  expect(unproven).toMatchObject({ complete: false });
+  expect(unproven.rows[0]).toMatchObject({
+    verdict: "dead-end",
+    note: "The file came along, but it has no such page or place.",
+  });
 });
 
 const pick = ({ from, to }: { from: number; to: number }) => ({ from, to });
