@@ -2,6 +2,7 @@ import { Parser } from "htmlparser2";
 import { decodePage } from "../import/text-encoding.ts";
 import { mostPlaces, type FilePlaces } from "../manuscript/file-places.ts";
 import { Destinations } from "./pdf/destinations.ts";
+import { waysIntoEpub } from "./epub/ways-into-epub.ts";
 import { openFinished } from "./pdf/open-finished.ts";
 import { pagesOf } from "./pdf/read-finished.ts";
 
@@ -10,13 +11,14 @@ const longestName = 200;
 
 /**
  * The pages and places of a file to which addresses can lead: of a PDF its pages, the entries of its outline and the
- * destinations that it names (RFC 8118), of a page of HTML its headings and ids (WHATWG HTML, 7.4.6.4).
+ * destinations that it names (RFC 8118), of a page of HTML its headings and ids (WHATWG HTML, 7.4.6.4), of an e-book those of all its pages.
  * @returns null for other files
- * @throws FinishedError where a PDF cannot be read
+ * @throws FinishedError or ImportError where it cannot be read
  */
 export async function placesInFile(bytes: Uint8Array, mediaType: string): Promise<FilePlaces | null> {
   if (mediaType === "application/pdf") return placesInPdf(bytes);
   if (/^(text\/html|application\/xhtml\+xml)$/.test(mediaType)) return placesInHtml(decodePage(bytes));
+  if (mediaType === "application/epub+zip") return { pages: null, places: shortened(waysIntoEpub(bytes)) };
   return null;
 }
 

@@ -40,7 +40,7 @@ const book = bookWith(
       text(
         link("l3", "the whistle", "whistle"),
         ", ",
-        link("l4", "all", "script"),
+        link("l4", "all", "script", "epubcfi(/6/4!/4/2%5Blow%5D)"),
         ", ",
         link("l5", "again", "plan", "page=2"),
       ),
@@ -71,7 +71,9 @@ describe("an e-book", () => {
     const { messages } = await EpubCheck.validate(epub);
     expect(messages.filter(({ severity }) => severity !== "info" && severity !== "usage")).toEqual([]);
     expect(Buffer.from(files["EPUB/files/whistle.mp3"]!)).toEqual(Buffer.from("x".repeat(11)));
-    expect(strFromU8(files["EPUB/file-003.xhtml"]!)).toContain("<h1>whistle.mp3</h1>");
+    expect(strFromU8(files["EPUB/file-003.xhtml"]!)).toContain(
+      '<h1><a href="files/whistle.mp3">whistle.mp3</a></h1>',
+    );
     expect(Object.keys(files)).not.toContain("EPUB/files/unused.png");
   });
 
@@ -97,7 +99,7 @@ describe("an e-book", () => {
 
   test("is told where the file that came along has no such page", () => {
     const withPages = (pages: number) =>
-      new Map([...book.files].map(([id, file]) => [id, { ...file, places: { pages, places: [] } }]));
+      new Map(book.files).set("plan", { ...book.files.get("plan")!, places: { pages, places: [] } });
     const proofWith = (pages: number) => {
       const reading = readEpub(epub);
       return compareLinks(manuscriptLinks({ ...book, files: withPages(pages) }, reading), reading);

@@ -9,7 +9,7 @@ import { FilesService } from "./files.service.ts";
 import { StoredFile, type UnreadPlaces } from "./stored-file.entity.ts";
 
 /** Kinds of files in which there are places, by their media types. */
-const withPlaces = new Set(["application/pdf", "text/html", "application/xhtml+xml"]);
+const withPlaces = new Set(["application/pdf", "text/html", "application/xhtml+xml", "application/epub+zip"]);
 const unread: UnreadPlaces = { isUnread: true };
 
 /** Says to which pages and places of companion files links can lead. Each file is read once, and anew when it is replaced. */

@@ -34,8 +34,13 @@ export function behindPath(at: string | null | undefined): string {
 /** A page or place of a file in words, behind the file’s name. */
 function placeWords(at: string | undefined): string {
   if (at === undefined) return "";
-  const page = /^page=(\d+)$/.exec(at)?.[1];
-  return page ? `, page ${page}` : `, “${percentDecoded(at.replace(/^nameddest=/, ""))}”`;
+  const page = /^page=(\d+)/.exec(at)?.[1];
+  if (page) return `, page ${page}`;
+  const name = percentDecoded(at.replace(/^nameddest=/, ""));
+  // A way through an e-book is called by the last id on it.
+  if (name.startsWith("epubcfi("))
+    return /\[([^[\]]+)\][^[\]]*$/.exec(name)?.[1]?.replace(/^.*$/, ", “$&”") ?? ", a place in it";
+  return `, “${name}”`;
 }
 
 /** File: a companion file, one in a shared folder, or one that was not brought along. */

@@ -17,6 +17,8 @@ export interface EpubPackage {
   navigation: string | null;
   ncx: string | null;
   about: AboutManuscript;
+  /** The way from the package to each page that is read in order (EPUB Canonical Fragment Identifiers 1.1). */
+  ways: ReadonlyMap<string, string>;
 }
 
 const pageTypes = new Set(["application/xhtml+xml", "text/html", "application/x-dtbook+xml"]);
@@ -50,6 +52,14 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
   const inOrder = elements(childOf(opf, "spine")).map(({ attributes }) =>
     items.get(attributes["idref"] ?? ""),
   );
+  const spineAt = elements(opf).findIndex(({ name }) => name === "spine");
+  const ways = new Map(
+    inOrder.flatMap((item, i) =>
+      item?.type === "application/xhtml+xml" && files[item.path]
+        ? [[item.path, `/${2 * (spineAt + 1)}/${2 * (i + 1)}`] as const]
+        : [],
+    ),
+  );
   const allPages = [...new Set([...inOrder, ...items.values()])].flatMap((item) =>
     item?.type === "application/xhtml+xml" && files[item.path]
       ? [{ path: item.path, isInOrder: inOrder.includes(item), isNavigation: item.isNavigation }]
@@ -67,5 +77,5 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
   const all = [...items.values()];
   const navigation = all.find(({ isNavigation }) => isNavigation)?.path ?? null;
   const ncx = all.find(({ type }) => type === "application/x-dtbncx+xml")?.path ?? null;
-  return { files, pages, allPages, navigation, ncx, about };
+  return { files, pages, allPages, navigation, ncx, about, ways };
 }

@@ -153,13 +153,16 @@ export function writeEpub(book: Book, { fonts: usual, pages: pdf }: EpubExtras =
   return zipSync(files);
 }
 
-/** The page that an e-reader shows which does not open the file itself (EPUB 3.3, manifest fallbacks). */
-function fallbackPage(book: Book, { name, mediaType, size }: TravellingFile, words: string): string {
+/**
+ * The page that an e-reader shows which does not open the file itself (EPUB 3.3, manifest fallbacks). Its heading leads to
+ * the file: what is outside the order has to be reachable, and checkers pass over links through an e-book.
+ */
+function fallbackPage(book: Book, { name, path, mediaType, size }: TravellingFile, words: string): string {
   const kilobytes = Math.max(1, Math.round(size / 1000));
   return page(
     book,
     name,
-    `<section data-made=""><h1>${escapeXml(name)}</h1><p>${escapeXml(words)}</p><p>${escapeXml(mediaType)}, ${kilobytes} KB</p></section>`,
+    `<section data-made=""><h1><a href="${escapeXml(path)}">${escapeXml(name)}</a></h1><p>${escapeXml(words)}</p><p>${escapeXml(mediaType)}, ${kilobytes} KB</p></section>`,
   );
 }
 
