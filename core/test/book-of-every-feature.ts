@@ -100,7 +100,7 @@ export function bookOfEveryFeature(more: Partial<Book> = {}): Book {
       ", and ",
       link("l4", "the notice", web("notice"), { newWindow: true }),
       " with ",
-      link("l5", "the plan", { kind: "file", file: "plan", at: "line-2" }),
+      link("l5", "the plan", { kind: "file", file: "plan", at: "epubcfi(/6/4!/4/2%5Blow%5D)" }),
       ".",
     ),
     table("Bare for"),
