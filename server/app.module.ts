@@ -21,6 +21,7 @@ import { LinksModule } from "./links/links.module.ts";
 import { OperatingModule } from "./operating/operating.module.ts";
 import { PlacesModule } from "./places/places.module.ts";
 import { ReachModule } from "./reach/reach.module.ts";
+import { ShelfModule } from "./shelf/shelf.module.ts";
 import { databaseOptions } from "./database/data-source.ts";
 import { ProblemFilter } from "./errors/problem.filter.ts";
 import { RequestPipe } from "./http/request-pipe.ts";
@@ -57,6 +58,7 @@ export class AppModule {
         OperatingModule,
         PlacesModule,
         ReachModule,
+        ShelfModule,
       ],
       providers: [
         { provide: APP_FILTER, useClass: ProblemFilter },

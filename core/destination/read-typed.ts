@@ -10,6 +10,8 @@ export type Choice =
   | { kind: "known"; known: KnownDestination }
   /** Words within the text; where no place stands there yet, an anchor is made. */
   | { kind: "spot"; spot: Spot }
+  /** Another publication of the same Shelf, or a place of it; its file is to travel with the book. */
+  | { kind: "shelf"; place: ShelfPlace }
   /** A companion page that does not exist yet, by its title. */
   | { kind: "page"; title: string }
   /** A file on the author's own disk, to be brought in. */
@@ -31,11 +33,23 @@ export interface Spot {
   place: string | null;
 }
 
+/** Another publication of the same Shelf, or a place of it. */
+export interface ShelfPlace {
+  book: string;
+  /** The id of the place; null for the publication itself. */
+  place: string | null;
+  name: string;
+  /** What tells it from others of the same name. */
+  detail: string;
+}
+
 /** What else the link line knows besides what was typed. */
 export interface LineSurroundings {
   known: readonly KnownDestination[];
   /** Where what was typed stands in the text. */
   spots?: readonly Spot[];
+  /** What other publications of the Shelf call so. */
+  shelf?: readonly ShelfPlace[];
   /** The words that are to be linked, which can name what they lead to while nothing is typed. */
   words?: string;
 }
@@ -53,12 +67,12 @@ export interface Reading {
 
 /**
  * Reads what was typed. An address is taken as it is; words choose among what the book knows, find themselves in its
- * text, and can name a new companion page. A path on the author's disk is refused with the offer to bring the file in.
+ * text, choose what another publication of the Shelf calls so, and can name a new companion page. A path on the author's disk is refused with the offer to bring the file in.
  * An empty line offers what the words to be linked name, and a page of that title.
  */
 export function readTyped(
   typed: string,
-  { known, spots = [], words: linked = "" }: LineSurroundings,
+  { known, spots = [], shelf = [], words: linked = "" }: LineSurroundings,
 ): Reading {
   if (typed.trim() === "" && linked.length <= longestTitle && /\p{L}/u.test(linked))
     return readWords(linked.trim(), known);
@@ -84,6 +98,7 @@ export function readTyped(
   );
   const further = spots.filter(({ place }) => place === null || !offered.includes(place));
   for (const spot of further.slice(0, spotsOffered)) choices.push({ kind: "spot", spot });
+  for (const place of shelf) choices.push({ kind: "shelf", place });
   const title = typed.trim();
   if (isDisk) choices.push({ kind: "upload" });
   else if (choices[0]?.kind !== "recognised" && /\p{L}/u.test(title) && !/^[a-z][a-z0-9+.-]*:/i.test(title)) {

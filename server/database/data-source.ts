@@ -40,6 +40,7 @@ import { FinishedFormats1764000000017 } from "./migrations/1764000000017-finishe
 import { FilePlaces1764000000018 } from "./migrations/1764000000018-file-places.ts";
 import { FileLinks1764000000022 } from "./migrations/1764000000022-file-links.ts";
 import { LedgerHashes1764000000023 } from "./migrations/1764000000023-ledger-hashes.ts";
+import { FileSources1764000000024 } from "./migrations/1764000000024-file-sources.ts";
 import { KeptCopies1764000000021 } from "./migrations/1764000000021-kept-copies.ts";
 import { Fingerprints1764000000020 } from "./migrations/1764000000020-fingerprints.ts";
 import { PictureSizes1764000000019 } from "./migrations/1764000000019-picture-sizes.ts";
@@ -106,6 +107,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       KeptCopies1764000000021,
       FileLinks1764000000022,
       LedgerHashes1764000000023,
+      FileSources1764000000024,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

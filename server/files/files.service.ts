@@ -12,7 +12,7 @@ import { notFound, Problem } from "../errors/problem.ts";
 import { judgeMediaType, sampleSize } from "./media-type.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { receive, receivedAt, type ReceivedFile } from "./receive.ts";
-import { FileChunk, StoredFile, type FileRole } from "./stored-file.entity.ts";
+import { FileChunk, StoredFile, type FileRole, type FileSource } from "./stored-file.entity.ts";
 
 const chunkSize = 1024 * 1024;
 /** The media types of pictures that a book shows. */
@@ -88,7 +88,12 @@ export class FilesService {
    * Stores a companion file as it arrives. A name that the book has already gets a number.
    * @throws Problem `too-large` past the limit; then nothing is stored
    */
-  async storeCompanion(bookId: string, name: string, content: Readable): Promise<Companion> {
+  async storeCompanion(
+    bookId: string,
+    name: string,
+    content: Readable,
+    source: FileSource | null = null,
+  ): Promise<Companion> {
     return receive(content, async (received) => {
       const { mediaType, warning } = await judgeMediaType(received.sample, name);
       const file = await this.database.transaction(async (manager) => {
@@ -96,7 +101,7 @@ export class FilesService {
         return this.insert(
           manager,
           randomUUID(),
-          { bookId, name: free, mediaType, role: "companion" },
+          { bookId, name: free, mediaType, role: "companion", source },
           received,
         );
       });
@@ -105,14 +110,20 @@ export class FilesService {
   }
 
   /** Puts other content into a companion file. Its id and name stay, so every link goes on leading to it. */
-  async replaceCompanion(bookId: string, id: string, content: Readable): Promise<Companion> {
+  async replaceCompanion(
+    bookId: string,
+    id: string,
+    content: Readable,
+    source: FileSource | null = null,
+  ): Promise<Companion> {
     return receive(content, async (received) => {
       const { name } = await this.find(bookId, id, undefined, "companion");
       const { mediaType, warning } = await judgeMediaType(received.sample, name);
       const file = await this.database.transaction(async (manager) => {
         const old = await this.find(bookId, id, manager, "companion");
         await manager.delete(StoredFile, { id });
-        return this.insert(manager, id, { bookId, name: old.name, mediaType, role: "companion" }, received);
+        const about: AboutFile = { bookId, name: old.name, mediaType, role: "companion", source };
+        return this.insert(manager, id, about, received);
       });
       return { file, warning };
     });
@@ -244,6 +255,7 @@ export class FilesService {
   ): Promise<StoredFile> {
     const row = {
       font: null,
+      source: null,
       places: null,
       pixels: null,
       hasLinksRead: false,
@@ -283,7 +295,7 @@ function order({ family, weight, stretch, italic }: FaceFacts): string {
 }
 
 type AboutFile = Pick<StoredFile, "bookId" | "name" | "mediaType" | "role"> &
-  Partial<Pick<StoredFile, "font">>;
+  Partial<Pick<StoredFile, "font" | "source">>;
 
 interface FileToStore extends AboutFile {
   id?: string;

@@ -9,6 +9,13 @@ export interface UnreadPlaces {
   isUnread: true;
 }
 
+/** A file of another publication of the same Shelf, as it went out there. */
+export interface FileSource {
+  bookId: string;
+  /** Of what went out, which is a folder where that publication has companion files. */
+  sha256: string;
+}
+
 /** What a file is for; one that was sent for an import belongs to no book yet. */
 export type FileRole = "picture" | "companion" | "font" | "export" | "upload" | "finished";
 
@@ -53,6 +60,10 @@ export class StoredFile {
   /** A picture's width and height; null until it was looked at, and for other files. */
   @Column(jsonColumn({ nullable: true }))
   pixels: { width: number; height: number } | null;
+
+  /** Of which other publication a companion file is; null for one that the author brought. */
+  @Column(jsonColumn({ nullable: true }))
+  source: FileSource | null;
 
   /** Whether it was read where its own links lead. */
   @Column("boolean", { default: false })

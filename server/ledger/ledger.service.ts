@@ -2,6 +2,7 @@ import { Injectable, type OnApplicationBootstrap } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { topOfBook } from "@vennet/core/manuscript/book-index";
 import { stringify } from "csv-stringify/sync";
+import { likeWords } from "../database/like-words.ts";
 import { DataSource, IsNull, Like, Not } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { readPart } from "../chapters/read-part.ts";
@@ -192,7 +193,7 @@ function conditions(bookId: string, filter: LedgerFilter): { where: string; valu
     values.push(...given);
   };
   for (const word of filter.search?.trim().split(/\s+/).filter(Boolean) ?? []) {
-    const like = `%${word.replace(/[\\%_]/g, "\\$&")}%`;
+    const like = likeWords(word);
     add(
       `(u.text LIKE ? OR ${nameOf} LIKE ? OR u.description LIKE ? OR c.title LIKE ? OR u.heading LIKE ?)`,
       ...Array.from({ length: 5 }, () => like),

@@ -98,6 +98,11 @@ export const tasks = {
     limits: { minutes: 2, megabytes: 2048 },
     load: () => import("../files/places-in-file-task.ts"),
   },
+  shelfFile: {
+    processes: 1,
+    limits: { minutes: 2, megabytes: 2048 },
+    load: () => import("../shelf/shelf-file-task.ts"),
+  },
   readPage: {
     processes: 1,
     limits: { minutes: 1 / 12, megabytes: 1024 },

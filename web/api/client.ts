@@ -19,6 +19,7 @@ export type ReachRun = components["schemas"]["RunAnswer"];
 export type LinkState = CheckedDestination["state"];
 export type PlaceListing = components["schemas"]["PlaceAnswer"];
 export type CompanionFile = components["schemas"]["CompanionFileAnswer"];
+export type FromShelf = components["schemas"]["FromShelfAnswer"];
 export type StoredCompanions = components["schemas"]["StoredCompanionsAnswer"];
 export type StoredCompanion = components["schemas"]["StoredCompanionAnswer"];
 export type Font = components["schemas"]["FontAnswer"];

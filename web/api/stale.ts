@@ -10,6 +10,7 @@ const destinations: Kept[] = [
   "gonePlaces",
   "files",
   "placesInFiles",
+  "fromShelf",
   "groups",
   "drive",
   "surroundings",
@@ -69,7 +70,7 @@ const staleAfter = {
   /** What the last run knew may be old. */
   lookAgain: ["destinations"],
   /** An export has come to its end. */
-  export: ["exports", "preflight", "places"],
+  export: ["exports", "preflight", "places", "fromShelf"],
   /** A book was made, deleted, or brought in. */
   books: ["books", "book", "chapters", "arrivals", ...destinations, "ledger", "findings", "preflight"],
 } satisfies Record<string, Kept[]>;

@@ -1,4 +1,5 @@
 import { FileText, FileUp } from "lucide-react";
+import { useQuery } from "@tanstack/react-query";
 import { useRef, useState, type DragEvent } from "react";
 import { Link } from "react-router";
 import {
@@ -7,9 +8,11 @@ import {
   ApiError,
   sendForm,
   type CompanionFile,
+  type FromShelf,
   type StoredCompanion,
   type StoredCompanions,
 } from "../api/client";
+import { keys } from "../api/keys";
 import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
 import { offerUndo } from "../frame/undo-bar";
@@ -28,11 +31,20 @@ interface Upload {
   abort: AbortController;
 }
 
+/** Which companion files came from other publications of the Shelf. */
+function useFromShelf(bookId: string) {
+  return useQuery({
+    queryKey: keys.fromShelf(bookId),
+    queryFn: () => answerOf(api.GET("/api/books/{bookId}/shelf/files", { params: { path: { bookId } } })),
+  });
+}
+
 /** The companion files of the book, and the shared drive's. */
 export function FilesPage() {
   const book = useBook();
   const stale = useStale();
   const files = useFiles(book.id);
+  const fromShelf = useFromShelf(book.id).data ?? [];
   const picker = useRef<HTMLInputElement>(null);
   const [upload, setUpload] = useState<Upload | null>(null);
   const [notes, setNotes] = useState<string[]>([]);
@@ -164,6 +176,7 @@ export function FilesPage() {
                 key={file.id}
                 bookId={book.id}
                 file={file}
+                from={fromShelf.find(({ fileId }) => fileId === file.id) ?? null}
                 isOpen={open === file.id}
                 onOpen={() => setOpen(open === file.id ? null : file.id)}
                 onReplace={(chosen) => void replace(file, chosen)}
@@ -181,6 +194,7 @@ export function FilesPage() {
 function FileRow({
   bookId,
   file,
+  from,
   isOpen,
   onOpen,
   onReplace,
@@ -188,6 +202,8 @@ function FileRow({
 }: {
   bookId: string;
   file: CompanionFile;
+  /** The publication of the Shelf of which it is a file; null for one that the author brought. */
+  from: FromShelf | null;
   isOpen: boolean;
   onOpen: () => void;
   onReplace: (chosen: File) => void;
@@ -206,6 +222,12 @@ function FileRow({
     } catch (error) {
       setProblem({ message: (error as Error).message, isGuard: (error as ApiError).code === "file-used" });
     }
+  };
+  const [isRenewing, setRenewing] = useState(false);
+  const renew = async (): Promise<void> => {
+    setRenewing(true);
+    await attempt(() => answerOf(api.POST("/api/books/{bookId}/shelf/files/{fileId}", { params })));
+    setRenewing(false);
   };
   const rename = (name: string): void => {
     if (name === "" || name === file.name) setRenaming(false);
@@ -277,6 +299,26 @@ function FileRow({
           )}
         </span>
       </div>
+      {from && (
+        <p className="flex flex-wrap items-baseline gap-x-3 pl-8 text-sm">
+          <span>
+            A file of{" "}
+            <Link
+              to={`/books/${from.bookId}`}
+              className="underline decoration-edge underline-offset-4 hover:text-blue"
+            >
+              {from.title}
+            </Link>
+            , on your Shelf.
+            {from.isOlder && " That has gone out anew since."}
+          </span>
+          {from.isOlder && (
+            <Button kind="quiet" className="!text-sm" disabled={isRenewing} onClick={() => void renew()}>
+              {isRenewing ? "Taking the newest file …" : "Take the newest file"}
+            </Button>
+          )}
+        </p>
+      )}
       <div className="flex flex-wrap gap-x-4 pl-7">
         <Button kind="quiet" className="!text-sm" aria-expanded={isOpen} onClick={onOpen}>
           {isOpen ? "Close the preview" : "Preview"}

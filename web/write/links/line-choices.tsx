@@ -1,6 +1,6 @@
 import { nameDestination, shortDestination } from "@vennet/core/destination/destination";
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
-import { FilePlus2, FileUp, TextSelect } from "lucide-react";
+import { FilePlus2, FileUp, LibraryBig, TextSelect } from "lucide-react";
 import { KindMark } from "../../destinations/kind-mark";
 import type { Choice } from "@vennet/core/destination/read-typed";
 
@@ -81,6 +81,14 @@ function Words({ choice, names }: { choice: Choice; names: DestinationNames }) {
         </span>
       );
     }
+    case "shelf":
+      return (
+        <span className="flex min-w-0 items-center gap-2">
+          <LibraryBig aria-label="On your Shelf" size={14} className="shrink-0" />
+          <strong className="max-w-[60%] shrink-0 truncate">{choice.place.name}</strong>
+          <span className="truncate text-faint">{choice.place.detail}</span>
+        </span>
+      );
     case "page":
       return (
         <span className="flex min-w-0 items-center gap-1">
@@ -108,6 +116,8 @@ function keyOf(choice: Choice): string {
       return JSON.stringify(choice.known.destination);
     case "spot":
       return `${choice.spot.chapterId} ${choice.spot.from}`;
+    case "shelf":
+      return `${choice.place.book} ${choice.place.place ?? ""}`;
     default:
       return choice.kind;
   }

@@ -10,7 +10,8 @@ import { useDestinationNames, useKnownDestinations } from "../../destinations/kn
 import { EmailFields } from "./email-fields";
 import { LineChoices } from "./line-choices";
 import { LineRow } from "./line-row";
-import { readTyped, type Choice, type Spot } from "@vennet/core/destination/read-typed";
+import { readTyped, type Choice, type ShelfPlace, type Spot } from "@vennet/core/destination/read-typed";
+import { useShelfPlaces } from "./use-shelf-places";
 import { useDraft } from "./line-drafts";
 import { usePageTitle } from "./use-page-title";
 import { useSpots, type WrittenHere } from "./use-spots";
@@ -40,6 +41,7 @@ export function LinkLine({
   onSpot,
   onMakePage,
   onBringFile,
+  onShelf,
   onLeave,
 }: {
   bookId: string;
@@ -59,6 +61,8 @@ export function LinkLine({
   onMakePage?: (title: string) => Promise<Destination>;
   /** Brings a file in, and gives where a link to it leads; left out where none can travel with the publication. */
   onBringFile?: (file: File) => Promise<Destination>;
+  /** Takes the file of another publication along, and gives where a link to its place leads; left out where none can travel. */
+  onShelf?: (place: ShelfPlace) => Promise<Destination>;
   onLeave: () => void;
 }) {
   const names = useDestinationNames(bookId);
@@ -91,10 +95,11 @@ export function LinkLine({
 
   const isAsItWas = destination !== null && !isTouched;
   const { spots, searching } = useSpots(bookId, isAsItWas ? "" : typed, here);
+  const shelf = useShelfPlaces(bookId, typed, onShelf !== undefined && !isAsItWas);
   const linked = wordsLabel === "Words" && !isTouched ? words : "";
   const reading = useMemo(
-    () => readTyped(typed, { known, spots, words: linked }),
-    [typed, known, spots, linked],
+    () => readTyped(typed, { known, spots, shelf, words: linked }),
+    [typed, known, spots, shelf, linked],
   );
   const choices = isAsItWas
     ? []
@@ -160,6 +165,7 @@ export function LinkLine({
     if (what === null && searching) return;
     if (isAsItWas && what === null) give(mail ? { kind: "email", address: writeMailto(mail) } : destination);
     else if (what?.kind === "spot") void work("Placing the anchor", () => onSpot!(what.spot));
+    else if (what?.kind === "shelf") void work("Taking its file along", () => onShelf!(what.place));
     else if (what?.kind === "page") void work("Making the page", () => onMakePage!(what.title));
     else if (what?.kind === "upload") {
       isPicking.current = true;

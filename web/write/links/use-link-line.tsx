@@ -108,6 +108,7 @@ export function useLinkLine({
           onTake={(taken) => take(line, taken)}
           onMakePage={targets.makePage}
           onBringFile={targets.bringFile}
+          onShelf={targets.leadToShelf}
         />
       </div>
     ),

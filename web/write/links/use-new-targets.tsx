@@ -1,5 +1,5 @@
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
-import type { Spot } from "@vennet/core/destination/read-typed";
+import type { ShelfPlace, Spot } from "@vennet/core/destination/read-typed";
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { useState, type ReactNode } from "react";
 import { useNavigate } from "react-router";
@@ -13,6 +13,8 @@ export interface NewTargets {
   makePage: (title: string) => Promise<Destination>;
   /** Brings in a file from the author's own disk. */
   bringFile: (file: File) => Promise<Destination>;
+  /** Takes a file of another publication of the Shelf along, and leads to a place in it. */
+  leadToShelf: (place: ShelfPlace) => Promise<Destination>;
   /** Puts an anchor at words of another chapter, or takes the place that stands there. */
   placeAtWords: (spot: Spot) => Promise<Destination>;
 }
@@ -49,6 +51,17 @@ export function useNewTargets(
     return { kind: "file", file: stored[0].file.id };
   };
 
+  const leadToShelf = async ({ book, place }: ShelfPlace): Promise<Destination> => {
+    const { file, at } = await answerOf(
+      api.POST("/api/books/{bookId}/shelf/places", {
+        params: { path: { bookId } },
+        body: { bookId: book, placeId: place },
+      }),
+    );
+    void stale("files");
+    return { kind: "file", file: file.id, ...(at === null ? {} : { at }) };
+  };
+
   const placeAtWords = async ({ chapterId, revision, from, to, place }: Spot): Promise<Destination> => {
     if (place !== null) return { kind: "place", target: place };
     const { id } = await answerOf(
@@ -62,7 +75,7 @@ export function useNewTargets(
   };
 
   return {
-    targets: { makePage, bringFile, placeAtWords },
+    targets: { makePage, bringFile, leadToShelf, placeAtWords },
     madePage: made && (
       <div
         role="status"

@@ -2,9 +2,10 @@ import { skipToken, useQuery } from "@tanstack/react-query";
 import type { Spot } from "@vennet/core/destination/read-typed";
 import { findMentions } from "@vennet/core/manuscript/mentions";
 import type { Node } from "prosemirror-model";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 import { answerOf, api } from "../../api/client";
 import { keys } from "../../api/keys";
+import { useSettled } from "./use-settled";
 
 /** The chapter that is being written, in whose text words are looked for as it stands at this moment. */
 export interface WrittenHere {
@@ -17,7 +18,6 @@ export interface WrittenHere {
 
 const shortest = 3;
 const mostFound = 12;
-const pause = 150;
 const anywhere = { wholeWords: false, matchCase: false };
 
 /**
@@ -31,11 +31,7 @@ export function useSpots(
 ): { spots: readonly Spot[]; searching: boolean } {
   const phrase = typed.trim();
   const isWanted = here !== null && phrase.length >= shortest;
-  const [settled, setSettled] = useState("");
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(isWanted ? phrase : ""), pause);
-    return () => clearTimeout(timer);
-  }, [isWanted, phrase]);
+  const settled = useSettled(phrase, isWanted);
   const elsewhere = useQuery({
     queryKey: keys.spots(bookId, settled),
     queryFn:

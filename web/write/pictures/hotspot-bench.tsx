@@ -1,5 +1,6 @@
 import { nameDestination } from "@vennet/core/destination/destination";
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
+import type { ShelfPlace } from "@vennet/core/destination/read-typed";
 import { coveredHotspots } from "@vennet/core/checks/hotspot-overlap";
 import {
   moveHotspot,
@@ -53,6 +54,7 @@ export function HotspotBench({
   picture,
   onMakePage,
   onBringFile,
+  onShelf,
   onChange,
   onDone,
 }: {
@@ -60,6 +62,7 @@ export function HotspotBench({
   picture: PictureAttrs;
   onMakePage: (title: string) => Promise<Destination>;
   onBringFile: (file: File) => Promise<Destination>;
+  onShelf: (place: ShelfPlace) => Promise<Destination>;
   /** Takes the areas that lead somewhere, after each change of them. */
   onChange: (hotspots: Hotspot[]) => void;
   onDone: () => void;
@@ -285,6 +288,7 @@ export function HotspotBench({
                 wordsLabel="What it is"
                 onMakePage={onMakePage}
                 onBringFile={onBringFile}
+                onShelf={onShelf}
                 onLeave={endLinking}
                 onTake={({ destination, words, description }) => {
                   change(chosen.id, { destination, alt: words, description });

@@ -43,6 +43,7 @@ export function PictureAreas({
         picture={pictureAttrs(opened)}
         onMakePage={targets.makePage}
         onBringFile={targets.bringFile}
+        onShelf={targets.leadToShelf}
         onChange={change}
         onDone={onDone}
       />
