@@ -32,7 +32,7 @@ test("words lead to a chapter of another book on the Shelf, whose file then trav
   await expect(line.getByText(/has no PDF or e-book yet/)).toBeVisible();
   await exported();
   await choice.click();
-  await expect(page.getByText(/birds-of-the-sound\.pdf, “/).first()).toBeVisible();
+  await expect(page.getByText("birds-of-the-sound.pdf, “Waders at high water”").first()).toBeVisible();
   await saved(page);
 
   await request.post(`/api/books/${other.id}/chapters`, { data: { title: "Gulls" } });

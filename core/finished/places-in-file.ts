@@ -25,14 +25,29 @@ export async function placesInFile(bytes: Uint8Array, mediaType: string): Promis
 async function placesInPdf(bytes: Uint8Array): Promise<FilePlaces> {
   const { document } = await openFinished(bytes);
   const pages = pagesOf(document);
-  const outline = pages.flatMap(({ number, places }) =>
-    places.flatMap(({ of, name }) => (of === "outline" ? [{ at: `page=${number}`, name }] : [])),
+  const outline = pages.flatMap(({ number: page, places }) =>
+    places.flatMap(({ of, name, y }) => (of === "outline" ? [{ page, name, y }] : [])),
   );
-  const named = new Destinations(document)
-    .names()
-    .map((name) => ({ at: `nameddest=${encodeURIComponent(name)}`, name }));
-  return { pages: pages.length, places: shortened([...outline, ...named]) };
+  const destinations = new Destinations(document);
+  const called = new Set<(typeof outline)[number]>();
+  const named = destinations.names().map((id) => {
+    const there = destinations.landingOfName(id);
+    const entry = outline.find(
+      (one) =>
+        there?.y != null && one.y !== null && one.page === there.page && Math.abs(one.y - there.y) < asClose,
+    );
+    if (entry) called.add(entry);
+    return { at: `nameddest=${encodeURIComponent(id)}`, name: entry?.name ?? id };
+  });
+  // What has a name of its own is led to by that, which is more exact than its page.
+  const others = outline
+    .filter((entry) => !called.has(entry))
+    .map(({ page, name }) => ({ at: `page=${page}`, name }));
+  return { pages: pages.length, places: shortened([...others, ...named]) };
 }
+
+/** Points between what an entry of the outline leads to and a destination, where both are one place. */
+const asClose = 2;
 
 function placesInHtml(text: string): FilePlaces {
   const places: { at: string; name: string }[] = [];

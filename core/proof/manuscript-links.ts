@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Outside } from "../destination/kinds/kind.ts";
+import { inFileKey } from "../destination/kinds/file.ts";
 import { kindOf } from "../destination/kinds/kinds.ts";
 import { nameDestination, writeDestination } from "../destination/destination.ts";
 import type { DestinationNames } from "../destination/kinds/kind.ts";
@@ -112,6 +113,11 @@ export function manuscriptLinks(
   const names: DestinationNames = {
     files: new Map([...book.files].map(([id, { name }]) => [id, name])),
     places: new Map([...index.places].map(([id, { text }]) => [id, text])),
+    inFiles: new Map(
+      [...book.files].flatMap(([id, { places }]) =>
+        (places?.places ?? []).map(({ at, name }) => [inFileKey(id, at), name] as const),
+      ),
+    ),
   };
   return book.chapters.flatMap(({ doc }, at) => {
     const chapter = chapterTitle(doc);

@@ -1,9 +1,12 @@
 import { Injectable, type OnApplicationBootstrap } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
+import { nameDestination } from "@vennet/core/destination/destination";
+import { inFileKey } from "@vennet/core/destination/kinds/file";
 import { topOfBook } from "@vennet/core/manuscript/book-index";
 import { stringify } from "csv-stringify/sync";
 import { likeWords } from "../database/like-words.ts";
-import { DataSource, IsNull, Like, Not } from "typeorm";
+import { StoredFile } from "../files/stored-file.entity.ts";
+import { DataSource, In, IsNull, Like, Not } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { readPart } from "../chapters/read-part.ts";
 import { LinkUse } from "./link-use.entity.ts";
@@ -31,6 +34,9 @@ const inFile =
   "IF(u.destination LIKE '%#page=%', CONCAT(', page ', SUBSTRING_INDEX(u.destination, '#page=', -1)), IF(u.destination LIKE '%#%', CONCAT(', “', SUBSTRING_INDEX(u.destination, '#', -1), '”'), ''))";
 /** What a destination is called: a companion file's name, a place's words, else itself. */
 const nameOf = `COALESCE(CONCAT(f.name, ${inFile}), NULLIF(p.text, ''), IF(p.placeId IS NULL, CONCAT(g.name, ' (deleted)'), NULL), IF(u.placeId = '${topOfBook}', 'Top of the book', NULL), IF(u.fileId IS NULL, u.destination, 'a file that is gone'))`;
+
+/** A destination within a companion file: the file, and the place. */
+const intoFile = /^companion:([^#]+)#(.+)$/;
 
 const readingOrder = ["c.role = 'companion'", "c.position", "u.ordinal"];
 const expressions: Record<LedgerColumn, string[]> = {
@@ -103,7 +109,10 @@ export class LedgerService implements OnApplicationBootstrap {
     ]);
     return {
       total: Number(totals[0]!.total),
-      rows: rows.map((row) => ({ ...row, checkedAt: row.checkedAt?.toISOString() ?? null })),
+      rows: (await this.withNamesInFiles(rows)).map((row) => ({
+        ...row,
+        checkedAt: row.checkedAt?.toISOString() ?? null,
+      })),
     };
   }
 
@@ -117,7 +126,37 @@ export class LedgerService implements OnApplicationBootstrap {
        ${named} WHERE ${where} GROUP BY u.kind, u.destination ORDER BY count DESC, destinationName`,
       values,
     );
-    return rows.map((row) => ({ ...row, count: Number(row.count), texts: row.texts.split("\n") }));
+    return (await this.withNamesInFiles(rows)).map((row) => ({
+      ...row,
+      count: Number(row.count),
+      texts: row.texts.split("\n"),
+    }));
+  }
+
+  /** Rows whose places within companion files are called as these files call them. */
+  private async withNamesInFiles<R extends { destination: string; destinationName: string }>(
+    rows: R[],
+  ): Promise<R[]> {
+    const within = rows.flatMap(({ destination }) => intoFile.exec(destination)?.[1] ?? []);
+    if (within.length === 0) return rows;
+    const stored = await this.database.manager.find(StoredFile, {
+      where: { id: In([...new Set(within)]) },
+      select: { id: true, name: true, places: true },
+    });
+    const files = new Map(stored.map(({ id, name }) => [id, name]));
+    const inFiles = new Map(
+      stored.flatMap(({ id, places }) =>
+        places && "places" in places
+          ? places.places.map(({ at, name }) => [inFileKey(id, at), name] as const)
+          : [],
+      ),
+    );
+    return rows.map((row) => {
+      const [, file, at] = intoFile.exec(row.destination) ?? [];
+      if (!file || !at || !files.has(file)) return row;
+      const destination = { kind: "file" as const, file, at };
+      return { ...row, destinationName: nameDestination(destination, { files, places: new Map(), inFiles }) };
+    });
   }
 
   /** The names of all links that a filter matches, in reading order. */

@@ -71,6 +71,8 @@ test.each([
     const proof = await proofOfLink(walks, "the waders", { kind: "file", file: led.file.id, at: led.at });
     expect(proof).toMatchObject({ complete: true, intact: 1 });
     expect(proof.rows[0].expected).toBe(`files/birds-of-the-sound.${format}#${decodeURIComponent(led.at)}`);
+    const [row] = (await client.call<any>("GET", `/books/${walks}/links`)).body.rows;
+    expect(row.destinationName).toBe(`birds-of-the-sound.${format}, “Waders”`);
     // The same file serves further links.
     expect((await lead(null)).body).toEqual({ file: led.file, at: null });
   },
@@ -127,10 +129,11 @@ test("a finished PDF is led into by its outline, as it came or as it was saved",
   const bytes = await (await client.stream(`/books/${other}/exports/${made.id}/file`)).arrayBuffer();
   const form = new FormData();
   form.set("file", new Blob([bytes]), "old birds.pdf");
-  const { bookId } = await client.jobEnd((await client.call<any>("POST", "/books/finished", form)).body);
+  const begun = (await client.call<any>("POST", "/books/finished", form)).body;
+  const { bookId } = (await client.jobEnd(begun)) as unknown as { bookId: string };
   const places = (await find("waders")).filter((one: any) => one.bookId === bookId);
   expect(places.length).toBeGreaterThan(0);
-  const led = (await lead(places[0].placeId, bookId as string)).body;
+  const led = (await lead(places[0].placeId, bookId)).body;
   expect(led).toMatchObject({
     file: { name: "old birds.pdf" },
     at: expect.stringMatching(/^(page|nameddest)=/),

@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { topOfBook } from "@vennet/core/manuscript/book-index";
 import { readHref, writeDestination } from "@vennet/core/destination/destination";
+import { inFileKey } from "@vennet/core/destination/kinds/file";
 import { kinds as kindTable, type Destination } from "@vennet/core/destination/kinds/kinds";
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import type { KnownDestination } from "@vennet/core/destination/suggest";
@@ -56,6 +57,7 @@ const noRows: never[] = [];
 export function useDestinationNames(bookId: string): DestinationNames {
   const files = useFiles(bookId).data ?? noRows;
   const places = usePlaces(bookId).data ?? noRows;
+  const inFiles = usePlacesInFiles(bookId).data ?? noRows;
   const gone = useGonePlaces(bookId).data ?? noRows;
   return useMemo(
     () => ({
@@ -65,8 +67,11 @@ export function useDestinationNames(bookId: string): DestinationNames {
         ...gone.map(({ id, name }) => [id, `${name} (deleted)`] as const),
         ...places.map(({ id, text, kind }) => [id, text || kindWords[kind]] as const),
       ]),
+      inFiles: new Map(
+        inFiles.flatMap((file) => file.places.map(({ at, name }) => [inFileKey(file.id, at), name] as const)),
+      ),
     }),
-    [files, places, gone],
+    [files, places, inFiles, gone],
   );
 }
 

@@ -1,7 +1,7 @@
 import { percentDecoded } from "../percent-decoded.ts";
 import { DestinationError } from "../errors.ts";
 import { schemeOf, withoutIgnoredCharacters } from "../scheme.ts";
-import type { DestinationKindOf } from "./kind.ts";
+import type { DestinationKindOf, DestinationNames } from "./kind.ts";
 import { askedOfWeb, hostOf, webDestination } from "./web.ts";
 
 /**
@@ -31,16 +31,24 @@ export function behindPath(at: string | null | undefined): string {
   return at ? `#${at}` : "";
 }
 
-/** A page or place of a file in words, behind the file’s name. */
-function placeWords(at: string | undefined): string {
-  if (at === undefined) return "";
+/** By what the name of a place of a companion file is found. */
+export function inFileKey(file: string, at: string): string {
+  return `${file}#${at}`;
+}
+
+/** A companion file in words, and behind its name the page or place of it. */
+function fileWords(file: string, at: string | undefined, { files, inFiles }: DestinationNames): string {
+  const name = files.get(file) ?? gone;
+  if (at === undefined) return name;
   const page = /^page=(\d+)/.exec(at)?.[1];
-  if (page) return `, page ${page}`;
+  if (page) return `${name}, page ${page}`;
+  return `${name}, “${inFiles?.get(inFileKey(file, at)) ?? placeCalled(at)}”`;
+}
+
+/** What a place of a file is called where only its address is known: by the name in that, or the last id on the way to it. */
+function placeCalled(at: string): string {
   const name = percentDecoded(at.replace(/^nameddest=/, ""));
-  // A way through an e-book is called by the last id on it.
-  if (name.startsWith("epubcfi("))
-    return /\[([^[\]]+)\][^[\]]*$/.exec(name)?.[1]?.replace(/^.*$/, ", “$&”") ?? ", a place in it";
-  return `, “${name}”`;
+  return name.startsWith("epubcfi(") ? (/\[([^[\]]+)\][^[\]]*$/.exec(name)?.[1] ?? "a place") : name;
 }
 
 /** File: a companion file, one in a shared folder, or one that was not brought along. */
@@ -61,14 +69,9 @@ export const file: DestinationKindOf<FileDestination> = {
   },
   write: (to) =>
     "file" in to ? `companion:${to.file}${behindPath(to.at)}` : "share" in to ? to.share : to.path,
-  name: (to, { files }) =>
-    "file" in to ? `${files.get(to.file) ?? gone}${placeWords(to.at)}` : "share" in to ? to.share : to.path,
-  short: (to, { files }) =>
-    "file" in to
-      ? `${files.get(to.file) ?? gone}${placeWords(to.at)}`
-      : "share" in to
-        ? hostOf(to.share)
-        : to.path,
+  name: (to, names) => ("file" in to ? fileWords(to.file, to.at, names) : "share" in to ? to.share : to.path),
+  short: (to, names) =>
+    "file" in to ? fileWords(to.file, to.at, names) : "share" in to ? hostOf(to.share) : to.path,
   asked: (to) => ("share" in to ? askedOfWeb(to.share) : null),
   outside: (to) => {
     if ("share" in to) return { kind: "address", address: to.share };

@@ -2,6 +2,8 @@
 export interface DestinationNames {
   files: ReadonlyMap<string, string>;
   places: ReadonlyMap<string, string>;
+  /** What places of companion files are called, by file and what addresses have behind their `#` (`inFileKey`). */
+  inFiles?: ReadonlyMap<string, string>;
 }
 
 /** What is asked to learn how a destination is, and of whom: a host with its port, or `mail:` for name servers. */

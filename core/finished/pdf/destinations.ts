@@ -37,6 +37,11 @@ export class Destinations {
     return name !== null && this.named.has(name) ? name : null;
   }
 
+  /** Where a name leads; null where that is nowhere in the file. */
+  landingOfName(name: string): Landing | null {
+    return this.landing(this.named.get(name));
+  }
+
   /** The names that lead somewhere. */
   names(): string[] {
     return [...this.named].flatMap(([name, value]) => (this.landing(value) ? [name] : []));
