@@ -43,6 +43,8 @@ import { destinationMoved } from "./destination-moved.ts";
 import { destinationUnsure } from "./destination-unsure.ts";
 import { fileForeign } from "./file-foreign.ts";
 import { fileLarge } from "./file-large.ts";
+import { landsOnBlank } from "./lands-on-blank.ts";
+import { outsideStructure } from "./outside-structure.ts";
 import { hotspotSmall } from "./hotspot-small.ts";
 import { httpsAnswers } from "./https-answers.ts";
 import { mailSlip } from "./mail-slip.ts";
@@ -81,6 +83,7 @@ export const rules: Rule[] = [
   fileDeadEnds,
   fileNotBrought,
   placeGone,
+  landsOnBlank,
   referenceGap,
   noteGone,
   noteAlone,
@@ -117,6 +120,7 @@ export const rules: Rule[] = [
   longWords,
   longAddress,
   descriptionLacking,
+  outsideStructure,
   descriptionRepeats,
   anchorUnused,
   anchorNamedTwice,

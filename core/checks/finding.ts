@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { answerKey } from "../destination/destination.ts";
+import type { PageOfFile } from "./page-of-file.ts";
 import type { Book, CompanionFile } from "../manuscript/book.ts";
 import type { BookIndex } from "../manuscript/book-index.ts";
 import type { LinkChange } from "../manuscript/edit-links.ts";
@@ -93,6 +94,8 @@ export interface CheckContext {
   describesAll?: boolean;
   /** Whether its anchors are those of a file that stays as it is, and nobody’s to take out. */
   keepsAnchors?: boolean;
+  /** Of a finished file its pages, as chapters are counted; left out where none has any. */
+  pages?: readonly (PageOfFile | undefined)[];
   /** The ids of the tops of companion pages that have no words yet. */
   unwritten: ReadonlySet<string>;
 }

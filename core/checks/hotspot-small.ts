@@ -2,7 +2,8 @@ import { hotspotBox } from "../manuscript/hotspot.ts";
 import { pictureAttrs } from "../manuscript/attributes.ts";
 import { pictureNodes } from "../manuscript/picture-nodes.ts";
 import { linkOn } from "../manuscript/schema.ts";
-import type { ChapterRule } from "./finding.ts";
+import type { ChapterRule, Found } from "./finding.ts";
+import { around, checkedPage, type BoxOnPage, type PageOfFile } from "./page-of-file.ts";
 
 /** WCAG's least size of a target, in CSS px. */
 const least = 24;
@@ -14,8 +15,11 @@ export const hotspotSmall: ChapterRule = {
   id: "hotspot-small",
   title: "A picture’s link is too small to hit",
   severity: "fix",
-  source: "WCAG 2.2 SC 2.5.8: 24 by 24 CSS px",
-  findInChapter: (doc, links, { pictureSizes, textWidth }) => {
+  source: "WCAG 2.2 SC 2.5.8: 24 by 24 CSS px, or as much room around it",
+  findInChapter: (doc, links, context) => {
+    const page = checkedPage(context);
+    if (page) return smallOnPage(page);
+    const { pictureSizes, textWidth } = context;
     const pictures = pictureNodes(doc);
     if (pictures.length === 0) return [];
     const pictureLinks = new Set(links.flatMap(({ id, on }) => (on === "picture" ? [id] : [])));
@@ -44,3 +48,37 @@ export const hotspotSmall: ChapterRule = {
     return found;
   },
 };
+
+/**
+ * The areas of a page that lie on no words, are too small, and have another link so close that a press meets it: within a
+ * circle of the least width around their middle there may be no other link, and no circle of another that is too small.
+ */
+function smallOnPage({ links }: PageOfFile): Found[] {
+  const all = links.map(({ id, boxes, isOnWords }) => ({ id, boxes, isOnWords, whole: around(boxes) }));
+  const isSmall = ({ left, top, right, bottom }: BoxOnPage): boolean =>
+    right - left < least || bottom - top < least;
+  const middle = ({ left, top, right, bottom }: BoxOnPage): [number, number] => [
+    (left + right) / 2,
+    (top + bottom) / 2,
+  ];
+  return all
+    .filter(({ whole, isOnWords }) => !isOnWords && isSmall(whole))
+    .filter(({ id, whole }) => {
+      const [x, y] = middle(whole);
+      return all.some((other) => {
+        if (other.id === id) return false;
+        const isNear = other.boxes.some(
+          ({ left, top, right, bottom }) =>
+            Math.hypot(Math.max(left - x, 0, x - right), Math.max(top - y, 0, y - bottom)) < least / 2,
+        );
+        const [otherX, otherY] = middle(other.whole);
+        return (
+          isNear || (!other.isOnWords && isSmall(other.whole) && Math.hypot(x - otherX, y - otherY) < least)
+        );
+      });
+    })
+    .map(({ id, whole: { left, top, right, bottom } }) => ({
+      subject: id,
+      message: `On the page this area has ${Math.round(right - left)} by ${Math.round(bottom - top)} px, and another link is close to it; ${least} by ${least} is asked. Make it larger.`,
+    }));
+}

@@ -26,7 +26,7 @@ export interface Surroundings extends Omit<CheckContext, "index" | "chapter"> {
 /** What is known of a book beside its text. */
 export type KnownOfBook = Pick<
   CheckContext,
-  "answers" | "shares" | "audience" | "describesAll" | "keepsAnchors"
+  "answers" | "shares" | "audience" | "describesAll" | "keepsAnchors" | "pages"
 > &
   Partial<Pick<CheckContext, "pictureSizes">>;
 

@@ -34,7 +34,11 @@ async function placesInPdf(bytes: Uint8Array): Promise<FilePlaces> {
     const there = destinations.landingOfName(id);
     const entry = outline.find(
       (one) =>
-        there?.y != null && one.y !== null && one.page === there.page && Math.abs(one.y - there.y) < asClose,
+        there !== null &&
+        there.y !== null &&
+        one.y !== null &&
+        one.page === there.page &&
+        Math.abs(one.y - there.y) < asClose,
     );
     if (entry) called.add(entry);
     return { at: `nameddest=${encodeURIComponent(id)}`, name: entry?.name ?? id };

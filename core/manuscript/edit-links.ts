@@ -28,6 +28,8 @@ export interface LinkChange {
   newWindow?: boolean;
   /** Whether the link gives up the blanks at its ends, which stay in the text. */
   trim?: true;
+  /** Whether a link of a tagged finished file is put into its structure. Of a manuscript every link is in that. */
+  inStructure?: true;
 }
 
 /** Whether a change is one of the link’s mark, and not of its words alone. */

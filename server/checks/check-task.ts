@@ -1,5 +1,6 @@
 import { checkBook, type BookFinding } from "@vennet/core/checks/check-book";
 import { rules } from "@vennet/core/checks/check-chapter";
+import { finishedForRules } from "@vennet/core/finished/parts";
 import type { KnownOfBook } from "@vennet/core/checks/surroundings";
 import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 
@@ -13,9 +14,12 @@ export function run({
   known: KnownOfBook;
   only?: string;
 }): BookFinding[] {
+  const pages = known.keepsAnchors
+    ? book.chapters.map(({ document }) => finishedForRules(JSON.parse(document)) ?? undefined)
+    : undefined;
   return checkBook(
     bookOfPlain(book),
-    known,
+    pages ? { ...known, pages } : known,
     only === undefined ? rules : rules.filter(({ id }) => id === only),
   );
 }

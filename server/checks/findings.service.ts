@@ -166,6 +166,7 @@ function told(
     };
   }
   if (to.look !== undefined) return { before: "a look of its own", after: "that of its kind" };
+  if (to.inStructure) return { before: "outside the structure", after: "in the structure" };
   if (to.trim) return { before: link.text, after: link.text.trim() };
   if (to.text !== undefined) return { before: link.text, after: to.text };
   return { before: link.description ?? "", after: to.description ?? "" };

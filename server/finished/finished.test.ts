@@ -115,6 +115,7 @@ test("links are put in, changed and taken out; the file that came stays as it is
     destination: { kind: "place", target: "page-1" },
     description: "To the first page",
     frame: { line: "dashed", thickness: 1, colour: "#aa0000" },
+    isInStructure: true,
   };
   const answer = await change(Number(at) + 1, ({ links }) => ({
     links: [

@@ -10,6 +10,7 @@ const link = (id: string, description: string | null = null): PdfLink => ({
   destination: { kind: "web", address: "https://tides.example/" },
   description,
   frame: { line: "none", thickness: 2, colour: "#1d4f8f" },
+  isInStructure: true,
 });
 const page = (...links: PdfLink[]): PdfPage => ({
   type: "pdf-page",
@@ -19,6 +20,7 @@ const page = (...links: PdfLink[]): PdfPage => ({
   links,
   places: [],
   untouched: [],
+  isBlank: false,
 });
 const told = ({ links }: PdfPage) => links.map(({ id, description }) => [id, description]);
 

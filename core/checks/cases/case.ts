@@ -12,6 +12,7 @@ import { writeDestination } from "../../destination/destination.ts";
 import { defaultLayout, textWidth } from "../../manuscript/page-layout.ts";
 import { checkChapter, rules } from "../check-chapter.ts";
 import type { CheckContext, Finding, KnownAnswer, ShareAudience } from "../finding.ts";
+import type { PageOfFile } from "../page-of-file.ts";
 import { contextIn, surroundingsOf } from "../surroundings.ts";
 import type { ChapterRole } from "../../manuscript/chapter-role.ts";
 
@@ -37,6 +38,8 @@ export interface Case {
   /** What the chapter is; a companion page has no number and may be unwritten. */
   role?: ChapterRole;
   describesAll?: boolean;
+  /** What is known of its chapters where they are pages of a finished file. */
+  pages?: readonly PageOfFile[];
   conventions?: Partial<Book["conventions"]>;
 }
 
@@ -109,6 +112,7 @@ export function judge(rule: string, given: string | Case): Judged {
       audience: one.audience ?? "anyone",
       pictureSizes: new Map(Object.entries(one.pictures ?? {})),
       ...(one.describesAll ? { describesAll: true } : {}),
+      ...(one.pages ? { pages: one.pages } : {}),
     }),
     0,
   );
@@ -150,6 +154,7 @@ export function writeChange(change: LinkChange, words: string): string {
   if (change.trim) return words.trim();
   if (change.destination) return writeDestination(change.destination);
   if (change.text !== undefined) return change.text;
+  if (change.inStructure) return "in the structure";
   if (change.look !== undefined) return "the look of its kind";
   return change.description === null ? "no description" : (change.description ?? words);
 }

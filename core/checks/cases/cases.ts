@@ -4,6 +4,7 @@ import type { Cases } from "./case.ts";
 import { fileCases } from "./files.ts";
 import { lookCases } from "./looks.ts";
 import { mailCases } from "./mail.ts";
+import { casesOnPages, pageCases } from "./pages.ts";
 import { pictureCases } from "./pictures.ts";
 import { placeCases } from "./places.ts";
 import { shownCases } from "./shown.ts";
@@ -19,5 +20,12 @@ export const allCases: readonly Cases[] = [
   ...wordCases,
   ...lookCases,
   ...shownCases,
-  ...pictureCases,
+  ...pictureCases.map(withPages),
+  ...pageCases,
 ];
+
+function withPages(cases: Cases): Cases {
+  const more = Object.entries(casesOnPages).find(([rule]) => rule === cases.rule)?.[1];
+  if (!more) return cases;
+  return { ...cases, wrong: [...cases.wrong, ...more.wrong], right: [...cases.right, ...more.right] };
+}

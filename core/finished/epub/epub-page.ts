@@ -70,6 +70,8 @@ export interface EpubPage {
   links: EpubLink[];
   places: EpubPlace[];
   untouched: UntouchedEpubLink[];
+  /** Whether nothing is shown on it. */
+  isBlank: boolean;
 }
 
 /** The id of the place that is the top of a page. */
@@ -137,7 +139,8 @@ export function readEpubPage(value: unknown): EpubPage {
       isCount(from) && isGround(on) && isText(words) && isText(href) && isText(why),
       "What stays says why.",
     );
-  const { type, number, path, title, isInOrder, isNavigation, stays, links, places, untouched } = page;
+  const { type, number, path, title, isInOrder, isNavigation, stays, links, places, untouched, isBlank } =
+    page;
   return {
     type,
     number,
@@ -172,6 +175,7 @@ export function readEpubPage(value: unknown): EpubPage {
       href,
       why,
     })),
+    isBlank: isBlank === true,
   };
 }
 

@@ -72,6 +72,7 @@ export function openEpub(
       links: [],
       places: why === null && isInOrder ? placesOf(source, i + 1) : [],
       untouched: [],
+      isBlank: why === null && showsNothing(source),
     };
     if (elements.length > mostOfAPage)
       throw new FinishedError(
@@ -90,6 +91,27 @@ export function openEpub(
 
 const longestName = 500;
 const longestWords = 2_000;
+
+/** Elements that show something without words. */
+const shown = new Set([
+  "img",
+  "svg",
+  "image",
+  "video",
+  "audio",
+  "object",
+  "iframe",
+  "embed",
+  "canvas",
+  "math",
+  "hr",
+  "input",
+]);
+
+/** Whether a page has neither words nor anything else that readers see. */
+function showsNothing({ text, elements }: XhtmlSource): boolean {
+  return text.trim() === "" && !elements.some(({ name }) => shown.has(name));
+}
 
 /** Fonts may be told otherwise than they are; pages of text must not be (EPUB 3.3, 4.2.6.3.4). */
 function refuseLocked(files: Readonly<Record<string, Uint8Array>>): void {

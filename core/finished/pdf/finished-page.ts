@@ -44,7 +44,8 @@ export class FinishedPage extends LinkedInPlace<PdfLink, PdfPage> {
   protected changedLink(link: PdfLink, change: LinkChange): PdfLink {
     // The words are the page’s own.
     const { destination = link.destination, description = link.description } = change;
-    return { ...link, destination, description };
+    const isInStructure = link.isInStructure || change.inStructure === true;
+    return { ...link, destination, description, isInStructure };
   }
 
   protected with(links: PdfLink[]): FinishedPage {

@@ -1,11 +1,19 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
-import { PDFDict, PDFDocument, PDFName } from "@cantoo/pdf-lib";
+import {
+  PDFArray,
+  PDFDict,
+  PDFDocument,
+  PDFName,
+  popGraphicsState,
+  pushGraphicsState,
+} from "@cantoo/pdf-lib";
 import fc from "fast-check";
 import { getDocument } from "../../pdf/pdf-js.ts";
 import { smallPdf } from "../../test/small-pdf.ts";
 import { FinishedError } from "../errors.ts";
 import { FinishedPage } from "./finished-page.ts";
+import { annotationsOf } from "./open-pdf.ts";
 import { areasOf, lettersOf } from "./letters.ts";
 import type { PdfLink, PdfPage } from "./pdf-page.ts";
 import { readPdfPage } from "./pdf-page.ts";
@@ -30,6 +38,7 @@ const fresh = (part: Partial<PdfLink> = {}): PdfLink => ({
   destination: { kind: "web", address: "https://sands.hesterley.example/" },
   description: null,
   frame: { line: "none", thickness: 2, colour: "#1d4f8f" },
+  isInStructure: true,
   ...part,
 });
 const onPage = (pages: PdfPage[], number: number, change: (links: PdfLink[]) => PdfLink[]): PdfPage[] =>
@@ -411,4 +420,63 @@ test("in a tagged file a new link stands in the structure beside its words, and 
   expect([...linked.keys()].sort()).toEqual(links.map(({ id }) => id).sort());
   const heron = links.find(({ contentsObj }) => contentsObj.str === "To Heronfoot")!;
   expect(linked.get(heron.id)!.some(({ type }) => type === "content")).toBe(true);
+});
+
+test("a link outside the structure of a tagged file is known, put into it, and proven to stand there (14.7.4.3)", async () => {
+  const bytes = new Uint8Array(
+    readFileSync(new URL("../../../web/public/examples/huts-of-the-outer-sands.pdf", import.meta.url)),
+  );
+  const document = await PDFDocument.load(bytes);
+  for (const page of document.getPages())
+    for (const { dictionary } of annotationsOf(page)) dictionary.delete(PDFName.of("StructParent"));
+  // What the tree alone says is enough.
+  expect(
+    (await read(await document.save()))
+      .flatMap(({ links }) => links)
+      .every(({ isInStructure }) => isInStructure),
+  ).toBe(true);
+  for (const [, object] of document.context.enumerateIndirectObjects()) {
+    const kids = object instanceof PDFDict ? object.lookup(PDFName.of("K")) : null;
+    if (object instanceof PDFDict && kids instanceof PDFArray)
+      object.set(
+        PDFName.of("K"),
+        document.context.obj(
+          kids.asArray().filter((_, i) => {
+            const kid = kids.lookup(i);
+            return !(kid instanceof PDFDict && kid.has(PDFName.of("Obj")));
+          }),
+        ),
+      );
+  }
+  const outside = await document.save();
+  const pages = await read(outside);
+  const all = pages.flatMap(({ links }) => links);
+  expect(all.length).toBeGreaterThan(2);
+  expect(all.every(({ isInStructure }) => !isInStructure)).toBe(true);
+  expect((await read(bytes)).flatMap(({ links }) => links).every(({ isInStructure }) => isInStructure)).toBe(
+    true,
+  );
+  const asked = pages.map((page) => ({
+    ...page,
+    links: page.links.map((link) => ({ ...link, isInStructure: true })),
+  }));
+  const saved = await saveFinishedPdf(outside, asked, names);
+  expect(saved.changed).toBe(all.length);
+  expect(await proveSaved(outside, saved.bytes, asked, names)).toMatchObject({ complete: true });
+  expect(
+    (await read(saved.bytes)).flatMap(({ links }) => links).every(({ isInStructure }) => isInStructure),
+  ).toBe(true);
+  // The proof notices where it was not done.
+  const { complete, faults } = await proveSaved(outside, outside, asked, names);
+  expect([complete, faults.length]).toEqual([false, all.length]);
+  expect(JSON.stringify(faults[0])).toContain("is not in the structure of the file");
+});
+
+test("a page on which nothing is painted is known as blank (ISO 32000-1, table 51)", async () => {
+  const document = await PDFDocument.load(await smallPdf());
+  document.addPage([200, 200]);
+  document.addPage([200, 200]).pushOperators(pushGraphicsState(), popGraphicsState());
+  document.addPage([200, 200]).drawLine({ start: { x: 0, y: 0 }, end: { x: 9, y: 9 } });
+  const pages = await read(await document.save());
+  expect(pages.map(({ isBlank }) => isBlank)).toEqual([false, false, false, true, true, false]);
 });

@@ -3,6 +3,8 @@ import { checkChapter } from "../../checks/check-chapter.ts";
 import { linkUses } from "../../manuscript/links.ts";
 import { contextOf } from "../../test/check-context.ts";
 import { smallPdf } from "../../test/small-pdf.ts";
+import { FinishedPage } from "./finished-page.ts";
+import { pageForRules } from "./page-for-rules.ts";
 import { pageAsDocument } from "./page-as-document.ts";
 import type { PdfPage } from "./pdf-page.ts";
 import { readFinishedPdf } from "./read-finished.ts";
@@ -38,4 +40,22 @@ test("the rules say what its readers would meet", async () => {
     { description: "the map" },
   ]);
   expect(of("description-lacking", false)).toEqual([]);
+});
+
+test("the rules are told where its links lie, and one press puts them into the structure", async () => {
+  const page = await firstPage();
+  const outside = { ...page, links: page.links.map((link) => ({ ...link, isInStructure: false })) };
+  const doc = pageAsDocument(outside);
+  const context = contextOf([doc], { pages: [pageForRules(outside)] });
+  const findings = checkChapter(doc, context).filter(({ rule }) => rule === "outside-structure");
+  expect(findings.map(({ subject }) => subject).sort()).toEqual(page.links.map(({ id }) => id).sort());
+  const { part, count } = new FinishedPage(outside).changed(() => findings[0]!.mend);
+  expect([count, part.content.links.every(({ isInStructure }) => isInStructure)]).toEqual([
+    page.links.length,
+    true,
+  ]);
+  // In CSS px from the upper left corner, of which a point is 96/72: the area lies at 40, 10 to 60, 30 of 400 by 600.
+  const area = pageForRules(page).links.find(({ isOnWords }) => !isOnWords)!;
+  const [{ left, top, right, bottom }] = area.boxes as [(typeof area.boxes)[0]];
+  expect([left, top, right, bottom].map(Math.round)).toEqual([53, 760, 80, 787]);
 });

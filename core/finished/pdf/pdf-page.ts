@@ -19,6 +19,8 @@ export interface PdfLink {
   description: string | null;
   /** Its thickness is in points. */
   frame: Frame;
+  /** Whether the structure of a tagged file has it (ISO 32000-1, 14.7.4.3); so it is in one that is not tagged. */
+  isInStructure: boolean;
 }
 
 /** A landing place on a page, besides its top. */
@@ -55,6 +57,8 @@ export interface PdfPage {
   links: PdfLink[];
   places: PdfPlace[];
   untouched: UntouchedLink[];
+  /** Whether nothing is painted on it. */
+  isBlank: boolean;
 }
 
 /** The id of the place that is the top of a page. */
@@ -131,13 +135,13 @@ export function readPdfPage(value: unknown): PdfPage {
       "What stays lies within the page.",
     );
   }
-  const { type, number, label, box, links, places, untouched } = page;
+  const { type, number, label, box, links, places, untouched, isBlank } = page;
   return {
     type,
     number,
     label,
     box,
-    links: links.map(({ id, from, words, areas, destination, description, frame }) => ({
+    links: links.map(({ id, from, words, areas, destination, description, frame, isInStructure }) => ({
       id,
       from,
       words,
@@ -145,9 +149,12 @@ export function readPdfPage(value: unknown): PdfPage {
       destination,
       description,
       frame,
+      // Of pages that were read before it was asked, nothing is found against.
+      isInStructure: isInStructure !== false,
     })),
     places: places.map(({ id, of, level, name, x, y }) => ({ id, of, level, name, x, y })),
     untouched: untouched.map(({ from, words, areas, why }) => ({ from, words, areas, why })),
+    isBlank: isBlank === true,
   };
 }
 
@@ -181,12 +188,13 @@ export function boxAround(areas: readonly Area[]): Area {
 
 /** Whether two links are the same to whoever meets them in the file. */
 export function samePdfLink(a: PdfLink, b: PdfLink): boolean {
-  const told = ({ areas, destination, description, frame }: PdfLink): string =>
+  const told = ({ areas, destination, description, frame, isInStructure }: PdfLink): string =>
     JSON.stringify([
       areas.map((area) => area.map((one) => Math.round(one * 100))),
       destination,
       description || null,
       frame.line === "none" ? null : [frame.line, frame.thickness, frame.colour.toLowerCase()],
+      isInStructure,
     ]);
   return told(a) === told(b);
 }

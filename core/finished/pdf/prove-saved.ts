@@ -65,7 +65,16 @@ export async function proveSaved(
       if (was.text !== is.text) fault(where, "Its text is not as it was.");
       if (was.others !== is.others) fault(where, "What it has besides links is not as it was.");
       const tellFault = (what: string): void => fault(where, what);
-      const judging = new PageProof(page, was.links, is.links, after, spots, names, tellFault);
+      const judging = new PageProof(
+        page,
+        was.links,
+        is.links,
+        is.inStructure,
+        after,
+        spots,
+        names,
+        tellFault,
+      );
       rows.push(...(await judging.rows()));
       extra.push(...judging.extra());
       tell(page.number, pages.length);
@@ -91,21 +100,44 @@ function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
   return openPdf(bytes).promise;
 }
 
-async function readPage(
-  document: PDFDocumentProxy,
-  number: number,
-): Promise<{ links: ReadAnnotation[]; text: string; others: string }> {
+/** What is read of a page. */
+interface PageRead {
+  links: ReadAnnotation[];
+  text: string;
+  others: string;
+  /** The annotations that the structure of a tagged file has; null where the page has no structure. */
+  inStructure: ReadonlySet<string> | null;
+}
+
+async function readPage(document: PDFDocumentProxy, number: number): Promise<PageRead> {
   const page = await document.getPage(number);
   const annotations = (await page.getAnnotations()) as ReadAnnotation[];
   const { items } = await page.getTextContent();
   const text = items.map((item) => ("str" in item ? `${item.str}@${item.transform.join()}` : "")).join("\n");
+  const links = annotations.filter(({ subtype }) => subtype === "Link");
+  const tree = links.length > 0 ? ((await page.getStructTree()) as StructureItem | null) : null;
   page.cleanup();
   const others = annotations.filter(({ subtype }) => subtype !== "Link");
   return {
-    links: annotations.filter(({ subtype }) => subtype === "Link"),
+    links,
     text,
     others: JSON.stringify(others.map(({ id, subtype, rect }) => [id, subtype, rect])),
+    inStructure: tree && new Set(annotationsIn(tree)),
   };
+}
+
+/** A node of a page’s structure as pdf.js tells it. */
+interface StructureItem {
+  type?: string;
+  id?: string;
+  children?: StructureItem[];
+}
+
+function annotationsIn({ type, id = "", children = [] }: StructureItem): string[] {
+  return [
+    ...(type === "annotation" || type === "object" ? [id.replace(/^pdfjs_internal_id_/, "")] : []),
+    ...children.flatMap(annotationsIn),
+  ];
 }
 
 /** The links of one page: those that were asked for, beside those that are there. */
@@ -116,6 +148,7 @@ class PageProof {
     private readonly page: PdfPage,
     private readonly before: readonly ReadAnnotation[],
     private readonly after: readonly ReadAnnotation[],
+    private readonly inStructure: ReadonlySet<string> | null,
     private readonly document: PDFDocumentProxy,
     private readonly spots: ReadonlyMap<string, Spot>,
     private readonly names: DestinationNames,
@@ -179,6 +212,8 @@ class PageProof {
     const isAsItWas = was !== undefined && sameFrame(was, found);
     if (!showsFrame(found, link.frame) && !(isAsItWas && isUnsaid(found)))
       this.fault(`The frame of “${link.words || "a link"}” is another.`);
+    if (link.isInStructure && this.inStructure?.has(found.id) === false)
+      this.fault(`“${link.words || "A link"}” is not in the structure of the file.`);
     return row("intact", null);
   }
 

@@ -23,7 +23,9 @@ import { frameOf } from "./frames.ts";
 import { lettersOf, wordsAt, wordsWithin } from "./letters.ts";
 import { addressText } from "./address-text.ts";
 import { annotationsOf, damaged, dictionaryIn, entry, nameIn, numbersIn, textIn } from "./open-pdf.ts";
+import { isBlank } from "./blank-page.ts";
 import { openFinished } from "./open-finished.ts";
+import { Structure } from "./structure.ts";
 import { spotId, topOfPage, type Area, type PdfPage, type PdfPlace } from "./pdf-page.ts";
 
 /** A finished PDF as it is read. */
@@ -48,7 +50,9 @@ export async function readFinishedPdf(
   try {
     const labels = await shown.getPageLabels();
     if (pages.length === 0) throw new Error("it has no page that can be read");
+    const sheets = document.getPages();
     for (const page of pages) {
+      page.isBlank = isBlank(sheets[page.number - 1]!);
       page.label = (labels?.[page.number - 1] || String(page.number)).slice(0, 100);
       if (page.links.length + page.untouched.length + page.places.length > 0) await readWords(page, shown);
       tell(page.number, pages.length);
@@ -76,10 +80,11 @@ export function pagesOf(document: PDFDocument): PdfPage[] {
 function readPages(document: PDFDocument): PdfPage[] {
   const pages = document.getPages().map((page, i) => pageOf(page, i + 1));
   const places = new Places(pages, new Destinations(document));
+  const structure = Structure.of(document, () => undefined);
   places.ofOutline(document);
   for (const [i, page] of document.getPages().entries())
     for (const { from, dictionary } of annotationsOf(page))
-      if (nameIn(dictionary, "Subtype") === "Link") readLink(pages[i]!, from, dictionary, places);
+      if (nameIn(dictionary, "Subtype") === "Link") readLink(pages[i]!, from, dictionary, places, structure);
   return pages;
 }
 
@@ -131,7 +136,16 @@ function pageOf(page: PDFPage, number: number): PdfPage {
     Math.max(x, x + width),
     Math.max(y, y + height),
   ];
-  return { type: "pdf-page", number, label: String(number), box, links: [], places: [], untouched: [] };
+  return {
+    type: "pdf-page",
+    number,
+    label: String(number),
+    box,
+    links: [],
+    places: [],
+    untouched: [],
+    isBlank: false,
+  };
 }
 
 /** The places of all pages, made as something leads to them. */
@@ -188,7 +202,13 @@ class Places {
   }
 }
 
-function readLink(page: PdfPage, from: string, dictionary: PDFDict, places: Places): void {
+function readLink(
+  page: PdfPage,
+  from: string,
+  dictionary: PDFDict,
+  places: Places,
+  structure: Structure | null,
+): void {
   const areas = areasOf(dictionary);
   if (!areas) {
     page.untouched.push({ from, words: "", areas, why: "It has no area on the page." });
@@ -207,6 +227,7 @@ function readLink(page: PdfPage, from: string, dictionary: PDFDict, places: Plac
     destination: read.destination,
     description: textIn(entry(dictionary, "Contents"))?.trim().slice(0, longestWords) || null,
     frame: frameOf(dictionary),
+    isInStructure: structure?.has(dictionary, from) ?? true,
   });
 }
 

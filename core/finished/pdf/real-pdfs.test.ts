@@ -66,6 +66,7 @@ function edited(pages: readonly PdfPage[]): PdfPage[] {
       if (i % 5 === 0)
         return [{ ...link, destination: { kind: "web", address: "https://tides.example/é?a=(1)" } }];
       if (i % 11 === 0) return [{ ...link, destination: { kind: "place", target: topOfPage(1) } }];
+      if (i % 13 === 0) return [{ ...link, isInStructure: true }];
       return [i % 3 === 0 ? { ...link, description: `Tide tables “Ü” ${i}` } : link];
     });
     const [left, low] = page.box;
@@ -77,6 +78,7 @@ function edited(pages: readonly PdfPage[]): PdfPage[] {
       destination: { kind: "place", target: topOfPage(1) },
       description: "To the front",
       frame: { line: "dashed", thickness: 1, colour: "#aa0000" },
+      isInStructure: true,
     };
     return { ...page, links: page.number % 3 === 1 ? [...links, fresh] : links };
   });

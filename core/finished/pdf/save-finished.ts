@@ -46,9 +46,10 @@ export async function saveFinishedPdf(
   let shown: PDFDocumentProxy | null = null;
   try {
     for (const [i, page] of pages.entries()) {
-      const isNew = page.links.some(({ from }) => from === null);
-      if (isNew && writing.isTagged) shown ??= await opened(bytes);
-      await writing.page(before[i]!, page, isNew ? shown : null);
+      const was = new Map(before[i]!.links.map(({ from, isInStructure }) => [from, isInStructure]));
+      const goesIn = page.links.some(({ from, isInStructure }) => isInStructure && was.get(from) !== true);
+      if (goesIn && writing.isTagged) shown ??= await opened(bytes);
+      await writing.page(before[i]!, page, goesIn ? shown : null);
     }
   } finally {
     await shown?.loadingTask.destroy();
@@ -84,13 +85,19 @@ class Writing {
   /** @param shown the file as pdf.js reads it, where the words beneath new links are asked for */
   async page(before: PdfPage, after: PdfPage, shown: PDFDocumentProxy | null): Promise<void> {
     const page = this.document.getPage(after.number - 1);
+    const letters = shown
+      ? lettersOf(await (await shown.getPage(after.number)).getTextContent({ includeMarkedContent: true }))
+      : [];
     const wanted = new Map(after.links.flatMap((link) => (link.from === null ? [] : [[link.from, link]])));
     const annotations = annotationsOf(page);
     const gone: number[] = [];
     for (const { from } of before.untouched) {
       // What could not be worked on as it was is given another destination.
       const [found, next] = [annotations.find((one) => one.from === from), wanted.get(from)];
-      if (found && next) this.change(page, found, null, next);
+      if (!found || !next) continue;
+      this.change(page, found, null, next);
+      if (this.structure?.has(found.dictionary, found.from) === false)
+        this.putIn(page, found, contentsBeneath(letters, next));
     }
     for (const was of before.links) {
       const found = annotations.find(({ from }) => from === was.from);
@@ -99,21 +106,14 @@ class Writing {
       if (!next) {
         this.remove(page, found);
         gone.push(found.at);
-      } else if (!samePdfLink(was, next)) this.change(page, found, was, next);
+      } else if (!samePdfLink(was, next)) {
+        this.change(page, found, was, next);
+        if (next.isInStructure && !was.isInStructure) this.putIn(page, found, contentsBeneath(letters, next));
+      }
     }
     this.takeOut(page, gone);
     const added = after.links.filter(({ from }) => from === null);
-    if (added.length === 0) return;
-    const letters = shown
-      ? lettersOf(await (await shown.getPage(after.number)).getTextContent({ includeMarkedContent: true }))
-      : [];
-    for (const link of added) {
-      const contents = lettersWithin(letters, link.areas).flatMap(({ content }) => {
-        const id = /_mc(\d+)$/.exec(content ?? "")?.[1];
-        return id === undefined ? [] : [Number(id)];
-      });
-      this.add(page, link, contents);
-    }
+    for (const link of added) this.add(page, link, contentsBeneath(letters, link));
   }
 
   async end(bytes: Uint8Array): Promise<SavedFile> {
@@ -156,6 +156,23 @@ class Writing {
     if (ref instanceof PDFRef) this.touched.add(ref);
     else this.touchList(page);
     this.done.changed++;
+  }
+
+  /** Puts a link that came into the structure of a tagged file, which knows annotations as objects of their own. */
+  private putIn(
+    page: LibraryPage,
+    { dictionary, at }: ReturnType<typeof annotationsOf>[number],
+    contents: readonly number[],
+  ): void {
+    const list = annotsOf(page)!;
+    const known = list.get(at);
+    const ref = known instanceof PDFRef ? known : this.document.context.register(dictionary);
+    if (ref !== known) {
+      list.set(at, ref);
+      this.touchList(page);
+    }
+    this.touched.add(ref).add(page.ref);
+    this.structure?.add(page, { ref, dictionary }, contents);
   }
 
   private remove(page: LibraryPage, { dictionary, at }: ReturnType<typeof annotationsOf>[number]): void {
@@ -230,6 +247,14 @@ class Writing {
     const { y, height } = page.getCropBox();
     return this.document.context.obj([page.ref, "XYZ", spot.x, spot.y ?? y + height, null]);
   }
+}
+
+/** The marked content on which a link lies (14.6), by its numbers. */
+function contentsBeneath(letters: ReturnType<typeof lettersOf>, link: PdfLink): number[] {
+  return lettersWithin(letters, link.areas).flatMap(({ content }) => {
+    const id = /_mc(\d+)$/.exec(content ?? "")?.[1];
+    return id === undefined ? [] : [Number(id)];
+  });
 }
 
 /** The corners of an area as readers take them: upper left, upper right, lower left, lower right (common practice). */

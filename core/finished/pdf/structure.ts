@@ -15,6 +15,7 @@ const deepest = 40;
 /** The structure tree of a tagged PDF (ISO 32000-1, 14.7), into which links are put. */
 export class Structure {
   private next: number;
+  private heldObjects: ReadonlySet<string> | null = null;
 
   private constructor(
     private readonly document: PDFDocument,
@@ -36,6 +37,38 @@ export class Structure {
     return root && parents && ref instanceof PDFRef
       ? new Structure(document, root, ref, parents, touch)
       : null;
+  }
+
+  /**
+   * Whether an element of the tree holds an annotation, as that says itself (14.7.4.4) or as the tree does (14.7.4.3).
+   * @param from what the annotation is called: its object
+   */
+  has(annotation: PDFDict, from: string): boolean {
+    const key = entry(annotation, "StructParent");
+    const value = key instanceof PDFNumber ? this.valueOf(this.parents, key.asNumber()) : undefined;
+    const element = value instanceof PDFRef ? this.document.context.lookup(value) : value;
+    return element instanceof PDFDict || this.held.has(`${from} R`);
+  }
+
+  /** The objects that the tree refers to. It is walked where an annotation says nothing itself. */
+  private get held(): ReadonlySet<string> {
+    if (this.heldObjects) return this.heldObjects;
+    const held = new Set<string>();
+    const seen = new Set<PDFObject>();
+    const open: (PDFObject | undefined)[] = [this.root];
+    while (open.length > 0) {
+      const next = open.pop();
+      const node = next instanceof PDFRef ? this.document.context.lookup(next) : next;
+      if (!node || seen.has(node)) continue;
+      seen.add(node);
+      if (node instanceof PDFArray) for (const kid of node.asArray()) open.push(kid);
+      if (!(node instanceof PDFDict)) continue;
+      const object = node.get(PDFName.of("Obj"));
+      if (object instanceof PDFRef) held.add(object.toString());
+      open.push(node.get(PDFName.of("K")));
+    }
+    this.heldObjects = held;
+    return held;
   }
 
   /**

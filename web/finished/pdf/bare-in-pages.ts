@@ -30,7 +30,16 @@ export function bareInPages(
 /** A link on an address that had none. */
 export function linkOnBare({ words, areas, address }: BareInPage): PdfLink {
   const { destination } = recognise(address);
-  return { id: newId(), from: null, words, areas, destination, description: null, frame: noFrame };
+  return {
+    id: newId(),
+    from: null,
+    words,
+    areas,
+    destination,
+    description: null,
+    frame: noFrame,
+    isInStructure: true,
+  };
 }
 
 /** The addresses of a page that no link covers. */

@@ -83,6 +83,7 @@ export function useLinkWork({
       const link: PdfLink = {
         id: newId(),
         from: null,
+        isInStructure: true,
         words: under,
         areas,
         destination,
@@ -141,7 +142,7 @@ export function useLinkWork({
   const copy = (link: PdfLink, count: number): void => {
     const further = pages.slice(number, number + count).map(({ document }) => ({
       ...document,
-      links: [...document.links, { ...link, id: newId(), from: null, words: "" }],
+      links: [...document.links, { ...link, id: newId(), from: null, words: "", isInStructure: true }],
     }));
     change(further, `Copied a link to ${plural(count, "page")}.`);
     tell(`The link is on ${plural(count, "further page")} too.`);
@@ -157,6 +158,7 @@ export function useLinkWork({
       destination: { kind: "place", target: topOfPage(number) },
       description: null,
       frame: noFrame,
+      isInStructure: true,
     };
     const untouched = page.untouched.filter((one) => one.from !== from);
     change([{ ...page, untouched, links: [...page.links, link] }], "Took a link over.");

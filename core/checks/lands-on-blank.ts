@@ -1,0 +1,23 @@
+import type { LinkRule } from "./finding.ts";
+
+/** A link to a page of a finished file on which nothing is. */
+export const landsOnBlank: LinkRule = {
+  id: "lands-on-blank",
+  title: "A link leads to a blank page",
+  severity: "fix",
+  source: "common practice: a reader who follows a link finds what it promised",
+  find: (links, { pages, index }) =>
+    links.flatMap(({ id, destination }) => {
+      const place = destination.kind === "place" ? index.places.get(destination.target) : undefined;
+      if (!place || !pages?.[place.chapter]?.isBlank) return [];
+      const [page] = index.inOrder.filter(
+        ({ chapter, kind }) => chapter === place.chapter && kind === "title",
+      );
+      return [
+        {
+          subject: id,
+          message: `Nothing stands on ${page ? `“${page.text}”` : "the page"}, to which it leads. Lead it to the page that is meant.`,
+        },
+      ];
+    }),
+};
