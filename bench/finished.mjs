@@ -2,7 +2,7 @@ import { fork } from "node:child_process";
 import { once } from "node:events";
 import { fileURLToPath } from "node:url";
 import { PDFDocument, PDFName, PDFString, StandardFonts } from "@cantoo/pdf-lib";
-import { openFinished } from "@vennet/core/finished/pdf/open-pdf";
+import { openFinished } from "@vennet/core/finished/pdf/open-finished";
 import { pagesOf, readFinishedPdf } from "@vennet/core/finished/pdf/read-finished";
 import { proveSaved } from "@vennet/core/finished/pdf/prove-saved";
 import { saveFinishedPdf } from "@vennet/core/finished/pdf/save-finished";
@@ -88,7 +88,7 @@ async function inProcess(bytes, what) {
 
 /** The quickest of three, since the first makes the code quick. */
 async function measured(bytes, what) {
-  const asked = what === "save" || what === "prove" ? edited(pagesOf(await openFinished(bytes))) : null;
+  const asked = what === "save" || what === "prove" ? edited(pagesOf((await openFinished(bytes)).document)) : null;
   const saved = what === "prove" ? (await saveFinishedPdf(bytes, asked, names)).bytes : null;
   let [ms, links] = [Infinity, 0];
   for (let i = 0; i < 3; i++) {
@@ -102,7 +102,7 @@ async function measured(bytes, what) {
         break;
       }
       case "objects":
-        pagesOf(await openFinished(bytes));
+        pagesOf((await openFinished(bytes)).document);
         break;
       case "whole":
         links = (await readFinishedPdf(bytes)).pages.reduce((sum, page) => sum + page.links.length, 0);
