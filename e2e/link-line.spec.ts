@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, openOwnBook, saved, selectWords, test, text } from "./fixtures";
+import { violations } from "./violations";
 
 const markdown = `# Walks
 
@@ -206,8 +207,62 @@ test("a page of a companion file is led to by its number, and a place in it by i
   const place = line(page).getByRole("option").filter({ hasText: "In huts.pdf" }).first();
   await expect(place).toContainText("Goosewing");
   await place.click();
-  await expect(card(page, "tide office")).toHaveAccessibleName(/huts\.pdf, page \d/);
+  await expect(card(page, "tide office")).toHaveAccessibleName(/huts\.pdf, “Goosewing”/);
   await saved(page);
   await page.getByRole("link", { name: "Links", exact: true }).click();
   await expect(page.getByRole("row").filter({ hasText: "plan of R1" })).toContainText("huts.pdf, page 3");
+});
+
+test("the spot of a companion file to which a link leads is pointed at on its page, by pointer or by keys", async ({
+  page,
+}) => {
+  const leaflet = readFileSync(
+    join(import.meta.dirname, "../web/public/examples/huts-of-the-outer-sands.pdf"),
+  );
+  await page.request.post(`/api/books/${bookId}/files`, {
+    multipart: { file: { name: "huts.pdf", mimeType: "application/pdf", buffer: leaflet } },
+  });
+  await page.reload();
+  await expect(text(page)).toBeVisible();
+  const pointing = page.getByRole("dialog", { name: "Where in huts.pdf does the link lead?" });
+  const choose = async (words: string) => {
+    await open(page, words);
+    await page.keyboard.type("huts.pdf");
+    await line(page).getByRole("button", { name: "Point at the place" }).click();
+    await expect(pointing.getByRole("slider", { name: "Spot on page 1" })).toBeVisible();
+  };
+  await choose("plan of R1");
+  await pointing.getByRole("button", { name: "Next page" }).click();
+  await expect(pointing.getByText("Page 2 of 6")).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await pointing.getByRole("slider", { name: "Spot on page 2" }).click({ position: { x: 60, y: 200 } });
+  await expect(pointing).toBeHidden();
+  await expect(line(page)).toContainText("Leads to huts.pdf, page 2.");
+  await line(page).getByRole("button", { name: "Link", exact: true }).click();
+  await expect(card(page, "plan of R1")).toHaveAccessibleName(/huts\.pdf, page 2/);
+  // By keys: down the page, and taken.
+  await choose("tide office");
+  await pointing.getByRole("slider").focus();
+  for (const key of ["PageDown", "PageDown", "Shift+ArrowDown", "ArrowDown"]) await page.keyboard.press(key);
+  await expect(pointing.getByRole("slider")).toHaveAttribute("aria-valuetext", /^10 points/);
+  await page.keyboard.press("Enter");
+  await expect(line(page)).toContainText("Leads to huts.pdf, page 3.");
+  await leadsTo(page).press("Enter");
+  // A place by its name.
+  await choose("wardens");
+  await pointing.getByRole("navigation", { name: "Places in the file" }).getByRole("button").first().click();
+  await leadsTo(page).press("Enter");
+  await saved(page);
+  const rows = (await (await page.request.get(`/api/books/${bookId}/links`)).json()) as {
+    rows: { text: string; destination: string }[];
+  };
+  expect(
+    rows.rows
+      .slice(0, 3)
+      .map(({ text: words, destination }) => `${words} ${destination.replace(/^[^#]*/, "")}`),
+  ).toEqual([
+    expect.stringMatching(/^tide office #page=3&zoom=100,0,\d+$/),
+    "plan of R1 #page=2&zoom=100,0,200",
+    expect.stringMatching(/^wardens #(page|nameddest)=/),
+  ]);
 });

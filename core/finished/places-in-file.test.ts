@@ -63,6 +63,8 @@ test.each([
   ["page=3", true],
   ["page=4", false],
   ["page=0", false],
+  ["page=3&zoom=100,0,250", true],
+  ["page=4&zoom=100,0,250", false],
   ["nameddest=huts", true],
   ["nameddest=sheds", false],
 ])("of three pages and one name %s is there: %s", (at, isThere) => {

@@ -1,5 +1,6 @@
 import { Parser } from "htmlparser2";
 import { decodePage } from "../import/text-encoding.ts";
+import { topOfBook } from "../manuscript/book-index.ts";
 import { mostPlaces, type FilePlaces } from "../manuscript/file-places.ts";
 import { Destinations } from "./pdf/destinations.ts";
 import { waysIntoEpub } from "./epub/ways-into-epub.ts";
@@ -30,24 +31,25 @@ async function placesInPdf(bytes: Uint8Array): Promise<FilePlaces> {
   );
   const destinations = new Destinations(document);
   const called = new Set<(typeof outline)[number]>();
-  const named = destinations.names().map((id) => {
+  const named = destinations.names().flatMap((id) => {
     const there = destinations.landingOfName(id);
+    if (!there) return [];
+    const { page, y } = there;
     const entry = outline.find(
-      (one) =>
-        there !== null &&
-        there.y !== null &&
-        one.y !== null &&
-        one.page === there.page &&
-        Math.abs(one.y - there.y) < asClose,
+      (one) => y !== null && one.y !== null && one.page === page && Math.abs(one.y - y) < asClose,
     );
     if (entry) called.add(entry);
-    return { at: `nameddest=${encodeURIComponent(id)}`, name: entry?.name ?? id };
+    const title = id === topOfBook ? document.getTitle() : undefined;
+    return [{ at: `nameddest=${encodeURIComponent(id)}`, name: entry?.name ?? (title || id), page, y }];
   });
   // What has a name of its own is led to by that, which is more exact than its page.
   const others = outline
     .filter((entry) => !called.has(entry))
-    .map(({ page, name }) => ({ at: `page=${page}`, name }));
-  return { pages: pages.length, places: shortened([...others, ...named]) };
+    .map((entry) => ({ ...entry, at: `page=${entry.page}` }));
+  const inOrder = [...others, ...named].sort(
+    (a, b) => a.page - b.page || (b.y ?? Infinity) - (a.y ?? Infinity),
+  );
+  return { pages: pages.length, places: shortened(inOrder) };
 }
 
 /** Points between what an entry of the outline leads to and a destination, where both are one place. */

@@ -12,7 +12,8 @@ export const mostPlaces = 2_000;
 
 /** Whether a file has the page or place that an address names behind its `#`. */
 export function hasPlace({ pages, places }: FilePlaces, at: string): boolean {
-  const page = /^page=(\d+)$/.exec(at)?.[1];
+  // What stands behind it says how much of the page is shown (RFC 8118).
+  const page = /^page=(\d+)(?:&|$)/.exec(at)?.[1];
   if (page !== undefined && pages !== null) return Number(page) >= 1 && Number(page) <= pages;
   // Of a very long list not all are known.
   return (

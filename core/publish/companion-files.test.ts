@@ -42,7 +42,7 @@ const book = bookWith(
         ", ",
         link("l4", "all", "script", "epubcfi(/6/4!/4/2%5Blow%5D)"),
         ", ",
-        link("l5", "again", "plan", "page=2"),
+        link("l5", "again", "plan", "page=2&zoom=100,0,40"),
       ),
     ),
   ],
@@ -84,11 +84,14 @@ describe("an e-book", () => {
   // RFC 8118.
   test("says behind a file’s path which page of it is meant, and is told where it does not", () => {
     const path = Object.keys(files).find((name) =>
-      strFromU8(files[name]!).includes("Refuge-plan-No1.pdf#page=2"),
+      strFromU8(files[name]!).includes("Refuge-plan-No1.pdf#page=2&amp;zoom=100,0,40"),
     )!;
     const page = strFromU8(files[path]!);
     for (const other of ["", "#page=3"]) {
-      const changed = zipSync({ ...files, [path]: bytesOf(page.replace("#page=2", other)) });
+      const changed = zipSync({
+        ...files,
+        [path]: bytesOf(page.replace("#page=2&amp;zoom=100,0,40", other)),
+      });
       const { rows } = proofOf(readEpub(changed));
       expect([other, rows.map(({ verdict }) => verdict)]).toEqual([
         other,

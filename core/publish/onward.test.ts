@@ -54,7 +54,7 @@ function bookOfThings(more: Partial<Book> = {}): Book {
       "one",
       "Refuges & <boats>",
       text(
-        linked("l1", "The plan | 1", { kind: "file", file: "plan" }, 'Said "so"'),
+        linked("l1", "The plan | 1", { kind: "file", file: "plan", at: "page=2&zoom=100,0,40" }, 'Said "so"'),
         ", then ",
         linkTo("l2", "deep", "deep [down]"),
       ),

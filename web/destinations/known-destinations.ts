@@ -20,7 +20,7 @@ export function useFiles(bookId: string) {
 }
 
 /** The companion files in which links can lead to pages or places. The server reads each when it is first asked of it. */
-function usePlacesInFiles(bookId: string) {
+export function usePlacesInFiles(bookId: string) {
   const hasAny = useFiles(bookId).data?.some(({ mediaType }) => /pdf|html|epub/.test(mediaType)) ?? false;
   return useQuery({
     queryKey: keys.placesInFiles(bookId),

@@ -6,6 +6,8 @@ import type { KnownDestination } from "@vennet/core/destination/suggest";
 import { withoutTracking } from "@vennet/core/destination/tracking";
 import { useEffect, useId, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { Button } from "../../parts/button";
+import { PointInFile } from "../../destinations/point-in-file";
+import { usePagedFile } from "../../destinations/use-paged-file";
 import { useDestinationNames, useKnownDestinations } from "../../destinations/known-destinations";
 import { EmailFields } from "./email-fields";
 import { LineChoices } from "./line-choices";
@@ -81,6 +83,9 @@ export function LinkLine({
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState<string | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
+  /** The place of a file that was pointed at; what is typed puts it aside. */
+  const [pointed, setPointed] = useState<Destination | null>(null);
+  const [isPointing, setPointing] = useState(false);
   /** Whether Enter was pressed before all chapters were looked through. */
   const [isAwaiting, setAwaiting] = useState(false);
   // The line itself, with its two blue rules, shows where the focus is.
@@ -101,14 +106,16 @@ export function LinkLine({
     () => readTyped(typed, { known, spots, shelf, words: linked }),
     [typed, known, spots, shelf, linked],
   );
-  const choices = isAsItWas
-    ? []
-    : reading.choices.filter(
-        ({ kind }) => (kind !== "page" || onMakePage) && (kind !== "upload" || onBringFile),
-      );
+  const choices =
+    isAsItWas || pointed
+      ? []
+      : reading.choices.filter(
+          ({ kind }) => (kind !== "page" || onMakePage) && (kind !== "upload" || onBringFile),
+        );
   const at = picked === null ? (isAsItWas ? -1 : reading.fitting) : Math.min(picked, choices.length - 1);
   const choice = choices[at] ?? null;
-  const chosen = isAsItWas ? destination : destinationOf(choice);
+  const chosen = pointed ?? (isAsItWas ? destination : destinationOf(choice));
+  const paged = usePagedFile(bookId, chosen);
   const mended = choice?.kind === "recognised" ? choice.recognised.mended : [];
   const tracking = chosen?.kind === "web" ? withoutTracking(chosen.address) : null;
   const hasRawWords = wordsLabel === "Words" && isPlainlyAnAddress(words);
@@ -140,6 +147,7 @@ export function LinkLine({
     setTyped(next);
     setTouched(true);
     setPicked(null);
+    setPointed(null);
     setFailure(null);
     setAwaiting(false);
   };
@@ -160,6 +168,7 @@ export function LinkLine({
   const take = (what: Choice | null = choice): void => {
     setAsked(true);
     if (busy !== null || wordsMissing) return;
+    if (pointed) return give(pointed);
     // What was typed may stand in a chapter that is being looked through.
     setAwaiting(what === null && searching);
     if (what === null && searching) return;
@@ -200,7 +209,7 @@ export function LinkLine({
     else return;
     event.preventDefault();
   };
-  return (
+  const form = (
     <form
       ref={box}
       aria-label="Link line"
@@ -209,7 +218,7 @@ export function LinkLine({
       onFocus={() => (isPicking.current = false)}
       onBlur={(event) => {
         const isOutside = !box.current?.contains(event.relatedTarget);
-        if (isOutside && !isPicking.current && busy === null && document.hasFocus()) onLeave();
+        if (isOutside && !isPointing && !isPicking.current && busy === null && document.hasFocus()) onLeave();
       }}
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
@@ -248,7 +257,7 @@ export function LinkLine({
       <LineChoices id={id} choices={choices} picked={choice} names={names} onTake={take} />
       <div id={`${id}-says`} className="flex flex-wrap gap-x-4 pr-3 pl-[5.75rem] text-sm" role="status">
         {mended.length > 0 && <span>Mended: {mended.join("; ")}</span>}
-        {choice === null && !isAsItWas && !searching && (
+        {choice === null && !isAsItWas && !pointed && !searching && (
           <span className={asked ? "text-red" : "text-faint"}>{reading.problem}</span>
         )}
         {choice !== null && reading.problem !== "" && choice.kind === "upload" && (
@@ -256,12 +265,17 @@ export function LinkLine({
         )}
         {wordsMissing && asked && <span className="text-red">The link needs words to stand on.</span>}
         {busy && <span>{busy} …</span>}
-        {searching && choice === null && <span>Looking through the chapters …</span>}
+        {searching && !pointed && choice === null && <span>Looking through the chapters …</span>}
         {failure && <span className="text-red">{failure}</span>}
       </div>
       {draft.offered && !isChanged && (
         <Offer onTake={goOn} action="Use it">
           You had begun: {draft.offered.typed || draft.offered.description || draft.offered.words}
+        </Offer>
+      )}
+      {paged && (
+        <Offer onTake={() => setPointing(true)} action="Point at the place">
+          {pointed ? `Leads to ${nameDestination(pointed, names)}.` : "A link can lead into this file."}
         </Offer>
       )}
       {tracking && (
@@ -311,6 +325,21 @@ export function LinkLine({
         }}
       />
     </form>
+  );
+  return (
+    <>
+      {form}
+      {isPointing && paged && (
+        <PointInFile
+          {...paged}
+          onPoint={(at) => {
+            setPointed({ kind: "file", file: paged.file, at });
+            setPointing(false);
+          }}
+          onClose={() => setPointing(false)}
+        />
+      )}
+    </>
   );
 }
 
