@@ -9,4 +9,9 @@ export interface FinishedFacts {
   isTagged: boolean;
   /** Whether a signature stands in it, which any change breaks (12.8). */
   isSigned: boolean;
+  /**
+   * Whether the tables by which programs find what is in it are broken, so that they search for it; a version that is saved
+   * brings new ones (7.5.4).
+   */
+  hasBrokenTable: boolean;
 }

@@ -17,6 +17,8 @@ export interface FinishedFile {
   pages: number;
   isTagged: boolean;
   isSigned: boolean;
+  /** Left out of files that came before it was asked. */
+  hasBrokenTable?: boolean;
 }
 
 /** A publication and whose it is: a book, or a finished file whose links are worked on. */

@@ -180,6 +180,10 @@ class FinishedFileShape {
   isTagged: boolean;
   @ApiProperty({ description: "Whether a signature stands in it, which any change breaks." })
   isSigned: boolean;
+  @ApiProperty({
+    description: "Whether programs have to search for what is in it; a saved version mends that.",
+  })
+  hasBrokenTable: boolean;
 }
 
 export class BookAnswer {

@@ -136,6 +136,7 @@ export class BooksService {
           pages: book.finished.pages,
           isTagged: book.finished.isTagged,
           isSigned: book.finished.isSigned,
+          hasBrokenTable: book.finished.hasBrokenTable ?? false,
         },
         looks: completeLooks(book.looks),
         conventions: book.conventions ?? defaultConventions,

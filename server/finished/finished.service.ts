@@ -117,6 +117,7 @@ export class FinishedService {
         pages: facts.pages,
         isTagged: facts.isTagged,
         isSigned: facts.isSigned,
+        hasBrokenTable: facts.hasBrokenTable,
       };
       await manager.update(Book, { id }, columns<Book>({ finished }));
       await manager.update(StoredFile, { id: file }, { bookId: id, role: "finished" });

@@ -96,6 +96,7 @@ test("a finished PDF comes in with every link, its words and where it leads, and
     fileName: "walks.pdf",
     isTagged: true,
     isSigned: false,
+    hasBrokenTable: false,
   });
   const file = await client.stream(`${path}/finished/file`);
   expect(Buffer.from(await file.arrayBuffer()).equals(pdf)).toBe(true);

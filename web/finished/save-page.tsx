@@ -49,6 +49,12 @@ export function SavePage() {
               A signature stands in this file. A version with changed links breaks it.
             </p>
           )}
+          {finished?.hasBrokenTable && (
+            <p className="mt-2 max-w-prose">
+              This file is damaged: the table by which programs find its contents is broken, so they search
+              for them. A saved version brings all of it anew with a whole table, and is about twice as large.
+            </p>
+          )}
           <div className="mt-4 flex flex-wrap items-center gap-4">
             <Button kind="main" disabled={isUnderWay(job)} onClick={save}>
               Save as a new version

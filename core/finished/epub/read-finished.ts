@@ -40,8 +40,9 @@ export function readFinishedEpub(
 ): { facts: FinishedFacts; pages: EpubPage[] } {
   const { about, pages } = openEpub(bytes, tell);
   const { title, author, language } = about;
-  const facts = { title, author, language, pages: pages.length, isTagged: false, isSigned: false };
-  return { facts, pages: pages.map(({ page }) => page) };
+  const facts = { title, author, language, pages: pages.length };
+  const none = { isTagged: false, isSigned: false, hasBrokenTable: false };
+  return { facts: { ...facts, ...none }, pages: pages.map(({ page }) => page) };
 }
 
 /** An e-book with its pages as the file has them, and all its files. */

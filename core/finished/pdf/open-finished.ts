@@ -1,6 +1,7 @@
 import { PDFDocument } from "@cantoo/pdf-lib";
 import { FinishedError } from "../errors.ts";
 import { FileEncryption } from "./encryption.ts";
+import { headerAt, hasSoundTable } from "./object-table.ts";
 import { damaged } from "./open-pdf.ts";
 
 /**
@@ -9,10 +10,17 @@ import { damaged } from "./open-pdf.ts";
  * @throws FinishedError `format` where it is none, `encrypted` where its content is locked
  */
 export async function openFinished(
-  bytes: Uint8Array,
+  whole: Uint8Array,
 ): Promise<{ document: PDFDocument; encryption: FileEncryption | null }> {
+  const bytes = whole.subarray(headerAt(whole));
   const asItIs = await load(bytes, { ignoreEncryption: true });
   if (!asItIs.isEncrypted) return { document: asItIs, encryption: null };
+  // What would have to be appended then are all its objects, and how they are encrypted with them.
+  if (!hasSoundTable(bytes))
+    throw new FinishedError(
+      "format",
+      "This PDF is encrypted, and the table of its objects is damaged. Open it in the program that made it, save it anew, and bring it again.",
+    );
   const encryption = encryptionOf(asItIs);
   const document = await load(bytes, { password: "" });
   // The library leaves them out of what it decrypts; what is appended is encrypted as the rest is.

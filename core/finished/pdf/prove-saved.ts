@@ -8,6 +8,7 @@ import type { LinkProof, LinkVerdict, ProofRow } from "../../proof/compare.ts";
 import type { Fault } from "../../proof/exported-link.ts";
 import { whereOf } from "../../proof/where-in-pdf.ts";
 import { openPdf } from "../../pdf/pdf-js.ts";
+import { FinishedError } from "../errors.ts";
 import { linkAsAsked } from "../link-as-asked.ts";
 import { sameAddress } from "../same-address.ts";
 import type { TellPage } from "../tell-page.ts";
@@ -96,8 +97,17 @@ export async function proveSaved(
   }
 }
 
-function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
-  return openPdf(bytes).promise;
+async function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
+  const task = openPdf(bytes);
+  try {
+    return await task.promise;
+  } catch (error) {
+    await task.destroy();
+    throw new FinishedError(
+      "format",
+      `A program for reading PDFs cannot open it: ${(error as Error).message}.`,
+    );
+  }
 }
 
 /** What is read of a page. */

@@ -24,6 +24,7 @@ import { lettersOf, wordsAt, wordsWithin } from "./letters.ts";
 import { addressText } from "./address-text.ts";
 import { annotationsOf, damaged, dictionaryIn, entry, nameIn, numbersIn, textIn } from "./open-pdf.ts";
 import { isBlank } from "./blank-page.ts";
+import { hasSoundTable } from "./object-table.ts";
 import { openFinished } from "./open-finished.ts";
 import { Structure } from "./structure.ts";
 import { spotId, topOfPage, type Area, type PdfPage, type PdfPlace } from "./pdf-page.ts";
@@ -57,7 +58,7 @@ export async function readFinishedPdf(
       if (page.links.length + page.untouched.length + page.places.length > 0) await readWords(page, shown);
       tell(page.number, pages.length);
     }
-    return { facts: factsOf(document, pages.length), pages };
+    return { facts: { ...factsOf(document, pages.length), hasBrokenTable: !hasSoundTable(bytes) }, pages };
   } catch (error) {
     throw damaged(error);
   } finally {
@@ -114,7 +115,7 @@ export async function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
   }
 }
 
-function factsOf(document: PDFDocument, pages: number): FinishedFacts {
+function factsOf(document: PDFDocument, pages: number): Omit<FinishedFacts, "hasBrokenTable"> {
   const { catalog } = document;
   const flags = entry(dictionaryIn(catalog, "AcroForm"), "SigFlags");
   const marked = entry(dictionaryIn(catalog, "MarkInfo"), "Marked");

@@ -94,7 +94,8 @@ function edited(pages: readonly PdfPage[]): PdfPage[] {
     for (const path of paths!) {
       const packed = readFileSync(join(folder, "out", path));
       const bytes = new Uint8Array(path.endsWith(".gz") ? gunzipSync(packed) : packed);
-      const { pages } = await readFinishedPdf(bytes);
+      const { facts, pages } = await readFinishedPdf(bytes);
+      expect([path, facts.hasBrokenTable]).toEqual([path, false]);
       const count = pages.reduce((sum, page) => sum + page.links.length + page.untouched.length, 0);
       links += count;
       expect([path, count]).toEqual([path, await linksByPdfJs(bytes)]);

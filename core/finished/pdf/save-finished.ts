@@ -17,6 +17,7 @@ import type { FileEncryption } from "./encryption.ts";
 import { frameEntries } from "./frames.ts";
 import { lettersOf, lettersWithin } from "./letters.ts";
 import { annotationsOf, annotsOf } from "./open-pdf.ts";
+import { hasSoundTable } from "./object-table.ts";
 import { openFinished } from "./open-finished.ts";
 import { boxAround, samePdfLink, spotsOf, type PdfLink, type PdfPage, type Spot } from "./pdf-page.ts";
 import { opened, pagesOf } from "./read-finished.ts";
@@ -119,6 +120,7 @@ class Writing {
   async end(bytes: Uint8Array): Promise<SavedFile> {
     const { added, changed, removed } = this.done;
     if (added + changed + removed === 0) return { bytes, ...this.done };
+    if (!hasSoundTable(bytes)) this.bringAll();
     for (const ref of this.touched) this.snapshot.markRefForSave(ref);
     const useObjectStreams = this.encryption?.encrypt(this.document, [...this.touched]);
     const update = await this.document.saveIncremental(
@@ -129,6 +131,12 @@ class Writing {
     whole.set(bytes);
     whole.set(update, bytes.length);
     return { bytes: whole, ...this.done };
+  }
+
+  /** Appends all objects with a table that goes on from none: those of the file lead readers' programs nowhere. */
+  private bringAll(): void {
+    for (const [ref] of this.document.context.enumerateIndirectObjects()) this.touched.add(ref);
+    this.snapshot.prevStartXRef = 0;
   }
 
   private add(page: LibraryPage, link: PdfLink, contents: readonly number[]): void {
