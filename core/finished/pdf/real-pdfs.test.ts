@@ -95,7 +95,6 @@ function edited(pages: readonly PdfPage[]): PdfPage[] {
       const packed = readFileSync(join(folder, "out", path));
       const bytes = new Uint8Array(path.endsWith(".gz") ? gunzipSync(packed) : packed);
       const { facts, pages } = await readFinishedPdf(bytes);
-      expect([path, facts.hasBrokenTable]).toEqual([path, false]);
       const count = pages.reduce((sum, page) => sum + page.links.length + page.untouched.length, 0);
       links += count;
       expect([path, count]).toEqual([path, await linksByPdfJs(bytes)]);
@@ -112,12 +111,16 @@ function edited(pages: readonly PdfPage[]): PdfPage[] {
       const plain = asked.find(({ number }) => number % 3 !== 1 && number > 1)?.number ?? null;
       writeFileSync(file, bytes);
       const before = {
-        check: spawnSync("qpdf", ["--check", file]).status,
+        check: spawnSync("qpdf", ["--check", file], { encoding: "utf8" }),
         text: text(file),
         picture: plain && picture(file, plain),
       };
       writeFileSync(file, saved.bytes);
-      expect([path, spawnSync("qpdf", ["--check", file]).status]).toEqual([path, before.check]);
+      // What qpdf finds no table in is told, and whole when it is saved; all else is as sound as it was.
+      const isBroken = /xref not found/.test(before.check.stderr);
+      expect([path, facts.hasBrokenTable]).toEqual([path, isBroken]);
+      const after = spawnSync("qpdf", ["--check", file]).status;
+      expect([path, after]).toEqual([path, isBroken ? 0 : before.check.status]);
       expect(text(file) === before.text).toBe(true);
       if (plain && before.picture) {
         compared++;
