@@ -1,6 +1,6 @@
 import { CodedError } from "../errors.ts";
 
-export type FinishedErrorCode = "format" | "encrypted" | "page" | "changed";
+export type FinishedErrorCode = "format" | "encrypted" | "password" | "page" | "changed";
 
 /** A finished file cannot be read, or not be changed as asked. The message is for the author. */
 export class FinishedError extends CodedError {

@@ -18,35 +18,48 @@ import type { TellPage } from "./tell-page.ts";
 
 /** What is done to files of a format; `Page` is what is kept of a part. */
 interface WorkOnFile<Page> {
-  read: (bytes: Uint8Array, tell: TellPage) => Promise<{ facts: FinishedFacts; pages: unknown[] }>;
-  save: (bytes: Uint8Array, pages: readonly Page[], names: DestinationNames) => Promise<SavedFile>;
+  read: (
+    bytes: Uint8Array,
+    tell: TellPage,
+    password: string,
+  ) => Promise<{ facts: FinishedFacts; pages: unknown[] }>;
+  save: (
+    bytes: Uint8Array,
+    pages: readonly Page[],
+    names: DestinationNames,
+    password: string,
+  ) => Promise<SavedFile>;
   prove: (
     came: Uint8Array,
     saved: Uint8Array,
     pages: readonly Page[],
     names: DestinationNames,
     tell: TellPage,
+    password: string,
   ) => Promise<LinkProof>;
 }
 
 const pdf: WorkOnFile<PdfPage> = { read: readFinishedPdf, save: saveFinishedPdf, prove: proveSaved };
 const epub: WorkOnFile<EpubPage> = {
-  read: (...given) => Promise.resolve(readFinishedEpub(...given)),
+  read: (bytes, tell) => Promise.resolve(readFinishedEpub(bytes, tell)),
   save: (bytes, pages) => Promise.resolve(saveFinishedEpub(bytes, pages)),
-  prove: (...given) => Promise.resolve(proveSavedEpub(...given)),
+  prove: (came, saved, pages, names, tell) =>
+    Promise.resolve(proveSavedEpub(came, saved, pages, names, tell)),
 };
 const formats: Readonly<Record<FinishedFormat, WorkOnFile<never>>> = { pdf, epub };
 
 /**
  * Reads a file: what is known of it, and its parts with their links.
+ * @param password with which a PDF opens; empty where it needs none
  * @throws FinishedError or ImportError where it cannot be read
  */
 export async function readFinished(
   format: FinishedFormat,
   bytes: Uint8Array,
   tell: TellPage,
+  password: string,
 ): Promise<{ facts: FinishedFacts; parts: LinkedPart<unknown>[] }> {
-  const { facts, pages } = await formats[format].read(bytes, tell);
+  const { facts, pages } = await formats[format].read(bytes, tell, password);
   return { facts, parts: pages.map(partOf) };
 }
 
@@ -62,15 +75,19 @@ export async function saveFinished(
   contents: readonly unknown[],
   files: DestinationNames["files"],
   tell: TellPage,
+  password: string,
 ): Promise<SavedFile & { proof: LinkProof }> {
   const parts = contents.map(partOf);
   const places = new Map(
     parts.flatMap((part) => part.places().map(({ id, text }): [string, string] => [id, text])),
   );
   const pages = parts.map(({ content }) => content as never);
-  const saved = await formats[format].save(bytes, pages, { files, places });
+  const saved = await formats[format].save(bytes, pages, { files, places }, password);
   tell(0, pages.length);
-  return { ...saved, proof: await formats[format].prove(bytes, saved.bytes, pages, { files, places }, tell) };
+  return {
+    ...saved,
+    proof: await formats[format].prove(bytes, saved.bytes, pages, { files, places }, tell, password),
+  };
 }
 
 function partOf(content: unknown): LinkedPart<unknown> {

@@ -20,8 +20,9 @@ const cMapUrl = folder && decodeURI(new URL("cmaps/", folder).pathname);
 export const { OPS, VerbosityLevel } = pdfJs;
 
 /** Opens a PDF to be read: it runs nothing of the file, and takes no fonts of the machine for the file's own. */
-export function openPdf(bytes: Uint8Array): PDFDocumentLoadingTask {
+export function openPdf(bytes: Uint8Array, password = ""): PDFDocumentLoadingTask {
   return getDocument({
+    password,
     // pdf.js takes the buffer for itself, so it gets a copy.
     data: new Uint8Array(bytes),
     verbosity: VerbosityLevel.ERRORS,

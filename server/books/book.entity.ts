@@ -19,6 +19,8 @@ export interface FinishedFile {
   isSigned: boolean;
   /** Left out of files that came before it was asked. */
   hasBrokenTable?: boolean;
+  /** With which it opens, or its owner’s; left out where it needs none. It is told to whoever may open the publication. */
+  password?: string;
 }
 
 /** A publication and whose it is: a book, or a finished file whose links are worked on. */

@@ -184,6 +184,8 @@ class FinishedFileShape {
     description: "Whether programs have to search for what is in it; a saved version mends that.",
   })
   hasBrokenTable: boolean;
+  @ApiProperty({ type: String, nullable: true, description: "With which it opens, where it needs one." })
+  password: string | null;
 }
 
 export class BookAnswer {

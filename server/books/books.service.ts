@@ -137,6 +137,7 @@ export class BooksService {
           isTagged: book.finished.isTagged,
           isSigned: book.finished.isSigned,
           hasBrokenTable: book.finished.hasBrokenTable ?? false,
+          password: book.finished.password ?? null,
         },
         looks: completeLooks(book.looks),
         conventions: book.conventions ?? defaultConventions,

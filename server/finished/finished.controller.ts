@@ -1,5 +1,6 @@
 import { tmpdir } from "node:os";
 import {
+  Body,
   Controller,
   Get,
   HttpCode,
@@ -36,13 +37,20 @@ export class FinishedController {
   @HttpCode(202)
   @UseInterceptors(FileInterceptor("file", { dest: tmpdir(), limits: { fileSize: uploadLimit } }))
   @ApiConsumes("multipart/form-data")
-  @ApiBody({ schema: { type: "object", properties: { file: { type: "string", format: "binary" } } } })
+  @ApiBody({
+    schema: {
+      type: "object",
+      properties: { file: { type: "string", format: "binary" }, password: { type: "string" } },
+    },
+  })
   @ApiAcceptedResponse({ type: JobAnswer, description: "Its links are being read; its job names it then." })
   async bringIn(
     @SignedIn() account: Account,
     @UploadedFile() file: Uploaded | undefined,
+    @Body("password") password: unknown,
   ): Promise<JobAnswer> {
-    return jobAnswer(await this.finished.begin(account, file));
+    const given = typeof password === "string" ? password.slice(0, 1_000) : "";
+    return jobAnswer(await this.finished.begin(account, file, given));
   }
 
   @Get("books/:bookId/finished/file")

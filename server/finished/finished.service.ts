@@ -26,6 +26,8 @@ interface BringInput {
   format: FinishedFormat;
   file: string;
   fileName: string;
+  /** With which it opens; empty where it needs none. Nobody needs it in a job that has ended. */
+  password: string;
 }
 
 /** Brings finished files in, and gives their pages with their links. */
@@ -53,7 +55,7 @@ export class FinishedService {
    * Keeps what was sent, and begins to read its links.
    * @throws Problem where it is no finished file, or the account may have no more
    */
-  async begin(account: Account, file: UploadedFile | undefined): Promise<Job> {
+  async begin(account: Account, file: UploadedFile | undefined, password: string): Promise<Job> {
     if (!file) throw new Problem(400, "no-file", "Choose a finished file to bring in.", "file");
     const received = await receivedAt(file.path);
     const fileName = uploadedName(file);
@@ -77,6 +79,7 @@ export class FinishedService {
       format,
       file: kept.id,
       fileName,
+      password,
     };
     return this.jobs.enqueue(null, "bring-finished", { ...input });
   }
@@ -99,11 +102,16 @@ export class FinishedService {
   private async run(job: Job, report: Report, signal: AbortSignal): Promise<string> {
     // Where a stop came after all was written, there is nothing left to do.
     if (job.bookId) return "It is on the Shelf.";
-    const { accountId, authorName, format, file, fileName } = job.input as unknown as BringInput;
+    const { accountId, authorName, format, file, fileName, password } = job.input as unknown as BringInput;
     report({ done: 0, total: 100, message: "Reading the file" });
     const bytes = await this.files.read(file);
     const tell = ({ done = 0, message = "" }): void => report({ done: done * 0.9, total: 100, message });
-    const { facts, pages } = await this.workers.run("readFinished", { format, bytes }, signal, tell);
+    const { facts, pages } = await this.workers
+      .run("readFinished", { format, bytes, password }, signal, tell)
+      .catch(async (error: unknown) => {
+        if (!signal.aborted) await this.forgetPassword(job);
+        throw error;
+      });
     signal.throwIfAborted();
     report({ done: 90, total: 100, message: "Keeping it" });
     const { id: bookId, links } = await this.database.transaction(async (manager) => {
@@ -118,6 +126,7 @@ export class FinishedService {
         isTagged: facts.isTagged,
         isSigned: facts.isSigned,
         hasBrokenTable: facts.hasBrokenTable,
+        ...(password === "" ? {} : { password }),
       };
       await manager.update(Book, { id }, columns<Book>({ finished }));
       await manager.update(StoredFile, { id: file }, { bookId: id, role: "finished" });
@@ -133,10 +142,16 @@ export class FinishedService {
       ])) as [{ count: string }];
       return { id, links: Number(count) };
     });
+    await this.forgetPassword(job);
     // Those who watch the job are told what it made.
     job.bookId = bookId;
     report({ done: 100, total: 100, message: "" });
     return `${facts.pages} ${facts.pages === 1 ? "page" : "pages"} with ${links} ${links === 1 ? "link" : "links"} came in.`;
+  }
+
+  private async forgetPassword({ id, input }: Job): Promise<void> {
+    if (!(input as { password?: string }).password) return;
+    await this.database.manager.update(Job, { id }, columns<Job>({ input: { ...input, password: "" } }));
   }
 }
 

@@ -1,12 +1,14 @@
 import { spawnSync } from "node:child_process";
-import { mkdtempSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { titleOfPage } from "@vennet/core/finished/pdf/finished-page";
 import type { PdfLink, PdfPage } from "@vennet/core/finished/pdf/pdf-page";
 import type { EpubPage } from "@vennet/core/finished/epub/epub-page";
+import { getDataSourceToken } from "@nestjs/typeorm";
 import { unzipSync } from "fflate";
+import type { DataSource } from "typeorm";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
 let server: TestServer;
@@ -290,4 +292,55 @@ test("it has no chapters to add, order or export, and a page is not saved over a
   expect(over.body).toMatchObject({ code: "other-part" });
   const stranger = await server.client().signUp("Somebody Else");
   expect((await stranger.call("GET", `${path}/finished/pages`)).status).toBe(404);
+});
+
+test("a PDF with a password is brought in with it, saved, and opens with it; a wrong one is told and kept nowhere", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "locked-"));
+  const [plain, locked] = [join(folder, "plain.pdf"), join(folder, "locked.pdf")];
+  writeFileSync(plain, pdf);
+  spawnSync("qpdf", ["--encrypt", "low tide", "owner's", "256", "--", plain, locked]);
+  const bytes = new Uint8Array(readFileSync(locked));
+  const bringWith = async (password?: string) => {
+    const form = new FormData();
+    form.set("file", new Blob([bytes as BlobPart]), "locked.pdf");
+    if (password !== undefined) form.set("password", password);
+    return client.jobEnd((await client.call<any>("POST", "/books/finished", form)).body);
+  };
+  expect(await bringWith()).toMatchObject({
+    state: "failed",
+    message: expect.stringContaining("with a password only"),
+  });
+  expect(await bringWith("high tide")).toMatchObject({
+    state: "failed",
+    message: expect.stringContaining("not the password"),
+  });
+  const came = (await bringWith("low tide")) as unknown as { state: string; bookId: string };
+  expect(came.state).toBe("done");
+  const path = `/books/${came.bookId}`;
+  expect((await client.call<any>("GET", path)).body.finished).toMatchObject({ password: "low tide" });
+  const pages = (await client.call<any>("GET", `${path}/finished/pages`)).body as {
+    id: string;
+    revision: number;
+    document: PdfPage;
+  }[];
+  const page = pages.find(({ document }) => document.links.length > 0);
+  const links = page!.document.links.map((link) => ({ ...link, description: "The tables" }));
+  await client.call("PUT", `${path}/chapters/${page!.id}`, {
+    revision: page!.revision,
+    document: { ...page!.document, links },
+  });
+  const job = await client.call<any>("POST", `${path}/finished/versions`);
+  expect(await client.jobEnd(job.body)).toMatchObject({
+    state: "done",
+    message: expect.stringContaining("All else is as it was"),
+  });
+  const [last] = (await client.call<any>("GET", `${path}/exports`)).body;
+  const saved = await (await client.stream(`${path}/exports/${last.id}/file`)).arrayBuffer();
+  writeFileSync(plain, new Uint8Array(saved));
+  expect(spawnSync("qpdf", ["--password=low tide", "--check", plain]).status).toBe(0);
+  expect(spawnSync("qpdf", ["--check", plain]).status).toBe(2);
+  const kept = await server.app
+    .get<DataSource>(getDataSourceToken())
+    .query("SELECT input FROM job WHERE input LIKE '%tide%'");
+  expect(kept).toEqual([]);
 });

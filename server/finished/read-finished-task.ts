@@ -15,12 +15,17 @@ interface ReadFile {
  * @throws FinishedError or ImportError where it cannot be read
  */
 export async function run(
-  { format, bytes }: { format: FinishedFormat; bytes: Uint8Array },
+  { format, bytes, password }: { format: FinishedFormat; bytes: Uint8Array; password: string },
   tell: (event: TaskEvent) => void,
 ): Promise<ReadFile> {
-  const { facts, parts } = await readFinished(format, bytes, (page, of) => {
-    if (page % 20 === 0 || page === of)
-      tell({ done: Math.round((page / of) * 100), message: `Reading the links: page ${page} of ${of}` });
-  });
+  const { facts, parts } = await readFinished(
+    format,
+    bytes,
+    (page, of) => {
+      if (page % 20 === 0 || page === of)
+        tell({ done: Math.round((page / of) * 100), message: `Reading the links: page ${page} of ${of}` });
+    },
+    password,
+  );
   return { facts, pages: parts.map(derivePart) };
 }

@@ -20,6 +20,7 @@ export async function run(
     bytes,
     pages,
     files,
+    password,
   }: {
     format: FinishedFormat;
     bytes: Uint8Array;
@@ -27,18 +28,26 @@ export async function run(
     pages: readonly string[];
     /** The names of the files beside it, by their ids. */
     files: ReadonlyMap<string, string>;
+    password: string;
   },
   tell: (event: TaskEvent) => void,
 ): Promise<ProvenFile> {
   tell({ done: 5, message: "Writing the links" });
   const parts = pages.map((page) => JSON.parse(page) as unknown);
-  const { proof, ...saved } = await saveFinished(format, bytes, parts, files, (page, of) => {
-    if (page === 0) tell({ done: saving, message: "Reading the file back" });
-    else if (page % 20 === 0)
-      tell({
-        done: Math.round(saving + (page / of) * (100 - saving)),
-        message: `Reading the file back: page ${page} of ${of}`,
-      });
-  });
+  const { proof, ...saved } = await saveFinished(
+    format,
+    bytes,
+    parts,
+    files,
+    (page, of) => {
+      if (page === 0) tell({ done: saving, message: "Reading the file back" });
+      else if (page % 20 === 0)
+        tell({
+          done: Math.round(saving + (page / of) * (100 - saving)),
+          message: `Reading the file back: page ${page} of ${of}`,
+        });
+    },
+    password,
+  );
   return { ...saved, numbers: numbersOf(proof), proof: JSON.stringify(proof) };
 }

@@ -50,7 +50,7 @@ export class SavedVersionsService {
     const bytes = await this.files.read(finished.fileId);
     const saved = await this.workers.run(
       "saveFinished",
-      { format: finished.format, bytes, pages, files },
+      { format: finished.format, bytes, pages, files, password: finished.password ?? "" },
       signal,
       tell,
     );

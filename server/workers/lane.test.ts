@@ -158,7 +158,7 @@ test("what a library leaves behind of a damaged file ends no process, and is no 
   const lane = newLane(1);
   // A PDF in which an array does not end: no page can be read, and pdf.js rejects a promise that nobody was given.
   const bytes = new Uint8Array(readFileSync(new URL("stray-failure.pdf", import.meta.url)));
-  const read = () => lane.run("readFinished", { format: "pdf", bytes: bytes.slice() });
+  const read = () => lane.run("readFinished", { format: "pdf", bytes: bytes.slice(), password: "" });
   const refused = { code: "format", message: expect.stringContaining("no page that can be read") };
   await expect(read()).rejects.toMatchObject(refused);
   const [first] = workers();

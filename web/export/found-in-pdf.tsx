@@ -1,6 +1,7 @@
 import { readWhere } from "@vennet/core/proof/where-in-pdf";
 import { Problem, Waiting } from "../parts/notice";
-import { openPdf, type OpenPdf } from "../read/open-pdf";
+import type { OpenPdf } from "../read/open-pdf";
+import { useOpenPdf } from "../read/use-open-pdf";
 import { PdfPage } from "../read/pdf-page";
 import { exportAddress, useOpenedFile } from "../read/use-opened-file";
 
@@ -11,7 +12,7 @@ const width = 380;
 export function FoundInPdf({ bookId, exportId, where }: { bookId: string; exportId: string; where: string }) {
   const { opened, problem } = useOpenedFile<OpenPdf>(
     exportAddress(bookId, exportId),
-    openPdf,
+    useOpenPdf(),
     ({ document }) => void document.destroy(),
   );
   if (problem) return <Problem>{problem}</Problem>;

@@ -3,6 +3,8 @@ import { Link } from "react-router";
 import { sendForm, type Job } from "../api/client";
 import { endOf } from "../api/end-of-job";
 import { useStale } from "../api/stale";
+import { FirstPage } from "./first-page";
+import { useLookAtFiles } from "./look-at-files";
 import { FileField } from "../import/file-field";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
@@ -36,6 +38,8 @@ export function BringFinished({
   const [problem, setProblem] = useState<string | null>(null);
   const [underWay, setUnderWay] = useState<{ message: string; done: number; stop: () => void } | null>(null);
   const [came, setCame] = useState<readonly Came[]>([]);
+  const { first, locks } = useLookAtFiles(chosen);
+  const [passwords, setPasswords] = useState<ReadonlyMap<File, string>>(new Map());
 
   const bring = async (
     file: File,
@@ -44,6 +48,7 @@ export function BringFinished({
   ): Promise<Came> => {
     const form = new FormData();
     form.set("file", file);
+    form.set("password", passwords.get(file) ?? "");
     const name = file.name;
     try {
       const begun = await sendForm<Job>("/api/books/finished", form, {
@@ -97,57 +102,86 @@ export function BringFinished({
         checked on its pages; everything else of it stays as it is, and nothing is written before you save a
         version.
       </p>
-      {underWay ? (
-        <div>
-          <div className="mb-2 flex items-center justify-between gap-2">
-            <span role="status" className="min-w-0 truncate">
-              {underWay.message} …
-            </span>
-            <Button onClick={underWay.stop}>Cancel</Button>
-          </div>
-          <Progress label="Bringing in" done={underWay.done} total={steps} />
-        </div>
-      ) : (
-        came.length === 0 && (
-          <>
-            <FileField
-              name="file"
-              label="PDFs and e-books"
-              accept=".pdf,.epub,application/pdf,application/epub+zip"
-              multiple
-              {...(given ? { given } : {})}
-              onFiles={setChosen}
-            />
-            <p className="flex flex-wrap items-baseline gap-x-3 text-sm text-faint">
-              To see what it does, try it with one of ours:
-              {examples.map(([words, example]) => (
-                <Button key={example} kind="quiet" onClick={() => void tryOurs(example)}>
-                  {words}
-                </Button>
-              ))}
-            </p>
-            {problem && <Problem>{problem}</Problem>}
-          </>
-        )
-      )}
-      {came.length > 0 && (
-        <ul className="grid gap-1">
-          {came.map(({ name, bookId, message }, i) => (
-            <li key={i} className="[overflow-wrap:anywhere]">
-              {bookId ? (
-                <span role="status">
-                  <Link to={`/books/${bookId}/write`} className="font-semibold underline underline-offset-4">
-                    {name}
-                  </Link>
-                  : {message}
+      <div className="flex gap-6">
+        <div className="grid min-w-0 grow content-start gap-4">
+          {underWay ? (
+            <div>
+              <div className="mb-2 flex items-center justify-between gap-2">
+                <span role="status" className="min-w-0 truncate">
+                  {underWay.message} …
                 </span>
-              ) : (
-                <Problem>{`${name}: ${message}`}</Problem>
-              )}
-            </li>
-          ))}
-        </ul>
-      )}
+                <Button onClick={underWay.stop}>Cancel</Button>
+              </div>
+              <Progress label="Bringing in" done={underWay.done} total={steps} />
+            </div>
+          ) : (
+            came.length === 0 && (
+              <>
+                <FileField
+                  name="file"
+                  label="PDFs and e-books"
+                  accept=".pdf,.epub,application/pdf,application/epub+zip"
+                  multiple
+                  {...(given ? { given } : {})}
+                  onFiles={setChosen}
+                />
+                <p className="flex flex-wrap items-baseline gap-x-3 text-sm text-faint">
+                  To see what it does, try it with one of ours:
+                  {examples.map(([words, example]) => (
+                    <Button key={example} kind="quiet" onClick={() => void tryOurs(example)}>
+                      {words}
+                    </Button>
+                  ))}
+                </p>
+                {problem && <Problem>{problem}</Problem>}
+                {[...locks].map(([file, lock], i) => (
+                  <label key={i} className="grid max-w-md gap-1">
+                    <span className="[overflow-wrap:anywhere]">
+                      {lock === "opens"
+                        ? `The password with which ${file.name} opens`
+                        : `${file.name} may be changed by its owner alone: the owner’s password`}
+                    </span>
+                    <input
+                      type="password"
+                      autoComplete="off"
+                      value={passwords.get(file) ?? ""}
+                      onChange={(event) => setPasswords(new Map(passwords).set(file, event.target.value))}
+                      className="border border-edge bg-transparent px-2 py-1"
+                    />
+                  </label>
+                ))}
+                {locks.size > 0 && (
+                  <p className="text-sm text-faint">
+                    It is kept with the file, so that its pages can be shown and versions be saved.
+                  </p>
+                )}
+              </>
+            )
+          )}
+          {came.length > 0 && (
+            <ul className="grid gap-1">
+              {came.map(({ name, bookId, message }, i) => (
+                <li key={i} className="[overflow-wrap:anywhere]">
+                  {bookId ? (
+                    <span role="status">
+                      <Link
+                        to={`/books/${bookId}/write`}
+                        className="font-semibold underline underline-offset-4"
+                      >
+                        {name}
+                      </Link>
+                      : {message}
+                    </span>
+                  ) : (
+                    <Problem>{`${name}: ${message}`}</Problem>
+                  )}
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+        {first && <FirstPage file={first} />}
+      </div>
       <div className="flex gap-3">
         {came.length === 0 && (
           <Button kind="main" type="submit" disabled={chosen.length === 0 || underWay !== null}>

@@ -25,10 +25,13 @@ export interface Landing {
   y: number | null;
 }
 
-/** Opens an exported file, which is a PDF or a folder in a zip whose first file is one. */
-export async function openPdf(bytes: Uint8Array): Promise<OpenPdf> {
+/**
+ * Opens an exported file, which is a PDF or a folder in a zip whose first file is one.
+ * @param password with which a saved version of a finished file opens
+ */
+export async function openPdf(bytes: Uint8Array, password: string | null = null): Promise<OpenPdf> {
   const { main, beside } = openExport(bytes);
-  const document = await openDocument({ data: main }).promise;
+  const document = await openDocument({ data: main }, password).promise;
   const { width } = (await document.getPage(1)).getViewport({ scale: 1 });
   return { document, width, beside, outline: await outlineOf(document) };
 }

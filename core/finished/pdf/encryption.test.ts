@@ -5,7 +5,9 @@ import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { smallPdf } from "../../test/small-pdf.ts";
+import { bytesToHex } from "@noble/hashes/utils.js";
 import { FinishedError } from "../errors.ts";
+import { rc4 } from "./rc4.ts";
 import type { PdfPage } from "./pdf-page.ts";
 import { proveSaved } from "./prove-saved.ts";
 import { readFinishedPdf } from "./read-finished.ts";
@@ -97,7 +99,7 @@ test("one that opens with a password, or forbids changes, is refused with what t
     readFinishedPdf(await encrypted(passwords, ...how)).catch((error: unknown) => error);
   for (const how of [["128", "--use-aes=y"], ["256"]])
     expect(await refused(["reader's", "owner's"], ...how)).toMatchObject({
-      code: "encrypted",
+      code: "password",
       message: expect.stringContaining("opens with a password only"),
     });
   expect(await refused(["", "owner's"], "256", "--modify=none")).toMatchObject({
@@ -107,6 +109,45 @@ test("one that opens with a password, or forbids changes, is refused with what t
   expect(await readFinishedPdf(await encrypted(["", "owner's"], "256", "--modify=annotate"))).toMatchObject({
     facts: { pages: 3 },
   });
+});
+
+describe.each(ways)("a PDF with passwords, encrypted by %s", (_, how) => {
+  test.each([
+    ["the reader’s", true],
+    ["its owner’s", false],
+  ])("is worked on with %s", async (_whose, isReaders) => {
+    // Of the one revision that no standard has, the library reads letters beyond ASCII otherwise.
+    const readers = how.includes("--force-R5") ? "the reader's" : "réader's";
+    const password = isReaders ? readers : "owner's";
+    const bytes = await encrypted([readers, "owner's"], ...how);
+    const { pages } = await readFinishedPdf(bytes, undefined, password);
+    const asked = pages.map((page) => ({ ...page, links: page.links.slice(1) }));
+    const saved = await saveFinishedPdf(bytes, asked, names, password);
+    expect(saved.removed).toBeGreaterThan(0);
+    expect(await proveSaved(bytes, saved.bytes, asked, names, undefined, password)).toMatchObject({
+      complete: true,
+    });
+    const file = join(folder, "saved.pdf");
+    writeFileSync(file, saved.bytes);
+    expect(execFileSync("qpdf", [`--password=${password}`, "--check", file], { encoding: "utf8" })).toContain(
+      "R = ",
+    );
+    for (const other of ["", "another's", "reader's"])
+      await expect(readFinishedPdf(bytes, undefined, other)).rejects.toMatchObject({ code: "password" });
+  });
+});
+
+test("whoever knows the owner’s password may change what is forbidden to others", async () => {
+  for (const how of [["128", "--use-aes=y"], ["256"]]) {
+    const bytes = await encrypted(["", "owner's"], ...how, "--modify=none");
+    expect(await readFinishedPdf(bytes, undefined, "owner's")).toMatchObject({ facts: { pages: 3 } });
+  }
+});
+
+// RFC 6229, 2: key 0102030405, the first 16 bytes of its stream.
+test("RC4 gives the stream of its test vectors", () => {
+  const stream = rc4(Uint8Array.of(1, 2, 3, 4, 5), new Uint8Array(16));
+  expect(bytesToHex(stream)).toBe("b2396305f03dc027ccc3524a0a1118a8");
 });
 
 test("one that is damaged is read, or refused with a word", async () => {

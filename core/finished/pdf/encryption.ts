@@ -12,24 +12,17 @@ import {
   type PDFObject,
   type PDFRef,
 } from "@cantoo/pdf-lib";
-import { cbc } from "@noble/ciphers/aes.js";
-import { md5 } from "@noble/hashes/legacy.js";
-import { sha256, sha384, sha512 } from "@noble/hashes/sha2.js";
-import { bytesToHex, concatBytes } from "@noble/hashes/utils.js";
+import { bytesToHex } from "@noble/hashes/utils.js";
 import { FinishedError } from "../errors.ts";
+import { bytesOf, keyByPassword } from "./file-keys.ts";
 import { dictionaryIn, entry, nameIn } from "./open-pdf.ts";
 
-/** What is put behind, or for, a password (ISO 32000-1, 7.6.3.3, algorithm 2). */
-const padding = Uint8Array.of(
-  ...[0x28, 0xbf, 0x4e, 0x5e, 0x4e, 0x75, 0x8a, 0x41, 0x64, 0x00, 0x4e, 0x56, 0xff, 0xfa, 0x01, 0x08],
-  ...[0x2e, 0x2e, 0x00, 0xb6, 0xd0, 0x68, 0x3e, 0x80, 0x2f, 0x0c, 0xa9, 0xfe, 0x64, 0x53, 0x69, 0x7a],
-);
 /** The permissions to change content, and to add and change annotations (table 22). */
 const mayChange = 0b1000;
 const mayAnnotate = 0b100000;
 
 /**
- * How a PDF is encrypted that everybody may open: what is appended to it is encrypted with the same key (ISO 32000-1, 7.6;
+ * How a PDF is encrypted: what is appended to it is encrypted with the same key (ISO 32000-1, 7.6;
  * ISO 32000-2, 7.6.4.3.3 for AES of 256 bits).
  */
 export class FileEncryption {
@@ -40,22 +33,35 @@ export class FileEncryption {
 
   /**
    * @param document the file, opened without being decrypted
-   * @throws FinishedError `encrypted` where it is encrypted in a way that is not known
+   * @param password to open it, or its owner’s; empty where everybody may open it
+   * @throws FinishedError `password` where it opens with another one, `encrypted` where it is encrypted in a way that is not known
    */
-  static of({ context }: PDFDocument): FileEncryption {
+  static of({ context }: PDFDocument, password: string): FileEncryption {
     const said = context.lookup(context.trailerInfo.Encrypt);
     const [id] = context.lookup(context.trailerInfo.ID, PDFArray).asArray();
     if (!(said instanceof PDFDict) || nameIn(said, "Filter") !== "Standard") throw unknown();
     const revision = numberOf(said, "R");
-    const isChangeable = (numberOf(said, "P") & (mayChange | mayAnnotate)) !== 0;
+    const permissions = numberOf(said, "P");
     const cipher = cipherOf(said);
-    const key =
-      revision >= 5
-        ? keyOfRevision6(said, revision)
-        : keyOfRevision4(said, revision, bytesOf(context.lookup(id)), cipher.bits);
+    const encryptsMetadata = String(entry(said, "EncryptMetadata")) !== "false";
+    const facts = {
+      said,
+      revision,
+      permissions,
+      bits: cipher.bits,
+      id: bytesOf(context.lookup(id)),
+      encryptsMetadata,
+    };
+    const found = keyByPassword(facts, password);
+    if (!found) throw wrongPassword(password);
+    const isChangeable = found.isOwners || (permissions & (mayChange | mayAnnotate)) !== 0;
     const security = Object.create(PDFSecurity.prototype) as PDFSecurity;
     return new FileEncryption(
-      Object.assign(security, { encryption: { V: cipher.way }, encryptionKey: key, keyBits: cipher.bits }),
+      Object.assign(security, {
+        encryption: { V: cipher.way },
+        encryptionKey: found.key,
+        keyBits: cipher.bits,
+      }),
       isChangeable,
     );
   }
@@ -65,7 +71,7 @@ export class FileEncryption {
     if (this.isChangeable) return;
     throw new FinishedError(
       "encrypted",
-      "Whoever made this PDF forbids changes to it without the owner's password. Save it without restrictions, and bring it again.",
+      "Whoever made this PDF forbids changes to it without the owner's password. Bring it again with that, or save it without restrictions.",
     );
   }
 
@@ -115,46 +121,6 @@ function cipherOf(said: PDFDict): { way: Way; bits: number } {
   }
 }
 
-/** The key where no password is needed to open (algorithm 2). */
-function keyOfRevision4(said: PDFDict, revision: number, id: Uint8Array, bits: number): Uint8Array {
-  const length = revision === 2 ? 5 : bits / 8;
-  const permissions = new Uint8Array(4);
-  new DataView(permissions.buffer).setInt32(0, numberOf(said, "P"), true);
-  const isBare = revision >= 4 && String(entry(said, "EncryptMetadata")) === "false";
-  let key: Uint8Array = md5(
-    concatBytes(
-      padding,
-      bytesIn(said, "O").subarray(0, 32),
-      permissions,
-      id,
-      new Uint8Array(isBare ? 4 : 0).fill(255),
-    ),
-  );
-  if (revision >= 3) for (let i = 0; i < 50; i++) key = md5(key.subarray(0, length));
-  return key.subarray(0, length);
-}
-
-/** The key of AES of 256 bits where no password is needed (ISO 32000-2, algorithms 2.A and 2.B). */
-function keyOfRevision6(said: PDFDict, revision: number): Uint8Array {
-  const salt = bytesIn(said, "U").slice(40, 48);
-  const key = revision === 5 ? sha256(salt) : hardened(salt);
-  return cbc(key, new Uint8Array(16), { disablePadding: true }).decrypt(bytesIn(said, "UE").slice(0, 32));
-}
-
-/** Algorithm 2.B with an empty password. */
-function hardened(salt: Uint8Array): Uint8Array {
-  let key = sha256(salt);
-  for (let round = 0, last = 0; round < 64 || last > round - 32; round++) {
-    const many = concatBytes(...Array<Uint8Array>(64).fill(key));
-    const cipher = cbc(key.slice(0, 16), key.slice(16, 32), { disablePadding: true });
-    const encrypted = cipher.encrypt(many);
-    const rest = encrypted.subarray(0, 16).reduce((sum, byte) => sum + byte, 0) % 3;
-    key = [sha256, sha384, sha512][rest]!(encrypted);
-    last = encrypted.at(-1)!;
-  }
-  return key.subarray(0, 32);
-}
-
 /** Puts something in place of each string within an object that is written as a part of it. */
 function eachString(object: PDFObject, make: (bytes: Uint8Array) => PDFObject): void {
   const put = (value: PDFObject, set: (made: PDFObject) => void): void => {
@@ -173,13 +139,13 @@ function numberOf(dictionary: PDFDict, name: string): number {
   return value.asNumber();
 }
 
-function bytesIn(dictionary: PDFDict, name: string): Uint8Array {
-  return bytesOf(entry(dictionary, name));
-}
-
-function bytesOf(value: PDFObject | undefined): Uint8Array {
-  if (value instanceof PDFString || value instanceof PDFHexString) return value.asBytes();
-  throw unknown();
+/** What is said of a password with which a file does not open. */
+export function wrongPassword(password: string): FinishedError {
+  const message =
+    password === ""
+      ? "This PDF opens with a password only. Bring it again with its password, or save it without one."
+      : "This is not the password with which the PDF opens. Give another, and bring it again.";
+  return new FinishedError("password", message);
 }
 
 function unknown(): FinishedError {

@@ -45,12 +45,13 @@ export async function proveSaved(
   pages: readonly PdfPage[],
   names: DestinationNames,
   tell: TellPage = () => undefined,
+  password = "",
 ): Promise<LinkProof> {
   const faults: Fault[] = [];
   const fault = (where: string, what: string): void => void faults.push({ where, what });
   if (!came.every((byte, i) => saved[i] === byte))
     fault("The file", "Its beginning is not, byte for byte, the file that came.");
-  const [before, after] = [await opened(came), await opened(saved)];
+  const [before, after] = [await opened(came, password), await opened(saved, password)];
   try {
     if (before.numPages !== after.numPages)
       fault("The file", `It has ${after.numPages} pages; ${before.numPages} came.`);
@@ -97,8 +98,8 @@ export async function proveSaved(
   }
 }
 
-async function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
-  const task = openPdf(bytes);
+async function opened(bytes: Uint8Array, password: string): Promise<PDFDocumentProxy> {
+  const task = openPdf(bytes, password);
   try {
     return await task.promise;
   } catch (error) {

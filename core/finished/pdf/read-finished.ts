@@ -43,11 +43,12 @@ export interface FinishedPdf {
 export async function readFinishedPdf(
   bytes: Uint8Array,
   tell: TellPage = () => undefined,
+  password = "",
 ): Promise<FinishedPdf> {
-  const { document, encryption } = await openFinished(bytes);
+  const { document, encryption } = await openFinished(bytes, password);
   encryption?.assertChangeable();
   const pages = pagesOf(document);
-  const shown = await opened(bytes);
+  const shown = await opened(bytes, password);
   try {
     const labels = await shown.getPageLabels();
     if (pages.length === 0) throw new Error("it has no page that can be read");
@@ -105,8 +106,8 @@ async function readWords(page: PdfPage, shown: PDFDocumentProxy): Promise<void> 
 const longestWords = 2_000;
 
 /** A PDF as pdf.js shows it. */
-export async function opened(bytes: Uint8Array): Promise<PDFDocumentProxy> {
-  const task = openPdf(bytes);
+export async function opened(bytes: Uint8Array, password: string): Promise<PDFDocumentProxy> {
+  const task = openPdf(bytes, password);
   try {
     return await task.promise;
   } catch (error) {

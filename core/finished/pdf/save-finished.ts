@@ -38,8 +38,9 @@ export async function saveFinishedPdf(
   bytes: Uint8Array,
   pages: readonly PdfPage[],
   names: SavingNames,
+  password = "",
 ): Promise<SavedFile> {
-  const { document, encryption } = await openFinished(bytes);
+  const { document, encryption } = await openFinished(bytes, password);
   const before = pagesOf(document);
   if (before.length !== pages.length)
     throw new FinishedError("changed", "The file has other pages than those whose links are to be written.");
@@ -49,7 +50,7 @@ export async function saveFinishedPdf(
     for (const [i, page] of pages.entries()) {
       const was = new Map(before[i]!.links.map(({ from, isInStructure }) => [from, isInStructure]));
       const goesIn = page.links.some(({ from, isInStructure }) => isInStructure && was.get(from) !== true);
-      if (goesIn && writing.isTagged) shown ??= await opened(bytes);
+      if (goesIn && writing.isTagged) shown ??= await opened(bytes, password);
       await writing.page(before[i]!, page, goesIn ? shown : null);
     }
   } finally {

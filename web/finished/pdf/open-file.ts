@@ -3,12 +3,15 @@ import { useEffect, useState } from "react";
 import { openDocument } from "../../parts/pdf-document";
 
 /** The file that came, opened; closed when it is left. */
-export function useFinishedFile(bookId: string): { file: PDFDocumentProxy | null; problem: string | null } {
+export function useFinishedFile(
+  bookId: string,
+  password: string | null,
+): { file: PDFDocumentProxy | null; problem: string | null } {
   const [file, setFile] = useState<PDFDocumentProxy | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     let isLeft = false;
-    const task = openDocument({ url: `/api/books/${bookId}/finished/file` });
+    const task = openDocument({ url: `/api/books/${bookId}/finished/file` }, password);
     task.promise.then(
       (opened) => !isLeft && setFile(opened),
       (error: unknown) => !isLeft && setProblem((error as Error).message),
@@ -17,6 +20,6 @@ export function useFinishedFile(bookId: string): { file: PDFDocumentProxy | null
       isLeft = true;
       void task.destroy();
     };
-  }, [bookId]);
+  }, [bookId, password]);
   return { file, problem };
 }

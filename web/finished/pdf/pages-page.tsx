@@ -28,9 +28,9 @@ import { usePages, type KeptPage, type Pages } from "../use-pages";
 
 /** Where the links of a finished file are worked on: its pages, each with its links, and their cards in the margin. */
 export function PagesPage() {
-  const { id } = useBook();
+  const { id, finished } = useBook();
   const kept = usePages<PdfPage>(id);
-  const { file, problem } = useFinishedFile(id);
+  const { file, problem } = useFinishedFile(id, finished?.password ?? null);
   return (
     <FinishedStage kept={kept} problem={problem}>
       {kept.pages && file && <OpenPages bookId={id} file={file} pages={kept.pages} change={kept.change} />}
