@@ -1,7 +1,7 @@
 import { fork } from "node:child_process";
 import { once } from "node:events";
 import { fileURLToPath } from "node:url";
-import { PDFDocument, PDFName, PDFString, StandardFonts } from "@cantoo/pdf-lib";
+import { PDFDocument } from "@cantoo/pdf-lib";
 import { openFinished } from "@vennet/core/finished/pdf/open-finished";
 import { pagesOf, readFinishedPdf } from "@vennet/core/finished/pdf/read-finished";
 import { proveSaved } from "@vennet/core/finished/pdf/prove-saved";
@@ -12,6 +12,7 @@ import { saveFinishedEpub } from "@vennet/core/finished/epub/save-finished";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { SaxesParser } from "saxes";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { leaflet } from "./leaflet.mjs";
 import { peakMemory } from "./memory.mjs";
 
 // Finished files. PDFs: reading their links against a bare loop of pdf.js over the annotations, saving a hundred changes against
@@ -88,7 +89,8 @@ async function inProcess(bytes, what) {
 
 /** The quickest of three, since the first makes the code quick. */
 async function measured(bytes, what) {
-  const asked = what === "save" || what === "prove" ? edited(pagesOf((await openFinished(bytes)).document)) : null;
+  const asked =
+    what === "save" || what === "prove" ? edited(pagesOf((await openFinished(bytes)).document)) : null;
   const saved = what === "prove" ? (await saveFinishedPdf(bytes, asked, names)).bytes : null;
   let [ms, links] = [Infinity, 0];
   for (let i = 0; i < 3; i++) {
@@ -157,41 +159,4 @@ function almanac(pageCount, linkCount) {
     "book.opf": strToU8(opf),
     ...Object.fromEntries(pages.map((page, i) => [`p${i}.xhtml`, strToU8(page)])),
   });
-}
-
-/** A PDF of pages full of words, with links to the web and to other pages. */
-async function leaflet(pageCount, linkCount) {
-  const document = await PDFDocument.create();
-  const font = await document.embedFont(StandardFonts.TimesRoman);
-  const pages = Array.from({ length: pageCount }, () => document.addPage([420, 595]));
-  const words = "low water bares the stone and the walker keeps to its seaward edge where weed is thin".split(
-    " ",
-  );
-  pages.forEach((page, number) => {
-    for (let line = 0; line < 38; line++) {
-      const text = Array.from(
-        { length: 11 },
-        (_, i) => words[(number * 7 + line * 11 + i) % words.length],
-      ).join(" ");
-      page.drawText(text, { x: 50, y: 540 - line * 13, size: 10, font });
-    }
-  });
-  for (let i = 0; i < linkCount; i++) {
-    const page = pages[Math.floor((i * pageCount) / linkCount)];
-    const line = (i * 5) % 38;
-    const dictionary = document.context.obj({
-      Type: "Annot",
-      Subtype: "Link",
-      Rect: [50, 537 - line * 13, 130, 549 - line * 13],
-      Border: [0, 0, 0],
-      ...(i % 2 === 0 ? { Dest: [pages[(i * 3) % pageCount].ref, "XYZ", 50, 500, null] } : {}),
-    });
-    if (i % 2 === 1) {
-      const action = document.context.obj({ S: "URI" });
-      action.set(PDFName.of("URI"), PDFString.of(`https://stone-${i % 250}.hesterley.test/${i}`));
-      dictionary.set(PDFName.of("A"), action);
-    }
-    page.node.addAnnot(document.context.register(dictionary));
-  }
-  return document.save();
 }

@@ -1,4 +1,6 @@
-import { readFileSync } from "node:fs";
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, readFileSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import { unzipSync } from "fflate";
@@ -169,4 +171,34 @@ test("a host is exchanged in several finished files at once, which one undo take
   for (const saved of Object.values(archive)) expect(saved.length).toBeGreaterThan(buffer.length);
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.getByText("The links of 2 files are as before.")).toBeVisible();
+});
+
+test("a PDF that opens with a password is shown, saved and read with it; its first page is seen before it is sent", async ({
+  page,
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), "locked-"));
+  const locked = join(folder, "locked.pdf");
+  const passwords = ["--encrypt", "low tide", "owner's", "256"];
+  execFileSync("qpdf", ["--warning-exit-0", "--no-warn", ...passwords, "--", leaflet, locked]);
+  await openOwnBook(page, "# Another book\n\nIts words.\n");
+  await page.goto("/");
+  await page.getByRole("button", { name: "Bring in a finished file" }).click();
+  const files = page.getByLabel("PDFs and e-books");
+  await files.setInputFiles(leaflet);
+  await expect(page.getByRole("img", { name: "The first page of the file" })).toBeVisible();
+  await files.setInputFiles(locked);
+  await page.getByLabel("The password with which locked.pdf opens").fill("low tide");
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole("button", { name: "Bring it in" }).click();
+  await page.getByRole("link", { name: "locked.pdf" }).click();
+  await page.getByLabel("Page", { exact: true }).fill("3");
+  const card = cards(page).getByRole("button", { name: /^Link “tide tables”/ });
+  await card.click();
+  await page.getByRole("button", { name: "Remove" }).click();
+  await kept(page);
+  await page.getByRole("link", { name: "Save" }).click();
+  await page.getByRole("button", { name: "Save as a new version" }).click();
+  await expect(page.getByText(/^Saved: 1 taken out\. All else is as it was\./)).toBeVisible();
+  await page.getByRole("navigation", { name: "Stages" }).getByRole("link", { name: "Read" }).click();
+  await expect(page.getByText("Huts of the Outer Sands").first()).toBeVisible();
 });

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { BadgeCheck, MinusCircle, TriangleAlert } from "lucide-react";
-import { Suspense, useState } from "react";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { answerOf, api, type ExportWithProof } from "../api/client";
 import { keys } from "../api/keys";
@@ -143,9 +143,7 @@ export function ProofPage() {
             ) : (
               <>
                 <p className="mb-2 text-sm text-faint [overflow-wrap:anywhere]">{where}</p>
-                <Suspense fallback={<Waiting what="Opening the file" />}>
-                  {Found && <Found bookId={book.id} exportId={exportId} where={where} />}
-                </Suspense>
+                {Found && <Found bookId={book.id} exportId={exportId} where={where} />}
               </>
             )}
           </aside>

@@ -1,7 +1,7 @@
 import type { PDFDocumentProxy } from "pdfjs-dist";
 import { useShownPage } from "./pdf/shown-page";
 
-const scale = 0.5;
+const scale = 0.35;
 
 /** The first page of a file, which is shown while all of it is read. */
 export function FirstPage({ file }: { file: PDFDocumentProxy }) {
@@ -11,7 +11,7 @@ export function FirstPage({ file }: { file: PDFDocumentProxy }) {
       <div
         className="border border-hairline bg-white"
         style={
-          shown ? { width: shown.viewport.width, height: shown.viewport.height } : { width: 210, height: 297 }
+          shown ? { width: shown.viewport.width, height: shown.viewport.height } : { width: 147, height: 208 }
         }
       >
         <canvas ref={canvas} role="img" aria-label="The first page of the file" className="size-full" />

@@ -1,5 +1,4 @@
 import { useQuery } from "@tanstack/react-query";
-import { Suspense } from "react";
 import { useNavigate, useParams } from "react-router";
 import { answerOf, api, type ExportListing } from "../api/client";
 import { keys } from "../api/keys";
@@ -70,11 +69,6 @@ function ReadExport({ bookId, one }: { bookId: string; one: ExportListing }) {
       ),
   });
   if (proof.error) return <Problem>{proof.error.message}</Problem>;
-  const waiting = <Waiting what="Opening the file" />;
-  if (!proof.data || !Reader) return waiting;
-  return (
-    <Suspense fallback={waiting}>
-      <Reader bookId={bookId} proof={proof.data} />
-    </Suspense>
-  );
+  if (!proof.data || !Reader) return <Waiting what="Opening the file" />;
+  return <Reader bookId={bookId} proof={proof.data} />;
 }

@@ -4,15 +4,16 @@ import type { ChapterJson } from "@vennet/core/manuscript/chapter";
 import { linkUses, type LinkUse } from "@vennet/core/manuscript/links";
 import { closeHistory } from "prosemirror-history";
 import type { EditorView } from "prosemirror-view";
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { createPortal, flushSync } from "react-dom";
 import { useNavigate } from "react-router";
 import type { LinkState } from "../api/client";
 import { useStale } from "../api/stale";
 import { useBook } from "../book-page";
 import { useDestinationNames, usePlaces } from "../destinations/known-destinations";
+import { later } from "../parts/later";
 import { Button } from "../parts/button";
-import { Problem, Waiting } from "../parts/notice";
+import { Problem } from "../parts/notice";
 import { useRoomFor } from "../parts/use-window";
 import type { CardContext } from "./links/card-context";
 import { CardsDrawer } from "./links/cards-drawer";
@@ -52,8 +53,9 @@ import { useBookNumbers, useToldFindings } from "./text/use-book-numbers";
 import { useEditor, type EditorHandle } from "./text/use-editor";
 
 // It brings the reader of PDF with it.
-const SetPagesColumn = lazy(() =>
-  import("./pages/set-pages").then((module) => ({ default: module.SetPagesColumn })),
+const SetPagesColumn = later(
+  "Setting the pages",
+  async () => (await import("./pages/set-pages")).SetPagesColumn,
 );
 
 /** The page of one chapter with its margin: the text, the link line, the margin cards. */
@@ -351,12 +353,7 @@ export function ChapterEditor({
       )}
       {besideText &&
         state &&
-        createPortal(
-          <Suspense fallback={<Waiting what="Setting the pages" />}>
-            <SetPagesColumn bookId={bookId} chapterId={chapterId} state={state} />
-          </Suspense>,
-          besideText,
-        )}
+        createPortal(<SetPagesColumn bookId={bookId} chapterId={chapterId} state={state} />, besideText)}
     </>
   );
 }

@@ -1,6 +1,6 @@
 import { epubOptions, type EpubOptions } from "@vennet/core/publish/formats/epub/options";
-import { lazy } from "react";
 import { FontsForm } from "../fonts-form";
+import { later } from "../../parts/later";
 import type { FieldsProps, FormatOnScreen } from "./format-on-screen";
 import { Tick } from "./tick";
 
@@ -13,8 +13,8 @@ export const epub: FormatOnScreen<EpubOptions> = {
   Fields: EpubFields,
   words: ({ fonts, pageList }) => [fonts && "Literata inside", !pageList && "without page numbers"],
   Settings: FontsForm,
-  Reader: lazy(async () => ({ default: (await import("../../read/flow-export")).EpubExport })),
-  Found: lazy(async () => ({ default: (await import("../found-in-flow")).FoundInEpub })),
+  Reader: later("Opening the file", async () => (await import("../../read/flow-export")).EpubExport),
+  Found: later("Opening the file", async () => (await import("../found-in-flow")).FoundInEpub),
 };
 
 function EpubFields({ chosen, hasPages, onChange }: FieldsProps<EpubOptions>) {

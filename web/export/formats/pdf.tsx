@@ -1,8 +1,8 @@
 import { pdfOptions, type PdfOptions } from "@vennet/core/publish/formats/pdf/options";
-import { lazy } from "react";
 import { layoutWords } from "../layout-words";
 import { FontsForm } from "../fonts-form";
 import { PagesForm } from "../pages-form";
+import { later } from "../../parts/later";
 import type { FieldsProps, FormatOnScreen } from "./format-on-screen";
 import { CompanionsTick, companionWords, Tick } from "./tick";
 
@@ -22,8 +22,8 @@ export const pdf: FormatOnScreen<PdfOptions> = {
   ],
   Settings: PdfSettings,
   // They bring the reader of PDFs with them.
-  Reader: lazy(async () => ({ default: (await import("../../read/pdf-export")).PdfExport })),
-  Found: lazy(async () => ({ default: (await import("../found-in-pdf")).FoundInPdf })),
+  Reader: later("Opening the file", async () => (await import("../../read/pdf-export")).PdfExport),
+  Found: later("Opening the file", async () => (await import("../found-in-pdf")).FoundInPdf),
 };
 
 function PdfSettings() {

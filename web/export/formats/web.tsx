@@ -1,6 +1,6 @@
 import { webOptions, type WebOptions } from "@vennet/core/publish/formats/web/options";
-import { lazy } from "react";
 import { FontsForm } from "../fonts-form";
+import { later } from "../../parts/later";
 import type { FieldsProps, FormatOnScreen } from "./format-on-screen";
 import { CompanionsTick, companionWords, Tick } from "./tick";
 
@@ -15,8 +15,8 @@ export const web: FormatOnScreen<WebOptions> = {
     companionWords(chosen),
   ],
   Settings: FontsForm,
-  Reader: lazy(async () => ({ default: (await import("../../read/flow-export")).WebExport })),
-  Found: lazy(async () => ({ default: (await import("../found-in-flow")).FoundInWeb })),
+  Reader: later("Opening the file", async () => (await import("../../read/flow-export")).WebExport),
+  Found: later("Opening the file", async () => (await import("../found-in-flow")).FoundInWeb),
 };
 
 function WebFields({ chosen, onChange }: FieldsProps<WebOptions>) {

@@ -40,14 +40,17 @@ export function useShownPage(
       const viewport = page.getViewport({ scale });
       const painting = paint(page, scale);
       cancel = painting.cancel;
-      const [content, operators] = await Promise.all([
-        page.getTextContent({ includeMarkedContent: true }),
-        page.getOperatorList(),
-        painting.done,
-      ]);
+      await painting.done;
       const target = canvas.current;
       if (isLeft || !target) return;
       painting.showOn(target);
+      // The page with its links is seen before it is known what stands where on it.
+      setShown({ number, viewport, letters: [], drawn: [] });
+      const [content, operators] = await Promise.all([
+        page.getTextContent({ includeMarkedContent: true }),
+        page.getOperatorList(),
+      ]);
+      if (isLeft) return;
       const { pictures, shapes } = drawnBoxes(operators, OPS);
       setShown({ number, viewport, letters: lettersOf(content), drawn: [...pictures, ...shapes] });
     };

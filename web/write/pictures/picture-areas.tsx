@@ -3,14 +3,12 @@ import type { Hotspot } from "@vennet/core/manuscript/hotspot";
 import { closeHistory } from "prosemirror-history";
 import { NodeSelection } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
-import { lazy, Suspense, useState } from "react";
-import { Waiting } from "../../parts/notice";
+import { useState } from "react";
+import { later } from "../../parts/later";
 import type { NewTargets } from "../links/use-new-targets";
 
 // Drawing needs a library that nothing else on this page does.
-const HotspotBench = lazy(() =>
-  import("./hotspot-bench").then((module) => ({ default: module.HotspotBench })),
-);
+const HotspotBench = later("Opening the picture", async () => (await import("./hotspot-bench")).HotspotBench);
 
 /** The areas of the picture that stands at a position of the text, drawn in place of the page. */
 export function PictureAreas({
@@ -37,16 +35,14 @@ export function PictureAreas({
     view.dispatch(next.setSelection(NodeSelection.create(next.doc, position)));
   };
   return (
-    <Suspense fallback={<Waiting what="Opening the picture" />}>
-      <HotspotBench
-        bookId={bookId}
-        picture={pictureAttrs(opened)}
-        onMakePage={targets.makePage}
-        onBringFile={targets.bringFile}
-        onShelf={targets.leadToShelf}
-        onChange={change}
-        onDone={onDone}
-      />
-    </Suspense>
+    <HotspotBench
+      bookId={bookId}
+      picture={pictureAttrs(opened)}
+      onMakePage={targets.makePage}
+      onBringFile={targets.bringFile}
+      onShelf={targets.leadToShelf}
+      onChange={change}
+      onDone={onDone}
+    />
   );
 }
