@@ -16,6 +16,7 @@ const benchmarks = [
   ["exports", "exports"],
   ["walk", "walks"],
   ["finished", "finished files"],
+  ["first-page", "finished files on the screen"],
 ];
 
 // `npm run bench`: each benchmark measures Vennet and what it is compared with in one run, and prints ratios.
