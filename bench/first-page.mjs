@@ -55,22 +55,25 @@ await withPage(async ({ page, browser }) => {
       );
       await bare.goto(`${origin}/bare`);
       times.bare.push(
-        await bare.evaluate(async (url) => {
-          const pdfJs = await import("/bare.mjs");
-          pdfJs.GlobalWorkerOptions.workerSrc = "/bare-worker.mjs";
-          const began = performance.now();
-          const file = await pdfJs.getDocument({ url }).promise;
-          const sheet = await file.getPage(1);
-          const viewport = sheet.getViewport({ scale: 1 });
-          const canvas = document.querySelector("canvas");
-          [canvas.width, canvas.height] = [viewport.width, viewport.height];
-          await sheet.render({ canvas, viewport }).promise;
-          await sheet.getAnnotations();
-          await new Promise(requestAnimationFrame);
-          const took = performance.now() - began;
-          await file.loadingTask.destroy();
-          return took;
-        }, `${origin}/api/books/${bookId}/finished/file`),
+        await bare.evaluate(
+          async ([url, library]) => {
+            const pdfJs = await import(library);
+            pdfJs.GlobalWorkerOptions.workerSrc = "/bare-worker.mjs";
+            const began = performance.now();
+            const file = await pdfJs.getDocument({ url }).promise;
+            const sheet = await file.getPage(1);
+            const viewport = sheet.getViewport({ scale: 1 });
+            const canvas = document.querySelector("canvas");
+            [canvas.width, canvas.height] = [viewport.width, viewport.height];
+            await sheet.render({ canvas, viewport }).promise;
+            await sheet.getAnnotations();
+            await new Promise(requestAnimationFrame);
+            const took = performance.now() - began;
+            await file.loadingTask.destroy();
+            return took;
+          },
+          [`${origin}/api/books/${bookId}/finished/file`, "/bare.mjs"],
+        ),
       );
     }
     const [own, alone] = [new Spread(times.own), new Spread(times.bare)];

@@ -24,6 +24,17 @@ const open = async (page: Page, words: string) => {
   await page.keyboard.press("Control+k");
   await expect(leadsTo(page)).toBeFocused();
 };
+/** Our leaflet as a companion file, “huts.pdf”. */
+const bringLeaflet = async (page: Page) => {
+  const leaflet = readFileSync(
+    join(import.meta.dirname, "../web/public/examples/huts-of-the-outer-sands.pdf"),
+  );
+  await page.request.post(`/api/books/${bookId}/files`, {
+    multipart: { file: { name: "huts.pdf", mimeType: "application/pdf", buffer: leaflet } },
+  });
+  await page.reload();
+  await expect(text(page)).toBeVisible();
+};
 const card = (page: Page, words: string) => page.getByRole("button", { name: `Link “${words}”` });
 
 test("an email with subject, copies and first lines is written, previewed, and read back", async ({
@@ -189,14 +200,7 @@ test("a link is copied from one place and given to other words", async ({ page }
 test("a page of a companion file is led to by its number, and a place in it by its name", async ({
   page,
 }) => {
-  const leaflet = readFileSync(
-    join(import.meta.dirname, "../web/public/examples/huts-of-the-outer-sands.pdf"),
-  );
-  await page.request.post(`/api/books/${bookId}/files`, {
-    multipart: { file: { name: "huts.pdf", mimeType: "application/pdf", buffer: leaflet } },
-  });
-  await page.reload();
-  await expect(text(page)).toBeVisible();
+  await bringLeaflet(page);
   await open(page, "plan of R1");
   await page.keyboard.type("huts page 3");
   await expect(line(page).getByRole("option").first()).toContainText("huts.pdf, page 3");
@@ -216,14 +220,7 @@ test("a page of a companion file is led to by its number, and a place in it by i
 test("the spot of a companion file to which a link leads is pointed at on its page, by pointer or by keys", async ({
   page,
 }) => {
-  const leaflet = readFileSync(
-    join(import.meta.dirname, "../web/public/examples/huts-of-the-outer-sands.pdf"),
-  );
-  await page.request.post(`/api/books/${bookId}/files`, {
-    multipart: { file: { name: "huts.pdf", mimeType: "application/pdf", buffer: leaflet } },
-  });
-  await page.reload();
-  await expect(text(page)).toBeVisible();
+  await bringLeaflet(page);
   const pointing = page.getByRole("dialog", { name: "Where in huts.pdf does the link lead?" });
   const choose = async (words: string) => {
     await open(page, words);

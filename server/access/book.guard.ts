@@ -62,9 +62,12 @@ export class BookGuard implements CanActivate {
     return (await this.open(request, bookId)) !== null;
   }
 
-  /** The one place that says who may open a book. */
   private open({ account }: OpenedRequest, id: string): Promise<Book | null> {
-    if (!account) return Promise.resolve(null);
-    return this.database.manager.findOneBy(Book, { id, accountId: account.id });
+    return account ? openableBook(this.database, account.id, id) : Promise.resolve(null);
   }
+}
+
+/** The one place that says who may open a book. @returns null where the account may not, or there is none */
+export function openableBook({ manager }: DataSource, accountId: string, id: string): Promise<Book | null> {
+  return manager.findOneBy(Book, { id, accountId });
 }

@@ -4,8 +4,9 @@ import { InjectDataSource } from "@nestjs/typeorm";
 import { wayToPlace } from "@vennet/core/finished/way-to-place";
 import type { FilePlaces } from "@vennet/core/manuscript/file-places";
 import { DataSource } from "typeorm";
+import { openableBook } from "../access/book.guard.ts";
 import { QuotaService } from "../accounts/quota.service.ts";
-import { Book } from "../books/book.entity.ts";
+import type { Book } from "../books/book.entity.ts";
 import { likeWords } from "../database/like-words.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { FilesService } from "../files/files.service.ts";
@@ -125,7 +126,7 @@ export class ShelfService {
   }
 
   private find({ id: own, accountId }: Book, id: string): Promise<Book | null> {
-    return id === own ? Promise.resolve(null) : this.database.manager.findOneBy(Book, { id, accountId });
+    return id === own ? Promise.resolve(null) : openableBook(this.database, accountId, id);
   }
 
   private async newestOf(book: Book, mediaType: string | undefined): Promise<NewestFile> {

@@ -1,12 +1,12 @@
 import type { FilePlaces } from "@vennet/core/manuscript/file-places";
 import type { PDFDocumentProxy } from "pdfjs-dist";
 import { Dialog } from "radix-ui";
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { TurnPages } from "../finished/tool-parts";
 import { useShownPage } from "../finished/pdf/shown-page";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
-import { openDocument } from "../parts/pdf-document";
+import { usePdfDocument } from "../parts/use-pdf-document";
 
 /** How far one press of an arrow key moves the line, in points; with Shift further. */
 const step = 10;
@@ -30,7 +30,7 @@ export function PointInFile({
   onPoint: (at: string) => void;
   onClose: () => void;
 }) {
-  const { file, problem } = useFile(address);
+  const { file, problem } = usePdfDocument(address);
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -54,24 +54,6 @@ export function PointInFile({
       </Dialog.Portal>
     </Dialog.Root>
   );
-}
-
-function useFile(url: string): { file: PDFDocumentProxy | null; problem: string | null } {
-  const [file, setFile] = useState<PDFDocumentProxy | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    let isLeft = false;
-    const task = openDocument({ url });
-    task.promise.then(
-      (opened) => !isLeft && setFile(opened),
-      (error: unknown) => !isLeft && setProblem((error as Error).message),
-    );
-    return () => {
-      isLeft = true;
-      void task.destroy();
-    };
-  }, [url]);
-  return { file, problem };
 }
 
 function Pages({

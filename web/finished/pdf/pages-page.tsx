@@ -6,6 +6,7 @@ import { useBook } from "../../book-page";
 import { useDestinationNames } from "../../destinations/known-destinations";
 import { useLinkStates } from "../../write/links/use-link-states";
 import { useNewTargets } from "../../write/links/use-new-targets";
+import { usePdfDocument } from "../../parts/use-pdf-document";
 import { plural } from "../../parts/wording";
 import { BareAddresses } from "../bare-addresses";
 import { bareInPages, linkOnBare } from "./bare-in-pages";
@@ -15,7 +16,6 @@ import { FinishedStage, PointingBar } from "../finished-stage";
 import { nextLink, onStageKey, pagesWithLinks } from "../going-through";
 import { LineOnPage, lineWidth } from "../line-on-page";
 import { FinishedCard } from "../finished-card";
-import { useFinishedFile } from "./open-file";
 import { PageDesk, type Tool } from "./page-desk";
 import { PageMargin } from "../page-margin";
 import { PageTools } from "./page-tools";
@@ -30,7 +30,7 @@ import { usePages, type KeptPage, type Pages } from "../use-pages";
 export function PagesPage() {
   const { id, finished } = useBook();
   const kept = usePages<PdfPage>(id);
-  const { file, problem } = useFinishedFile(id, finished?.password ?? null);
+  const { file, problem } = usePdfDocument(`/api/books/${id}/finished/file`, finished?.password ?? null);
   return (
     <FinishedStage kept={kept} problem={problem}>
       {kept.pages && file && <OpenPages bookId={id} file={file} pages={kept.pages} change={kept.change} />}

@@ -1,17 +1,17 @@
 import type { PDFDocumentProxy } from "pdfjs-dist";
 import { useEffect, useState } from "react";
-import { openDocument } from "../../parts/pdf-document";
+import { openDocument } from "./pdf-document";
 
-/** The file that came, opened; closed when it is left. */
-export function useFinishedFile(
-  bookId: string,
-  password: string | null,
+/** A PDF of the server, opened; closed when it is left. @param password with which it opens; null where it needs none */
+export function usePdfDocument(
+  url: string,
+  password: string | null = null,
 ): { file: PDFDocumentProxy | null; problem: string | null } {
   const [file, setFile] = useState<PDFDocumentProxy | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     let isLeft = false;
-    const task = openDocument({ url: `/api/books/${bookId}/finished/file` }, password);
+    const task = openDocument({ url }, password);
     task.promise.then(
       (opened) => !isLeft && setFile(opened),
       (error: unknown) => !isLeft && setProblem((error as Error).message),
@@ -20,6 +20,6 @@ export function useFinishedFile(
       isLeft = true;
       void task.destroy();
     };
-  }, [bookId, password]);
+  }, [url, password]);
   return { file, problem };
 }
