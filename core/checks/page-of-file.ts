@@ -1,5 +1,4 @@
 import type { Frame } from "../manuscript/hotspot.ts";
-import type { CheckContext } from "./finding.ts";
 
 /** From left to right and from top to bottom, in CSS px of a page at its own size. */
 export interface BoxOnPage {
@@ -32,7 +31,13 @@ export interface PageOfFile {
 }
 
 /** The page that is checked; undefined where it is a chapter of a manuscript. */
-export function checkedPage({ pages, chapter }: CheckContext): PageOfFile | undefined {
+export function checkedPage({
+  pages,
+  chapter,
+}: {
+  pages?: readonly (PageOfFile | undefined)[];
+  chapter: number;
+}): PageOfFile | undefined {
   return pages?.[chapter];
 }
 
