@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from "@nestjs/common";
 import { ApiOkResponse, ApiQuery, ApiTags } from "@nestjs/swagger";
-import { OpenBook, OpenManuscript } from "../access/book.guard.ts";
+import { OpenBook } from "../access/book.guard.ts";
 import type { Book } from "../books/book.entity.ts";
 import { FileAnswer } from "../files/files.dto.ts";
 import type { StoredFile } from "../files/stored-file.entity.ts";
@@ -25,7 +25,7 @@ export class ShelfController {
   @Post("places")
   @HttpCode(200)
   @ApiOkResponse({ type: LedToShelfAnswer })
-  async leadTo(@OpenManuscript() book: Book, @Body() request: LeadToShelfRequest): Promise<LedToShelfAnswer> {
+  async leadTo(@OpenBook() book: Book, @Body() request: LeadToShelfRequest): Promise<LedToShelfAnswer> {
     const { file, at } = await this.shelf.leadTo(book, request);
     return { file: answer(file), at };
   }
@@ -39,10 +39,7 @@ export class ShelfController {
   @Post("files/:fileId")
   @HttpCode(200)
   @ApiOkResponse({ type: FileAnswer, description: "The newest file is in its place." })
-  async renew(
-    @OpenManuscript() book: Book,
-    @Param("fileId", ParseUUIDPipe) fileId: string,
-  ): Promise<FileAnswer> {
+  async renew(@OpenBook() book: Book, @Param("fileId", ParseUUIDPipe) fileId: string): Promise<FileAnswer> {
     return answer(await this.shelf.renew(book, fileId));
   }
 }

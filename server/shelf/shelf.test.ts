@@ -138,4 +138,10 @@ test("a finished PDF is led into by its outline, as it came or as it was saved",
     file: { name: "old birds.pdf" },
     at: expect.stringMatching(/^(page|nameddest)=/),
   });
+  // A finished PDF leads into others likewise, by a file beside it.
+  const from = await client.call<any>("POST", `/books/${bookId}/shelf/places`, {
+    bookId: other,
+    placeId: null,
+  });
+  expect(from).toMatchObject({ status: 200, body: { file: { name: "birds-of-the-sound.pdf" }, at: null } });
 });

@@ -1,4 +1,5 @@
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
+import type { ShelfPlace } from "@vennet/core/destination/read-typed";
 import type { CSSProperties } from "react";
 import { Button } from "../parts/button";
 import { LinkLine, type TakenLine } from "../write/links/link-line";
@@ -13,6 +14,7 @@ export function LineOnPage({
   style,
   onTake,
   onBringFile,
+  onShelf,
   onLeave,
   onPoint,
 }: {
@@ -24,6 +26,8 @@ export function LineOnPage({
   onTake: (taken: TakenLine) => void;
   /** Brings a file in; left out where none can travel with the file. */
   onBringFile?: (file: File) => Promise<Destination>;
+  /** Takes a file of another publication along; left out where none can travel with the file. */
+  onShelf?: (place: ShelfPlace) => Promise<Destination>;
   onLeave: () => void;
   onPoint: () => void;
 }) {
@@ -35,6 +39,7 @@ export function LineOnPage({
         wordsLabel={null}
         onTake={onTake}
         {...(onBringFile ? { onBringFile } : {})}
+        {...(onShelf ? { onShelf } : {})}
         onLeave={onLeave}
       />
       <div className="flex justify-end border-b-2 border-blue bg-paper px-3 pb-1">

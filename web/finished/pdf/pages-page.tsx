@@ -204,6 +204,7 @@ function OpenPages({
                   style={lineAt(shown!, areas)}
                   onTake={linking.takeLine}
                   onBringFile={targets.bringFile}
+                  onShelf={targets.leadToShelf}
                   onLeave={() => setLeading(null)}
                   onPoint={linking.beginPointing}
                 />
