@@ -50,35 +50,36 @@ export const hotspotSmall: ChapterRule = {
 };
 
 /**
- * The areas of a page that lie on no words, are too small, and have another link so close that a press meets it: within a
- * circle of the least width around their middle there may be no other link, and no circle of another that is too small.
+ * The areas of a page that lie on no words, are too small, and have another such so close, leading elsewhere, that a press
+ * meets it: within a circle of the least width around their middle. What is of words of which the file does not tell the letters
+ * stands alone among links on words, and is let be.
  */
 function smallOnPage({ links }: PageOfFile): Found[] {
-  const all = links.map(({ id, boxes, isOnWords }) => ({ id, boxes, isOnWords, whole: around(boxes) }));
+  const areas = links
+    .filter(({ isOnWords }) => !isOnWords)
+    .map(({ id, to, boxes }) => ({ id, to, boxes, whole: around(boxes) }));
   const isSmall = ({ left, top, right, bottom }: BoxOnPage): boolean =>
     right - left < least || bottom - top < least;
   const middle = ({ left, top, right, bottom }: BoxOnPage): [number, number] => [
     (left + right) / 2,
     (top + bottom) / 2,
   ];
-  return all
-    .filter(({ whole, isOnWords }) => !isOnWords && isSmall(whole))
-    .filter(({ id, whole }) => {
+  return areas
+    .filter(({ whole }) => isSmall(whole))
+    .filter(({ id, to, whole }) => {
       const [x, y] = middle(whole);
-      return all.some((other) => {
-        if (other.id === id) return false;
+      return areas.some((other) => {
+        if (other.id === id || other.to === to) return false;
         const isNear = other.boxes.some(
           ({ left, top, right, bottom }) =>
             Math.hypot(Math.max(left - x, 0, x - right), Math.max(top - y, 0, y - bottom)) < least / 2,
         );
         const [otherX, otherY] = middle(other.whole);
-        return (
-          isNear || (!other.isOnWords && isSmall(other.whole) && Math.hypot(x - otherX, y - otherY) < least)
-        );
+        return isNear || (isSmall(other.whole) && Math.hypot(x - otherX, y - otherY) < least);
       });
     })
     .map(({ id, whole: { left, top, right, bottom } }) => ({
       subject: id,
-      message: `On the page this area has ${Math.round(right - left)} by ${Math.round(bottom - top)} px, and another link is close to it; ${least} by ${least} is asked. Make it larger.`,
+      message: `On the page this area has ${Math.round(right - left)} by ${Math.round(bottom - top)} px, and another is close to it; ${least} by ${least} is asked. Make it larger.`,
     }));
 }

@@ -127,11 +127,14 @@ export const casesOnPages = {
   "hotspot-small": {
     wrong: [
       page(area(0, 0, 0, 10), area(1, 12, 0, 10)),
-      page(area(0, 0, 0, 40, 8), link(1, { boxes: [box(0, 9, 100, 16)] })),
+      page(area(0, 0, 0, 40, 8), area(1, 0, 9, 100, 16)),
       page(area(0, 0, 0, 20), area(1, 0, 21, 60, 60)),
     ],
     right: [
       page(area(0, 0, 0, 24), area(1, 24, 0, 24)),
+      // Words whose letters the file does not tell, in a line of links; one link in two pieces.
+      page(area(0, 0, 0, 15, 13), link(1, { boxes: [box(16, 0, 60, 13)] })),
+      page(area(0, 0, 0, 5, 10), { ...area(1, 0, 11, 20, 10), to: "https://tides.example/0" }),
       // As much room around it; words of a line (SC 2.5.8, spacing and inline).
       page(area(0, 0, 0, 10), area(1, 40, 0, 10)),
       page(area(0, 0, 0, 10)),
