@@ -286,13 +286,23 @@ describe("what follows its target in a text document follows it in the book", ()
   test("a bookmark within a heading is that heading, and the link to it is intact", async () => {
     const body = [
       heading(1, t("Low "), bookmarked("_Ref1", 1, t("water"))),
-      heading(2, t("Refuges")),
+      heading(2, t("Refuges"), bookmark("end")),
       p(t("Slack water. "), bookmark("behind"), t("Boxes on stilts.")),
-      p(["_Ref1", "behind"].map((to) => `<w:hyperlink w:anchor="${to}">${t(to)}</w:hyperlink>`).join("")),
+      p(
+        ["_Ref1", "end", "behind"]
+          .map((to) => `<w:hyperlink w:anchor="${to}">${t(to)}</w:hyperlink>`)
+          .join(""),
+      ),
     ].join("");
+    expect(await linksIn(document(body))).toMatchObject([
+      ["_Ref1", "→ Low water"],
+      ["end", "→ Refuges"],
+      ["behind", "→ behind"],
+    ]);
     const { links } = (await bring(document(body))).arrival!;
     expect(links.map(({ words, verdict }) => `${words}: ${verdict}`)).toEqual([
       "_Ref1: intact",
+      "end: intact",
       "behind: intact",
     ]);
   });

@@ -13,6 +13,7 @@ interface Field {
 interface Progress {
   count: number;
   noteSigns: Set<string>;
+  headingStyles: ReadonlySet<string>;
 }
 
 const pathOfType = {
@@ -29,7 +30,10 @@ export function linksOfDocument(bytes: Uint8Array): FileLink[] {
   const text =
     Object.keys(files).find((name) => /^word\/document\d*\.xml$/.test(name)) ?? "word/document.xml";
   const links = new FileLinks();
-  const paragraphs: Progress = { count: 0, noteSigns: new Set() };
+  const headingStyles = files["word/styles.xml"]
+    ? stylesOfHeadings(decode(files["word/styles.xml"]))
+    : new Set<string>();
+  const paragraphs: Progress = { count: 0, noteSigns: new Set(), headingStyles };
   const read = (path: string, apart: string | null): void => {
     if (!files[path]) return;
     links.apart = apart;
@@ -66,6 +70,26 @@ function relationshipsOf(files: Record<string, Uint8Array>, path: string): Map<s
   return found;
 }
 
+/** The styles of headings: those with a level of the outline, by themselves or by what they are based on (17.3.1.20, 17.7.4.3). */
+function stylesOfHeadings(text: string): Set<string> {
+  const levels = new Map<string, { isHeading: boolean; basedOn: string | null }>();
+  let style = { isHeading: false, basedOn: null as string | null };
+  const parser = new SaxesParser();
+  parser.on("opentag", ({ name, attributes }) => {
+    const { "w:val": value = "", "w:styleId": id = "" } = attributes as Record<string, string>;
+    if (name === "w:style") levels.set(id, (style = { isHeading: false, basedOn: null }));
+    if (name === "w:name" && /^heading [1-9]$/i.test(value)) style.isHeading = true;
+    if (name === "w:outlineLvl" && Number(value) < 9) style.isHeading = true;
+    if (name === "w:basedOn") style.basedOn = value;
+  });
+  parser.write(text).close();
+  const isHeading = (id: string | null, deep = 0): boolean => {
+    const found = id === null || deep > levels.size ? undefined : levels.get(id);
+    return found !== undefined && (found.isHeading || isHeading(found.basedOn, deep + 1));
+  };
+  return new Set([...levels.keys()].filter((id) => isHeading(id)));
+}
+
 /** Elements whose content nobody reads. */
 const unread = new Set(["w:del", "w:moveFrom", "mc:Fallback", "w:rPr", "w:pPr", "w:sectPr"]);
 
@@ -82,6 +106,8 @@ function readPart(
   const bookmarks = new Map<string, string>();
   let isHidden = false;
   let isMade = false;
+  /** Whether what is read is how a paragraph was before it was changed. */
+  let isFormer = false;
   let takes: "text" | "instruction" | null = null;
   const parser = new SaxesParser();
   const begin = (href: string, title: string | null, isJump = true): "link" => {
@@ -153,6 +179,9 @@ function readPart(
     }
     if (kind === "end" && fields.pop()?.isLink) links.end();
   };
+  const tellsHeading = (name: string, value: string): boolean =>
+    (name === "w:pStyle" && paragraphs.headingStyles.has(value)) ||
+    (name === "w:outlineLvl" && Number(value) < 9);
   const drawing = { href: null as string | null, title: null as string | null, alt: "", pictures: 0 };
   parser.on("opentag", ({ name, attributes: given }) => {
     const attributes = given as Record<string, string>;
@@ -160,6 +189,8 @@ function readPart(
     if (name === "w:vanish" && !/^(0|false|off)$/.test(attributes["w:val"] ?? "")) isHidden = true;
     if (name === "w:r") isHidden = false;
     if (unreadDepth > 0 && name === "w:bookmarkStart") links.place(attributes["w:name"]);
+    if (name === "w:pPrChange") isFormer = true;
+    if (!isFormer && tellsHeading(name, attributes["w:val"] ?? "")) links.beginHeading();
     const kind = unreadDepth > 0 ? null : opens(name, attributes);
     if (kind === "unread" || unreadDepth > 0) unreadDepth += 1;
     open.push(kind);
@@ -188,6 +219,8 @@ function readPart(
   parser.on("closetag", ({ name }) => {
     const kind = open.pop();
     takes = null;
+    if (name === "w:pPrChange") isFormer = false;
+    if (name === "w:p") links.endHeading();
     if (unreadDepth > 0) unreadDepth -= 1;
     if (kind === "link") links.end();
     if (unreadDepth > 0 || !/^w:(drawing|pict|object)$/.test(name)) return;

@@ -114,3 +114,17 @@ test("headings that the document numbers by its outline or by lists are numbered
   const listed = `<text:list text:style-name="L1"><text:list-item>${h(1, "Tides")}</text:list-item></text:list>`;
   expect(await levels(listed, "")).toBe(1);
 });
+
+test("a bookmark anywhere in a heading is that heading for both readers", async () => {
+  const mark = (name: string): string => `<text:bookmark text:name="${name}"/>`;
+  const names = ["begin", "middle", "end", "behind"];
+  const body = [
+    h(1, `${mark("begin")}Low ${mark("middle")}water${mark("end")}`),
+    p(`${mark("behind")}Slack water.`),
+    p(names.map((to) => a(`#${to}`, to)).join(", ")),
+  ].join("");
+  const { links } = (await bring(document(body))).arrival!;
+  expect(links.map(({ words, verdict }) => `${words}: ${verdict}`)).toEqual(
+    names.map((name) => `${name}: intact`),
+  );
+});

@@ -36,7 +36,10 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
     if (places.test(name)) links.place(attributes["text:name"]);
     if (unreadDepth === 0) {
       if (name === "text:p" || name === "text:h") links.where = `paragraph ${++paragraph}`;
-      if (name === "text:h") heading = { words: "" };
+      if (name === "text:h") {
+        heading = { words: "" };
+        links.beginHeading();
+      }
       if (name === "text:sequence") links.place(attributes["text:ref-name"]);
       if (name === "table:table") links.place(`${attributes["table:name"] ?? ""}|table`);
       if (name === "draw:frame") links.place(`${attributes["draw:name"] ?? ""}|graphic`);
@@ -89,6 +92,7 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
       const letters = lettersOf(heading.words);
       if (letters !== "") headings.set(letters, headings.get(letters) ?? `at ${paragraph}`);
       heading = null;
+      links.endHeading();
     }
     if (closed.isLink) links.end();
   });
