@@ -43,6 +43,7 @@ import { destinationMoved } from "./destination-moved.ts";
 import { destinationUnsure } from "./destination-unsure.ts";
 import { fileForeign } from "./file-foreign.ts";
 import { fileLarge } from "./file-large.ts";
+import { cannotBeFollowed } from "./cannot-be-followed.ts";
 import { landsOnBlank } from "./lands-on-blank.ts";
 import { outsideStructure } from "./outside-structure.ts";
 import { hotspotSmall } from "./hotspot-small.ts";
@@ -84,6 +85,7 @@ export const rules: Rule[] = [
   fileNotBrought,
   placeGone,
   landsOnBlank,
+  cannotBeFollowed,
   referenceGap,
   noteGone,
   noteAlone,

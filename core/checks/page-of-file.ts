@@ -28,6 +28,8 @@ export interface PageOfFile {
   /** Whether nothing is painted on it. */
   isBlank: boolean;
   links: readonly LinkOnPage[];
+  /** What else of it is a link, and leads no reader anywhere, each with the reason. */
+  dead: readonly { id: string; words: string; why: string }[];
 }
 
 /** The page that is checked; undefined where it is a chapter of a manuscript. */

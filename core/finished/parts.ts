@@ -5,6 +5,7 @@ import { chapterAsDocument } from "./epub/chapter-as-document.ts";
 import { readEpubPage, type EpubPage } from "./epub/epub-page.ts";
 import { FinishedChapter } from "./epub/finished-chapter.ts";
 import { FinishedPage } from "./pdf/finished-page.ts";
+import { deadOf } from "./dead-links.ts";
 import { pageForRules } from "./pdf/page-for-rules.ts";
 import { pageAsDocument } from "./pdf/page-as-document.ts";
 import { readPdfPage, type PdfPage } from "./pdf/pdf-page.ts";
@@ -28,7 +29,7 @@ const epub: SortOfPart<EpubPage> = {
   part: (page) => new FinishedChapter(page),
   asDocument: chapterAsDocument,
   // Where its links lie is up to each reader’s device.
-  forRules: ({ isBlank }) => ({ isBlank, links: [] }),
+  forRules: ({ isBlank, untouched }) => ({ isBlank, links: [], dead: deadOf(untouched) }),
 };
 
 /** By what parts say that they are. */

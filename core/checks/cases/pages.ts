@@ -3,8 +3,9 @@ import type { LinkOnPage, PageOfFile } from "../page-of-file.ts";
 import type { Case, Cases } from "./case.ts";
 
 const noFrame: Frame = { line: "none", colour: "#1d4f8f", thickness: 1 };
-const blank: PageOfFile = { isBlank: true, links: [] };
-const full: PageOfFile = { isBlank: false, links: [] };
+const blank: PageOfFile = { isBlank: true, links: [], dead: [] };
+const full: PageOfFile = { isBlank: false, links: [], dead: [] };
+const dead = (words: string, why: string): PageOfFile => ({ ...full, dead: [{ id: "left-1", words, why }] });
 
 /** A link of the first page, whose document calls its links l0-0, l0-1 and so on. */
 const link = (number: number, more: Partial<LinkOnPage> = {}): LinkOnPage => ({
@@ -26,7 +27,7 @@ const box = (left: number, top: number, width: number, height = width) => ({
 /** A page with as many links on words, of which more is known. */
 const page = (...links: LinkOnPage[]): Case => ({
   text: links.map((_, i) => `See [the huts](<https://tides.example/${i}>).`).join("\n\n"),
-  pages: [{ isBlank: false, links }],
+  pages: [{ ...full, links }],
 });
 const area = (
   number: number,
@@ -40,6 +41,34 @@ const leads = (to: string, ...beside: PageOfFile[]): Case => ({
 
 /** Cases of rules that look at the pages of finished files. */
 export const pageCases: readonly Cases[] = [
+  {
+    rule: "cannot-be-followed",
+    source: "ISO 32000-1 12.6.4, of what readers say in finished files (`core/finished`)",
+    wrong: [
+      ["the set-up", "It starts a program or opens a file on the reader’s own disk."],
+      ["", "It starts a program or opens a file on the reader’s own disk."],
+      ["count", "It runs a script."],
+      ["", "It runs a script."],
+      ["send", "It sends a form."],
+      ["tables", "It does not say where it leads."],
+      ["tables", "This leads to a file on your own disk. (file:///C:/tables.pdf)"],
+      ["the tide office", "Links cannot run programs. (javascript:alert(1))"],
+      ["low water", "This address has no host. (http://)"],
+      ["a [b] “c”", "It runs a script."],
+    ].map(([words, why]) => ({ text: "Words.", pages: [dead(words!, why!)] })),
+    right: [
+      { text: "Words.", pages: [full] },
+      { text: "Words.", pages: [blank] },
+      { text: "Words.", beside: ["Words."], pages: [full, dead("count", "It runs a script.")] },
+      { text: "See [it](https://tides.example/).", pages: [full] },
+      { text: "See [it](#title-0).", pages: [full] },
+      { text: "See [it](#gone).", pages: [full] },
+      { text: "See [it](tides.pdf).", pages: [full] },
+      page(link(0)),
+      page(link(0, { isOnWords: false, name: "" })),
+      "See [it](https://tides.example/).",
+    ],
+  },
   {
     rule: "lands-on-blank",
     source: "common practice",

@@ -51,6 +51,8 @@ export interface UntouchedEpubLink {
   words: string;
   href: string;
   why: string;
+  /** Whether it leads no reader anywhere. */
+  isDead: boolean;
 }
 
 /** The links and places of one page of an e-book, as they are to be. */
@@ -168,12 +170,13 @@ export function readEpubPage(value: unknown): EpubPage {
       element,
       fragment,
     })),
-    untouched: untouched.map(({ from, on, words, href, why }) => ({
+    untouched: untouched.map(({ from, on, words, href, why, isDead }) => ({
       from,
       on: plainGround(on),
       words,
       href,
       why,
+      isDead: isDead === true,
     })),
     isBlank: isBlank === true,
   };

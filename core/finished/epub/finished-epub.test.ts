@@ -80,7 +80,7 @@ describe("an e-book that exists already", () => {
       ["Bay", "area", { kind: "web", address: "https://bay.example/" }],
     ]);
     expect(pages[1]!.untouched).toMatchObject([
-      { words: "plan", why: expect.stringContaining("OPS/plan.pdf") },
+      { words: "plan", why: expect.stringContaining("OPS/plan.pdf"), isDead: false },
     ]);
     expect(pages[1]!.links.filter(({ isNoteSign }) => isNoteSign).map(({ words }) => words)).toEqual(["1"]);
     expect(pages[1]!.places.map(({ of, name, fragment }) => [of, name, fragment])).toEqual(

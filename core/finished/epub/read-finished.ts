@@ -196,6 +196,7 @@ function leaveAll(
     words: wordsIn(source, element).words.slice(0, longestWords),
     href: addressOf(element)!.slice(0, longestWords),
     why,
+    isDead: false,
   }));
 }
 
@@ -261,7 +262,7 @@ class ReadingLinks {
       const shared = { from, on: groundOf(source, element), words: words.slice(0, longestWords) };
       const read = this.destinationOf(page.path, href);
       if ("why" in read) {
-        page.untouched.push({ ...shared, href: href.slice(0, longestWords), why: read.why });
+        page.untouched.push({ ...shared, href: href.slice(0, longestWords), ...read });
         continue;
       }
       const description = (element.attributes.get("title") ?? element.attributes.get("xlink:title"))?.value;
@@ -279,7 +280,10 @@ class ReadingLinks {
   }
 
   /** Where an address leads, or why that cannot be worked on. */
-  private destinationOf(path: string, href: string): { destination: Destination } | { why: string } {
+  private destinationOf(
+    path: string,
+    href: string,
+  ): { destination: Destination } | Pick<EpubPage["untouched"][number], "why" | "isDead"> {
     if (href === "")
       return { destination: { kind: "place", target: topOfEpubPage(this.byPath.get(path)!.page.number) } };
     if (schemeOf(href) === null && !href.startsWith("//")) {
@@ -288,13 +292,16 @@ class ReadingLinks {
       if (there?.page.isInOrder)
         return { destination: { kind: "place", target: this.placeIn(there.page, href) } };
       if (this.files.has(target))
-        return { why: `It leads to a file of the e-book that is not read in order: ${target}` };
+        return {
+          why: `It leads to a file of the e-book that is not read in order: ${target}`,
+          isDead: false,
+        };
     }
     try {
       return { destination: readHref(href, null) };
     } catch (error) {
       if (!(error instanceof DestinationError)) throw error;
-      return { why: `${error.message} (${href.slice(0, 300)})` };
+      return { why: `${error.message} (${href.slice(0, 300)})`, isDead: true };
     }
   }
 

@@ -78,7 +78,9 @@ describe.each([true, false])("a PDF, its objects in streams: %s", (objectStreams
         line: "underlined",
       }),
     ]);
-    expect(pages[0]!.untouched).toMatchObject([{ why: expect.stringContaining("starts a program") }]);
+    expect(pages[0]!.untouched).toMatchObject([
+      { why: expect.stringContaining("starts a program"), isDead: true },
+    ]);
     expect(pages[1]!.links.map(shown)).toMatchObject([
       {
         words: "Refuges on stilts",

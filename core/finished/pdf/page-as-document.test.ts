@@ -47,7 +47,13 @@ test("the rules are told where its links lie, and one press puts them into the s
   const outside = { ...page, links: page.links.map((link) => ({ ...link, isInStructure: false })) };
   const doc = pageAsDocument(outside);
   const context = contextOf([doc], { pages: [pageForRules(outside)] });
-  const findings = checkChapter(doc, context).filter(({ rule }) => rule === "outside-structure");
+  const all = checkChapter(doc, context);
+  expect(all.find(({ rule }) => rule === "cannot-be-followed")).toMatchObject({
+    subject: expect.stringMatching(/^left-\d+-0$/),
+    message:
+      "A link: it starts a program or opens a file on the reader’s own disk. Lead it elsewhere on its page, or take it out.",
+  });
+  const findings = all.filter(({ rule }) => rule === "outside-structure");
   expect(findings.map(({ subject }) => subject).sort()).toEqual(page.links.map(({ id }) => id).sort());
   const { part, count } = new FinishedPage(outside).changed(() => findings[0]!.mend);
   expect([count, part.content.links.every(({ isInStructure }) => isInStructure)]).toEqual([

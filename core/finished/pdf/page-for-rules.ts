@@ -1,4 +1,5 @@
 import type { BoxOnPage, PageOfFile } from "../../checks/page-of-file.ts";
+import { deadOf } from "../dead-links.ts";
 import { writeDestination } from "../../destination/destination.ts";
 import type { Area, PdfPage } from "./pdf-page.ts";
 
@@ -6,7 +7,7 @@ import type { Area, PdfPage } from "./pdf-page.ts";
 const px = 96 / 72;
 
 /** What rules are told of a page besides what stands in its document. */
-export function pageForRules({ box, links, isBlank }: PdfPage): PageOfFile {
+export function pageForRules({ box, links, isBlank, untouched }: PdfPage): PageOfFile {
   const placed = ([left, low, right, high]: Area): BoxOnPage => ({
     left: (left - box[0]) * px,
     top: (box[3] - high) * px,
@@ -15,6 +16,7 @@ export function pageForRules({ box, links, isBlank }: PdfPage): PageOfFile {
   });
   return {
     isBlank,
+    dead: deadOf(untouched),
     links: links.map(({ id, words, description, destination, areas, frame, isInStructure }) => ({
       id,
       name: words || (description ?? ""),

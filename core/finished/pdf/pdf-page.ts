@@ -43,6 +43,8 @@ export interface UntouchedLink {
   /** Null where it has none. */
   areas: Area[] | null;
   why: string;
+  /** Whether it leads no reader anywhere. */
+  isDead: boolean;
 }
 
 /** The links and places of one page of a PDF, as they are to be. */
@@ -153,7 +155,13 @@ export function readPdfPage(value: unknown): PdfPage {
       isInStructure: isInStructure !== false,
     })),
     places: places.map(({ id, of, level, name, x, y }) => ({ id, of, level, name, x, y })),
-    untouched: untouched.map(({ from, words, areas, why }) => ({ from, words, areas, why })),
+    untouched: untouched.map(({ from, words, areas, why, isDead }) => ({
+      from,
+      words,
+      areas,
+      why,
+      isDead: isDead === true,
+    })),
     isBlank: isBlank === true,
   };
 }

@@ -213,12 +213,12 @@ function readLink(
 ): void {
   const areas = areasOf(dictionary);
   if (!areas) {
-    page.untouched.push({ from, words: "", areas, why: "It has no area on the page." });
+    page.untouched.push({ from, words: "", areas, why: "It has no area on the page.", isDead: false });
     return;
   }
   const read = destinationOf(dictionary, places);
   if ("why" in read) {
-    page.untouched.push({ from, words: "", areas, why: read.why });
+    page.untouched.push({ from, words: "", areas, ...read });
     return;
   }
   page.links.push({
@@ -255,16 +255,18 @@ function areasOf(dictionary: PDFDict): Area[] | null {
   return areas.length > 0 && areas.every(isWithin) ? areas : [whole];
 }
 
-const others: Readonly<Record<string, string>> = {
-  Launch: "It starts a program or opens a file on the reader’s own disk.",
-  JavaScript: "It runs a script.",
-  SubmitForm: "It sends a form.",
-  Named: "It is a command to the reader’s program, as to turn to the next page.",
-  GoToE: "It leads into a file that is embedded.",
+/** What other actions do (12.6.4), and whether programs refuse to. */
+const others: Readonly<Record<string, LeftLink>> = {
+  Launch: { why: "It starts a program or opens a file on the reader’s own disk.", isDead: true },
+  JavaScript: { why: "It runs a script.", isDead: true },
+  SubmitForm: { why: "It sends a form.", isDead: true },
+  Named: { why: "It is a command to the reader’s program, as to turn to the next page.", isDead: false },
+  GoToE: { why: "It leads into a file that is embedded.", isDead: false },
 };
+type LeftLink = Pick<PdfPage["untouched"][number], "why" | "isDead">;
 
 /** Where an annotation leads, or why that cannot be worked on. */
-function destinationOf(dictionary: PDFDict, places: Places): { destination: Destination } | { why: string } {
+function destinationOf(dictionary: PDFDict, places: Places): { destination: Destination } | LeftLink {
   const action = dictionaryIn(dictionary, "A");
   const kind = nameIn(action, "S");
   if (!action || kind === "GoTo") {
@@ -273,14 +275,14 @@ function destinationOf(dictionary: PDFDict, places: Places): { destination: Dest
     return { destination: { kind: "place", target: target ?? "nowhere" } };
   }
   if (kind !== "URI" && kind !== "GoToR")
-    return { why: others[kind ?? ""] ?? "What a press does is not known." };
+    return others[kind ?? ""] ?? { why: "What a press does is not known.", isDead: false };
   const href = kind === "URI" ? addressIn(entry(action, "URI")) : remote(action);
-  if (href === null || href.trim() === "") return { why: "It does not say where it leads." };
+  if (href === null || href.trim() === "") return { why: "It does not say where it leads.", isDead: true };
   try {
     return { destination: readHref(href.trim(), null) };
   } catch (error) {
     if (!(error instanceof DestinationError)) throw error;
-    return { why: `${error.message} (${href.slice(0, 300)})` };
+    return { why: `${error.message} (${href.slice(0, 300)})`, isDead: true };
   }
 }
 
