@@ -47,6 +47,7 @@ export class FinishedService {
       clearAway: async (job) => {
         const { file } = job.input as unknown as BringInput;
         await database.manager.delete(StoredFile, { id: file, role: "upload" });
+        await this.forgetPassword(job);
       },
     });
   }
@@ -106,12 +107,12 @@ export class FinishedService {
     report({ done: 0, total: 100, message: "Reading the file" });
     const bytes = await this.files.read(file);
     const tell = ({ done = 0, message = "" }): void => report({ done: done * 0.9, total: 100, message });
-    const { facts, pages } = await this.workers
-      .run("readFinished", { format, bytes, password }, signal, tell)
-      .catch(async (error: unknown) => {
-        if (!signal.aborted) await this.forgetPassword(job);
-        throw error;
-      });
+    const { facts, pages } = await this.workers.run(
+      "readFinished",
+      { format, bytes, password },
+      signal,
+      tell,
+    );
     signal.throwIfAborted();
     report({ done: 90, total: 100, message: "Keeping it" });
     const { id: bookId, links } = await this.database.transaction(async (manager) => {
