@@ -69,6 +69,20 @@ test("an email with subject, copies and first lines is written, previewed, and r
   await expect(line(page).getByLabel("Begins with")).toHaveValue("Good day,\nwe set out at nine.");
 });
 
+test("whatever signs are typed, what the book calls so is offered", async ({ page }) => {
+  await open(page, "tide office");
+  for (const typed of ["low-water", "a+b (c)", "[x] {y} \\ ^$|?*", "50 %–60 % bare"]) {
+    await leadsTo(page).fill(typed);
+    await expect(line(page).getByRole("option", { name: `Make a page called ${typed}` })).toBeVisible();
+  }
+  await leadsTo(page).fill("It is at nine.");
+  await expect(
+    line(page)
+      .getByRole("option", { name: /It is at nine/ })
+      .first(),
+  ).toBeVisible();
+});
+
 test("a file is brought in on the line, found by part of its name afterwards, and follows its renaming", async ({
   page,
   quiet,

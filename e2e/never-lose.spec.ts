@@ -1,4 +1,5 @@
 import { expect, openOwnBook, paste, proofs, saved, selectWords, test, text } from "./fixtures";
+import { violations } from "./violations";
 
 test("linked words and whole texts are replaced by what is typed over them", async ({ page }) => {
   await openOwnBook(
@@ -320,4 +321,21 @@ test("what was filled into a card and not applied is offered there again", async
   await text(page).getByRole("link", { name: "it", exact: true }).click();
   await expect(page.getByLabel("Description")).toHaveValue("Hours of low water");
   await expect(page.getByText("You had begun to change it.")).toHaveCount(0);
+});
+
+test("a page that fails says so, with what went wrong and the ways on", async ({ page, quiet }) => {
+  quiet.push(
+    "Failed to load resource",
+    "Failed to fetch dynamically imported module",
+    "Error handled by React Router",
+  );
+  const bookId = await openOwnBook(page, "# Walks\n\nLow water is at nine.");
+  await page.route("**/assets/files-page*", (route) => route.abort());
+  await page.goto(`/books/${bookId}/links/files`);
+  await expect(page.getByRole("heading", { name: "This page cannot be shown" })).toBeVisible();
+  await expect(page.getByRole("alert")).toContainText("files-page");
+  expect(await violations(page)).toEqual([]);
+  await page.unroute("**/assets/files-page*");
+  await page.getByRole("button", { name: "Open it again" }).click();
+  await expect(page.getByRole("heading", { name: "Companion files" })).toBeVisible();
 });

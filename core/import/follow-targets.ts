@@ -1,4 +1,5 @@
 import { Fragment, type Mark, type Node } from "prosemirror-model";
+import { literalPattern } from "../manuscript/literal-pattern.ts";
 import type { CrossReference, ReferenceForm } from "../manuscript/attributes.ts";
 import type { BookIndex, IndexedPlace } from "../manuscript/book-index.ts";
 import { inlineRuns, linkUses } from "../manuscript/links.ts";
@@ -102,7 +103,7 @@ function reference(
   const place = index.places.get(target);
   if (!place || place.words === "" || !ahead?.isText || linkOn(ahead)) return null;
   const word = [index.words.page, ...pageWords].find((one) =>
-    new RegExp(`(^|[\\s(\u00a0])${escaped(one)}[\\s\u00a0]*$`).test(ahead.text!),
+    new RegExp(`(^|[\\s(\u00a0])${literalPattern(one)}[\\s\u00a0]*$`).test(ahead.text!),
   );
   if (word === undefined) return null;
   const text = ahead.text!.slice(0, ahead.text!.lastIndexOf(word));
@@ -128,8 +129,4 @@ function folded(words: string): string {
     .replace(/[\s\u00a0]+/g, " ")
     .trim()
     .toLowerCase();
-}
-
-function escaped(words: string): string {
-  return words.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
 }

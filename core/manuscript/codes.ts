@@ -1,3 +1,4 @@
+import { literalPattern } from "./literal-pattern.ts";
 /** A file or document that a code may stand for. */
 export interface CodeCandidate {
   id: string;
@@ -29,7 +30,7 @@ export function patternFromExamples(examples: string[]): string | null {
   const pieces = first.map((piece, i) => {
     const all = cut.map((parts) => parts[i]!);
     if (all.every((part) => /^\d+$/.test(part))) return "\\d+";
-    if (all.every((part) => part === piece)) return piece.replace(/[.*+?^${}()|[\]\\/-]/g, "\\$&");
+    if (all.every((part) => part === piece)) return literalPattern(piece);
     return all.every((part) => /^\p{L}+$/u.test(part)) ? "\\p{L}+" : null;
   });
   return pieces.includes(null) ? null : pieces.join("");

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { bringIn } from "../test/sample-book.ts";
+import { schema } from "./schema.ts";
 import { codeExpression, codesInNames, matchCodes, patternFromExamples, unusedFiles } from "./codes.ts";
 import { chooseMentions, findMentions, findPattern } from "./mentions.ts";
 import { compareVersions } from "./versions.ts";
@@ -35,6 +36,20 @@ describe("every mention of a phrase", () => {
     for (const { from, to, text } of found) expect(doc.textBetween(from, to)).toBe(text);
   });
 
+  test("whatever signs it has", () => {
+    for (const sign of "!\"#$%&'()*+,-./:;<=>?@[\\]^_`{|}~–€") {
+      const phrase = `low${sign}water`;
+      const text = schema.node("doc", null, [
+        schema.node("title", { id: "t" }, [schema.text("Tides")]),
+        schema.node("paragraph", null, [schema.text(`At ${phrase} and low water, low-low.`)]),
+      ]);
+      expect(findMentions(text, phrase, all).map((found) => found.text)).toEqual([phrase]);
+      expect(findMentions(text, phrase, { wholeWords: false, matchCase: true })).toHaveLength(1);
+      const pattern = patternFromExamples([`R${sign}1`, `R${sign}20`])!;
+      expect(`See R${sign}3 there.`.match(codeExpression(pattern))).toEqual([`R${sign}3`]);
+    }
+  });
+
   test("with letter case, and with parts of words", () => {
     expect(findMentions(doc, "tide office", { wholeWords: true, matchCase: true })).toHaveLength(3);
     expect(findMentions(doc, "tide office", { wholeWords: false, matchCase: true })).toHaveLength(4);
@@ -58,7 +73,7 @@ describe("codes and files", () => {
   test.each([
     [["R3", "R12"], "R\\d+"],
     [["R3"], "R\\d+"],
-    [["A-1.2", "A-10.33"], "A\\-\\d+\\.\\d+"],
+    [["A-1.2", "A-10.33"], "A-\\d+\\.\\d+"],
     [["Fa 3", "Gb 12"], "\\p{L}+ \\d+"],
     [["R3", "R-3"], null],
     [[""], null],

@@ -1,3 +1,4 @@
+import { literalPattern } from "./literal-pattern.ts";
 import type { Node } from "prosemirror-model";
 import { placeAt } from "./edit-anchors.ts";
 import { linkUses, type LinkUse } from "./links.ts";
@@ -30,7 +31,7 @@ const contextLength = 40;
 export function findMentions(doc: Node, phrase: string, options: PhraseOptions): Mention[] {
   const words = phrase.trim().split(/\s+/).filter(Boolean);
   if (words.length === 0) return [];
-  const body = words.map((word) => word.replace(/[.*+?^${}()|[\]\\/-]/g, "\\$&")).join("\\s+");
+  const body = words.map(literalPattern).join("\\s+");
   const bounded = options.wholeWords ? `(?<![\\p{L}\\p{N}_])${body}(?![\\p{L}\\p{N}_])` : body;
   return findPattern(doc, new RegExp(bounded, options.matchCase ? "gu" : "giu"));
 }

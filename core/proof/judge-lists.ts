@@ -1,3 +1,4 @@
+import { literalPattern } from "../manuscript/literal-pattern.ts";
 import type { BookIndex } from "../manuscript/book-index.ts";
 import type { Book } from "../manuscript/book.ts";
 import { HeadingLevels } from "../manuscript/outline.ts";
@@ -122,6 +123,6 @@ function says(
 ): boolean {
   const found = lettersOf(entry.words);
   if (!isPaged) return lettersOf(words) === found;
-  const literal = pieces.map((piece) => lettersOf(piece).replace(/[\\^$.*+?()[\]{}|]/g, "\\$&"));
+  const literal = pieces.map((piece) => literalPattern(lettersOf(piece)));
   return new RegExp(`^${literal.join(".*")}[\\p{N}ivxlcdm]*$`, "iu").test(found);
 }

@@ -1,3 +1,4 @@
+import { literalPattern } from "@vennet/core/manuscript/literal-pattern";
 import { useMemo, useState } from "react";
 
 /** Words that are sought in an e-book. */
@@ -39,7 +40,7 @@ export function useTextSearch(texts: (number: number) => string, pages: number, 
 export function stretchesOf(text: string, words: string): (readonly [number, number])[] {
   const sought = words.trim();
   if (sought === "") return [];
-  const pattern = sought.split(/\s+/).map((word) => word.replace(/[.*+?^${}()|[\]\\]/g, "\\$&"));
+  const pattern = sought.split(/\s+/).map(literalPattern);
   return [...text.matchAll(new RegExp(pattern.join("\\s+"), "giu"))].map(
     ({ 0: { length }, index }) => [index, index + length] as const,
   );
