@@ -18,7 +18,7 @@ export const cannotBeFollowed: ChapterRule = {
 /** The first sentence of a reason, and the address that it is about. */
 function inShort(why: string): string {
   const [first = ""] = why.split(/\.(?:\s|$)/);
-  const address = /\(([^()]*)\)$/.exec(why)?.[0];
+  const address = / (\(\S.*\))$/.exec(why)?.[1];
   const lower = first.replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase());
   return address && !first.endsWith(address) ? `${lower} ${address}` : lower;
 }

@@ -67,7 +67,8 @@ export interface Reading {
 
 /**
  * Reads what was typed. An address is taken as it is; words choose among what the book knows, find themselves in its
- * text, choose what another publication of the Shelf calls so, and can name a new companion page. A path on the author's disk is refused with the offer to bring the file in.
+ * text, choose what another publication of the Shelf calls so, and can name a new companion page.
+ * A path on the author's disk is refused with the offer to bring the file in.
  * An empty line offers what the words to be linked name, and a page of that title.
  */
 export function readTyped(

@@ -1,4 +1,5 @@
 import { literalPattern } from "./literal-pattern.ts";
+
 /** A file or document that a code may stand for. */
 export interface CodeCandidate {
   id: string;

@@ -32,7 +32,7 @@ export async function newestFile(
     const last = await manager.findOne(Export, {
       where: { bookId: book.id, format },
       order: { createdAt: "DESC" },
-      select: { id: true, fileId: true, fileName: true },
+      select: { id: true, fileId: true },
     });
     const id = last?.fileId ?? (book.finished?.format === format ? book.finished.fileId : null);
     const file = id === null ? null : await manager.findOneBy(StoredFile, { id });

@@ -113,7 +113,7 @@ test("nobody leads into a book that is not on the same Shelf", async () => {
   const { walks, other, lead } = await shelf();
   const owner = client;
   await exported(other, "pdf");
-  const [mine] = [await shelf()];
+  const mine = await shelf();
   expect(await mine.find("waders")).toHaveLength(1);
   expect((await mine.lead(null, other)).status).toBe(404);
   expect((await mine.lead(null, mine.walks)).status).toBe(404);

@@ -23,7 +23,6 @@ export function useLookAtFiles(chosen: readonly File[]): Looked {
     const look = async (): Promise<void> => {
       for (const file of chosen) {
         if (isLeft) return;
-        if (!(await isPdf(file))) continue;
         const { document, lock } = await lookAt(file);
         if (isLeft || first) void document?.loadingTask.destroy();
         else first = document;
@@ -45,13 +44,14 @@ async function isPdf(file: File): Promise<boolean> {
 }
 
 async function lookAt(file: File): Promise<{ document: PDFDocumentProxy | null; lock: Lock | null }> {
-  const task = openDocument({ data: new Uint8Array(await file.arrayBuffer()) });
   let needsPassword = false;
-  task.onPassword = () => {
-    needsPassword = true;
-    void task.destroy();
-  };
   try {
+    if (!(await isPdf(file))) return { document: null, lock: null };
+    const task = openDocument({ data: new Uint8Array(await file.arrayBuffer()) });
+    task.onPassword = () => {
+      needsPassword = true;
+      void task.destroy();
+    };
     const document = await task.promise;
     const allowed = await document.getPermissions();
     const mayChange =
@@ -60,7 +60,7 @@ async function lookAt(file: File): Promise<{ document: PDFDocumentProxy | null; 
       ) ?? true;
     return { document, lock: mayChange ? null : "changes" };
   } catch {
-    // Ended for its password, or damaged.
+    // Ended for its password, damaged, or gone from the disk: sending it says so.
     return { document: null, lock: needsPassword ? "opens" : null };
   }
 }

@@ -66,17 +66,9 @@ export async function proveSaved(
       const where = titleOfPage(page);
       if (was.text !== is.text) fault(where, "Its text is not as it was.");
       if (was.others !== is.others) fault(where, "What it has besides links is not as it was.");
+      const inStructure = page.links.length > 0 ? await inStructureOf(after, page.number) : null;
       const tellFault = (what: string): void => fault(where, what);
-      const judging = new PageProof(
-        page,
-        was.links,
-        is.links,
-        is.inStructure,
-        after,
-        spots,
-        names,
-        tellFault,
-      );
+      const judging = new PageProof(page, was.links, is.links, inStructure, after, spots, names, tellFault);
       rows.push(...(await judging.rows()));
       extra.push(...judging.extra());
       tell(page.number, pages.length);
@@ -116,8 +108,6 @@ interface PageRead {
   links: ReadAnnotation[];
   text: string;
   others: string;
-  /** The annotations that the structure of a tagged file has; null where the page has no structure. */
-  inStructure: ReadonlySet<string> | null;
 }
 
 async function readPage(document: PDFDocumentProxy, number: number): Promise<PageRead> {
@@ -126,15 +116,22 @@ async function readPage(document: PDFDocumentProxy, number: number): Promise<Pag
   const { items } = await page.getTextContent();
   const text = items.map((item) => ("str" in item ? `${item.str}@${item.transform.join()}` : "")).join("\n");
   const links = annotations.filter(({ subtype }) => subtype === "Link");
-  const tree = links.length > 0 ? ((await page.getStructTree()) as StructureItem | null) : null;
   page.cleanup();
   const others = annotations.filter(({ subtype }) => subtype !== "Link");
   return {
     links,
     text,
     others: JSON.stringify(others.map(({ id, subtype, rect }) => [id, subtype, rect])),
-    inStructure: tree && new Set(annotationsIn(tree)),
   };
+}
+
+/** The annotations that the structure of a tagged file has on a page; null where the page has no structure. */
+async function inStructureOf(
+  document: PDFDocumentProxy,
+  number: number,
+): Promise<ReadonlySet<string> | null> {
+  const tree = (await (await document.getPage(number)).getStructTree()) as StructureItem | null;
+  return tree && new Set(annotationsIn(tree));
 }
 
 /** A node of a page’s structure as pdf.js tells it. */
