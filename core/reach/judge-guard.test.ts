@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { asksFront, judgeGuard } from "./judge-guard.ts";
+import { asksOthers, judgeGuard, type OthersOfHost } from "./judge-guard.ts";
 import { outcome, type Hop, type Outcome } from "./outcome.ts";
 import { PageReader, nothingWanted, type PageFacts } from "./page-reader.ts";
 
@@ -21,8 +21,9 @@ const page = (title: string, text = ""): PageFacts => {
   reader.end();
   return reader.facts();
 };
-const verdict = (arrived: Outcome, refusal: PageFacts | null, front: Hop | null) =>
-  judgeGuard(arrived, refusal, front).code;
+const verdict = (arrived: Outcome, refusal: PageFacts | null, others: OthersOfHost | null) =>
+  judgeGuard(arrived, refusal, others).code;
+const others = (front: Hop, missing: Hop | null = null): OthersOfHost => ({ front, missing });
 
 // Common practice: what guards against programs say of themselves.
 test.each([
@@ -38,15 +39,24 @@ test.each([
     expect([status, verdict(refused(status), page(title, text), null)]).toEqual([status, "shut-to-programs"]);
 });
 
-test("a door for members asks who somebody is, or its host's front page opens", () => {
-  expect(verdict(refused(403), page("Members only", "Your club card opens it."), hop(200))).toBe("guarded");
-  expect(verdict(refused(403, { asksWho: true }), page("Just a moment"), hop(403))).toBe("guarded");
-  expect(verdict(refused(403), page("Forbidden"), hop(403))).toBe("shut-to-programs");
-  expect(verdict(refused(403), null, hop(429))).toBe("shut-to-programs");
-  expect(verdict(refused(429), page("Too many"), hop(429))).toBe("status");
+test("a door for members asks who somebody is, or its host's other pages answer", () => {
+  const door = refused(403);
+  const words = page("Members only", "Your club card opens it.");
+  expect(verdict(door, words, others(hop(200), hop(404)))).toBe("guarded");
+  // A host that has a page for every name, and one whose door asks at all of them.
+  expect(verdict(door, words, others(hop(200), hop(200)))).toBe("guarded");
+  expect(verdict(door, words, others(hop(200), hop(403, { asksWho: true })))).toBe("guarded");
+  expect(verdict(refused(403, { asksWho: true }), page("Just a moment"), others(hop(403)))).toBe("guarded");
+});
+
+test("who refuses the front page, or a name that cannot exist, does so to more than members", () => {
+  expect(verdict(refused(403), page("Forbidden"), others(hop(403)))).toBe("shut-to-programs");
+  expect(verdict(refused(403), null, others(hop(429)))).toBe("shut-to-programs");
+  expect(verdict(refused(403), page("Forbidden"), others(hop(200), hop(403)))).toBe("refuses-all");
+  expect(verdict(refused(429), page("Too many"), others(hop(429)))).toBe("status");
   expect([
-    asksFront(refused(403)),
-    asksFront(refused(403, { asksWho: true })),
-    asksFront(refused(503)),
+    asksOthers(refused(403)),
+    asksOthers(refused(403, { asksWho: true })),
+    asksOthers(refused(503)),
   ]).toEqual([true, false, false]);
 });

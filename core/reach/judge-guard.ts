@@ -5,22 +5,41 @@ import { tellsGuard } from "./page-phrases.ts";
 
 const refusals = new Set([403, 429, 503]);
 
-/**
- * Whether who refuses does so to members only, or to all programs (common practice: neither has a status of its own).
- * A door for members asks who somebody is (RFC 9110, 11.6.1), or opens the host's front page.
- * @param refusal what the refusal itself says; null where it is no page
- * @param front what the front page of the host answered; null where it was not asked
- */
-export function judgeGuard(arrived: Outcome, refusal: PageFacts | null, front: Hop | null): Outcome {
-  const last = arrived.hops.at(-1);
-  if (!last || !refusals.has(last.status ?? 0) || last.asksWho) return arrived;
-  const tells = refusal !== null && tellsGuard(refusal.title ?? refusal.heading, refusal.words);
-  const isShut = front !== null && refusals.has(front.status ?? 0) && last.status === 403;
-  return tells || isShut ? outcome("unsure", "shut-to-programs", arrived.hops) : arrived;
+/** What other pages of a host answered that refused one. */
+export interface OthersOfHost {
+  front: Hop;
+  /** A page of a name that cannot exist; null where the front page told enough. */
+  missing: Hop | null;
 }
 
-/** Whether the front page of the host can tell more about a refusal. */
-export function asksFront({ hops }: Outcome): boolean {
+/**
+ * Whether who refuses does so to members only, or to all programs (common practice: neither has a status of its own).
+ * A door for members asks who somebody is (RFC 9110, 11.6.1), or stands before some pages only: the host's front page
+ * opens, and what is not there is told as missing. Who refuses even that refuses everybody, or tells nobody what is there.
+ * @param refusal what the refusal itself says; null where it is no page
+ * @param others what other pages of the host answered; null where they were not asked
+ */
+export function judgeGuard(
+  arrived: Outcome,
+  refusal: PageFacts | null,
+  others: OthersOfHost | null,
+): Outcome {
+  const last = arrived.hops.at(-1);
+  if (!last || !refusals.has(last.status ?? 0) || last.asksWho) return arrived;
+  const shut = (): Outcome => outcome("unsure", "shut-to-programs", arrived.hops);
+  if (refusal !== null && tellsGuard(refusal.title ?? refusal.heading, refusal.words)) return shut();
+  if (others === null || last.status !== 403) return arrived;
+  if (refuses(others.front)) return shut();
+  return others.missing && refuses(others.missing) ? outcome("unsure", "refuses-all", arrived.hops) : arrived;
+}
+
+/** Whether an answer is a refusal that does not ask who somebody is. */
+export function refuses({ status, asksWho }: Hop): boolean {
+  return refusals.has(status ?? 0) && !asksWho;
+}
+
+/** Whether other pages of the host can tell more about a refusal. */
+export function asksOthers({ hops }: Outcome): boolean {
   const last = hops.at(-1);
   return last?.status === 403 && !last.asksWho;
 }

@@ -54,6 +54,7 @@ export type OutcomeCode =
   | "part-unread"
   | "no-text"
   | "shut-to-programs"
+  | "refuses-all"
   | "says-missing"
   | "same-as-missing"
   | "sign-in"
@@ -137,6 +138,8 @@ export function explainOutcome({ code, hops, movedTo }: Pick<Outcome, "code" | "
       return "The page answers, but has no longer the words that the address points at.";
     case "shut-to-programs":
       return "The server may be shut to programs and open to readers.";
+    case "refuses-all":
+      return `The server refuses this page as it does one that cannot exist (${status}): the page may be gone, or shut to programs.`;
     case "status":
       if (status === 429) return "The server was asked too much, or is shut to programs (429).";
       return status >= 500

@@ -1,5 +1,5 @@
 import { nextStep } from "@vennet/core/reach/follow";
-import { asksFront, judgeGuard } from "@vennet/core/reach/judge-guard";
+import { asksOthers, judgeGuard, refuses, type OthersOfHost } from "@vennet/core/reach/judge-guard";
 import { impossibleName, judgePage } from "@vennet/core/reach/judge-page";
 import { outcome, type Hop, type Outcome } from "@vennet/core/reach/outcome";
 import type { PageFacts, WantedOfPage } from "@vennet/core/reach/page-reader";
@@ -15,7 +15,7 @@ const widestGapMs = 30_000;
 
 /** Visits pages of one host for one run, and remembers what it learnt of the host on the way. */
 export class HostVisits {
-  private readonly missing = new Map<string, Promise<PageFacts | null>>();
+  private readonly missing = new Map<string, Promise<Reply>>();
   /** Whether the host was seen to have no https; then its other pages are not tried. */
   private isPlain = false;
   private readonly fronts = new Map<string, Promise<Hop>>();
@@ -84,12 +84,14 @@ export class HostVisits {
     const ended = arrived(page);
     const { state } = ended;
     if (!ended.movedTo && (state === "guarded" || state === "unsure")) {
-      const front = asksFront(ended) ? await this.front(new URL(hops.at(-1)!.address).origin, signal) : null;
-      return all(destinations, (address) => judgeGuard(arrived(address), read, front));
+      const others = asksOthers(ended)
+        ? await this.others(new URL(hops.at(-1)!.address).origin, signal)
+        : null;
+      return all(destinations, (address) => judgeGuard(arrived(address), read, others));
     }
     const isWell = state === "sound" || state === "moved";
     const missing =
-      isWell && read ? await this.missingPage(new URL(hops.at(-1)!.address).origin, signal) : null;
+      isWell && read ? (await this.missingPage(new URL(hops.at(-1)!.address).origin, signal)).page : null;
     const judged = all(destinations, (address) => judgePage(address, arrived(address), read, missing));
     if (isWell && page.startsWith("http:")) await this.trySecure(page, judged, signal);
     return judged;
@@ -121,11 +123,11 @@ export class HostVisits {
     else this.gates.rest(host, ms);
   }
 
-  /** What a server gives for a name that cannot exist: a page, or null where it refuses as it should. */
-  private missingPage(origin: string, signal: AbortSignal): Promise<PageFacts | null> {
+  /** What a server gives for a name that cannot exist. */
+  private missingPage(origin: string, signal: AbortSignal): Promise<Reply> {
     const known = this.missing.get(origin);
     if (known) return known;
-    const asked = this.ask("GET", `${origin}/${impossibleName}`, signal).then(({ page }) => page);
+    const asked = this.ask("GET", `${origin}/${impossibleName}`, signal);
     this.missing.set(origin, asked);
     return asked;
   }
@@ -147,6 +149,12 @@ export class HostVisits {
     this.isPlain = hop.failure !== null;
     if (hop.status === null || hop.status >= 300) return;
     keepSecure(judged);
+  }
+
+  private async others(origin: string, signal: AbortSignal): Promise<OthersOfHost> {
+    const front = await this.front(origin, signal);
+    const missing = refuses(front) ? null : (await this.missingPage(origin, signal)).hop;
+    return { front, missing };
   }
 
   /** What the front page of a host answers, asked once. */

@@ -97,6 +97,7 @@ test("every way in which the stand-in web answers is told by its state and evide
     "https://guard.example/walks": ["unsure", /shut to programs/, ["HEAD 403", "GET 403"]],
     "https://wall.example/walks": ["unsure", /shut to programs/, ["HEAD 403", "GET 403"]],
     "https://club.example/walks": ["guarded", /lets in only/, ["HEAD 403", "GET 403"]],
+    "https://store.example/walks": ["unsure", /as it does one that cannot exist/, ["HEAD 403", "GET 403"]],
     // Redirects that count.
     "https://counting.example/same": ["sound", /redirect/, ["HEAD 301", ...page]],
     "https://counting.example/other": ["moved", /other-now\.$/, ["HEAD 301", ...page]],

@@ -120,7 +120,8 @@ export const faultyHosts: Record<string, Host> = {
 
   "ending.example": { otherwise: page("Ending"), certificate: "ending" },
 
-  // Shut to programs: by what a guard says, by refusing whatever is asked; and a door for members, whose front page opens.
+  // Shut to programs: by what a guard says, by refusing whatever is asked; a door for members, beside which all else answers;
+  // and a store that refuses what it has not as what it does not show.
   "guard.example": {
     otherwise: (request, response) => {
       response.writeHead(403, { "content-type": "text/html" });
@@ -133,8 +134,12 @@ export const faultyHosts: Record<string, Host> = {
   },
   "wall.example": { otherwise: status(403, "Forbidden.") },
   "club.example": {
-    otherwise: status(403, "For members."),
-    paths: { "/": fixedPage("The club", "<p>Come in.</p>") },
+    otherwise: status(404, "Nothing here."),
+    paths: { "/": fixedPage("The club", "<p>Come in.</p>"), "/walks": status(403, "For members.") },
+  },
+  "store.example": {
+    otherwise: status(403, "Access is denied."),
+    paths: { "/": fixedPage("The store", "<p>Come in.</p>") },
   },
   // It wants to be asked by https alone, and counts who comes by it.
   "strict-https.example": {
