@@ -4,10 +4,11 @@ import type { ChapterRule } from "./finding.ts";
 
 /**
  * What is enough to read: two letters or digits, one digit, one sign of a script in which it is a word, or a capital, by
- * itself or with a sign behind it, as entries of an index, grades and languages for programs are called.
+ * itself or with a sign behind it, as entries of an index, grades and languages for programs are called; or a letter behind
+ * a hyphen, as what is set of a program is.
  */
 const isEnough =
-  /[\p{L}\p{N}].*?[\p{L}\p{N}]|\p{N}|[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}]|^\p{Lu}[#+*]*$/su;
+  /[\p{L}\p{N}].*?[\p{L}\p{N}]|\p{N}|[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}]|^\p{Lu}[#+*]*$|^-\p{L}$/su;
 
 /** In so short a paragraph a letter at its start is the entry of a list: what is called “d” cannot be called otherwise. */
 const entryWords = 4;

@@ -137,14 +137,14 @@ export class ChangeBookRequest {
   @ApiPropertyOptional({ description: "For how many hours an answer of a server counts as fresh." })
   @IsOptional()
   @IsInt()
-  @Min(1, { message: "An answer is fresh for an hour at least." })
-  @Max(8760, { message: "An answer is fresh for a year at most." })
+  @Min(1, { message: "Answers are kept for an hour at least." })
+  @Max(8760, { message: "Answers are kept for a year at most." })
   freshHours?: number;
 
   @ApiPropertyOptional({
     type: String,
     nullable: true,
-    description: "When all that is due is asked: five cron fields in UTC, or null for never.",
+    description: "When all that is overdue is checked: five cron fields in UTC, or null for never.",
   })
   @IsOptional()
   @IsString()

@@ -122,8 +122,9 @@ export const wordCases: readonly Cases[] = [
   },
   {
     rule: "thin-words",
-    source: "WCAG 2.2 SC 2.5.8; common practice: entries of an index, grades, languages for programs",
-    wrong: called("→", "¶", "a", "…", "*", "é", "-", "“", "↩", ".", "#", "§", "[*]", "(?)"),
+    source:
+      "WCAG 2.2 SC 2.5.8; common practice: entries of an index, grades, languages and options of programs",
+    wrong: called("→", "¶", "a", "…", "*", "é", "-", "“", "↩", ".", "#", "§", "[*]", "(?)", "- a", "a-"),
     right: called(
       "3",
       "R1",
@@ -131,6 +132,7 @@ export const wordCases: readonly Cases[] = [
       "C",
       "C#",
       "C++",
+      "-F",
       "海",
       "[1]",
       "(2)",
