@@ -10,6 +10,7 @@ const benchmarks = [
   ["places", "places"],
   ["checks", "checks"],
   ["authors", "authors at once"],
+  ["house", "a house of many books"],
   ["reach", "reach runs"],
   ["lanes", "lanes of hosts"],
   ["imports", "imports"],
