@@ -26,15 +26,22 @@ export class ManuscriptsService {
       order: { position: "ASC" },
     });
     return {
+      ...(await this.frameOf(book)),
+      chapters: [
+        ...rows.filter(({ role }) => role !== "companion"),
+        ...rows.filter(({ role }) => role === "companion"),
+      ].map(({ id, role, title, document }) => ({ id, role, title, document })),
+    };
+  }
+
+  /** A book's text as the exports take it, but without its chapters. */
+  async frameOf(book: Book): Promise<Omit<PlainBook, "chapters">> {
+    return {
       id: book.id,
       title: book.title,
       author: book.author,
       language: book.language,
       modified: book.modifiedAt.toISOString(),
-      chapters: [
-        ...rows.filter(({ role }) => role !== "companion"),
-        ...rows.filter(({ role }) => role === "companion"),
-      ].map(({ id, role, title, document }) => ({ id, role, title, document })),
       pictures: [],
       files: await this.files.companionFacts(book.id),
       fileBytes: new Map(),

@@ -90,6 +90,39 @@ test("one chapter is set from the text that is open, and the book is not changed
   expect(theirs.status).toBe(404);
 });
 
+test("a chapter that is set alone has the numbers of the whole book", async () => {
+  const { body } = await author.bringIn(
+    "# Tides\n\n## Springs\n\nText.[^1]\n\n[^1]: One.\n\n# Posts\n\nAsk.[^2]\n\n[^2]: Two.",
+  );
+  const { id } = body.book as { id: string };
+  const conventions = {
+    headings: 2,
+    figures: null,
+    tables: null,
+    notes: "book",
+    notesAt: "page",
+    returnWords: "↩",
+  };
+  expect((await author.call("PATCH", `/books/${id}`, { conventions })).status).toBe(200);
+  const [, posts] = (await author.call<any>("GET", `/books/${id}/chapters`)).body;
+  const { document } = (await author.call<any>("GET", `/books/${id}/chapters/${posts.id}`)).body;
+  const springs = (await author.call<any[]>("GET", `/books/${id}/places`)).body.find(
+    ({ text }) => text === "Springs",
+  );
+  document.content[1].content.push(
+    { type: "text", text: " Section " },
+    { type: "cross_reference", attrs: { id: "r1", target: springs.id, form: "number" } },
+  );
+  const answer = await fetch(`${server.url}/api/books/${id}/exports/chapters/${posts.id}/pages`, {
+    method: "POST",
+    headers: { cookie: author.cookie, "content-type": "application/json" },
+    body: JSON.stringify({ document }),
+  });
+  const path = kept("alone.pdf", Buffer.from(await answer.arrayBuffer()));
+  const { output } = await tool("pdftotext", "-raw", path, "-");
+  expect(output.replace(/\s+/g, " ")).toMatch(/2 Posts Ask\. ?2 Section 1\.1.*2 ?Two\./);
+});
+
 test("presets are kept with the book, and what is none is refused", async () => {
   const change = (presets: unknown) => author.call<any>("PATCH", `/books/${bookId}`, { presets });
   const options = {

@@ -20,6 +20,7 @@ import { exportLane, WorkerPools } from "../workers/worker-pools.ts";
 import { KeptExports } from "./kept-exports.ts";
 import { DamagedPicturesService } from "./damaged-pictures.service.ts";
 import type { PreflightAnswer } from "./exports.dto.ts";
+import { placesOfChapters } from "../ledger/places-of-chapters.ts";
 import { lastWithPages } from "./last-with-pages.ts";
 
 /** A text as it is exported: the book's row and manuscript, and how often its chapters had been saved. */
@@ -88,16 +89,21 @@ export class ExportsService {
 
   /** One chapter's open text, set as it will look in the PDF. */
   async setChapter(row: Book, chapterId: string, document: Record<string, unknown>): Promise<Uint8Array> {
-    const book = await this.manuscripts.of(row);
-    const chapter = book.chapters.findIndex(({ id }) => id === chapterId);
-    if (chapter === -1) throw notFound("chapter");
-    book.chapters[chapter]!.document = JSON.stringify(document);
-    const pictures = await this.manuscripts.picturesOf(row.id, picturesInJson(document));
+    const [book, chapters, pictures, last] = await Promise.all([
+      this.manuscripts.frameOf(row),
+      placesOfChapters(this.database, row.id),
+      this.manuscripts.picturesOf(row.id, picturesInJson(document)),
+      lastWithPages(this.database, row.id),
+    ]);
+    const at = chapters.findIndex(({ id }) => id === chapterId);
+    if (at === -1) throw notFound("chapter");
     const fontFaces = await this.manuscripts.facesOf(row.id, book.fonts);
-    const last = await lastWithPages(this.database, row.id);
+    const { role } = chapters[at]!;
+    const one = { id: chapterId, role, title: "", document: JSON.stringify(document) };
     return this.workers.run("setChapter", {
-      book: { ...book, pictures, fontFaces },
-      chapter,
+      book: { ...book, chapters: [one], pictures, fontFaces },
+      at,
+      chapters,
       pageOfPlace: last?.pageOfPlace ?? {},
     });
   }

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { CodedError } from "@vennet/core/errors";
 import { NodeCompiler, type NodeTypstDocument } from "@myriaddreamin/typst-ts-node-compiler";
 import type { FontFace } from "@vennet/core/manuscript/book-fonts";
-import { indexOf, pictureSuffix, type Book, type PictureFile } from "@vennet/core/manuscript/book";
+import { pictureSuffix, type Book, type PictureFile } from "@vennet/core/manuscript/book";
 import { chapterTitle } from "@vennet/core/manuscript/chapter";
 import { pictureAttrs } from "@vennet/core/manuscript/attributes";
 import { damagedPicture } from "@vennet/core/publish/damaged-picture";
@@ -14,6 +14,7 @@ import { findMissingLetters } from "@vennet/core/publish/formats/pdf/missing-let
 import type { PrintedAddresses } from "@vennet/core/publish/formats/pdf/options";
 import { keepNotes, type Keep } from "@vennet/core/publish/formats/pdf/stray-notes";
 import {
+  chapterAlone,
   typesetBook,
   type ChapterAlone,
   type Typeset,
@@ -70,9 +71,9 @@ export class Typesetter {
   ): { pdf: Uint8Array; warnings: ExportWarning[] } {
     const { letters, changes } = findMissingLetters(book, this.shapes);
     const warnings = changes.map(({ code, chapter, message }): ExportWarning => ({ code, chapter, message }));
-    const set = (whole: Book, part = alone): Uint8Array =>
+    const set = (given: Book, part = alone): Uint8Array =>
       this.setNotesByMarks(
-        whole,
+        given,
         { addresses, alone: part, missing: letters, shapes: this.shapes },
         accessible,
       );
@@ -82,7 +83,11 @@ export class Typesetter {
       if (!(error instanceof TypesetError)) throw error;
       const damaged = book.pictures.filter((picture) => !this.canShow(picture));
       if (damaged.length === 0)
-        throw named(error, book, (chapter) => set(book, { chapter, pageOfPlace: new Map() }));
+        throw named(error, book, (chapter) => {
+          if (alone) return set(book);
+          const one = chapterAlone(book, chapter);
+          return set(one.book, one.alone);
+        });
       const sound = { ...book, pictures: book.pictures.filter((picture) => !damaged.includes(picture)) };
       return { pdf: set(sound), warnings: [...warnings, ...damaged.map((picture) => damage(picture, book))] };
     }
@@ -90,12 +95,11 @@ export class Typesetter {
 
   /** Sets a book, and again what notes began on another page than their marks, until none does or nothing helps. */
   private setNotesByMarks(book: Book, choices: TypesetChoices, accessible: boolean): Uint8Array {
-    const index = indexOf(book);
     let keeps = new Map<string, Keep>();
     for (let round = 1; ; round++) {
       const typeset = typesetBook(book, { ...choices, keeps });
       const { document, places } = this.compile(typeset);
-      const next = round < mostRounds ? keepNotes(index, places, keeps) : null;
+      const next = round < mostRounds ? keepNotes(book.conventions, places, keeps) : null;
       if (next === null) return this.finished(document, places, typeset, accessible);
       keeps = next;
     }

@@ -1,4 +1,4 @@
-import type { BookIndex } from "../../../manuscript/book-index.ts";
+import type { Conventions } from "../../../manuscript/conventions.ts";
 import { referenceId } from "../../../manuscript/notes.ts";
 
 /**
@@ -14,11 +14,11 @@ export type Keep = "lines" | "next-page";
  * @returns the same with more; null where there is no more to ask
  */
 export function keepNotes(
-  index: BookIndex,
+  { notesAt }: Pick<Conventions, "notesAt">,
   places: readonly { id: string; page: number }[],
   before: ReadonlyMap<string, Keep>,
 ): Map<string, Keep> | null {
-  if (index.conventions.notesAt !== "page") return null;
+  if (notesAt !== "page") return null;
   const pageOf = new Map(places.map(({ id, page }) => [id, page]));
   const called = [...pageOf.keys()].filter((id) => pageOf.has(referenceId(id, 1)));
   const strays = called.filter((id) => pageOf.get(id) !== pageOf.get(referenceId(id, 1)));

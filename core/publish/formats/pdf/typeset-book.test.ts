@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { bookOf, bringIn } from "../../../test/sample-book.ts";
 import { findObstacles } from "../../preflight.ts";
-import { typesetBook } from "./typeset-book.ts";
+import { chapterAlone, typesetBook } from "./typeset-book.ts";
 
 const chapterJson = (markdown: string): { blocks: Record<string, unknown>[] } =>
   JSON.parse(typesetBook(bookOf(markdown)).files.get("/chapter-1.json")!) as never;
@@ -83,4 +83,24 @@ test("what stops an export is found before, with its place", () => {
     "no-title",
     "no-chapters",
   ]);
+});
+
+test("a chapter that is set alone is what it is in the whole book, with the numbers of all of it", () => {
+  const book = bookOf(
+    [
+      "# Tides\n\nAsk[^1] [the office](https://a.example/).\n\n[^1]: By day",
+      "# Stones\n\n## Posts\n\nSee [](#tides) and[^1].\n\n[^1]: Twelve",
+      "# Boats\n\nBack to [Posts](#posts) and [Stones](#stones).",
+    ].join("\n\n"),
+  );
+  expect(book.chapters).toHaveLength(3);
+  const whole = typesetBook(book);
+  for (const at of book.chapters.keys()) {
+    const { book: one, alone } = chapterAlone(book, at);
+    const set = typesetBook(one, { alone });
+    const name = `/chapter-${at + 1}.json`;
+    const withoutMarkers = (json: string): string => json.replace(/vennet\.invalid\/\d+/g, "");
+    expect([...set.files.keys()]).toEqual([name, "/book.json"]);
+    expect(withoutMarkers(set.files.get(name)!)).toBe(withoutMarkers(whole.files.get(name)!));
+  }
 });

@@ -1,4 +1,4 @@
-import { topOfBook } from "../../../manuscript/book-index.ts";
+import { topOfBook, type BookIndex } from "../../../manuscript/book-index.ts";
 import { indexOf, pictureSuffix, type Book } from "../../../manuscript/book.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { languageOf } from "../../../manuscript/language.ts";
@@ -23,7 +23,7 @@ export type TypesetFiles = Map<string, string>;
 /** How a book is set. */
 export interface TypesetChoices {
   addresses?: PrintedAddresses;
-  /** One chapter without the others. */
+  /** Where the book is given with one chapter alone. */
   alone?: ChapterAlone | null;
   /** What stands in the place of letters that no font has. */
   missing?: ReadonlyMap<string, string>;
@@ -35,10 +35,20 @@ export interface TypesetChoices {
 
 const noShapes: Shapes = { has: () => false };
 
-/** One chapter that is set without the others, with the page numbers of the rest as they are known. */
+/** What is known of the rest of a book of which one chapter is set without the others. */
 export interface ChapterAlone {
-  chapter: number;
+  /** Which of all chapters it is. */
+  at: number;
+  /** The landing places of the whole book. */
+  index: BookIndex;
+  /** The page numbers of the rest, as far as they are known. */
   pageOfPlace: ReadonlyMap<string, string>;
+}
+
+/** A book with one of its chapters, and what that needs to be set without the others. */
+export function chapterAlone(book: Book, at: number): { book: Book; alone: ChapterAlone } {
+  const alone = { at, index: indexOf(book), pageOfPlace: new Map() };
+  return { book: { ...book, chapters: [book.chapters[at]!] }, alone };
 }
 
 export interface Typeset {
@@ -54,7 +64,7 @@ export interface Typeset {
  * The data from which the typesetter makes a PDF: `book.json` and one file a chapter. A link into the book,
  * and one with a description, carries a marker for its address; whoever finishes the PDF puts in where it
  * leads. `places` in `book.json` names every landing place whose position is asked for. Numbers and references are those of
- * the whole book also where one chapter is set alone.
+ * the whole book also where one chapter is set alone; the fonts for its scripts are those that its own text needs.
  */
 export function typesetBook(
   book: Book,
@@ -73,7 +83,7 @@ export function typesetBook(
     picturePaths.set(id, path);
     pictures.set(path, bytes);
   }
-  const index = indexOf(book);
+  const index = alone?.index ?? indexOf(book);
   const setting: BookBeingSet = {
     index,
     files: travellingFiles(book),
@@ -106,19 +116,18 @@ export function typesetBook(
         ? scripts.spell(withoutMissing(value, missing), this.language?.tag)
         : value;
     });
-  const set = alone === null ? book.chapters.map((_, i) => i) : [alone.chapter];
-  const walkOf = (at: number): TypesetWalk =>
-    new TypesetWalk({ doc: book.chapters[at]!.doc, at, index }, setting);
-  const chapters = set.map((i) => {
-    const path = `/chapter-${i + 1}.json`;
-    files.set(path, written(walkOf(i).wholeChapter()));
+  const set = book.chapters.map(({ doc }, i) => ({ doc, at: alone?.at ?? i }));
+  const walkOf = (one: (typeof set)[number]): TypesetWalk => new TypesetWalk({ ...one, index }, setting);
+  const chapters = set.map((one) => {
+    const path = `/chapter-${one.at + 1}.json`;
+    files.set(path, written(walkOf(one).wholeChapter()));
     return path;
   });
   const notes =
     index.conventions.notesAt === "book"
-      ? set.flatMap((i) => {
-          const list = walkOf(i).allNotes();
-          return list.length > 0 ? [{ chapter: chapterTitle(book.chapters[i]!.doc), notes: list }] : [];
+      ? set.flatMap((one) => {
+          const list = walkOf(one).allNotes();
+          return list.length > 0 ? [{ chapter: chapterTitle(one.doc), notes: list }] : [];
         })
       : [];
   files.set(
