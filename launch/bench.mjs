@@ -15,6 +15,7 @@ const benchmarks = [
   ["lanes", "lanes of hosts"],
   ["imports", "imports"],
   ["exports", "exports"],
+  ["beside", "the pages beside the text"],
   ["walk", "walks"],
   ["finished", "finished files"],
   ["first-page", "finished files on the screen"],

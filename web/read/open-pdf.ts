@@ -1,5 +1,5 @@
 import { openExport } from "@vennet/core/proof/exported-folder";
-import type { PDFDocumentProxy } from "pdfjs-dist";
+import type { PDFDocumentProxy, PDFWorker } from "pdfjs-dist";
 import { openDocument } from "../parts/pdf-document";
 import type { ContentsEntry } from "./reader-frame";
 
@@ -28,10 +28,15 @@ export interface Landing {
 /**
  * Opens an exported file, which is a PDF or a folder in a zip whose first file is one.
  * @param password with which a saved version of a finished file opens
+ * @param worker that reads it; a new one for itself where it is left out
  */
-export async function openPdf(bytes: Uint8Array, password: string | null = null): Promise<OpenPdf> {
+export async function openPdf(
+  bytes: Uint8Array,
+  password: string | null = null,
+  worker: PDFWorker | null = null,
+): Promise<OpenPdf> {
   const { main, beside } = openExport(bytes);
-  const document = await openDocument({ data: main }, password).promise;
+  const document = await openDocument({ data: main }, password, worker).promise;
   const { width } = (await document.getPage(1)).getViewport({ scale: 1 });
   return { document, width, beside, outline: await outlineOf(document) };
 }

@@ -61,7 +61,7 @@ export function SetPagesColumn({
           <ChevronRight aria-hidden size={17} />
         </Button>
         <span role="status" className="ml-auto text-sm text-faint">
-          {isSetting ? "Setting the pages" : pages?.doc === state.doc ? "As the text is now" : ""}
+          {pages?.doc === state.doc ? "As the text is now" : isSetting ? "Setting the pages" : ""}
         </span>
       </div>
       {problem && <Problem>{problem}</Problem>}
@@ -103,7 +103,7 @@ type Head = EditorState["selection"]["$head"];
 
 /** The page, from 1, and the height of the line, in points from the page's foot, at which the cursor is. */
 function cursorIn(
-  { pieces, searched }: SetPages,
+  { text: { pieces, searched } }: SetPages,
   doc: EditorState["doc"],
   $head: Head,
 ): { page: number; y: number } | null {

@@ -4,20 +4,26 @@ import { PdfPageTexts, type PdfPiece } from "@vennet/core/pdf/page-text";
 import type { Node } from "prosemirror-model";
 import { useEffect, useRef, useState } from "react";
 import { ApiError, errorFrom } from "../../api/client";
+import { lastingWorker } from "../../parts/pdf-document";
 import { openPdf, type OpenPdf } from "../../read/open-pdf";
 
 /** A chapter's pages as they are set from its open text. */
 export interface SetPages {
   pdf: OpenPdf;
-  /** The pieces of text on each page. */
-  pieces: PdfPiece[][];
-  searched: SearchedPages;
+  /** By which places of the text are found; for a moment that of the pages before, which is read sooner than theirs. */
+  text: TextOfPages;
   /** The text that they were set from. */
   doc: Node;
 }
 
-// Long enough that nothing is set between two keys of a word, short enough that a second is kept.
-const pauseMs = 350;
+interface TextOfPages {
+  /** The pieces of text on each page. */
+  pieces: PdfPiece[][];
+  searched: SearchedPages;
+}
+
+// Long enough that little is set between two keys of a word, short enough that pages are there half a second after the last.
+const pauseMs = 250;
 
 /** Sets the open text anew after each pause in typing; what was set last stays until the next is there. */
 export function useSetPages(
@@ -32,6 +38,8 @@ export function useSetPages(
   const wanted = useRef<Node | null>(null);
   const isBusy = useRef(false);
   const isLeft = useRef(false);
+  /** The text of the pages that were set last. */
+  const lastText = useRef<TextOfPages | null>(null);
 
   useEffect(() => {
     isLeft.current = false;
@@ -47,13 +55,15 @@ export function useSetPages(
       setSetting(true);
       try {
         while (wanted.current && !isLeft.current) {
-          const text = wanted.current;
+          const set = wanted.current;
           wanted.current = null;
-          const pdf = await openPdf(await pagesOf(bookId, chapterId, text));
-          const pieces = await piecesOf(pdf);
-          const searched = new SearchedPages(pieces.map((page) => page.map(({ words }) => words)));
+          const pdf = await openPdf(await pagesOf(bookId, chapterId, set), null, lastingWorker());
           if (isLeft.current) void pdf.document.destroy();
-          else setPages({ pdf, pieces, searched, doc: text });
+          else if (lastText.current) setPages({ pdf, text: lastText.current, doc: set });
+          const text = await textOf(pdf);
+          if (isLeft.current) void pdf.document.destroy();
+          else setPages({ pdf, text, doc: set });
+          lastText.current = text;
         }
         setProblem(null);
       } catch (error) {
@@ -71,11 +81,12 @@ export function useSetPages(
   }, [bookId, chapterId, doc]);
 
   // What is shown no more is closed.
+  const pdf = pages?.pdf;
   useEffect(
     () => () => {
-      void pages?.pdf.document.destroy();
+      void pdf?.document.destroy();
     },
-    [pages],
+    [pdf],
   );
   return { pages, isSetting, problem };
 }
@@ -92,8 +103,10 @@ async function pagesOf(bookId: string, chapterId: string, doc: Node): Promise<Ui
   return new Uint8Array(await answer.arrayBuffer());
 }
 
-function piecesOf({ document }: OpenPdf): Promise<PdfPiece[][]> {
+async function textOf({ document }: OpenPdf): Promise<TextOfPages> {
   const texts = new PdfPageTexts(document);
-  const numbers = Array.from({ length: document.numPages }, (_, i) => i + 1);
-  return Promise.all(numbers.map(async (number) => (await texts.of(number)).pieces));
+  const pieces: PdfPiece[][] = [];
+  // One after the other, so that the page that is shown is painted in between.
+  for (let number = 1; number <= document.numPages; number++) pieces.push((await texts.of(number)).pieces);
+  return { pieces, searched: new SearchedPages(pieces.map((page) => page.map(({ words }) => words))) };
 }
