@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, openOwnBook, test, vennet } from "./fixtures";
+import { expect, openOwnBook, test, text, vennet } from "./fixtures";
 import { violations } from "./violations";
 
 const password = "a long password";
@@ -99,4 +99,19 @@ test("a forgotten password is replaced by a mailed link", async ({ page, quiet }
   await page.getByLabel("Password").fill("four words of the sea");
   await page.getByRole("button", { name: "Sign in" }).click();
   await expect(page.getByRole("heading", { name: "Shelf" })).toBeVisible();
+});
+
+test("who comes to a chapter without a session signs in, and is there", async ({ page, quiet }) => {
+  quiet.push("401");
+  await openOwnBook(page, "# Tides\n\nLow water bares the stones.\n");
+  await expect(text(page)).toContainText("Low water");
+  const email = await ownEmail(page);
+  const chapter = page.url();
+  await page.context().clearCookies();
+  await page.goto(chapter);
+  await page.getByLabel("Email address").fill(email);
+  await page.getByLabel("Password").fill(password);
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(text(page)).toContainText("Low water bares the stones.");
+  await expect(page).toHaveURL(chapter);
 });

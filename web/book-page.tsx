@@ -1,9 +1,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Outlet, useMatch, useOutletContext, useParams } from "react-router";
+import { bookOf } from "./api/book-of";
 import { chaptersOf } from "./api/chapters-of";
-import { answerOf, api, ApiError, type Book } from "./api/client";
-import { keys } from "./api/keys";
+import { ApiError, type Book } from "./api/client";
 import { PageFrame } from "./frame/page-frame";
 import { Button } from "./parts/button";
 import { Problem, Waiting } from "./parts/notice";
@@ -11,10 +11,7 @@ import { Problem, Waiting } from "./parts/notice";
 /** The book of the address, for all its stages. */
 export function BookPage() {
   const { bookId } = useParams() as { bookId: string };
-  const book = useQuery({
-    queryKey: keys.book(bookId),
-    queryFn: () => answerOf(api.GET("/api/books/{bookId}", { params: { path: { bookId } } })),
-  });
+  const book = useQuery(bookOf(bookId));
   useChaptersAsked(bookId);
   useEffect(() => {
     document.title = book.data ? `${book.data.title} – Vennet` : "Vennet";

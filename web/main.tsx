@@ -3,6 +3,7 @@ import { StrictMode, type ComponentType } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import { ApiError } from "./api/client";
+import { askEarly } from "./frame/ask-early";
 import { BrokenPage } from "./frame/broken-page";
 import { keepFocus } from "./frame/kept-focus";
 import { showTheme } from "./frame/theme";
@@ -94,6 +95,7 @@ const router = createBrowserRouter([
   },
 ]);
 
+askEarly(queries, location.pathname);
 listenForUndo(router);
 
 createRoot(document.getElementById("root")!).render(

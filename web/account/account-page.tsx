@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, type ReactNode } from "react";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
+import { sessionOf } from "../api/session-of";
 import { PageFrame } from "../frame/page-frame";
 import { Problem, Waiting } from "../parts/notice";
 import { Leave } from "./leave";
@@ -11,7 +12,7 @@ import { Usage } from "./usage";
 
 /** What is the author's own here: name, ways in, what they have, and how to leave. */
 export function AccountPage() {
-  const session = useQuery({ queryKey: keys.session, queryFn: () => answerOf(api.GET("/api/session")) });
+  const session = useQuery(sessionOf);
   const entry = useQuery({ queryKey: keys.entry, queryFn: () => answerOf(api.GET("/api/entry")) });
   useEffect(() => {
     document.title = "Account – Vennet";

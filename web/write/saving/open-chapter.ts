@@ -1,6 +1,7 @@
 import { readChapter, writeChapter, type ChapterJson } from "@vennet/core/manuscript/chapter";
 import { mergeTexts } from "@vennet/core/manuscript/merge-texts";
-import { answerOf, api, type Chapter } from "../../api/client";
+import { chapterOf } from "../../api/chapter-of";
+import type { Chapter } from "../../api/client";
 import { dropDraft, readDraft } from "./drafts";
 
 /** A chapter as it is to be shown: the server's text, this browser's unsent one, or both. */
@@ -17,9 +18,7 @@ export type OpenedChapter =
 
 /** Reads a chapter, and puts to it what this browser has kept of it and never sent. */
 export async function openChapter(bookId: string, chapterId: string): Promise<OpenedChapter> {
-  const theirs = await answerOf(
-    api.GET("/api/books/{bookId}/chapters/{chapterId}", { params: { path: { bookId, chapterId } } }),
-  );
+  const theirs = await chapterOf(bookId, chapterId);
   const document = theirs.document as unknown as ChapterJson;
   const draft = await readDraft(chapterId);
   const { revision } = theirs;
