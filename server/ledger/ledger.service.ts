@@ -11,6 +11,7 @@ import { Chapter } from "../chapters/chapter.entity.ts";
 import { readPart } from "../chapters/read-part.ts";
 import { LinkUse } from "./link-use.entity.ts";
 import { ledgerRows } from "./ledger-rows.ts";
+import { stretchesOf } from "./reading-order.ts";
 import { writeLedger } from "./write-ledger.ts";
 import type {
   LedgerAnswer,
@@ -64,6 +65,12 @@ const csvHeads: Record<Exclude<LedgerColumn, "position">, [string, (row: LedgerR
   checked: ["Last check", (row) => row.checkedAt ?? ""],
 };
 
+/** Rows as the database has them, and how many match in all. */
+interface FoundRows {
+  total: number;
+  rows: (Omit<LedgerRowAnswer, "checkedAt"> & { checkedAt: Date | null })[];
+}
+
 /** Answers questions about all links of a book from the ledger's rows. */
 @Injectable()
 export class LedgerService implements OnApplicationBootstrap {
@@ -86,34 +93,73 @@ export class LedgerService implements OnApplicationBootstrap {
 
   /** Some rows of the ledger in the order that was asked for, and how many there are. */
   async rows(bookId: string, query: LedgerQuery): Promise<LedgerAnswer> {
-    const { where, values } = conditions(bookId, query);
     const { sort = "position", direction = "up", offset = 0, limit = 200 } = query;
     const order = direction === "down" ? "DESC" : "ASC";
     const by = [...expressions[sort].map((part) => `${part} ${order}`), ...readingOrder].join(", ");
-    const [totals, rows] = await Promise.all([
-      // Names matter to a count only where they are searched.
-      this.database.query(
-        `SELECT COUNT(*) AS total ${query.search ? named : counted} WHERE ${where}`,
-        values,
-      ) as Promise<{ total: string }[]>,
-      // The keys are sorted first and alone, so that no text of thousands of rows is carried along.
-      this.database.query(
-        `SELECT u.linkId, u.chapterId, c.title AS chapter, u.heading, u.text, u.kind, u.destination,
-           ${nameOf} AS destinationName, u.description, u.coverage, COALESCE(o.state, 'unchecked') AS state, o.checkedAt
-         FROM (SELECT u.chapterId, u.ordinal ${query.search || sort === "destination" ? named : counted}
-           WHERE ${where} ORDER BY ${by} LIMIT ? OFFSET ?) k
-         JOIN (link_use u) ON u.chapterId = k.chapterId AND u.ordinal = k.ordinal ${joins} ${nameJoins}
-         ORDER BY ${by}`,
-        [...values, limit, offset],
-      ) as Promise<(Omit<LedgerRowAnswer, "checkedAt"> & { checkedAt: Date | null })[]>,
-    ]);
+    const found = isWhole(query)
+      ? await this.inReadingOrder(bookId, { ...query, offset, limit }, by)
+      : await this.sorted(bookId, { ...query, sort, offset, limit }, by);
     return {
-      total: Number(totals[0]!.total),
-      rows: (await this.withNamesInFiles(rows)).map((row) => ({
+      total: found.total,
+      rows: (await this.withNamesInFiles(found.rows)).map((row) => ({
         ...row,
         checkedAt: row.checkedAt?.toISOString() ?? null,
       })),
     };
+  }
+
+  /** Some of all links, as they are read. */
+  private async inReadingOrder(
+    bookId: string,
+    query: LedgerQuery & { offset: number; limit: number },
+    by: string,
+  ): Promise<FoundRows> {
+    const { total, stretches } = await stretchesOf(this.database, bookId, query);
+    if (stretches.length === 0) return { total, rows: [] };
+    const within = stretches.map(() => "(u.chapterId = ? AND u.ordinal BETWEEN ? AND ?)").join(" OR ");
+    const values = stretches.flatMap(({ chapterId, first, last }) => [chapterId, first, last]);
+    const rows = await this.rowsOf(
+      `SELECT u.chapterId, u.ordinal FROM link_use u WHERE ${within}`,
+      values,
+      by,
+    );
+    return { total, rows };
+  }
+
+  /** Some of the links that a filter matches, in any order. */
+  private async sorted(
+    bookId: string,
+    query: LedgerQuery & { sort: LedgerColumn; offset: number; limit: number },
+    by: string,
+  ): Promise<FoundRows> {
+    const { where, values } = conditions(bookId, query);
+    const { search, sort, offset, limit } = query;
+    const [totals, rows] = await Promise.all([
+      // Names matter to a count only where they are searched.
+      this.database.query(
+        `SELECT COUNT(*) AS total ${search ? named : counted} WHERE ${where}`,
+        values,
+      ) as Promise<{ total: string }[]>,
+      this.rowsOf(
+        `SELECT u.chapterId, u.ordinal ${search || sort === "destination" ? named : counted}
+           WHERE ${where} ORDER BY ${by} LIMIT ? OFFSET ?`,
+        [...values, limit, offset],
+        by,
+      ),
+    ]);
+    return { total: Number(totals[0]!.total), rows };
+  }
+
+  /** Rows by their keys, which are found first and alone, so that no text of thousands of rows is carried along. */
+  private rowsOf(keys: string, values: unknown[], by: string): Promise<FoundRows["rows"]> {
+    return this.database.query(
+      `SELECT u.linkId, u.chapterId, c.title AS chapter, u.heading, u.text, u.kind, u.destination,
+         ${nameOf} AS destinationName, u.description, u.coverage, COALESCE(o.state, 'unchecked') AS state, o.checkedAt
+       FROM (${keys}) k
+       JOIN (link_use u) ON u.chapterId = k.chapterId AND u.ordinal = k.ordinal ${joins} ${nameJoins}
+       ORDER BY ${by}`,
+      values,
+    );
   }
 
   /** The destinations of the links that a filter matches, with how many lead to each. */
@@ -222,6 +268,11 @@ export class LedgerService implements OnApplicationBootstrap {
     );
     return new Map(rows.map(({ file, uses }) => [file, Number(uses)]));
   }
+}
+
+/** Whether all links of a book, or of one of its chapters, are asked for as they are read. */
+function isWhole({ sort = "position", search, kind, state, destination, described }: LedgerQuery): boolean {
+  return sort === "position" && !(search?.trim() || kind || state || destination || described);
 }
 
 function conditions(bookId: string, filter: LedgerFilter): { where: string; values: unknown[] } {

@@ -96,6 +96,10 @@ describe("the ledger", () => {
     expect(await texts("sort=text")).toEqual(["mail", "map", "the map", "tide office"]);
     expect(await texts("sort=destination&direction=down")).toEqual(["mail", "tide office", "map", "the map"]);
     expect(await texts("limit=2&offset=1")).toEqual(["the map", "map"]);
+    expect(await texts("limit=2&offset=1&direction=down")).toEqual(["map", "the map"]);
+    expect(await texts("offset=4")).toEqual([]);
+    const [, refuges] = await get("/chapters");
+    expect(await texts(`chapter=${refuges.id}&offset=1`)).toEqual(["mail"]);
     for (const offset of ["1e30", "-1", "1.5", "tide"])
       expect((await client.call("GET", `/books/${bookId}/links?offset=${offset}`)).status).toBe(400);
     for (const sort of ["position", "kind", "description", "chapter", "heading", "state", "checked"])

@@ -1,0 +1,45 @@
+import type { DataSource } from "typeorm";
+import type { LedgerQuery } from "./ledger.dto.ts";
+
+/** Links of one chapter that follow each other, by their ordinals. */
+export interface Stretch {
+  chapterId: string;
+  first: number;
+  last: number;
+}
+
+type Asked = Pick<LedgerQuery, "chapter" | "direction"> & { offset: number; limit: number };
+
+/**
+ * Where some links of a book stand, of all in reading order or the other way round. A chapter's links are counted from 0, so
+ * that those before need not be read to come to them, however many they are.
+ * @returns with how many links there are in all
+ */
+export async function stretchesOf(
+  database: DataSource,
+  bookId: string,
+  { chapter, direction, offset, limit }: Asked,
+): Promise<{ total: number; stretches: Stretch[] }> {
+  const counts: { id: string; links: string | null }[] = await database.query(
+    `SELECT c.id, (SELECT MAX(u.ordinal) + 1 FROM link_use u WHERE u.chapterId = c.id) AS links FROM chapter c
+       WHERE c.bookId = ? AND c.deletedAt IS NULL${chapter ? " AND c.id = ?" : ""} ORDER BY c.role = 'companion', c.position`,
+    [bookId, ...(chapter ? [chapter] : [])],
+  );
+  const isDown = direction === "down";
+  if (isDown) counts.reverse();
+  const stretches: Stretch[] = [];
+  let before = 0;
+  for (const { id, links } of counts) {
+    const count = Number(links ?? 0);
+    const from = Math.max(offset - before, 0);
+    const to = Math.min(offset + limit - before, count);
+    if (from < to)
+      stretches.push(
+        isDown
+          ? { chapterId: id, first: count - to, last: count - 1 - from }
+          : { chapterId: id, first: from, last: to - 1 },
+      );
+    before += count;
+  }
+  return { total: before, stretches };
+}
