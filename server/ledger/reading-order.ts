@@ -20,8 +20,9 @@ export async function stretchesOf(
   bookId: string,
   { chapter, direction, offset, limit }: Asked,
 ): Promise<{ total: number; stretches: Stretch[] }> {
-  const counts: { id: string; links: string | null }[] = await database.query(
-    `SELECT c.id, (SELECT MAX(u.ordinal) + 1 FROM link_use u WHERE u.chapterId = c.id) AS links FROM chapter c
+  // MariaDB reads all rows for a maximum here, and one for the first of an order.
+  const counts: { id: string; last: number | null }[] = await database.query(
+    `SELECT c.id, (SELECT u.ordinal FROM link_use u WHERE u.chapterId = c.id ORDER BY u.ordinal DESC LIMIT 1) AS last FROM chapter c
        WHERE c.bookId = ? AND c.deletedAt IS NULL${chapter ? " AND c.id = ?" : ""} ORDER BY c.role = 'companion', c.position`,
     [bookId, ...(chapter ? [chapter] : [])],
   );
@@ -29,8 +30,8 @@ export async function stretchesOf(
   if (isDown) counts.reverse();
   const stretches: Stretch[] = [];
   let before = 0;
-  for (const { id, links } of counts) {
-    const count = Number(links ?? 0);
+  for (const { id, last } of counts) {
+    const count = last === null ? 0 : last + 1;
     const from = Math.max(offset - before, 0);
     const to = Math.min(offset + limit - before, count);
     if (from < to)
