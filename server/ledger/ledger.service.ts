@@ -39,13 +39,18 @@ const nameOf = `COALESCE(CONCAT(f.name, ${inFile}), NULLIF(p.text, ''), IF(p.pla
 /** A destination within a companion file: the file, and the place. */
 const intoFile = /^companion:([^#]+)#(.+)$/;
 
+/** Texts of any length are sorted on the disk; so many letters of them, in memory. */
+function sortable(text: string): string {
+  return `LEFT(${text}, 100)`;
+}
+
 const readingOrder = ["c.role = 'companion'", "c.position", "u.ordinal"];
 const expressions: Record<LedgerColumn, string[]> = {
   position: readingOrder,
-  text: ["u.text"],
+  text: [sortable("u.text")],
   kind: ["u.kind"],
-  destination: [nameOf],
-  description: ["COALESCE(u.description, '')"],
+  destination: [sortable(nameOf)],
+  description: [sortable("COALESCE(u.description, '')")],
   chapter: readingOrder.slice(0, 2),
   heading: ["u.heading"],
   state: [
