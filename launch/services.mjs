@@ -31,18 +31,20 @@ export async function startStandIns(processes, folder, { httpPort = 0, tlsPort =
 }
 
 /**
- * Starts database, stand-ins and server, in this order, and waits until the server listens.
+ * Starts the database and the stand-ins, then the server, and waits until that listens.
  * @param run starts a service by a function that begins it, and may begin it again when it has ended
  */
 export async function startServices(processes, folder, port, settings = {}, run = (begin) => begin()) {
   const databasePort = await freePort();
-  const database = await run(() => startDatabase(processes, folder, databasePort));
   let ports = {};
-  const standIns = await run(async () => {
-    const started = await startStandIns(processes, folder, ports);
-    ports = started.ports;
-    return started;
-  });
+  const [database, standIns] = await Promise.all([
+    run(() => startDatabase(processes, folder, databasePort)),
+    run(async () => {
+      const started = await startStandIns(processes, folder, ports);
+      ports = started.ports;
+      return started;
+    }),
+  ]);
   const environment = {
     ...process.env,
     PORT: String(port),

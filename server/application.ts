@@ -2,6 +2,7 @@ import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { NestFactory } from "@nestjs/core";
 import type { NestExpressApplication } from "@nestjs/platform-express";
+import type { OpenAPIObject } from "@nestjs/swagger";
 import cookieParser from "cookie-parser";
 import { static as serveFiles, type NextFunction, type Request, type Response } from "express";
 import { SessionsService } from "./accounts/sessions.service.ts";
@@ -40,8 +41,11 @@ export async function makeApplication(settings: Settings): Promise<NestExpressAp
   Object.assign(app.getHttpServer(), { headersTimeout: 20_000, requestTimeout: settings.bodySeconds * 1000 });
   app.use(readJson(app.get(SessionsService)));
   app.setGlobalPrefix("api");
-  const document = describeInterface(app);
-  app.use("/api/openapi.json", (_request: Request, response: Response) => response.json(document));
+  let described: OpenAPIObject | null = null;
+  // It takes a while, and few ask.
+  app.use("/api/openapi.json", (_request: Request, response: Response) =>
+    response.json((described ??= describeInterface(app))),
+  );
   serveWeb(app);
   app.enableShutdownHooks();
   return app;

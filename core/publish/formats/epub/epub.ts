@@ -2,9 +2,8 @@ import type { ExportWarning } from "../../export-warning.ts";
 import { fontWarnings, foreseeFonts } from "../../own-fonts.ts";
 import type { Format } from "../format.ts";
 import { epubOptions } from "./options.ts";
-import { readPageStarts } from "./page-starts.ts";
 import { readEpub } from "./read-back.ts";
-import { writeEpub } from "./write-epub.ts";
+import { writeEpub, type EpubExtras } from "./write-epub.ts";
 
 const noPages: ExportWarning = {
   code: "page-list",
@@ -31,10 +30,7 @@ export const epub: Format<typeof epubOptions> = {
     ...(pageList && !hasPages ? [{ ...noPages, at: null }] : []),
   ],
   write: async (book, { fonts, pageList }, { textFonts, lastPages }) => {
-    const pages =
-      pageList && lastPages
-        ? { starts: await readPageStarts(lastPages.bytes), source: lastPages.name }
-        : null;
+    const pages = pageList && lastPages ? await pagesOf(lastPages) : null;
     const bytes = writeEpub(book, { fonts: fonts ? textFonts() : [], pages });
     return {
       bytes,
@@ -44,3 +40,15 @@ export const epub: Format<typeof epubOptions> = {
   },
   readBack: readEpub,
 };
+
+/** Where the pages of a PDF begin. What reads them is large, and few e-books ask for it. */
+async function pagesOf({
+  name,
+  bytes,
+}: {
+  name: string;
+  bytes: Uint8Array;
+}): Promise<NonNullable<EpubExtras["pages"]>> {
+  const { readPageStarts } = await import("./page-starts.ts");
+  return { starts: await readPageStarts(bytes), source: name };
+}

@@ -5,7 +5,6 @@ import type { Format } from "../format.ts";
 import { longWordsOf } from "./long-words.ts";
 import { findMissingLetters } from "./missing-letters.ts";
 import { pdfOptions } from "./options.ts";
-import { readPdf } from "./read-back.ts";
 
 const printed = { none: "", notes: " Written out in notes too.", list: " Listed at the end too." };
 
@@ -43,5 +42,6 @@ export const pdf: Format<typeof pdfOptions> = {
     const set = setPages(book, accessible, addresses);
     return { ...asFolder(book, name, set.pdf), warnings: [...fontWarnings(book, "pdf"), ...set.warnings] };
   },
-  readBack: readPdf,
+  // pdf.js is large, and most who ask about formats read no file.
+  readBack: async (...given) => (await import("./read-back.ts")).readPdf(...given),
 };
