@@ -46,6 +46,7 @@ test("a door for members asks who somebody is, or its host's other pages answer"
   // A host that has a page for every name, and one whose door asks at all of them.
   expect(verdict(door, words, others(hop(200), hop(200)))).toBe("guarded");
   expect(verdict(door, words, others(hop(200), hop(403, { asksWho: true })))).toBe("guarded");
+  expect(verdict(door, words, others(hop(200), hop(429)))).toBe("guarded");
   expect(verdict(refused(403, { asksWho: true }), page("Just a moment"), others(hop(403)))).toBe("guarded");
 });
 

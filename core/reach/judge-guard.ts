@@ -30,7 +30,9 @@ export function judgeGuard(
   if (refusal !== null && tellsGuard(refusal.title ?? refusal.heading, refusal.words)) return shut();
   if (others === null || last.status !== 403) return arrived;
   if (refuses(others.front)) return shut();
-  return others.missing && refuses(others.missing) ? outcome("unsure", "refuses-all", arrived.hops) : arrived;
+  // One that was asked too much says nothing of the page.
+  const isAlike = others.missing?.status === last.status && refuses(others.missing);
+  return isAlike ? outcome("unsure", "refuses-all", arrived.hops) : arrived;
 }
 
 /** Whether an answer is a refusal that does not ask who somebody is. */
