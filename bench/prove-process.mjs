@@ -2,7 +2,10 @@ import { readChapter } from "@vennet/core/manuscript/chapter";
 import { prove } from "@vennet/core/proof/prove";
 import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import { bookOf } from "./long-book.mjs";
-import { readPagesInThread } from "../server/dist/exports/read-pages-in-thread.js";
+import { beginPagesThread, readPagesInThread } from "../server/dist/exports/read-pages-in-thread.js";
+
+// As in an export, where it is begun before the file is written.
+beginPagesThread();
 
 // Proves the PDF that it is sent, and says how long that took.
 process.on("message", async ({ documents, bytes }) => {

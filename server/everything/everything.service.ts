@@ -8,7 +8,8 @@ import { ManuscriptsService } from "../books/manuscripts.service.ts";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { FilesService } from "../files/files.service.ts";
 import { StoredFile } from "../files/stored-file.entity.ts";
-import { exportLane, WorkerPools } from "../workers/worker-pools.ts";
+import { exportLane } from "../workers/long-texts.ts";
+import { WorkerPools } from "../workers/worker-pools.ts";
 import type { ZipEntry } from "./zip-stream.ts";
 
 const folders = {

@@ -9,7 +9,8 @@ import { textFonts } from "../workers/fonts.ts";
 import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 import type { TaskEvent } from "../workers/task.ts";
 import { typesetter } from "../workers/typesetter.ts";
-import { readPagesInThread } from "./read-pages-in-thread.ts";
+import { isLong, lettersOf } from "../workers/long-texts.ts";
+import { beginPagesThread, readPagesInThread } from "./read-pages-in-thread.ts";
 
 /** How much of a hundred is done when each begins, about; of long PDFs reading back takes the most. */
 const shares = { writing: 5, reading: 40, comparing: 97 };
@@ -38,7 +39,9 @@ export async function run(
 ): Promise<Exported> {
   const { options, name, lastPages } = input;
   const book = prepare(bookOfPlain(input.book), options);
-  const { doing, write, readBack } = formats[options.format];
+  const { doing, write, readBack, hasPages } = formats[options.format];
+  // It is ready when the file is written.
+  if (hasTwoCores && hasPages && isLong(lettersOf(input.book.chapters))) beginPagesThread();
   tell({ done: shares.writing, message: doing });
   const written = await write(book, options, {
     name,

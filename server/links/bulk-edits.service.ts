@@ -7,7 +7,8 @@ import { Problem } from "../errors/problem.ts";
 import type { StepKind } from "../history/book-step.entity.ts";
 import { StepsService, type ListedStep } from "../history/steps.service.ts";
 import { LedgerService } from "../ledger/ledger.service.ts";
-import { lettersOf, WorkerPools } from "../workers/worker-pools.ts";
+import { lettersOf } from "../workers/long-texts.ts";
+import { WorkerPools } from "../workers/worker-pools.ts";
 import { effectOf } from "./link-effects.ts";
 import type {
   AddLinksRequest,

@@ -2,7 +2,8 @@ import { Injectable } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import { DataSource, IsNull } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
-import { lettersOf, WorkerPools } from "../workers/worker-pools.ts";
+import { lettersOf } from "../workers/long-texts.ts";
+import { WorkerPools } from "../workers/worker-pools.ts";
 import type { SearchAnswer, SearchRequest } from "./links.dto.ts";
 
 /** Looks through a book's documents for a phrase, or for item codes like given examples. */

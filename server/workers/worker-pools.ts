@@ -1,20 +1,8 @@
 import { Injectable, type OnApplicationShutdown } from "@nestjs/common";
 import { Lane } from "./lane.ts";
+import { isLong } from "./long-texts.ts";
 import type { TaskEvent } from "./task.ts";
 import { tasks, type TaskName, type Tasks } from "./tasks.ts";
-
-/** Texts of more letters together than this are worked at in a process: it would hold everybody up here. */
-const manyLetters = 200_000;
-
-/** How many letters the documents of some chapters have together. */
-export function lettersOf(chapters: readonly { document: string }[]): number {
-  return chapters.reduce((sum, { document }) => sum + document.length, 0);
-}
-
-/** The lane in which a book with these chapters is exported. */
-export function exportLane(chapters: readonly { document: string }[]): "exportBook" | "exportLongBook" {
-  return lettersOf(chapters) > manyLetters ? "exportLongBook" : "exportBook";
-}
 
 /** How much one lane has to do. */
 export interface LaneLoad {
@@ -50,7 +38,7 @@ export class WorkerPools implements OnApplicationShutdown {
     letters: number,
     input: Tasks[K]["input"],
   ): Promise<Tasks[K]["output"]> {
-    if (letters > manyLetters) return this.run(name, input);
+    if (isLong(letters)) return this.run(name, input);
     const { run } = (await tasks[name].load()) as unknown as {
       run: (input: Tasks[K]["input"]) => Tasks[K]["output"];
     };
