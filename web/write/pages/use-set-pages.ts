@@ -58,12 +58,14 @@ export function useSetPages(
           const set = wanted.current;
           wanted.current = null;
           const pdf = await openPdf(await pagesOf(bookId, chapterId, set), null, lastingWorker());
+          if (!isLeft.current && lastText.current) setPages({ pdf, text: lastText.current, doc: set });
+          // Where there is something newer to be set, the text of the pages before does as long.
+          const isOver = (): boolean =>
+            isLeft.current || (wanted.current !== null && lastText.current !== null);
+          const text = await textOf(pdf, isOver);
           if (isLeft.current) void pdf.document.destroy();
-          else if (lastText.current) setPages({ pdf, text: lastText.current, doc: set });
-          const text = await textOf(pdf);
-          if (isLeft.current) void pdf.document.destroy();
-          else setPages({ pdf, text, doc: set });
-          lastText.current = text;
+          else if (text) setPages({ pdf, text, doc: set });
+          lastText.current = text ?? lastText.current;
         }
         setProblem(null);
       } catch (error) {
@@ -103,10 +105,14 @@ async function pagesOf(bookId: string, chapterId: string, doc: Node): Promise<Ui
   return new Uint8Array(await answer.arrayBuffer());
 }
 
-async function textOf({ document }: OpenPdf): Promise<TextOfPages> {
+/** The text of all pages; null where it is no longer wanted before it is read. */
+async function textOf({ document }: OpenPdf, isOver: () => boolean): Promise<TextOfPages | null> {
   const texts = new PdfPageTexts(document);
   const pieces: PdfPiece[][] = [];
   // One after the other, so that the page that is shown is painted in between.
-  for (let number = 1; number <= document.numPages; number++) pieces.push((await texts.of(number)).pieces);
+  for (let number = 1; number <= document.numPages; number++) {
+    if (isOver()) return null;
+    pieces.push((await texts.of(number)).pieces);
+  }
   return { pieces, searched: new SearchedPages(pieces.map((page) => page.map(({ words }) => words))) };
 }
