@@ -156,3 +156,11 @@ export function seededBook({ seed = 1, chapters, words, links }) {
   });
   return { ...bookOf(docs), pictures: [{ id: "dot", mediaType: "image/png", bytes: dot }] };
 }
+
+/** Puts another letter at the beginning of a document's first words that nothing is said of. */
+export function typeLetter(document) {
+  const words = document.content
+    .flatMap(({ type, content }) => (type === "paragraph" ? content : []))
+    .find(({ type, marks }) => type === "text" && !marks);
+  words.text = `${words.text[0] === "a" ? "b" : "a"}${words.text.slice(1)}`;
+}

@@ -43,5 +43,5 @@ export async function bringIn(page, bytes, isFolder = false) {
 
 /** The events of a job end when it has. */
 export async function jobDone(page, id) {
-  await page.request.get(`/api/jobs/${id}/events`);
+  await page.request.get(`/api/jobs/${id}/events`, { timeout: 300_000 });
 }

@@ -25,7 +25,7 @@ export function judgeGuard(
   others: OthersOfHost | null,
 ): Outcome {
   const last = arrived.hops.at(-1);
-  if (!last || !refusals.has(last.status ?? 0) || last.asksWho) return arrived;
+  if (!last || !refuses(last)) return arrived;
   const shut = (): Outcome => outcome("unsure", "shut-to-programs", arrived.hops);
   if (refusal !== null && tellsGuard(refusal.title ?? refusal.heading, refusal.words)) return shut();
   if (others === null || last.status !== 403) return arrived;
@@ -43,5 +43,5 @@ export function refuses({ status, asksWho }: Hop): boolean {
 /** Whether other pages of the host can tell more about a refusal. */
 export function asksOthers({ hops }: Outcome): boolean {
   const last = hops.at(-1);
-  return last?.status === 403 && !last.asksWho;
+  return last?.status === 403 && refuses(last);
 }

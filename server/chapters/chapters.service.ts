@@ -16,6 +16,7 @@ import type {
   NewChapterRequest,
 } from "./chapters.dto.ts";
 import { keepVersion } from "../history/keep-version.ts";
+import { chapterOrder } from "../ledger/reading-order.ts";
 import { writeLedger } from "../ledger/write-ledger.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { deriveChapter, type DerivedChapter } from "./derived-chapter.ts";
@@ -39,7 +40,7 @@ export class ChaptersService {
       links: string;
     }[] = await this.database.query(
       `SELECT c.id, c.title, c.role, c.revision, c.words, (SELECT COUNT(*) FROM link_use u WHERE u.chapterId = c.id) AS links
-         FROM chapter c WHERE c.bookId = ? AND c.deletedAt IS NULL ORDER BY c.role = 'companion', c.position`,
+         FROM chapter c WHERE c.bookId = ? AND c.deletedAt IS NULL ORDER BY ${chapterOrder.join(", ")}`,
       [bookId],
     );
     return rows.map((row) => ({ ...row, links: Number(row.links), written: isWritten(row) }));

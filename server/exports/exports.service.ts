@@ -14,6 +14,7 @@ import { FilePlacesService } from "../files/file-places.service.ts";
 import { FilesService } from "../files/files.service.ts";
 import type { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Report } from "../jobs/jobs.service.ts";
+import { placesOfChapters } from "../ledger/places-of-chapters.ts";
 import { DiskRoom } from "../operating/disk-room.ts";
 import type { PlainBook } from "../workers/plain-book.ts";
 import { exportLane } from "../workers/long-texts.ts";
@@ -21,7 +22,6 @@ import { WorkerPools } from "../workers/worker-pools.ts";
 import { KeptExports } from "./kept-exports.ts";
 import { DamagedPicturesService } from "./damaged-pictures.service.ts";
 import type { PreflightAnswer } from "./exports.dto.ts";
-import { placesOfChapters } from "../ledger/places-of-chapters.ts";
 import { lastWithPages } from "./last-with-pages.ts";
 
 /** A text as it is exported: the book's row and manuscript, and how often its chapters had been saved. */

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import {
@@ -12,6 +12,7 @@ import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { epubAddresses, epubcheck, kept, popplerAddresses, qpdf, tool } from "../test/tools.ts";
+import { readPagesInThread } from "./read-pages-in-thread.ts";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
 // The list of changes of rxjs, an npm package on which the server rests: not written by this project.
@@ -90,6 +91,18 @@ test("what a thread reads of its later pages is what is read of them here, and h
   const halves = await readPdf(bytes, (page) => pages.push(page), there);
   expect(halves).toEqual(await readPdf(bytes));
   expect(Math.max(...pages)).toBe(halves.pages);
+});
+
+test("where no thread can be begun, or it ends early, its pages are read here", async () => {
+  const { bytes } = await author.exported(bookId, "pdf");
+  const last = [{ first: 148, last: 150 }, new Map<number, string>(), () => undefined] as const;
+  const told = jest.spyOn(process, "emitWarning").mockReturnValue();
+  // Beside the sources there is no built thread, so that each ends as it begins.
+  for (let turn = 0; turn < 2; turn++)
+    expect(await readPagesInThread(bytes, ...last)).toEqual(await readPagesOfFile(bytes, ...last));
+  const alone = expect.stringContaining("Pages are read in one thread");
+  expect(told.mock.calls.map(([warning]) => warning)).toEqual([alone, alone]);
+  told.mockRestore();
 });
 
 test("and an e-book with the same links, which EPUBCheck finds no fault in", async () => {

@@ -11,7 +11,7 @@ import { Chapter } from "../chapters/chapter.entity.ts";
 import { readPart } from "../chapters/read-part.ts";
 import { LinkUse } from "./link-use.entity.ts";
 import { ledgerRows } from "./ledger-rows.ts";
-import { stretchesOf } from "./reading-order.ts";
+import { chapterOrder, stretchesOf } from "./reading-order.ts";
 import { writeLedger } from "./write-ledger.ts";
 import type {
   LedgerAnswer,
@@ -44,14 +44,14 @@ function sortable(text: string): string {
   return `LEFT(${text}, 100)`;
 }
 
-const readingOrder = ["c.role = 'companion'", "c.position", "u.ordinal"];
+const readingOrder = [...chapterOrder, "u.ordinal"];
 const expressions: Record<LedgerColumn, string[]> = {
   position: readingOrder,
   text: [sortable("u.text")],
   kind: ["u.kind"],
   destination: [sortable(nameOf)],
   description: [sortable("COALESCE(u.description, '')")],
-  chapter: readingOrder.slice(0, 2),
+  chapter: chapterOrder,
   heading: ["u.heading"],
   state: [
     "FIELD(COALESCE(o.state, 'unchecked'), 'broken', 'unsure', 'moved', 'guarded', 'sound', 'unchecked')",

@@ -1,6 +1,9 @@
 import type { DataSource } from "typeorm";
 import type { LedgerQuery } from "./ledger.dto.ts";
 
+/** By what chapters, called `c`, are in reading order: companion pages come after all others. */
+export const chapterOrder = ["c.role = 'companion'", "c.position"];
+
 /** Links of one chapter that follow each other, by their ordinals. */
 export interface Stretch {
   chapterId: string;
@@ -23,7 +26,7 @@ export async function stretchesOf(
   // MariaDB reads all rows for a maximum here, and one for the first of an order.
   const counts: { id: string; last: number | null }[] = await database.query(
     `SELECT c.id, (SELECT u.ordinal FROM link_use u WHERE u.chapterId = c.id ORDER BY u.ordinal DESC LIMIT 1) AS last FROM chapter c
-       WHERE c.bookId = ? AND c.deletedAt IS NULL${chapter ? " AND c.id = ?" : ""} ORDER BY c.role = 'companion', c.position`,
+       WHERE c.bookId = ? AND c.deletedAt IS NULL${chapter ? " AND c.id = ?" : ""} ORDER BY ${chapterOrder.join(", ")}`,
     [bookId, ...(chapter ? [chapter] : [])],
   );
   const isDown = direction === "down";

@@ -7,6 +7,8 @@ import type { Chapter } from "../chapters/chapter.entity.ts";
 import { ChaptersService, isWritten } from "../chapters/chapters.service.ts";
 import { LinkUse } from "../ledger/link-use.entity.ts";
 import { Place } from "../ledger/place.entity.ts";
+import { placeFields } from "../ledger/places-of-chapters.ts";
+import { chapterOrder } from "../ledger/reading-order.ts";
 import type { FoundWords } from "../chapters/found-words.dto.ts";
 import { notFound, Problem } from "../errors/problem.ts";
 import { lastWithPages } from "../exports/last-with-pages.ts";
@@ -33,12 +35,12 @@ export class PlacesService {
         uses: string | null;
         list: string | null;
       })[] = await this.database.query(
-      `SELECT p.placeId AS id, p.kind, p.level, p.text, p.context, p.noteOrdinal AS ordinal, p.note, p.list, p.chapterId, n.uses, c.role, c.title, c.words
+      `SELECT ${placeFields}, p.chapterId, n.uses, c.role, c.title, c.words
          FROM place p JOIN chapter c ON c.id = p.chapterId AND c.deletedAt IS NULL
          LEFT JOIN (SELECT u.placeId, COUNT(*) AS uses
            FROM link_use u JOIN chapter d ON d.id = u.chapterId AND d.deletedAt IS NULL
            WHERE u.bookId = ? AND u.placeId IS NOT NULL GROUP BY u.placeId) n ON n.placeId = p.placeId
-         WHERE p.bookId = ? ORDER BY c.role = 'companion', c.position, p.ordinal`,
+         WHERE p.bookId = ? ORDER BY ${chapterOrder.join(", ")}, p.ordinal`,
       [bookId, bookId],
     );
     return rows.map(({ role, title, words, uses, list, ...place }) => ({

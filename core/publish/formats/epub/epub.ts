@@ -1,6 +1,6 @@
 import type { ExportWarning } from "../../export-warning.ts";
 import { fontWarnings, foreseeFonts } from "../../own-fonts.ts";
-import type { Format } from "../format.ts";
+import type { Format, WriteTools } from "../format.ts";
 import { epubOptions } from "./options.ts";
 import { readEpub } from "./read-back.ts";
 import { writeEpub, type EpubExtras } from "./write-epub.ts";
@@ -42,13 +42,7 @@ export const epub: Format<typeof epubOptions> = {
 };
 
 /** Where the pages of a PDF begin. What reads them is large, and few e-books ask for it. */
-async function pagesOf({
-  name,
-  bytes,
-}: {
-  name: string;
-  bytes: Uint8Array;
-}): Promise<NonNullable<EpubExtras["pages"]>> {
+async function pagesOf({ name, bytes }: NonNullable<WriteTools["lastPages"]>): Promise<EpubExtras["pages"]> {
   const { readPageStarts } = await import("./page-starts.ts");
   return { starts: await readPageStarts(bytes), source: name };
 }

@@ -26,8 +26,8 @@ const traits: FormatTraits = {
 };
 const levelsOfContents = 3;
 
-/** Fewer pages are read by one as soon as by two: each learns anew how. */
-const fewPages = 100;
+/** Fewer pages are read by one as soon as by two, each of whom learns anew how. */
+const fewPages = 150;
 
 /**
  * Reads every link out of a PDF's own bytes with pdf.js: its annotations for the destinations, its
