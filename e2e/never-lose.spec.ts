@@ -138,8 +138,7 @@ test("two windows on one chapter take over what the other wrote, paragraph by pa
   await other.keyboard.type(" From there.");
   await page.context().setOffline(false);
   const whole = ["First. And more.", "Second. From there.", "Third. From here."];
-  for (const window of [page, other])
-    await expect(text(window).locator("p")).toHaveText(whole, { timeout: 20_000 });
+  for (const window of [page, other]) await expect(text(window).locator("p")).toHaveText(whole);
 
   // The same paragraph by both is for the author to choose from.
   await page.context().setOffline(true);

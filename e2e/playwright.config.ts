@@ -9,7 +9,7 @@ export default defineConfig({
   // A test waits for what it waits for; the limit is for one that waits for what never comes.
   timeout: 10 * 60_000,
   retries: 0,
-  expect: { timeout: 60_000 },
+  expect: { timeout: 3 * 60_000 },
   reporter: [["list"], ["json"]],
   use: {
     browserName: "chromium",

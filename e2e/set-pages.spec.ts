@@ -12,7 +12,7 @@ test("the pages of the chapter stand beside its text, as it is now, at the page 
   );
   await page.getByRole("button", { name: "Pages", exact: true }).click();
   const pages = page.getByRole("region", { name: "Pages beside the text" });
-  await expect(pages.getByText("As the text is now")).toBeVisible({ timeout: 20_000 });
+  await expect(pages.getByText("As the text is now")).toBeVisible();
   await expect(pages.getByText("Page 1 of 3")).toBeVisible();
   const office = pages.getByRole("button", { name: "the office (tides.hesterley.example)" });
   await expect(office).toBeVisible();
@@ -34,7 +34,7 @@ test("the pages of the chapter stand beside its text, as it is now, at the page 
 
   // The browser remembers that they are wanted.
   await page.reload();
-  await expect(pages.getByText("As the text is now")).toBeVisible({ timeout: 20_000 });
+  await expect(pages.getByText("As the text is now")).toBeVisible();
   await page.getByRole("button", { name: "Pages", exact: true }).click();
   await expect(pages).toBeHidden();
 });

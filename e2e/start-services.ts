@@ -26,6 +26,7 @@ export default async function startAll({ workers }: FullConfig): Promise<() => P
     const { address, environment } = await startServices(processes, folder, await freePort(), {
       REACH_TIMEOUT_MS: "1500",
       REACH_RETRY_MS: "200",
+      DRIVE_TIMEOUT_MS: "60000",
       SIGN_UPS_PER_HOUR: "1000000",
     });
     await loadDemo(address);

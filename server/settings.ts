@@ -53,6 +53,8 @@ export class Settings {
   readonly reachGapMs: number;
   /** The time before the first of the growing pauses after which a transient failure is asked again. */
   readonly reachRetryMs: number;
+  /** A shared drive that has not answered by then is away for now: findings wait for it. */
+  readonly driveTimeoutMs: number;
   /** Where jobs are shared between servers; null where this server runs its own. */
   readonly redisUrl: string | null;
   /** The folder on whose disk the database keeps its files; null where that is another machine's. */
@@ -123,6 +125,7 @@ export class Settings {
     this.reachLanes = whole("REACH_LANES", 2, 1, 1_000);
     this.reachGapMs = whole("REACH_GAP_MS", 100, 0, longestMs);
     this.reachRetryMs = whole("REACH_RETRY_MS", 2_000, 0, longestMs);
+    this.driveTimeoutMs = whole("DRIVE_TIMEOUT_MS", 2_000, 1, longestMs);
     this.redisUrl = env["REDIS_URL"] || null;
     this.dataFolder = env["VENNET_DATA_FOLDER"] || null;
     this.diskReserveBytes = whole("DISK_RESERVE_MB", 500, 0, 1_000_000) * 1024 * 1024;

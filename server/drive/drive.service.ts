@@ -6,9 +6,6 @@ import type { SharedFileAnswer } from "./drive.dto.ts";
 
 /** The host of the stand-in drive. */
 const driveHost = "drive.hesterley.example";
-/** A drive that has not answered by then is away for now: findings wait for it. */
-const patienceMs = 2_000;
-
 /** A file as the drive lists it. */
 interface ListedFile {
   name: string;
@@ -42,12 +39,12 @@ export class DriveService {
 
   /** The drive's files with their share addresses; none where no drive is set up. */
   async files(): Promise<SharedFileAnswer[]> {
-    const { standIns } = this.settings;
+    const { standIns, driveTimeoutMs } = this.settings;
     if (!standIns) return [];
     let listed: ListedFile[];
     try {
       const answer = await fetch(`http://127.0.0.1:${standIns.httpPort}/~/${driveHost}/.folders`, {
-        signal: AbortSignal.timeout(patienceMs),
+        signal: AbortSignal.timeout(driveTimeoutMs),
       });
       listed = (await answer.json()) as ListedFile[];
     } catch {

@@ -131,6 +131,7 @@ export async function startTestServer(environment: Record<string, string> = {}):
     REACH_TIMEOUT_MS: "1500",
     REACH_GAP_MS: "5",
     REACH_RETRY_MS: "100",
+    DRIVE_TIMEOUT_MS: "60000",
     SIGN_UPS_PER_HOUR: "1000000",
     ...environment,
   });
