@@ -109,7 +109,6 @@ export const hostileRequests = {
             drawn.cookie === null
               ? {}
               : { cookie: `vennet_session=${encodeURIComponent(sendable(drawn.cookie))}` },
-          signal: AbortSignal.timeout(30_000),
         },
       );
       statuses.push(answer.status);
