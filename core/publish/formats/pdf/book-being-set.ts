@@ -26,6 +26,8 @@ export interface BookBeingSet {
   printedCount: number;
   /** The landing places that have been set. */
   readonly labelled: Set<string>;
+  /** The places whose page numbers are printed. */
+  readonly paged: Set<string>;
   /** Places inside headings, each with its heading's, where they land. */
   readonly held: Map<string, string>;
 }

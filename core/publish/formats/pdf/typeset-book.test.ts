@@ -1,4 +1,5 @@
 import { expect, test } from "@jest/globals";
+import { bookOfPlaces } from "../../../test/book-of-places.ts";
 import { bookOf, bringIn } from "../../../test/sample-book.ts";
 import { findObstacles } from "../../preflight.ts";
 import { chapterAlone, typesetBook } from "./typeset-book.ts";
@@ -103,4 +104,15 @@ test("a chapter that is set alone is what it is in the whole book, with the numb
     expect([...set.files.keys()]).toEqual([name, "/book.json"]);
     expect(withoutMarkers(set.files.get(name)!)).toBe(withoutMarkers(whole.files.get(name)!));
   }
+});
+
+test("to a chapter that is set alone go the page numbers that it prints, and no others", () => {
+  const book = bookOfPlaces();
+  const { book: one, alone } = chapterAlone(book, 1);
+  const pageOfPlace = new Map([...alone.index.places.keys()].map((id, i) => [id, String(i)]));
+  const json = typesetBook(one, { alone: { ...alone, pageOfPlace } }).files.get("/book.json")!;
+  const { pages } = (JSON.parse(json) as { alone: { pages: Record<string, string> } }).alone;
+  // The lists of questions, tables and posts, and a reference by page.
+  expect(Object.keys(pages).sort()).toEqual(["bare", "post", "sand", "sea", "way"]);
+  expect(pages["way"]).toBe(pageOfPlace.get("way"));
 });

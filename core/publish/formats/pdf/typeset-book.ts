@@ -95,6 +95,7 @@ export function typesetBook(
     printed: [],
     printedCount: 0,
     labelled: new Set(),
+    paged: new Set(),
     held: new Map(),
   };
   const files: TypesetFiles = new Map();
@@ -146,7 +147,7 @@ export function typesetBook(
       top: topOfBook,
       contents: alone === null && !hasOwnContents(book),
       // Pages that are not set with it are known from an earlier file, if at all.
-      alone: alone && { pages: Object.fromEntries(alone.pageOfPlace) },
+      alone: alone && { pages: pagesOf(setting.paged, alone.pageOfPlace) },
       chapters,
       notes,
       addresses: setting.printed,
@@ -166,6 +167,13 @@ export function typesetBook(
     });
   nameLanguage(book.language);
   return { files, pictures, marked: setting.marked, languages };
+}
+
+function pagesOf(
+  places: ReadonlySet<string>,
+  pageOfPlace: ReadonlyMap<string, string>,
+): Record<string, string> {
+  return Object.fromEntries([...pageOfPlace].filter(([place]) => places.has(place)));
 }
 
 function withoutMissing(text: string, missing: ReadonlyMap<string, string>): string {

@@ -249,7 +249,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     const entries = signpostsOf(list, this.index, this.chapter.at).map(({ id, words, depth }) => ({
       depth,
       words,
-      page: id,
+      page: this.pageOf(id),
       url: this.toPlace(id, words, list.id),
     }));
     return { kind: "signposts", label: this.label(list.id), heading: list.heading, entries };
@@ -289,6 +289,12 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     return this.mark({ place }, description, list);
   }
 
+  /** A place whose page number is printed. */
+  private pageOf(place: string): string {
+    this.book.paged.add(place);
+    return place;
+  }
+
   private mark(to: MarkedLink["to"], description: string, list?: string): string {
     const marker = `${this.book.markerBase}${this.book.marked.length}`;
     this.book.marked.push({ marker, to, description, ...(list === undefined ? {} : { list }) });
@@ -304,7 +310,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     const content: SetInline[] =
       says.kind === "words"
         ? [text(says.words)]
-        : [text(says.before), { kind: "page", place: target }, text(says.after)];
+        : [text(says.before), { kind: "page", place: this.pageOf(target) }, text(says.after)];
     const shown = says.kind === "words" ? says.words : says.before;
     return { kind: "link", look: "place", url: this.toPlace(target, words || shown), content };
   }
