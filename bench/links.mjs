@@ -64,7 +64,7 @@ await withPage(async ({ page, environment }) => {
       // So many chapters are copied in the database: bringing them in would take longer than all else here.
       const of = (table, columns, place) =>
         database.query(
-          `INSERT INTO ${table} (${place}, ${columns}) SELECT CONCAT(LEFT(one.${place}, 32), LPAD(copy.seq, 4, '0')), ${columns} FROM ${table} one, seq_1_to_${copies - 1} copy WHERE one.bookId = ?`,
+          `INSERT INTO ${table} (${place}, ${columns}) SELECT CONCAT(LEFT(one.${place}, 31), '-', LPAD(copy.seq, 4, '0')), ${columns} FROM ${table} one, seq_1_to_${copies - 1} copy WHERE one.bookId = ?`,
           [book],
         );
       if (copies > 1) {

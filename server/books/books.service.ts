@@ -15,6 +15,7 @@ import { deriveChapter } from "../chapters/derived-chapter.ts";
 import { nextRun } from "../reach/next-run.ts";
 import { Book } from "./book.entity.ts";
 import type { BookAnswer, ChangeBookRequest, LinkStatesAnswer, NewBookRequest } from "./books.dto.ts";
+import { linksInUse, withOutcomes } from "../ledger/rows-in-use.ts";
 
 const inExports = new Set(["title", "author", "language", "looks", "conventions", "layout", "fonts"]);
 
@@ -107,8 +108,8 @@ export class BooksService {
     const links: { bookId: string; kind: string; state: keyof LinkStatesAnswer; count: string }[] =
       await manager.query(
         `SELECT u.bookId, u.kind, COALESCE(o.state, 'unchecked') AS state, COUNT(*) AS count
-       FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
-       LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash
+       FROM ${linksInUse}
+       ${withOutcomes}
        WHERE u.bookId IN (?) GROUP BY u.bookId, u.kind, state`,
         [ids],
       );

@@ -5,6 +5,7 @@ import { DataSource } from "typeorm";
 import { actingAccount } from "../access/acting-account.ts";
 import { Acceptance } from "./acceptance.entity.ts";
 import type { AcceptanceRequest } from "./acceptances.dto.ts";
+import { linksInUse, withOutcomes } from "../ledger/rows-in-use.ts";
 
 /** Keeps the findings that an author accepts, each until the link that it is about is changed. */
 @Injectable()
@@ -50,9 +51,8 @@ export class AcceptancesService {
     const inputs = new Map<string, Input[]>();
     if (subjects.length === 0) return inputs;
     const uses: (Input & { linkId: string })[] = await this.database.query(
-      `SELECT u.linkId, u.destination, u.text, u.description, o.state, o.code, o.movedTo, o.secure FROM link_use u
-       JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
-       LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash
+      `SELECT u.linkId, u.destination, u.text, u.description, o.state, o.code, o.movedTo, o.secure FROM ${linksInUse}
+       ${withOutcomes}
        WHERE u.bookId = ? AND u.linkId IN (?)`,
       [bookId, subjects],
     );

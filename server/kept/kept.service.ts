@@ -11,6 +11,7 @@ import { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Report } from "../jobs/jobs.service.ts";
 import { KeptCopy } from "../reach/kept-copy.entity.ts";
 import { CopiedPages } from "./copied-pages.ts";
+import { linksInUse, withOutcomes } from "../ledger/rows-in-use.ts";
 
 interface Page {
   askedHash: string;
@@ -99,9 +100,8 @@ export class KeptService {
    */
   private pagesOf(bookId: string, addresses?: readonly string[], since = new Date()): Promise<Page[]> {
     return this.database.query(
-      `SELECT u.askedHash, MIN(u.askedAddress) AS address, MIN(k.fileId) AS fileId FROM link_use u
-       JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
-       LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash
+      `SELECT u.askedHash, MIN(u.askedAddress) AS address, MIN(k.fileId) AS fileId FROM ${linksInUse}
+       ${withOutcomes}
        LEFT JOIN kept_copy k ON k.bookId = u.bookId AND k.askedHash = u.askedHash
        WHERE u.bookId = ? AND u.kind = 'web' AND u.askedHash IS NOT NULL AND (k.keptAt IS NULL OR k.keptAt < ?)
          ${addresses ? "AND u.destination IN (?)" : "AND k.askedHash IS NULL AND COALESCE(o.state, 'sound') IN ('sound', 'moved')"}

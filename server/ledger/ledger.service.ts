@@ -11,7 +11,7 @@ import { Chapter } from "../chapters/chapter.entity.ts";
 import { readPart } from "../chapters/read-part.ts";
 import { LinkUse } from "./link-use.entity.ts";
 import { ledgerRows } from "./ledger-rows.ts";
-import { chapterOrder, stretchesOf } from "./reading-order.ts";
+import { chapterOrder, linkCounts, stretchesOf } from "./reading-order.ts";
 import { writeLedger } from "./write-ledger.ts";
 import type {
   LedgerAnswer,
@@ -21,14 +21,13 @@ import type {
   LedgerQuery,
   LedgerRowAnswer,
 } from "./ledger.dto.ts";
+import { linksInUse, withOutcomes } from "./rows-in-use.ts";
 
-const joins = `JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
-  LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash`;
 const nameJoins = `LEFT JOIN stored_file f ON f.id = u.fileId AND f.bookId = u.bookId
   LEFT JOIN place p ON p.bookId = u.bookId AND p.placeId = u.placeId
   LEFT JOIN gone_place g ON g.bookId = u.bookId AND g.placeId = u.placeId`;
 /** What counting and sorting by most columns needs; and what the names of destinations need besides. */
-const counted = `FROM link_use u ${joins}`;
+const counted = `FROM ${linksInUse} ${withOutcomes}`;
 const named = `${counted} ${nameJoins}`;
 /** Behind the name of a file the page or place in it, as its address has that. */
 const inFile =
@@ -101,9 +100,10 @@ export class LedgerService implements OnApplicationBootstrap {
     const { sort = "position", direction = "up", offset = 0, limit = 200 } = query;
     const order = direction === "down" ? "DESC" : "ASC";
     const by = [...expressions[sort].map((part) => `${part} ${order}`), ...readingOrder].join(", ");
-    const found = isWhole(query)
-      ? await this.inReadingOrder(bookId, { ...query, offset, limit }, by)
-      : await this.sorted(bookId, { ...query, sort, offset, limit }, by);
+    const found =
+      sort === "position" && !isFiltered(query)
+        ? await this.inReadingOrder(bookId, { ...query, offset, limit }, by)
+        : await this.sorted(bookId, { ...query, sort, offset, limit }, by);
     return {
       total: found.total,
       rows: (await this.withNamesInFiles(found.rows)).map((row) => ({
@@ -139,12 +139,8 @@ export class LedgerService implements OnApplicationBootstrap {
   ): Promise<FoundRows> {
     const { where, values } = conditions(bookId, query);
     const { search, sort, offset, limit } = query;
-    const [totals, rows] = await Promise.all([
-      // Names matter to a count only where they are searched.
-      this.database.query(
-        `SELECT COUNT(*) AS total ${search ? named : counted} WHERE ${where}`,
-        values,
-      ) as Promise<{ total: string }[]>,
+    const [total, rows] = await Promise.all([
+      this.count(bookId, query),
       this.rowsOf(
         `SELECT u.chapterId, u.ordinal ${search || sort === "destination" ? named : counted}
            WHERE ${where} ORDER BY ${by} LIMIT ? OFFSET ?`,
@@ -152,7 +148,22 @@ export class LedgerService implements OnApplicationBootstrap {
         by,
       ),
     ]);
-    return { total: Number(totals[0]!.total), rows };
+    return { total, rows };
+  }
+
+  /** How many links a filter matches. */
+  private async count(bookId: string, filter: LedgerFilter): Promise<number> {
+    if (!isFiltered(filter)) {
+      const counts = await linkCounts(this.database, bookId, filter.chapter);
+      return counts.reduce((sum, { count }) => sum + count, 0);
+    }
+    const { where, values } = conditions(bookId, filter);
+    // Names matter only where they are searched.
+    const rows: [{ total: string }] = await this.database.query(
+      `SELECT COUNT(*) AS total ${filter.search ? named : counted} WHERE ${where}`,
+      values,
+    );
+    return Number(rows[0].total);
   }
 
   /** Rows by their keys, which are found first and alone, so that no text of thousands of rows is carried along. */
@@ -161,7 +172,7 @@ export class LedgerService implements OnApplicationBootstrap {
       `SELECT u.linkId, u.chapterId, c.title AS chapter, u.heading, u.text, u.kind, u.destination,
          ${nameOf} AS destinationName, u.description, u.coverage, COALESCE(o.state, 'unchecked') AS state, o.checkedAt
        FROM (${keys}) k
-       JOIN (link_use u) ON u.chapterId = k.chapterId AND u.ordinal = k.ordinal ${joins} ${nameJoins}
+       JOIN (${linksInUse}) ON u.chapterId = k.chapterId AND u.ordinal = k.ordinal ${withOutcomes} ${nameJoins}
        ORDER BY ${by}`,
       values,
     );
@@ -235,8 +246,7 @@ export class LedgerService implements OnApplicationBootstrap {
   /** Links of other chapters that are called as links of this one. */
   async sameWordsBeside(bookId: string, chapterId: string): Promise<{ text: string; destination: string }[]> {
     return this.database.query(
-      `SELECT DISTINCT u.text, u.destination FROM link_use u
-       JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+      `SELECT DISTINCT u.text, u.destination FROM ${linksInUse}
        WHERE u.bookId = ? AND u.chapterId <> ? AND u.coverage <> 'reference' AND TRIM(u.text) <> ''
          AND u.text IN (SELECT text FROM link_use WHERE chapterId = ? AND coverage <> 'reference')`,
       [bookId, chapterId, chapterId],
@@ -246,8 +256,7 @@ export class LedgerService implements OnApplicationBootstrap {
   /** How many links of other chapters lead to addresses of each of the two schemes of web pages. */
   async schemesBeside(bookId: string, chapterId: string): Promise<{ http: number; https: number }> {
     const [row]: { http: string | null; https: string | null }[] = await this.database.query(
-      `SELECT SUM(u.destination LIKE 'http:%') AS http, SUM(u.destination LIKE 'https:%') AS https FROM link_use u
-       JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+      `SELECT SUM(u.destination LIKE 'http:%') AS http, SUM(u.destination LIKE 'https:%') AS https FROM ${linksInUse}
        WHERE u.bookId = ? AND u.chapterId <> ? AND u.kind = 'web'`,
       [bookId, chapterId],
     );
@@ -267,7 +276,7 @@ export class LedgerService implements OnApplicationBootstrap {
   async usesOfFiles(bookId: string): Promise<Map<string, number>> {
     const rows: { file: string; uses: string }[] = await this.database.query(
       `SELECT u.fileId AS file, COUNT(*) AS uses
-       FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+       FROM ${linksInUse}
        WHERE u.bookId = ? AND u.fileId IS NOT NULL GROUP BY u.fileId`,
       [bookId],
     );
@@ -275,9 +284,9 @@ export class LedgerService implements OnApplicationBootstrap {
   }
 }
 
-/** Whether all links of a book, or of one of its chapters, are asked for as they are read. */
-function isWhole({ sort = "position", search, kind, state, destination, described }: LedgerQuery): boolean {
-  return sort === "position" && !(search?.trim() || kind || state || destination || described);
+/** Whether not all links of a book, or of one of its chapters, are asked for. */
+function isFiltered({ search, kind, state, destination, described }: LedgerFilter): boolean {
+  return Boolean(search?.trim() || kind || state || destination || described);
 }
 
 function conditions(bookId: string, filter: LedgerFilter): { where: string; values: unknown[] } {

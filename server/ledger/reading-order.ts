@@ -13,9 +13,24 @@ export interface Stretch {
 
 type Asked = Pick<LedgerQuery, "chapter" | "direction"> & { offset: number; limit: number };
 
+/** How many links the chapters of a book have, or one of them, in reading order. A chapter's links are counted from 0. */
+export async function linkCounts(
+  database: DataSource,
+  bookId: string,
+  chapter?: string,
+): Promise<{ id: string; count: number }[]> {
+  // MariaDB reads all rows for a maximum here, and one for the first of an order.
+  const rows: { id: string; last: number | null }[] = await database.query(
+    `SELECT c.id, (SELECT u.ordinal FROM link_use u WHERE u.chapterId = c.id ORDER BY u.ordinal DESC LIMIT 1) AS last FROM chapter c
+       WHERE c.bookId = ? AND c.deletedAt IS NULL${chapter ? " AND c.id = ?" : ""} ORDER BY ${chapterOrder.join(", ")}`,
+    [bookId, ...(chapter ? [chapter] : [])],
+  );
+  return rows.map(({ id, last }) => ({ id, count: last === null ? 0 : last + 1 }));
+}
+
 /**
- * Where some links of a book stand, of all in reading order or the other way round. A chapter's links are counted from 0, so
- * that those before need not be read to come to them, however many they are.
+ * Where some links of a book stand, of all in reading order or the other way round, so that those before need not be read to
+ * come to them, however many they are.
  * @returns with how many links there are in all
  */
 export async function stretchesOf(
@@ -23,18 +38,12 @@ export async function stretchesOf(
   bookId: string,
   { chapter, direction, offset, limit }: Asked,
 ): Promise<{ total: number; stretches: Stretch[] }> {
-  // MariaDB reads all rows for a maximum here, and one for the first of an order.
-  const counts: { id: string; last: number | null }[] = await database.query(
-    `SELECT c.id, (SELECT u.ordinal FROM link_use u WHERE u.chapterId = c.id ORDER BY u.ordinal DESC LIMIT 1) AS last FROM chapter c
-       WHERE c.bookId = ? AND c.deletedAt IS NULL${chapter ? " AND c.id = ?" : ""} ORDER BY ${chapterOrder.join(", ")}`,
-    [bookId, ...(chapter ? [chapter] : [])],
-  );
+  const counts = await linkCounts(database, bookId, chapter);
   const isDown = direction === "down";
   if (isDown) counts.reverse();
   const stretches: Stretch[] = [];
   let before = 0;
-  for (const { id, last } of counts) {
-    const count = last === null ? 0 : last + 1;
+  for (const { id, count } of counts) {
     const from = Math.max(offset - before, 0);
     const to = Math.min(offset + limit - before, count);
     if (from < to)

@@ -14,6 +14,7 @@ import { notFound, Problem } from "../errors/problem.ts";
 import { lastWithPages } from "../exports/last-with-pages.ts";
 import { StepsService, type ListedStep } from "../history/steps.service.ts";
 import type { GonePlaceAnswer, PlaceAnswer } from "./places.dto.ts";
+import { linksInUse, placesInUse } from "../ledger/rows-in-use.ts";
 
 /** Where links leave dangling when their place goes. */
 const nowhere = "nowhere";
@@ -36,9 +37,9 @@ export class PlacesService {
         list: string | null;
       })[] = await this.database.query(
       `SELECT ${placeFields}, p.chapterId, n.uses, c.role, c.title, c.words
-         FROM place p JOIN chapter c ON c.id = p.chapterId AND c.deletedAt IS NULL
+         FROM ${placesInUse}
          LEFT JOIN (SELECT u.placeId, COUNT(*) AS uses
-           FROM link_use u JOIN chapter d ON d.id = u.chapterId AND d.deletedAt IS NULL
+           FROM ${linksInUse}
            WHERE u.bookId = ? AND u.placeId IS NOT NULL GROUP BY u.placeId) n ON n.placeId = p.placeId
          WHERE p.bookId = ? ORDER BY ${chapterOrder.join(", ")}, p.ordinal`,
       [bookId, bookId],
@@ -58,7 +59,7 @@ export class PlacesService {
   async gone(bookId: string): Promise<GonePlaceAnswer[]> {
     return this.database.query(
       `SELECT DISTINCT u.placeId AS id, COALESCE(NULLIF(p.text, ''), g.name) AS name
-         FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+         FROM ${linksInUse}
          LEFT JOIN place p ON p.bookId = u.bookId AND p.placeId = u.placeId
          LEFT JOIN chapter d ON d.id = p.chapterId
          LEFT JOIN gone_place g ON g.bookId = u.bookId AND g.placeId = u.placeId

@@ -14,6 +14,7 @@ import { ReachAnswer } from "./reach-answer.entity.ts";
 import { ReachOutcome } from "./reach-outcome.entity.ts";
 import { ReachRun, type StateCounts } from "./reach-run.entity.ts";
 import type { DestinationAnswer, HistoryAnswer, ReachRequest, RunAnswer } from "./reach.dto.ts";
+import { linksInUse, withOutcomes } from "../ledger/rows-in-use.ts";
 
 const tellPause = 300;
 const answersShown = 100;
@@ -215,8 +216,8 @@ export class ReachService {
       await manager.query(
         `INSERT INTO reach_ask (jobId, askedHash, host, address)
          SELECT ?, u.askedHash, MIN(u.host), MIN(u.askedAddress)
-         FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
-         LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash
+         FROM ${linksInUse}
+         ${withOutcomes}
          WHERE u.bookId = ? AND u.askedHash IS NOT NULL
          ${which === "due" ? "AND (o.checkedAt IS NULL OR o.checkedAt < ?)" : "AND ? IS NOT NULL"}
          ${addresses ? "AND u.destination IN (?)" : ""}
@@ -231,7 +232,7 @@ export class ReachService {
          LEFT JOIN reach_outcome o ON o.bookId = l.bookId AND o.destinationHash = l.askedHash
          WHERE l.bookId = ? AND l.askedHash IS NOT NULL
            ${which === "due" ? "AND (o.checkedAt IS NULL OR o.checkedAt < ?)" : "AND ? IS NOT NULL"}
-           AND l.fileId IN (SELECT u.fileId FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL WHERE u.bookId = ?)
+           AND l.fileId IN (SELECT u.fileId FROM ${linksInUse} WHERE u.bookId = ?)
          GROUP BY l.askedHash`,
         [job.id, job.bookId, freshSince, job.bookId],
       );
@@ -277,8 +278,8 @@ export class ReachService {
              SUM(state IN ('sound', 'moved') AND previous = 'broken' AND since >= ?) AS wellAgain
            FROM (
              SELECT DISTINCT u.destinationHash, COALESCE(o.state, 'unchecked') AS state, o.previous, o.since
-             FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
-             LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash
+             FROM ${linksInUse}
+             ${withOutcomes}
              WHERE u.bookId = ? AND u.destinationHash IS NOT NULL
            ) d GROUP BY state`,
           [run.startedAt, run.startedAt, job.bookId],
@@ -310,7 +311,7 @@ export class ReachService {
     return this.database.query(
       `SELECT u.destinationHash, u.destination, u.kind, u.linkId, u.text, u.chapterId, c.title AS chapter,
          k.fileId AS keptCopy, k.keptAt
-       FROM link_use u JOIN chapter c ON c.id = u.chapterId AND c.deletedAt IS NULL
+       FROM ${linksInUse}
        LEFT JOIN kept_copy k ON k.bookId = u.bookId AND k.askedHash = u.askedHash
        WHERE u.bookId = ? AND u.destinationHash IS NOT NULL ORDER BY c.position, u.ordinal`,
       [bookId],

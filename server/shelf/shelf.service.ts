@@ -21,6 +21,7 @@ import {
   type LeadToShelfRequest,
   type ShelfPlaceAnswer,
 } from "./shelf.dto.ts";
+import { placesInUse } from "../ledger/rows-in-use.ts";
 
 const mostFound = 8;
 
@@ -53,7 +54,7 @@ export class ShelfService {
     );
     const places: ShelfPlaceAnswer[] = await this.database.query(
       `SELECT b.id AS bookId, b.title, p.placeId, p.text AS name, p.kind
-         FROM book b JOIN place p ON p.bookId = b.id JOIN chapter c ON c.id = p.chapterId AND c.deletedAt IS NULL
+         FROM book b JOIN (${placesInUse}) ON p.bookId = b.id
          WHERE b.accountId = ? AND b.id <> ? AND p.kind IN (?) AND p.text LIKE ?
          ORDER BY CHAR_LENGTH(p.text), b.modifiedAt DESC LIMIT ?`,
       [accountId, id, namedKinds, like, mostFound],
