@@ -31,10 +31,12 @@ export async function startStandIns(processes, folder, { httpPort = 0, tlsPort =
 }
 
 /**
- * Starts the database and the stand-ins, then the server, and waits until that listens.
+ * Starts the database, the stand-ins and, with what these tell, the server, and waits until that listens.
  * @param run starts a service by a function that begins it, and may begin it again when it has ended
  */
 export async function startServices(processes, folder, port, settings = {}, run = (begin) => begin()) {
+  // It loads its modules while the others start.
+  let loading = loadServer(processes);
   const databasePort = await freePort();
   let ports = {};
   const [database, standIns] = await Promise.all([
@@ -55,18 +57,31 @@ export async function startServices(processes, folder, port, settings = {}, run 
     ...standIns.settings,
     ...settings,
   };
-  const server = await run(() => startServer(processes, environment));
+  const server = await run(() => {
+    const first = loading ?? undefined;
+    loading = null;
+    return startServer(processes, environment, first);
+  });
   return { address: `http://${reachableAs(environment.HOST)}:${port}`, environment, pid: server.child.pid };
 }
 
-/** Starts the server with these settings, and waits until it listens. */
-export async function startServer(processes, env) {
-  const entry = processes.start("the server", process.execPath, [join(root, "server/dist/main.js")], {
-    stdio: ["ignore", "inherit", "inherit", "ipc"],
-    env,
-  });
+/**
+ * Starts the server with these settings, and waits until it listens.
+ * @param entry its process, where that has been begun
+ */
+export async function startServer(processes, settings, entry = loadServer(processes)) {
+  // Where it has ended by now, `listening` tells.
+  entry.child.send(settings, () => undefined);
   await listening(entry);
   return entry;
+}
+
+/** Begins the server's process, which loads what it needs, and waits for its settings. */
+function loadServer(processes) {
+  return processes.start("the server", process.execPath, [join(root, "server/dist/main.js")], {
+    stdio: ["ignore", "inherit", "inherit", "ipc"],
+    env: { ...process.env, SETTINGS_FOLLOW: "1" },
+  });
 }
 
 /** By which name a server that listens on a host is reached from this machine. */

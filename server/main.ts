@@ -1,3 +1,4 @@
+import { once } from "node:events";
 import { AccountsService } from "./accounts/accounts.service.ts";
 import { makeApplication } from "./application.ts";
 import { Settings } from "./settings.ts";
@@ -5,6 +6,8 @@ import { Settings } from "./settings.ts";
 let port = "";
 let host = "";
 try {
+  // Whoever starts this process may let it load before all that it is told is known.
+  if (process.env["SETTINGS_FOLLOW"] === "1") Object.assign(process.env, (await once(process, "message"))[0]);
   const settings = new Settings();
   port = String(settings.port);
   host = settings.host;
