@@ -1,9 +1,13 @@
 import { PdfError } from "./errors.ts";
 import { PdfName, PdfRef, PdfString, type PdfDict, type PdfValue } from "./pdf-values.ts";
 
-const blank = /[\0\t\n\f\r ]/;
-const numberSign = /[+\-.\d]/;
-const regular = /[^\0\t\n\f\r ()<>[\]{}/%]/;
+// Each takes as many signs as there are from a position on.
+const blanks = /[\0\t\n\f\r ]*(?:%[^\n\r]*[\0\t\n\f\r ]*)*/y;
+const numberSigns = /[+\-.\d]*/y;
+const digits = /\d*/y;
+const regular = /[^\0\t\n\f\r ()<>[\]{}/%]*/y;
+const untilHexEnds = /[^>]*/y;
+const isNumberSign = /[+\-.\d]/;
 const escapes: Record<string, string> = { n: "\n", r: "\r", t: "\t", b: "\b", f: "\f" };
 
 /** Reads values out of a PDF's text, one character a byte, from a position on (ISO 32000, 7.2 and 7.3). */
@@ -24,7 +28,7 @@ export class PdfParser {
     if (sign === "(") return this.literalString();
     if (sign === "[") return this.array();
     if (sign === "<") return this.text[this.at + 1] === "<" ? this.dictionary() : this.hexString();
-    if (sign !== undefined && numberSign.test(sign)) return this.numberOrReference();
+    if (sign !== undefined && isNumberSign.test(sign)) return this.numberOrReference();
     for (const [word, value] of [
       ["true", true],
       ["false", false],
@@ -51,36 +55,36 @@ export class PdfParser {
   /** A number that has no other meaning, as those in tables of objects. */
   integer(): number {
     this.skipBlanks();
-    return Number(this.run(numberSign));
+    return Number(this.run(numberSigns));
   }
 
   private skipBlanks(): void {
-    for (;;) {
-      const sign = this.text[this.at];
-      if (sign === "%") while (this.at < this.text.length && !/[\n\r]/.test(this.text[this.at]!)) this.at++;
-      else if (sign !== undefined && blank.test(sign)) this.at++;
-      else return;
-    }
+    blanks.lastIndex = this.at;
+    blanks.test(this.text);
+    this.at = blanks.lastIndex;
   }
 
   private run(signs: RegExp): string {
     const start = this.at;
-    while (this.at < this.text.length && signs.test(this.text[this.at]!)) this.at++;
+    signs.lastIndex = start;
+    signs.test(this.text);
+    this.at = signs.lastIndex;
     return this.text.slice(start, this.at);
   }
 
   private name(): string {
     this.at++;
     const hex = (_: string, code: string): string => String.fromCharCode(parseInt(code, 16));
-    return this.run(regular).replace(/#([0-9a-f]{2})/gi, hex);
+    const name = this.run(regular);
+    return name.includes("#") ? name.replace(/#([0-9a-f]{2})/gi, hex) : name;
   }
 
   private numberOrReference(): number | PdfRef {
-    const number = Number(this.run(numberSign));
+    const number = Number(this.run(numberSigns));
     const after = this.at;
     if (Number.isInteger(number) && number >= 0) {
       this.skipBlanks();
-      const generation = this.run(/\d/);
+      const generation = this.run(digits);
       if (generation !== "" && this.takes("R")) return new PdfRef(number);
     }
     this.at = after;
@@ -136,11 +140,11 @@ export class PdfParser {
 
   private hexString(): PdfString {
     this.at++;
-    const digits = this.run(/[^>]/).replace(/\s+/g, "");
+    const written = this.run(untilHexEnds).replace(/\s+/g, "");
     this.at++;
     let bytes = "";
-    for (let i = 0; i < digits.length; i += 2)
-      bytes += String.fromCharCode(parseInt(digits.slice(i, i + 2).padEnd(2, "0"), 16));
+    for (let i = 0; i < written.length; i += 2)
+      bytes += String.fromCharCode(parseInt(written.slice(i, i + 2).padEnd(2, "0"), 16));
     return new PdfString(bytes);
   }
 }
