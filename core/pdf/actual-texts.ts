@@ -1,7 +1,5 @@
-import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { contentOperators } from "./content-operators.ts";
-import { PdfError } from "./errors.ts";
-import { PdfObjects } from "./pdf-objects.ts";
+import type { PdfObjects } from "./pdf-objects.ts";
 import { PdfName, PdfRef, readTextString, type PdfDict, type PdfValue } from "./pdf-values.ts";
 
 /**
@@ -9,36 +7,19 @@ import { PdfName, PdfRef, readTextString, type PdfDict, type PdfValue } from "./
  * those of Devanagari, are told by nothing else.
  */
 export class ActualTexts {
-  private constructor(
-    private readonly document: PDFDocumentProxy,
-    /** Null where the file's objects cannot be read one by one. */
-    private readonly objects: PdfObjects | null,
-  ) {}
-
-  static async of(document: PDFDocumentProxy): Promise<ActualTexts> {
-    const bytes = await document.getData();
-    try {
-      return new ActualTexts(document, new PdfObjects(bytes));
-    } catch (error) {
-      if (error instanceof PdfError) return new ActualTexts(document, null);
-      throw error;
-    }
-  }
+  constructor(private readonly objects: PdfObjects) {}
 
   /**
    * What each marked-content sequence of a page stands for, in the order in which they begin; null for one that says
    * nothing. Empty where a page has more than its own, as in forms that it draws.
-   * @param number of the page, from 1
+   * @param page the number of its object
    * @param sequences how many there are
    */
-  async ofPage(number: number, sequences: number): Promise<readonly (string | null)[]> {
-    const page = await this.document.getPage(number);
-    const ref = page.ref as { num: number } | null;
-    if (!this.objects || !ref) return [];
-    const dictionary = this.objects.dictionary(new PdfRef(ref.num));
+  ofPage(page: number, sequences: number): readonly (string | null)[] {
+    const dictionary = this.objects.dictionary(new PdfRef(page));
     const contents = this.objects.read(dictionary.get("Contents"));
     const streams = Array.isArray(contents) ? contents : [dictionary.get("Contents")];
-    const text = streams.map((stream) => this.objects!.stream(stream)).join("\n");
+    const text = streams.map((stream) => this.objects.stream(stream)).join("\n");
     if (!text.includes("/ActualText")) return [];
     const resources = this.objects.read(dictionary.get("Resources"));
     const found = textsOf(text, this.objects, resources instanceof Map ? resources : new Map());

@@ -1,5 +1,9 @@
-import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import type { PDFDocumentProxy, PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { ActualTexts } from "./actual-texts.ts";
+import { PdfError } from "./errors.ts";
+import { KeptPageTexts } from "./kept-page-texts.ts";
+import { PageDigests } from "./page-digests.ts";
+import { PdfObjects } from "./pdf-objects.ts";
 import { inReadingOrder, type ShownLetters } from "./reading-order.ts";
 
 /** How far most letters reach up, of the height of their line. */
@@ -22,20 +26,51 @@ export interface PdfPageText {
   marked: ReadonlyMap<string, readonly PageLetters[]>;
 }
 
-/** The texts of a PDF's pages, each read once however often it is asked for: reading them takes most of a proof. */
+/** What is known of a file whose objects can be read one by one. */
+interface Known {
+  digests: PageDigests;
+  actualTexts: ActualTexts;
+}
+
+const kept = new KeptPageTexts();
+
+/**
+ * The texts of a PDF's pages, each read once however often it is asked for: reading them takes most of a proof. One that
+ * shows what a page of an earlier file showed, to the byte, is that page's.
+ */
 export class PdfPageTexts {
   private readonly read = new Map<number, Promise<PdfPageText>>();
 
-  private actualTexts: Promise<ActualTexts> | null = null;
+  private known: Promise<Known | null> | null;
 
-  constructor(private readonly document: PDFDocumentProxy) {}
+  /** @param objects the file's own, where they have been opened */
+  constructor(
+    private readonly document: PDFDocumentProxy,
+    objects: PdfObjects | null = null,
+  ) {
+    this.known = objects && Promise.resolve(knownBy(objects));
+  }
 
   /** The text of a page. @param number from 1 */
   of(number: number): Promise<PdfPageText> {
     let text = this.read.get(number);
-    this.actualTexts ??= ActualTexts.of(this.document);
-    if (!text) this.read.set(number, (text = readText(this.document, number, this.actualTexts)));
+    if (!text) this.read.set(number, (text = this.textOf(number)));
     return text;
+  }
+
+  private async textOf(number: number): Promise<PdfPageText> {
+    const page = await this.document.getPage(number);
+    const known = await (this.known ??= knownOf(this.document));
+    const ref = page.ref as { num: number; gen: number } | null;
+    if (!known || !ref) return readText(page, "", () => []);
+    // By it pdf.js names what is marked on the page.
+    const prefix = `p${ref.num}R${ref.gen || ""}_`;
+    const digest = known.digests.of(ref.num);
+    const before = digest === null ? null : kept.of(digest);
+    const text =
+      before ?? (await readText(page, prefix, (sequences) => known.actualTexts.ofPage(ref.num, sequences)));
+    if (digest !== null && !before) kept.keep(digest, text);
+    return { ...text, marked: new Map([...text.marked].map(([id, letters]) => [prefix + id, letters])) };
   }
 
   /** Takes over what somebody else has read of a page, whose marked contents nobody asks for any more. */
@@ -52,15 +87,31 @@ export interface PageLetters extends ShownLetters {
 
 type Box = readonly [left: number, low: number, right: number, high: number];
 
+async function knownOf(document: PDFDocumentProxy): Promise<Known | null> {
+  try {
+    return knownBy(new PdfObjects(await document.getData()));
+  } catch (error) {
+    if (error instanceof PdfError) return null;
+    throw error;
+  }
+}
+
+function knownBy(objects: PdfObjects): Known {
+  return { digests: new PageDigests(objects), actualTexts: new ActualTexts(objects) };
+}
+
+/**
+ * @param prefix with which what is marked on the page is named, and which is left away
+ * @param actualOf what so many marked contents stand for
+ */
 async function readText(
-  document: PDFDocumentProxy,
-  number: number,
-  actualTexts: Promise<ActualTexts>,
+  page: PDFPageProxy,
+  prefix: string,
+  actualOf: (sequences: number) => readonly (string | null)[],
 ): Promise<PdfPageText> {
-  const page = await document.getPage(number);
   const { items } = await page.getTextContent({ includeMarkedContent: true });
   const sequences = items.filter((item) => "type" in item && item.type !== "endMarkedContent").length;
-  const actual = await (await actualTexts).ofPage(number, sequences);
+  const actual = actualOf(sequences);
   const shown: PageLetters[] = [];
   const open: { content: string | null; actual: string | null; isReversed: boolean }[] = [];
   let begun = 0;
@@ -69,7 +120,7 @@ async function readText(
       if (item.type === "endMarkedContent") open.pop();
       else
         open.push({
-          content: item.id ?? null,
+          content: item.id?.replace(prefix, "") ?? null,
           actual: actual[begun++] ?? null,
           isReversed: (item as { tag?: string }).tag === "ReversedChars",
         });

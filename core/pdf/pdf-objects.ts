@@ -35,13 +35,7 @@ export class PdfObjects {
     const changed = this.changed.get(value.number);
     if (changed !== undefined) return changed;
     const offset = this.offsets.get(value.number);
-    if (offset === undefined) return null;
-    const parser = new PdfParser(this.text, offset);
-    parser.integer();
-    parser.integer();
-    if (!parser.takes("obj"))
-      throw new PdfError("object", `The PDF’s object ${value.number} is not where its table says.`);
-    return parser.value();
+    return offset === undefined ? null : this.objectAt(value, offset).value();
   }
 
   /** The same for what has to be a dictionary. @throws PdfError `object` where it is none */
@@ -51,29 +45,33 @@ export class PdfObjects {
     return found;
   }
 
+  /** An object of the file itself, and what its stream holds as it is packed (7.3.8); null where it is no stream. */
+  whole(ref: PdfRef): { value: PdfValue; stream: Uint8Array | null } {
+    const offset = this.offsets.get(ref.number);
+    if (offset === undefined) return { value: null, stream: null };
+    const parser = this.objectAt(ref, offset);
+    const value = parser.value();
+    if (!(value instanceof Map) || !parser.takes("stream")) return { value, stream: null };
+    const start = parser.at + (this.text[parser.at] === "\r" ? 2 : 1);
+    const length = this.read(value.get("Length")) as number;
+    return { value, stream: this.bytes.subarray(start, start + length) };
+  }
+
   /**
    * What a stream holds (7.3.8), one character a byte.
    * @throws PdfError `object` where the value is no stream, or of a filter that is not read here
    */
   stream(value: PdfValue | undefined): string {
-    const offset = value instanceof PdfRef ? this.offsets.get(value.number) : undefined;
-    if (offset === undefined) throw new PdfError("object", "The PDF lacks a stream that it needs.");
-    const parser = new PdfParser(this.text, offset);
-    parser.integer();
-    parser.integer();
-    if (!parser.takes("obj"))
-      throw new PdfError("object", "A stream of the PDF is not where its table says.");
-    const dictionary = parser.value();
-    if (!(dictionary instanceof Map) || !parser.takes("stream"))
+    const { value: dictionary, stream } =
+      value instanceof PdfRef ? this.whole(value) : { value: null, stream: null };
+    if (!(dictionary instanceof Map) || !stream)
       throw new PdfError("object", "The PDF lacks a stream that it needs.");
-    const start = parser.at + (this.text[parser.at] === "\r" ? 2 : 1);
-    const bytes = this.bytes.subarray(start, start + (this.read(dictionary.get("Length")) as number));
     const filter = this.read(dictionary.get("Filter"));
     const [first, ...more] = Array.isArray(filter) ? filter : [filter];
-    if (!first) return latin1(bytes);
+    if (!first) return latin1(stream);
     if (!(first instanceof PdfName) || first.name !== "FlateDecode" || more.length > 0)
       throw new PdfError("object", "A stream of the PDF is packed in a way that is not read here.");
-    return latin1(unzlibSync(bytes));
+    return latin1(unzlibSync(stream));
   }
 
   /** Puts another value in an object's place. */
@@ -107,6 +105,15 @@ export class PdfObjects {
     out.set(this.bytes);
     for (let i = 0; i < update.length; i++) out[this.bytes.length + i] = update.charCodeAt(i);
     return out;
+  }
+
+  /** Where an object's value begins. @throws PdfError `object` where no object is there */
+  private objectAt({ number }: PdfRef, offset: number): PdfParser {
+    const parser = new PdfParser(this.text, offset);
+    parser.integer();
+    parser.integer();
+    if (parser.takes("obj")) return parser;
+    throw new PdfError("object", `The PDF’s object ${number} is not where its table says.`);
   }
 
   /** Reads a table of objects and, where it continues an earlier one, that one; gives its trailer. */

@@ -1,7 +1,6 @@
-import { PdfError } from "../../../pdf/errors.ts";
-import { PdfObjects } from "../../../pdf/pdf-objects.ts";
+import type { PdfObjects } from "../../../pdf/pdf-objects.ts";
 import { PdfName, PdfRef, PdfString, type PdfDict, type PdfValue } from "../../../pdf/pdf-values.ts";
-import { ProofError, type Fault } from "../../../proof/exported-link.ts";
+import type { Fault } from "../../../proof/exported-link.ts";
 
 /** What a PDF's own objects tell of its links beside where they lead and on what they stand. */
 export interface PdfAudit {
@@ -26,15 +25,10 @@ const tolerance = 1;
  * Looks through the objects of a PDF for what reading its text and links does not show: actions besides those of links,
  * things over links, flags, layers, what is listed twice, and a structure that says something else (ISO 32000-1, 12.5,
  * 12.6, 14.7; ISO 14289-1, 7.18).
- * @throws ProofError where the objects cannot be read
+ * @throws PdfError where the objects cannot be read
  */
-export function auditPdf(bytes: Uint8Array): PdfAudit {
-  try {
-    return new Audit(new PdfObjects(bytes)).done();
-  } catch (error) {
-    if (error instanceof PdfError) throw new ProofError("unreadable", error.message);
-    throw error;
-  }
+export function auditPdf(objects: PdfObjects): PdfAudit {
+  return new Audit(objects).done();
 }
 
 class Audit {

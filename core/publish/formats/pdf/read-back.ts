@@ -1,6 +1,7 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import {
   foldBlanks,
+  ProofError,
   type ExportReading,
   type Fault,
   type FormatTraits,
@@ -10,7 +11,9 @@ import {
   type TellPage,
 } from "../../../proof/exported-link.ts";
 import { openExport } from "../../../proof/exported-folder.ts";
-import { auditPdf } from "./audit.ts";
+import { PdfError } from "../../../pdf/errors.ts";
+import { PdfObjects } from "../../../pdf/pdf-objects.ts";
+import { auditPdf, type PdfAudit } from "./audit.ts";
 import type { Annotation, ReadPage } from "./read-page.ts";
 import { readPages, withPdf, type ReadPagesElsewhere } from "./read-pages.ts";
 import { Landings } from "./landings.ts";
@@ -44,8 +47,9 @@ export async function readPdf(
 ): Promise<ExportReading> {
   const { main, beside } = openExport(bytes);
   return withPdf(main, async (document) => {
-    const texts = new PdfPageTexts(document);
-    const { faults, unreachable } = auditPdf(main);
+    const { objects, audit } = audited(main);
+    const { faults, unreachable } = audit;
+    const texts = new PdfPageTexts(document, objects);
     const count = document.numPages;
     const own = { first: 1, last: elsewhere && count > fewPages ? Math.ceil(count / 2) : count };
     const rest = { first: own.last + 1, last: count };
@@ -65,6 +69,16 @@ export async function readPdf(
     pieces.forEach((some, i) => texts.learn(rest.first + i, some));
     return readingOf(document, texts, [...before, ...behind], faults, beside);
   });
+}
+
+function audited(bytes: Uint8Array): { objects: PdfObjects; audit: PdfAudit } {
+  try {
+    const objects = new PdfObjects(bytes);
+    return { objects, audit: auditPdf(objects) };
+  } catch (error) {
+    if (error instanceof PdfError) throw new ProofError("unreadable", error.message);
+    throw error;
+  }
 }
 
 /** What all pages of a file come to. */
