@@ -3,12 +3,13 @@ import type { OpenAnnotation, OpenElement, OpenPdf } from "./open-pdf.ts";
 
 /** The links from marks to notes at the foot of pages. */
 export function noteMarks(file: OpenPdf): OpenAnnotation[] {
-  return under(file, "Lbl");
+  // The label of a list's item is the author's, as a term is.
+  return under(file, ({ role, parent }) => role === "Lbl" && parent?.role !== "LI");
 }
 
 /** The entries of the list of contents. */
 export function contentsEntries(file: OpenPdf): OpenAnnotation[] {
-  return under(file, "TOCI");
+  return under(file, ({ role }) => role === "TOCI");
 }
 
 /** Whether a value is a reference to an object. */
@@ -16,11 +17,11 @@ export function isRefTo(value: PdfValue | undefined, { number }: PdfRef): boolea
   return value instanceof PdfRef && value.number === number;
 }
 
-/** The links within elements of a role. */
-function under(file: OpenPdf, role: string): OpenAnnotation[] {
+/** The links within elements of a kind. */
+function under(file: OpenPdf, isKind: (element: OpenElement) => boolean): OpenAnnotation[] {
   const links = file.links();
   const isUnder = (element: OpenElement | null): boolean =>
-    element !== null && (element.role === role || isUnder(element.parent));
+    element !== null && (isKind(element) || isUnder(element.parent));
   return file
     .elements()
     .filter((element) => element.role === "Link" && isUnder(element))
