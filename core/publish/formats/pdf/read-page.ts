@@ -61,6 +61,7 @@ export async function readPage(
   const { marked } = await pageTexts.of(number);
 
   let standsOnPictures = false;
+  const besideWords: { link: ExportedLink; words: Words }[] = [];
   const take = (lines: readonly Annotation[], words: Words, apparatus: boolean): void => {
     const [annotation] = lines as [Annotation];
     for (const { id } of lines) byId.delete(id);
@@ -68,7 +69,8 @@ export async function readPage(
     const address = annotation.unsafeUrl ?? annotation.url;
     const boxes = lines.flatMap(boxesOf);
     const hidden = lines.map(({ id }) => unreachable.get(parseInt(id, 10))).find((why) => why !== undefined);
-    links.push({
+    const beside = whyBeside(boxes, words.boxes, page.view);
+    const link: ExportedLink = {
       ...likeAllOthers,
       destination:
         address !== undefined
@@ -82,8 +84,10 @@ export async function readPage(
       page: number,
       boxes,
       apparatus,
-      unreachable: hidden ?? whyBeside(boxes, words.boxes, page.view),
-    });
+      unreachable: hidden ?? beside,
+    };
+    links.push(link);
+    if (!hidden && beside === partBeside) besideWords.push({ link, words });
   };
 
   const walk = (node: StructureNode, within: Within): void => {
@@ -116,8 +120,13 @@ export async function readPage(
     for (const child of node.children ?? []) walk(child, inside);
   };
   if (tree) walk(tree, { entry: false, label: false, role: "", note: null });
-  for (const orphan of [...byId.values()]) take([orphan], { text: "", boxes: [] }, false);
-  if (standsOnPictures) read.pictures = await picturesOn(page);
+  for (const orphan of [...byId.values()]) take([orphan], { text: "", boxes: [], hasPicture: false }, false);
+  if (standsOnPictures || besideWords.length > 0) {
+    const pictures = await picturesOn(page);
+    if (standsOnPictures) read.pictures = pictures;
+    for (const { link, words } of besideWords)
+      if (liesOn(link.boxes, [...words.boxes, ...picturesOf(words, pictures)])) link.unreachable = null;
+  }
   // In the order in which they are laid over the page, so that a later one covers those before it.
   const order = new Map(annotations.map(({ rect }, i) => [whereOf(number, rect), i]));
   links.sort((a, b) => order.get(a.where)! - order.get(b.where)!);
@@ -149,12 +158,19 @@ interface Within {
 interface Words {
   text: string;
   boxes: Box[];
+  /** Whether there is a picture among them. */
+  hasPicture: boolean;
 }
 
 /** The boxes in which a page draws pictures. */
 async function picturesOn(page: PDFPageProxy): Promise<Box[]> {
   return drawnBoxes(await page.getOperatorList({ intent: "print" }), OPS).pictures;
 }
+
+const partBeside = "A part of its area does not lie on its words.";
+
+// A picture that says nothing stands no further from the words of its link, in points.
+const besideLetters = 12;
 
 // A press on most of a link's words has to reach it.
 const leastOnWords = 0.8;
@@ -189,11 +205,24 @@ function whyBeside(
       on += across;
   }
   if (all > 0 && on < all * leastOnWords) return "Its area does not lie on its words.";
-  const isElsewhere = boxes.some(
-    (box) =>
-      box[2] - box[0] > leastWords && !words.some((one) => meets(one, box)) && !liesBetween(box, words),
+  return words.length > 0 && !liesOn(boxes, words) ? partBeside : null;
+}
+
+/** Whether each part of an area lies on something of what it belongs to, or between. */
+function liesOn(boxes: readonly Box[], all: readonly Box[]): boolean {
+  return boxes.every(
+    (box) => box[2] - box[0] <= leastWords || all.some((one) => meets(one, box)) || liesBetween(box, all),
   );
-  return words.length > 0 && isElsewhere ? "A part of its area does not lie on its words." : null;
+}
+
+/** Of a page's pictures those that a link may have among its words: all, where it tells of one, else those beside them. */
+function picturesOf(words: Words, pictures: readonly Box[]): readonly Box[] {
+  if (words.hasPicture) return pictures;
+  return pictures.filter(([left, low, right, high]) =>
+    words.boxes.some((one) =>
+      meets(one, [left - besideLetters, low - besideLetters, right + besideLetters, high + besideLetters]),
+    ),
+  );
 }
 
 /** Whether a box lies between words of one line, as what leads the eye from an entry to its page. */
@@ -206,6 +235,7 @@ function wordsUnder(node: StructureNode, marked: ReadonlyMap<string, readonly Pa
   let text = "";
   let letters: PageLetters[] = [];
   const boxes: Box[] = [];
+  let hasPicture = false;
   const finish = (): void => {
     text += textOf(letters);
     letters = [];
@@ -214,6 +244,7 @@ function wordsUnder(node: StructureNode, marked: ReadonlyMap<string, readonly Pa
     if (inner.role === "Figure") {
       finish();
       text += inner.alt ?? "";
+      hasPicture = true;
       return;
     }
     if (inner.type === "content") {
@@ -225,7 +256,7 @@ function wordsUnder(node: StructureNode, marked: ReadonlyMap<string, readonly Pa
   };
   walk(node);
   finish();
-  return { text: foldBlanks(text), boxes };
+  return { text: foldBlanks(text), boxes, hasPicture };
 }
 
 function annotationsUnder(node: StructureNode): string[] {
