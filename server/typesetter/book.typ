@@ -53,7 +53,7 @@
     v(4mm)
   }
 }
-// The contents repeat headings, whose notes are set where the heading is, and only there.
+// The contents repeat headings, whose notes and pictures are set where the heading is, and only there.
 #let in-contents = state("in-contents", false)
 #let outside-contents(body) = context if not in-contents.get() { body }
 #show outline.entry: set text(hyphenate: false)
@@ -192,7 +192,7 @@
       let height = natural.height * (width / natural.width)
       box(width: width, height: height, set-picture(item, width, height))
     }
-    if item.alone { set-alone(item, none) } else { in-line }
+    outside-contents(if item.alone { set-alone(item, none) } else { in-line })
   }
 }
 
