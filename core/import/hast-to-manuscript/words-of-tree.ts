@@ -9,7 +9,7 @@ import { newId } from "../../manuscript/ids.ts";
 import { assertHotspots, type Hotspot, type Point } from "../../manuscript/hotspot.ts";
 import { schema } from "../../manuscript/schema.ts";
 import type { FoundArea } from "../areas.ts";
-import { clip } from "./blanks.ts";
+import { clip, linkedWithoutEdges } from "./blanks.ts";
 import { followsOf, frameOf, lookOf } from "./carried.ts";
 import { languageMark } from "./language-of-tree.ts";
 import { isDisplay, mathOfElement } from "./math-of-tree.ts";
@@ -176,7 +176,9 @@ export class WordsOfTree {
         "A link needs words or a picture to stand on.",
         href,
       );
-    return [...anchor, ...content];
+    // What Vennet wrote is in parts where something stands within the link.
+    const isOwn = element.properties["dataLink"] !== undefined;
+    return [...anchor, ...(isOwn || keepBlanks ? content : linkedWithoutEdges(content, mark))];
   }
 
   /** Where a link leads; null, and told, where a book can hold no such link. */
