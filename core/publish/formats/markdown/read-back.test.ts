@@ -1,6 +1,9 @@
 import { expect, test } from "@jest/globals";
 import { bookWith, chapter, text } from "../../../test/book-of-places.ts";
+import { schema } from "../../../manuscript/schema.ts";
+import { prove } from "../../../proof/prove.ts";
 import { bring } from "../../../test/brought.ts";
+import { redDot } from "../../../test/red-dot.ts";
 import { readMarkdown } from "./read-back.ts";
 import { writeMarkdown } from "./write-markdown.ts";
 
@@ -17,4 +20,19 @@ test("addresses that are no links in a book are none in its Markdown, nor when i
   const { chapters, arrival } = await bring(bytes);
   expect(chapters[0]!.children.slice(1).map(({ textContent }) => textContent)).toEqual(words);
   expect(arrival!.links).toEqual([]);
+});
+
+test("a linked picture of a chosen width says what its alternative is", () => {
+  const link = schema.mark("link", {
+    id: "l1",
+    destination: { kind: "web", address: "https://tides.example/" },
+  });
+  const picture = schema.node("picture", { file: "dot", alt: "The chart", width: 60 }, undefined, [link]);
+  const book = bookWith([chapter("c1", "Tides", text(picture))], {
+    pictures: [{ id: "dot", mediaType: "image/png", bytes: redDot }],
+  });
+  const { bytes } = writeMarkdown(book, "walks.md");
+  const reading = readMarkdown(bytes);
+  expect(reading.links.map((one) => one.text)).toEqual(["The chart"]);
+  expect(prove(book, reading).complete).toBe(true);
 });

@@ -198,12 +198,19 @@ function textIn(node: Nodes): string {
   return "children" in node ? node.children.map((child) => `${textIn(child)} `).join("") : "";
 }
 
+/** What a picture in HTML says, as one of a chosen width is written. */
+function alternativeOf(html: string): string {
+  const begun = beginningOf(html);
+  return begun?.name === "img" ? (begun.attributes.get("alt") ?? "") : "";
+}
+
 function wordsOf(node: Parents): string {
   return node.children
     .map((child): string => {
       if (child.type === "image") return child.alt ?? "";
       if (child.type === "break") return " ";
-      if ("value" in child) return child.type === "html" ? "" : child.value;
+      if (child.type === "html") return alternativeOf(child.value);
+      if ("value" in child) return child.value;
       return "children" in child ? wordsOf(child) : "";
     })
     .join("");
