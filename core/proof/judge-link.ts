@@ -11,18 +11,18 @@ export function whyBeside(
 ): string | null {
   const wanted = link.area;
   if (wanted === null) return null;
-  const wrong = "Its area is not where it should be on the picture.";
-  for (const { area, page, boxes } of pieces) {
+  const isThere = ({ area, page, boxes }: ExportedLink): boolean => {
     const isRight = area === null ? link.isWholePicture : isSameArea(area, wanted);
-    if (reading.traits.hasRoles && !isRight) return wrong;
+    if (reading.traits.hasRoles && !isRight) return false;
     const pictures = page === null ? [] : (reading.pictures.get(page) ?? []);
-    if (
-      pictures.length > 0 &&
-      !pictures.some((picture) => boxes.some((box) => isShareOf(box, picture, wanted)))
-    )
-      return wrong;
-  }
-  return null;
+    return (
+      pictures.length === 0 ||
+      pictures.some((picture) => boxes.some((box) => isShareOf(box, picture, wanted)))
+    );
+  };
+  // A link that goes on in words lies on its picture with its first piece.
+  const onPicture = link.isWholePicture && link.parts.length > 1 ? pieces.slice(0, 1) : pieces;
+  return onPicture.every(isThere) ? null : "Its area is not where it should be on the picture.";
 }
 
 /** What is told of a link besides its words, where it is something else than the author said; null where it is not. */

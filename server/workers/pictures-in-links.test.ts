@@ -72,6 +72,13 @@ describe("a link holds a picture and words", () => {
     expect(await wrong(withDots(`# Sands\n\n${markdown}\n\nThe water comes.`))).toEqual([]);
   });
 
+  test("in blocks of their own, beside another picture", async () => {
+    const inBlocks =
+      '<a href="https://huts.hesterley.example/"><div><img src="d.png" alt="Dot"></div><b>the huts</b><div>by boat</div></a>';
+    const other = "[![Dot](d.png)](https://boats.hesterley.example/)";
+    expect(await wrong(withDots(`# Sands\n\n${inBlocks}\n\nThe sands.\n\n${other}`))).toEqual([]);
+  });
+
   test("but a part of an area on another's picture is told", async () => {
     const book = withDots(
       "# Sands\n\nSee [the huts](https://huts.hesterley.example/) and go.\n\nThe sands.\n\nThe boats.\n\n![Dot](dot.png)",

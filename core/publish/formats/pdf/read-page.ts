@@ -170,7 +170,7 @@ async function picturesOn(page: PDFPageProxy): Promise<Box[]> {
 const partBeside = "A part of its area does not lie on its words.";
 
 // A picture that says nothing stands no further from the words of its link, in points.
-const besideLetters = 12;
+const besideLetters = 24;
 
 // A press on most of a link's words has to reach it.
 const leastOnWords = 0.8;
@@ -211,18 +211,22 @@ function whyBeside(
 /** Whether each part of an area lies on something of what it belongs to, or between. */
 function liesOn(boxes: readonly Box[], all: readonly Box[]): boolean {
   return boxes.every(
-    (box) => box[2] - box[0] <= leastWords || all.some((one) => meets(one, box)) || liesBetween(box, all),
+    (box) =>
+      box[2] - box[0] <= leastWords ||
+      all.some((one) => meets(one, grown(box, 0.5))) ||
+      liesBetween(box, all),
   );
 }
 
 /** Of a page's pictures those that a link may have among its words: all, where it tells of one, else those beside them. */
 function picturesOf(words: Words, pictures: readonly Box[]): readonly Box[] {
   if (words.hasPicture) return pictures;
-  return pictures.filter(([left, low, right, high]) =>
-    words.boxes.some((one) =>
-      meets(one, [left - besideLetters, low - besideLetters, right + besideLetters, high + besideLetters]),
-    ),
-  );
+  return pictures.filter((picture) => words.boxes.some((one) => meets(one, grown(picture, besideLetters))));
+}
+
+/** A box with some points more around it. */
+function grown([left, low, right, high]: Box, by: number): Box {
+  return [left - by, low - by, right + by, high + by];
 }
 
 /** Whether a box lies between words of one line, as what leads the eye from an entry to its page. */
