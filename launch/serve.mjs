@@ -16,7 +16,9 @@ try {
   installDebianPackages(toRun);
   installNpmPackages();
   build();
-  const env = { ...process.env, NODE_ENV: "production" };
+  // Modules ask for it as they are loaded.
+  process.env.NODE_ENV = "production";
+  const env = { ...process.env };
   await judge(env);
   await keepRunning(processes, () => startServer(processes, env));
   console.log(`Vennet listens on ${env.HOST || "127.0.0.1"}, port ${env.PORT ?? 4600}.`);

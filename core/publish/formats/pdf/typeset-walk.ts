@@ -232,7 +232,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   private heading(node: Node, level: number): SetBlock {
     const id = node.attrs["id"] as string;
     const words = this.inlines(node, styleOf(node, false));
-    // A heading without words, a picture's own aside, has no place in an outline (ISO 14289-1); it stays a landing place.
+    // A heading without words, of which a picture's are none, has no place in an outline (ISO 14289-1); it stays a landing place.
     if (this.index.places.get(id)?.words.trim() === "")
       return { kind: "paragraph", content: [...this.anchorHere(id), ...words] };
     const shown = this.levels.next(level);
