@@ -32,7 +32,7 @@ interface Known {
   actualTexts: ActualTexts;
 }
 
-const kept = new KeptPageTexts();
+const kept = new KeptPageTexts<PdfPageText>();
 
 /**
  * The texts of a PDF's pages, each read once however often it is asked for: reading them takes most of a proof. One that
