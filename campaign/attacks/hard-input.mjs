@@ -25,7 +25,7 @@ export const hardInput = {
       Object.entries(texts).map(async ([what, text]) => {
         const begun = await inTurn(() => author.beginImport(text));
         statuses.push(begun.status);
-        const arrived = await author.jobEnd(begun.body.id, 200_000);
+        const arrived = await author.jobEnd(begun.body.id);
         ended[what] = arrived.state;
         if (/Something went wrong/.test(arrived.message) || arrived.state === "never ended")
           wrong.push(`${what}, brought in: ${arrived.state}, ${arrived.message}`);

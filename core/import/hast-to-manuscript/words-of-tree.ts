@@ -176,9 +176,9 @@ export class WordsOfTree {
         "A link needs words or a picture to stand on.",
         href,
       );
-    // What Vennet wrote is in parts where something stands within the link.
-    const isOwn = element.properties["dataLink"] !== undefined;
-    return [...anchor, ...(isOwn || keepBlanks ? content : linkedWithoutEdges(content, mark))];
+    // Between the parts of a link, as Vennet writes one with a note in it, blanks are its own.
+    const isPart = element.properties["dataLink"] !== undefined;
+    return [...anchor, ...(isPart || keepBlanks ? content : linkedWithoutEdges(content, mark))];
   }
 
   /** Where a link leads; null, and told, where a book can hold no such link. */

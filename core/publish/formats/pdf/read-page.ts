@@ -175,6 +175,9 @@ const besideLetters = 24;
 // A press on most of a link's words has to reach it.
 const leastOnWords = 0.8;
 
+// What has no width lies on an area that begins where it stands, in points.
+const touching = 0.5;
+
 // A narrower part of an area may be a blank between words, in points.
 const leastWords = 8;
 
@@ -213,7 +216,7 @@ function liesOn(boxes: readonly Box[], all: readonly Box[]): boolean {
   return boxes.every(
     (box) =>
       box[2] - box[0] <= leastWords ||
-      all.some((one) => meets(one, grown(box, 0.5))) ||
+      all.some((one) => meets(one, grown(box, touching))) ||
       liesBetween(box, all),
   );
 }

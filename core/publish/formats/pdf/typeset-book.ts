@@ -173,7 +173,8 @@ function pagesOf(
   places: ReadonlySet<string>,
   pageOfPlace: ReadonlyMap<string, string>,
 ): Record<string, string> {
-  return Object.fromEntries([...pageOfPlace].filter(([place]) => places.has(place)));
+  const known = [...places].filter((place) => pageOfPlace.has(place));
+  return Object.fromEntries(known.map((place) => [place, pageOfPlace.get(place)!]));
 }
 
 function withoutMissing(text: string, missing: ReadonlyMap<string, string>): string {
