@@ -1,39 +1,25 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
+import { pdfOfObjects, streamOf, type NamedObjects } from "../test/pdf-of-objects.ts";
 import { PageDigests } from "./page-digests.ts";
 import { PdfObjects } from "./pdf-objects.ts";
 
-/** Objects of a PDF by names, `{{name}}` where one leads to another. */
-type Objects = Record<string, string>;
-
-const stream = (content: string, more = ""): string =>
-  `<</Length ${content.length} ${more}>>\nstream\n${content}\nendstream`;
-
 /** A page of some letters in a font of its own, whose resources come from the pages above it. */
-const page: Objects = {
+const page: NamedObjects = {
   catalog: "<</Type /Catalog /Pages {{pages}} /Names (tides)>>",
   pages: "<</Type /Pages /Count 1 /Kids [{{page}}] /Resources {{resources}} /MediaBox [0 0 300 400]>>",
   page: "<</Type /Page /Parent {{pages}} /Contents {{content}} /Annots [{{link}}] /StructParents 0>>",
-  content: stream("BT /F1 12 Tf (Low water) Tj ET"),
+  content: streamOf("BT /F1 12 Tf (Low water) Tj ET"),
   resources: "<</Font <</F1 {{font}}>>>>",
   font: "<</Type /Font /Subtype /Type0 /ToUnicode {{letters}} /W [1 [500 612.0005]]>>",
-  letters: stream("1 beginbfchar <01> <0041> endbfchar"),
+  letters: streamOf("1 beginbfchar <01> <0041> endbfchar"),
   link: "<</Subtype /Link /A <</S /URI /URI (https://tides.hesterley.example/)>>>>",
 };
 
 /** The page's digest in a file whose objects stand in this order. */
-function digest(objects: Objects, order = Object.keys(objects)): string | null {
-  const number = (name: string): number => order.indexOf(name) + 1;
-  let text = "%PDF-1.7\n";
-  let table = `xref\n0 ${order.length + 1}\n0000000000 65535 f \n`;
-  for (const name of order) {
-    table += `${String(text.length).padStart(10, "0")} 00000 n \n`;
-    const body = objects[name]!.replace(/\{\{(\w+)\}\}/g, (_, to: string) => `${number(to)} 0 R`);
-    text += `${number(name)} 0 obj\n${body}\nendobj\n`;
-  }
-  text += `${table}trailer\n<</Size ${order.length + 1} /Root ${number("catalog")} 0 R>>\nstartxref\n${text.length}\n%%EOF`;
-  const bytes = Uint8Array.from(text, (sign) => sign.charCodeAt(0));
-  return new PageDigests(new PdfObjects(bytes)).of(number("page"));
+function digest(objects: NamedObjects, order = Object.keys(objects)): string | null {
+  const { bytes, numberOf } = pdfOfObjects(objects, order);
+  return new PageDigests(new PdfObjects(bytes)).of(numberOf("page"));
 }
 
 describe("what shows the same has the same digest", () => {
@@ -53,7 +39,7 @@ describe("what shows the same has the same digest", () => {
 });
 
 describe("what may show something else has another digest", () => {
-  test.each<[string, Objects]>([
+  test.each<[string, NamedObjects]>([
     ["a letter of its content", { content: page["content"]!.replace("Low", "Law") }],
     ["what the letters of its font are", { letters: page["letters"]!.replace("0041", "0042") }],
     ["the width of a letter, however little", { font: page["font"]!.replace("612.0005", "612.0004") }],
@@ -68,8 +54,8 @@ describe("what may show something else has another digest", () => {
   });
 });
 
-test.each<[string, Objects]>([
-  ["leads in a circle", { letters: stream("x", "/UseCMap {{font}}") }],
+test.each<[string, NamedObjects]>([
+  ["leads in a circle", { letters: streamOf("x", "/UseCMap {{font}}") }],
   ["cannot be read", { font: "<</Type" }],
   [
     "has pages above it that lead in a circle",

@@ -12,6 +12,8 @@ export class PdfObjects {
   private readonly text: string;
   private readonly table: number;
   private readonly offsets = new Map<number, number>();
+  /** Objects that have been asked for: those of the structure are by all who read it. */
+  private readonly parsed = new Map<number, PdfValue>();
   private readonly changed = new Map<number, PdfValue>();
   private size: number;
 
@@ -29,13 +31,17 @@ export class PdfObjects {
     this.size = this.trailer.get("Size") as number;
   }
 
-  /** An object as it is now: what a reference leads to, or the value itself. */
+  /** An object as it is now: what a reference leads to, or the value itself. Whoever changes it says so by `change`. */
   read(value: PdfValue | undefined): PdfValue {
     if (!(value instanceof PdfRef)) return value ?? null;
     const changed = this.changed.get(value.number);
     if (changed !== undefined) return changed;
+    const known = this.parsed.get(value.number);
+    if (known !== undefined) return known;
     const offset = this.offsets.get(value.number);
-    return offset === undefined ? null : this.objectAt(value, offset).value();
+    const object = offset === undefined ? null : this.objectAt(value, offset).value();
+    this.parsed.set(value.number, object);
+    return object;
   }
 
   /** The same for what has to be a dictionary. @throws PdfError `object` where it is none */

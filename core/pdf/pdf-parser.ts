@@ -7,6 +7,7 @@ const numberSigns = /[+\-.\d]*/y;
 const digits = /\d*/y;
 const regular = /[^\0\t\n\f\r ()<>[\]{}/%]*/y;
 const untilHexEnds = /[^>]*/y;
+const percent = "%".charCodeAt(0);
 const isNumberSign = /[+\-.\d]/;
 const escapes: Record<string, string> = { n: "\n", r: "\r", t: "\t", b: "\b", f: "\f" };
 
@@ -59,6 +60,8 @@ export class PdfParser {
   }
 
   private skipBlanks(): void {
+    // Most of what is read follows what is before it without a blank.
+    if (this.text.charCodeAt(this.at) > percent) return;
     blanks.lastIndex = this.at;
     blanks.test(this.text);
     this.at = blanks.lastIndex;

@@ -1,9 +1,9 @@
-import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { PageStart } from "./page-breaks.ts";
 import { openExport } from "../../../proof/exported-folder.ts";
 import { openPdf } from "../../../pdf/pdf-js.ts";
+import { PageStructures, type StructureNode } from "../../../pdf/page-structures.ts";
+import { PdfObjects } from "../../../pdf/pdf-objects.ts";
 import { PdfPageTexts, textOf, type PdfPageText } from "../../../pdf/page-text.ts";
-import type { StructureNode } from "../pdf/read-page.ts";
 
 const wordsRead = 120;
 
@@ -17,11 +17,14 @@ export async function readPageStarts(bytes: Uint8Array): Promise<PageStart[]> {
   const document = await task.promise;
   try {
     const labels = await document.getPageLabels();
-    const texts = new PdfPageTexts(document);
+    const objects = new PdfObjects(main);
+    const texts = new PdfPageTexts(document, objects);
+    const structures = new PageStructures(objects);
     const starts: PageStart[] = [];
     for (let number = 1; number <= document.numPages; number++) {
       const page = await document.getPage(number);
-      const words = await firstWords(page, (await texts.of(number)).marked);
+      const { marked } = await texts.of(number);
+      const words = firstWords(structures.of((page.ref as { num: number }).num), marked);
       // A page that has no number where others have one is none of those that are told.
       const label = labels ? labels[number - 1]! : String(number);
       if (words !== "" && label !== "") starts.push({ label, words });
@@ -33,8 +36,7 @@ export async function readPageStarts(bytes: Uint8Array): Promise<PageStart[]> {
   }
 }
 
-async function firstWords(page: PDFPageProxy, marked: PdfPageText["marked"]): Promise<string> {
-  const tree = (await page.getStructTree()) as StructureNode | null;
+function firstWords(tree: StructureNode | null, marked: PdfPageText["marked"]): string {
   if (!tree) return "";
   let words = "";
   const read = (node: StructureNode): void => {

@@ -1,7 +1,6 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import {
   foldBlanks,
-  ProofError,
   type ExportReading,
   type Fault,
   type FormatTraits,
@@ -11,9 +10,9 @@ import {
   type TellPage,
 } from "../../../proof/exported-link.ts";
 import { openExport } from "../../../proof/exported-folder.ts";
-import { PdfError } from "../../../pdf/errors.ts";
+import { PageStructures } from "../../../pdf/page-structures.ts";
 import { PdfObjects } from "../../../pdf/pdf-objects.ts";
-import { auditPdf, type PdfAudit } from "./audit.ts";
+import { auditPdf } from "./audit.ts";
 import type { Annotation, ReadPage } from "./read-page.ts";
 import { readPages, withPdf, type ReadPagesElsewhere } from "./read-pages.ts";
 import { Landings } from "./landings.ts";
@@ -33,7 +32,7 @@ const levelsOfContents = 3;
 const fewPages = 150;
 
 /**
- * Reads every link out of a PDF's own bytes with pdf.js: its annotations for the destinations, its
+ * Reads every link out of a PDF's own bytes: its annotations for the destinations with pdf.js, its
  * structure tree for the words (ISO 14289-1, 7.18.5: each link annotation is inside a Link element).
  * A link annotation outside the structure tree is returned with no text, so that no proof passes it.
  * @param tell is told of each page that is read
@@ -47,8 +46,9 @@ export async function readPdf(
 ): Promise<ExportReading> {
   const { main, beside } = openExport(bytes);
   return withPdf(main, async (document) => {
-    const { objects, audit } = audited(main);
-    const { faults, unreachable } = audit;
+    const objects = new PdfObjects(main);
+    const { faults, unreachable } = auditPdf(objects);
+    const structures = new PageStructures(objects);
     const texts = new PdfPageTexts(document, objects);
     const count = document.numPages;
     const own = { first: 1, last: elsewhere && count > fewPages ? Math.ceil(count / 2) : count };
@@ -63,22 +63,12 @@ export async function readPdf(
         ? elsewhere(main, rest, unreachable, tellOf("there"))
         : Promise.resolve({ pages: [], pieces: [] });
     const [before, { pages: behind, pieces }] = await Promise.all([
-      readPages(document, texts, own, unreachable, tellOf("here")),
+      readPages(document, texts, structures, own, unreachable, tellOf("here")),
       later,
     ]);
     pieces.forEach((some, i) => texts.learn(rest.first + i, some));
     return readingOf(document, texts, [...before, ...behind], faults, beside);
   });
-}
-
-function audited(bytes: Uint8Array): { objects: PdfObjects; audit: PdfAudit } {
-  try {
-    const objects = new PdfObjects(bytes);
-    return { objects, audit: auditPdf(objects) };
-  } catch (error) {
-    if (error instanceof PdfError) throw new ProofError("unreadable", error.message);
-    throw error;
-  }
 }
 
 /** What all pages of a file come to. */

@@ -3,17 +3,9 @@ import { fileBeside, hasScheme } from "../../../proof/exported-folder.ts";
 import { foldBlanks, likeAllOthers, type Box, type ExportedLink } from "../../../proof/exported-link.ts";
 import { drawnBoxes } from "../../../pdf/drawn-boxes.ts";
 import { OPS } from "../../../pdf/pdf-js.ts";
+import type { PageStructures, StructureNode } from "../../../pdf/page-structures.ts";
 import { textOf, type PageLetters, type PdfPageTexts } from "../../../pdf/page-text.ts";
 import { whereOf } from "../../../proof/where-in-pdf.ts";
-
-/** A node of a page's structure tree, as pdf.js gives it. */
-export interface StructureNode {
-  role?: string;
-  type?: string;
-  id?: string;
-  alt?: string;
-  children?: StructureNode[];
-}
 
 /** An annotation, as pdf.js gives it. */
 export interface Annotation {
@@ -47,6 +39,7 @@ export async function readPage(
   page: PDFPageProxy,
   number: number,
   pageTexts: PdfPageTexts,
+  structures: PageStructures,
   unreachable: ReadonlyMap<number, string>,
 ): Promise<ReadPage> {
   const object = (page.ref as { num: number } | null)?.num ?? -1;
@@ -57,7 +50,7 @@ export async function readPage(
   const annotations = all.filter(({ subtype }) => subtype === "Link");
   if (annotations.length === 0) return read;
   const byId = new Map(annotations.map((annotation) => [annotation.id, annotation]));
-  const tree = (await page.getStructTree()) as StructureNode | null;
+  const tree = structures.of(object);
   const { marked } = await pageTexts.of(number);
 
   let standsOnPictures = false;
@@ -267,7 +260,7 @@ function wordsUnder(node: StructureNode, marked: ReadonlyMap<string, readonly Pa
 }
 
 function annotationsUnder(node: StructureNode): string[] {
-  if (node.type === "object" || node.type === "annotation") return [node.id ?? ""];
+  if (node.type === "object") return [node.id ?? ""];
   return (node.children ?? []).flatMap(annotationsUnder);
 }
 

@@ -1,4 +1,7 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { PdfError } from "../../../pdf/errors.ts";
+import { PageStructures } from "../../../pdf/page-structures.ts";
+import { PdfObjects } from "../../../pdf/pdf-objects.ts";
 import { PdfPageTexts, type PdfPiece } from "../../../pdf/page-text.ts";
 import { openPdf } from "../../../pdf/pdf-js.ts";
 import { ProofError } from "../../../proof/exported-link.ts";
@@ -32,7 +35,7 @@ export type ReadPagesElsewhere = (
 
 /**
  * Opens a PDF by pdf.js for one piece of work.
- * @throws ProofError `unreadable` where it cannot be opened
+ * @throws ProofError `unreadable` where it cannot be opened, or an object of it cannot be read
  */
 export async function withPdf<T>(
   bytes: Uint8Array,
@@ -47,6 +50,9 @@ export async function withPdf<T>(
   }
   try {
     return await work(document);
+  } catch (error) {
+    if (error instanceof PdfError) throw new ProofError("unreadable", error.message);
+    throw error;
   } finally {
     await task.destroy();
   }
@@ -56,6 +62,7 @@ export async function withPdf<T>(
 export async function readPages(
   document: PDFDocumentProxy,
   texts: PdfPageTexts,
+  structures: PageStructures,
   { first, last }: PageRange,
   unreachable: ReadonlyMap<number, string>,
   tell: (read: number) => void,
@@ -63,7 +70,7 @@ export async function readPages(
   const pages: ReadPage[] = [];
   for (let number = first; number <= last; number++) {
     const page = await document.getPage(number);
-    pages.push(await readPage(page, number, texts, unreachable));
+    pages.push(await readPage(page, number, texts, structures, unreachable));
     page.cleanup();
     tell(pages.length);
   }
@@ -73,8 +80,9 @@ export async function readPages(
 /** Reads some pages of a PDF that nobody has open. */
 export const readPagesOfFile: ReadPagesElsewhere = (bytes, range, unreachable, tell) =>
   withPdf(bytes, async (document) => {
-    const texts = new PdfPageTexts(document);
-    const pages = await readPages(document, texts, range, unreachable, tell);
+    const objects = new PdfObjects(bytes);
+    const texts = new PdfPageTexts(document, objects);
+    const pages = await readPages(document, texts, new PageStructures(objects), range, unreachable, tell);
     const pieces: PdfPiece[][] = [];
     for (let number = range.first; number <= range.last; number++)
       pieces.push((await texts.of(number)).pieces);
