@@ -82,10 +82,11 @@ async function readingOf(
   const landings = new Landings(document, texts);
   const links = read.flatMap((page) => page.links);
   const named = (await document.getDestinations()) as Record<string, unknown[]>;
+  const byObject = new Map(read.map((page) => [page.object, page]));
   for (const { destination } of links) {
     if (destination.kind !== "place") continue;
     destination.landing = await landings.at(destination.target);
-    destination.linksThere = linksAt(named[destination.target], read);
+    destination.linksThere = linksAt(named[destination.target], byObject);
   }
   return {
     traits,
@@ -214,10 +215,10 @@ const besideMarks = 15;
 const belowMarks = 60;
 
 /** The words of the links of the text, marks of notes among them, on the line to which a destination leads. */
-function linksAt(dest: unknown, pages: readonly ReadPage[]): string[] {
+function linksAt(dest: unknown, pages: ReadonlyMap<number, ReadPage>): string[] {
   if (!Array.isArray(dest)) return [];
   const [ref, , , top] = dest as [{ num: number }, unknown, number, number];
-  const page = pages.find(({ object }) => object === ref.num);
+  const page = pages.get(ref.num);
   if (!page) return [];
   const links = page.links.filter(({ apparatus }) => !apparatus);
   const marks = [...page.marks, ...page.marksInNotes].map(({ words, annotation }) => ({
