@@ -98,7 +98,7 @@ function judgeApparatus({ traits, links }: ExportReading): Fault[] {
       if (unreachable !== null) return [{ where, what: `The link “${text}”: ${unreachable}` }];
       const [said, words] = [lettersOf(description ?? ""), lettersOf(text)];
       // What is no word of a heading, a reference or a picture, is shown and not told, or told with its page.
-      const start = (words.replace(/\p{N}+$/u, "") || words).slice(0, leastAlike);
+      const start = (words.replace(/\p{N}+$/u, "") || words.slice(0, 1)).slice(0, leastAlike);
       const isSaid =
         said !== "" && (said.includes(words) || words.startsWith(said) || said.startsWith(start));
       return isSaid ? [] : [{ where, what: `The link “${text}” is described as “${description ?? ""}”.` }];

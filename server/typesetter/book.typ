@@ -62,6 +62,9 @@
   show link: inner => if type(inner.dest) == str { inner.body } else { inner }
   // The signs of direction that the typesetter puts around words and number make some readers drop letters beside them.
   show regex("[\u{202a}-\u{202e}\u{2060}]"): none
+  // All numbers have one width, so that how long the contents are does not hang on them: where it did, long contents moved
+  // the pages that they tell of, again and again. A number is joined to what fills its line.
+  show regex("^\u{2060}\d+$"): number => box(width: 2.2em, align(end, number))
   // One that could be broken leaves a link of no height at the foot of a page.
   block(breakable: false, it)
 }
