@@ -1,4 +1,4 @@
-import { landingLength } from "./landing.ts";
+import { hasSigns, landingLength } from "./landing.ts";
 
 const blocks = new Set(
   "p h1 h2 h3 h4 h5 h6 li td th dt dd pre figcaption div aside section blockquote figure svg".split(" "),
@@ -42,10 +42,10 @@ export class LandingTexts {
     const closes = this.openBlocks.at(-1)?.depth === this.depth ? this.openBlocks.pop()! : null;
     for (const one of this.watched) {
       if (one.isOpen && one.depth === this.depth) {
-        if (one.text.trim() === "" && !closes) one.isOpen = false;
+        if (!hasSigns(one.text) && !closes) one.isOpen = false;
         else this.settle(one, one.text);
       } else if (closes && !one.isOpen && one.depth > this.depth) {
-        const text = one.text.trim() === "" ? closes.text : one.text;
+        const text = hasSigns(one.text) ? one.text : closes.text;
         // A block without words is followed by one that has some.
         if (text.trim() !== "") this.settle(one, text);
       }

@@ -17,3 +17,13 @@ test("words that begin on a page's last line go on overleaf", () => {
   // Nothing goes on overleaf where there are no pages.
   expect(landsRight("by here and there", "Table 2 Here at the quay, by", false)).toBe(false);
 });
+
+test("the number of a note, which no word follows, is landed on by its digits", () => {
+  expect(landsRight("[12]", "12", false)).toBe(true);
+  expect(landsRight("(4).", "4", false)).toBe(true);
+  expect(landsRight("[12]", "13", false)).toBe(false);
+  expect(landsRight("[12]", "High water\n12", false)).toBe(false);
+  // On pages it may be alone on the next line.
+  expect(landsRight("[12]", "as the tables say,\n[12] The huts", true)).toBe(true);
+  expect(landsRight("[12]", "as the tables say. The huts", true)).toBe(false);
+});

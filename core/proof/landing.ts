@@ -15,7 +15,7 @@ export const landingLength = 240;
  */
 export function landingWords(place: IndexedPlace, doc: Node, inPages: boolean): string | null {
   const words = place.kind === "signposts" ? place.text : wordsAt(place, doc, inPages);
-  return isTelling(words) ? words : null;
+  return isTelling(words) || (place.kind === "anchor" && hasSigns(words)) ? words : null;
 }
 
 function wordsAt({ kind, position }: IndexedPlace, doc: Node, inPages: boolean): string {
@@ -25,7 +25,7 @@ function wordsAt({ kind, position }: IndexedPlace, doc: Node, inPages: boolean):
   const at = doc.resolve(position);
   const isHeading = at.parent.type.name === "heading" || at.parent.type.name === "title";
   const after = inPages && isHeading ? "" : firstWords(at.parent, at.index());
-  return isTelling(after) ? after : firstWords(at.parent, 0);
+  return hasSigns(after) ? after : firstWords(at.parent, 0);
 }
 
 function firstText(node: Node): Node | null {
@@ -53,6 +53,11 @@ export function isTelling(words: string): boolean {
   return lettersOf(words).length >= 2;
 }
 
+/** Whether something can be read that is no punctuation: a reader who lands on it sees no word before it. */
+export function hasSigns(words: string): boolean {
+  return signsOf(words) !== "";
+}
+
 /**
  * Whether the words that an exported file has at a landing place are those that ought to stand there.
  * @param found what stands there, the line on which a reader lands before all others; theirs begin on it,
@@ -61,6 +66,9 @@ export function isTelling(words: string): boolean {
  */
 export function landsRight(expected: string | null, found: string, inPages: boolean): boolean {
   if (expected === null) return true;
+  // The number of a note, say, which no word follows.
+  if (!isTelling(expected))
+    return signsOf(inPages ? found : found.split("\n")[0]!).includes(signsOf(expected));
   const lines = found.split("\n").map(lettersOf).filter(Boolean);
   const there = lines.join("");
   const begin = lettersOf(expected).slice(0, compared);
@@ -73,6 +81,13 @@ function goesOn(begin: string, there: string, first: string): boolean {
   for (let length = begin.length - 1; length >= leastBegun; length--)
     if (there.endsWith(begin.slice(0, length))) return there.length - length < first.length;
   return false;
+}
+
+function signsOf(text: string): string {
+  return text
+    .normalize("NFKC")
+    .replace(/[^\p{L}\p{N}\p{S}]+/gu, "")
+    .toLowerCase();
 }
 
 function lettersOf(text: string): string {
