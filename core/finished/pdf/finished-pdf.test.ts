@@ -4,7 +4,9 @@ import {
   PDFArray,
   PDFDict,
   PDFDocument,
+  PDFHexString,
   PDFName,
+  PDFString,
   popGraphicsState,
   pushGraphicsState,
 } from "@cantoo/pdf-lib";
@@ -161,6 +163,27 @@ test("a link that stays as it is can be led elsewhere", async () => {
   expect(saved).toMatchObject({ added: 0, changed: 1, removed: 0 });
   expect(await proveSaved(bytes, saved.bytes, asked, names)).toMatchObject({ complete: true, total: 7 });
 });
+
+test.each(["Which tables? And 100 %", "dröge #2", "plain"])(
+  "a link to the place “%s” in another file, as that names it, is proven where it is described",
+  async (name) => {
+    const written = await PDFDocument.load(await smallPdf());
+    const { context } = written;
+    const action = context.obj({ S: "GoToR" });
+    action.set(PDFName.of("F"), PDFString.of("tables.pdf"));
+    action.set(PDFName.of("D"), PDFHexString.fromText(name));
+    annotationsOf(written.getPage(0))[0]!.dictionary.set(PDFName.of("A"), action);
+    const bytes = await written.save();
+    const asked = onPage(await read(bytes), 1, ([first, ...rest]) => [
+      { ...first!, description: "The tables" },
+      ...rest,
+    ]);
+    const saved = await saveFinishedPdf(bytes, asked, names);
+    expect(saved.changed).toBe(1);
+    const { complete, rows } = await proveSaved(bytes, saved.bytes, asked, names);
+    expect([complete, rows.filter(({ verdict }) => verdict !== "intact")]).toEqual([true, []]);
+  },
+);
 
 describe("the proof of a saved file", () => {
   const asked = async () => {

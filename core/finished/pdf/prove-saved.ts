@@ -3,6 +3,7 @@ import { nameDestination, writeDestination } from "../../destination/destination
 import type { DestinationNames } from "../../destination/kinds/kind.ts";
 import { behindPath } from "../../destination/kinds/file.ts";
 import { kindOf } from "../../destination/kinds/kinds.ts";
+import { percentDecoded } from "../../destination/percent-decoded.ts";
 import type { Frame } from "../../manuscript/hotspot.ts";
 import type { LinkProof, LinkVerdict, ProofRow } from "../../proof/compare.ts";
 import type { Fault } from "../../proof/exported-link.ts";
@@ -347,6 +348,6 @@ function near(rect: readonly number[], box: readonly number[]): boolean {
 /** An address in which a place in another file is named in one way (RFC 8118; as pdf.js tells of actions that lead into one). */
 function named(address: string): string {
   return address
-    .replace(/#nameddest=/, "#")
+    .replace(/#nameddest=(.*)$/s, (_, name: string) => `#${percentDecoded(name)}`)
     .replace(/#\[(\d+),.*\]$/, (_, page: string) => `#page=${Number(page) + 1}`);
 }
