@@ -44,12 +44,24 @@ describe("notes of a page", () => {
       "by their shape: a term that leads back, with its definition",
       '<p>It is bare<a id="r" href="#n">[1]</a>.</p><dl><dt id="n"><a href="#r">[1]</a></dt><dd>By day.</dd></dl>',
     ],
+    [
+      "by their shape: a row of a table whose first cell leads back",
+      '<p>It is bare<a id="r" href="#n">[1]</a>.</p><table><tr><td><a id="n" href="#r"><span>[1]</span></a></td><td><p>By day.</p></td></tr></table>',
+    ],
   ])("are found %s", async (_, body) => {
     const { notes, signs, text, counts } = await notesOf(body);
     expect(notes).toEqual(["By day."]);
     expect(signs).toBe(1);
     expect(text).toMatch(/^Sands\|It is bare\.\|?$/);
     expect(counts).toMatchObject({ lost: 0, extra: 0, changed: 0 });
+  });
+
+  test("are not made of a number alone, nor is what stands after it lost", async () => {
+    const { notes, text, counts } = await notesOf(
+      '<p>It is bare<a id="r" href="#n">[1]</a>.</p><p><a id="n" href="#r">[1]</a></p><p>By day.</p>',
+    );
+    expect([notes, text]).toEqual([[], "Sands|It is bare[1].|[1]|By day."]);
+    expect(counts).toMatchObject({ intact: 2, lost: 0, extra: 0, changed: 0 });
   });
 
   test("are called again, and linked to by words", async () => {

@@ -6,7 +6,7 @@ import { semanticsOf } from "./semantics.ts";
 interface Found {
   node: Element;
   parent: Root | Element;
-  /** The term before it, where it is a definition: the number of the note stands there. */
+  /** The term before it, or the cell, where it is a definition or the cell beside: the number of the note stands there. */
   term?: Element;
 }
 
@@ -102,7 +102,8 @@ class PageOfNotes {
 
   /** A list that held notes alone goes with the last of them, and so does what held that list alone. */
   removeIfEmpty(parent: Root | Element): void {
-    if (parent.type === "root" || !/^(ol|ul|dl|div|section|aside)$/.test(parent.tagName)) return;
+    if (parent.type === "root" || !/^(ol|ul|dl|div|section|aside|tr|tbody|table)$/.test(parent.tagName))
+      return;
     const isLeft = parent.children.some(
       (child) =>
         (child.type === "element" && child.tagName !== "hr") ||
@@ -123,9 +124,11 @@ class PageOfNotes {
     const names = this.namesAround(sign);
     const block = looksLikeSign(sign) && names.length > 0 ? this.blockOf(target) : null;
     if (!block) return null;
-    const term = block.tagName === "dd" ? this.termOf(block) : undefined;
+    const term = this.termOf(block);
     const inside = [block, ...within(block), ...(term ? within(term) : [])];
     const leadsBack = inside.some(({ properties: { href } }) => names.includes(String(href)));
+    // A number that stands alone is no note, whatever stands after it.
+    if (!saysSomething(block, names)) return null;
     // Of two that lead to each other the first is the sign.
     if (!leadsBack || inside.includes(sign) || this.order.get(sign)! > this.order.get(block)!) return null;
     return { ...this.named(id, sign, block), ...(term ? { term } : {}) };
@@ -155,20 +158,25 @@ class PageOfNotes {
     const above = this.parents.get(node);
     // A paragraph alone in an item is that item.
     const isAlone = above?.type === "element" && above.tagName === "li" && onlyChild(above) === node;
-    const block = isAlone ? above : node.tagName === "dt" ? this.definitionOf(node) : node;
+    const block = isAlone
+      ? above
+      : node.tagName === "dt" || isNumberCell(node)
+        ? this.definitionOf(node)
+        : node;
     return block && isNoteSized(block) ? block : null;
   }
 
-  /** The definition behind a term. */
+  /** The definition behind a term, or the cell beside one. */
   private definitionOf(term: Element): Element | null {
     const definition = this.beside(term, 1);
-    return definition?.tagName === "dd" ? definition : null;
+    return definition?.tagName === (term.tagName === "dt" ? "dd" : "td") ? definition : null;
   }
 
-  /** The term before a definition. */
+  /** The term before a definition, or the number's cell before one. */
   private termOf(definition: Element): Element | undefined {
+    if (!/^(dd|td)$/.test(definition.tagName)) return undefined;
     const term = this.beside(definition, -1);
-    return term?.tagName === "dt" ? term : undefined;
+    return term && (term.tagName === "dt" || isNumberCell(term)) ? term : undefined;
   }
 
   private beside(element: Element, step: 1 | -1): Element | undefined {
@@ -182,6 +190,21 @@ class PageOfNotes {
 /** What stands in words and is no block of its own. */
 const inline = new Set(["a", "sup", "span", "b", "i", "em", "strong", "small", "cite"]);
 const mostLetters = 6_000;
+
+/** Whether there is anything in a block but ways back. */
+function saysSomething(block: Element, names: readonly string[]): boolean {
+  const content = withoutWaysBack(block.children, new Set(names));
+  const isShown = (node: ElementContent): boolean =>
+    node.type === "text"
+      ? node.value.trim() !== ""
+      : node.type === "element" && (node.tagName === "img" || node.children.some(isShown));
+  return content.some(isShown);
+}
+
+/** Whether a cell of a table holds the number of a note alone. */
+function isNumberCell(cell: Element): boolean {
+  return cell.tagName === "td" && looksLikeSign(cell);
+}
 
 /** Whether the words of a link are a number, a letter or a star, as those of a note's sign are. */
 function looksLikeSign(link: Element): boolean {
