@@ -27,3 +27,11 @@ test("the number of a note, which no word follows, is landed on by its digits", 
   expect(landsRight("[12]", "as the tables say,\n[12] The huts", true)).toBe(true);
   expect(landsRight("[12]", "as the tables say. The huts", true)).toBe(false);
 });
+
+test("words behind a number that ends a line are landed on with it", () => {
+  expect(landsRight("63 library names", "They both take arguments 63\nlibrary names and more", true)).toBe(
+    true,
+  );
+  expect(landsRight("63 library names", "They both take arguments\n63 library names", true)).toBe(false);
+  expect(landsRight("library names", "They both take arguments\nlibrary names", true)).toBe(false);
+});

@@ -25,7 +25,10 @@ function wordsAt({ kind, position }: IndexedPlace, doc: Node, inPages: boolean):
   const at = doc.resolve(position);
   const isHeading = at.parent.type.name === "heading" || at.parent.type.name === "title";
   const after = inPages && isHeading ? "" : firstWords(at.parent, at.index());
-  return hasSigns(after) ? after : firstWords(at.parent, 0);
+  if (hasSigns(after)) return after;
+  // On a page its line is seen, the last of a paragraph say; elsewhere the block.
+  const before = inPages && !isHeading ? lastWord(at.parent, at.index()) : "";
+  return before || firstWords(at.parent, 0);
 }
 
 function firstText(node: Node): Node | null {
@@ -35,6 +38,16 @@ function firstText(node: Node): Node | null {
     return found === null;
   });
   return found;
+}
+
+/** So many letters of a word are not parted at a line's end (common practice). */
+const unparted = 3;
+
+/** The end of the last word before something in a block. */
+function lastWord(block: Node, until: number): string {
+  const words = block.children.slice(0, until).findLast(({ isText, text }) => isText && isTelling(text!));
+  const last = words?.text!.split(/\s+/).findLast(isTelling) ?? "";
+  return lettersOf(last).slice(-unparted);
 }
 
 /** A block's first words: what a number or another text stands between is not read on. */
@@ -69,9 +82,22 @@ export function landsRight(expected: string | null, found: string, inPages: bool
   // The number of a note, say, which no word follows.
   if (!isTelling(expected))
     return signsOf(inPages ? found : found.split("\n")[0]!).includes(signsOf(expected));
-  const lines = found.split("\n").map(lettersOf).filter(Boolean);
+  // A number before them may stand at the end of a line, and they on the next.
+  return (
+    landsOn(lettersOf, expected, found, inPages) ||
+    (/^\P{L}*\p{N}/u.test(expected) && landsOn(signsOf, expected, found, inPages))
+  );
+}
+
+function landsOn(
+  comparable: (text: string) => string,
+  expected: string,
+  found: string,
+  inPages: boolean,
+): boolean {
+  const lines = found.split("\n").map(comparable).filter(Boolean);
   const there = lines.join("");
-  const begin = lettersOf(expected).slice(0, compared);
+  const begin = comparable(expected).slice(0, compared);
   const at = there.indexOf(begin);
   return lines.length > 0 && (at === -1 ? inPages && goesOn(begin, there, lines[0]!) : at < lines[0]!.length);
 }

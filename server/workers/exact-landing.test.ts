@@ -1,6 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { compareLinks } from "@vennet/core/proof/compare";
 import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
+import { prove } from "@vennet/core/proof/prove";
 import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import { schema } from "@vennet/core/manuscript/schema";
 import {
@@ -42,6 +43,38 @@ test("an anchor before any word of a paragraph is landed on with that word's lin
   expect(firstLines).toHaveLength(words.length);
   expect(new Set(firstLines).size).toBeGreaterThan(3);
   expect(firstLines.filter((line, i) => !line?.split(" ").includes(words[i]!))).toEqual([]);
+});
+
+test("anchors at a paragraph's end, behind blanks of their own and before signs are proven on the lines where they are", async () => {
+  const long =
+    "The oldest of the causeways leaves the mainland below the head and reaches an island after two kilometres, most " +
+    "of it on dressed stone";
+  // Of forty lengths some end a line right before the anchor.
+  const at = Array.from({ length: 40 }, (_, i) => i);
+  const book = bookWith([
+    chapter(
+      "c",
+      "Words",
+      ...at.flatMap((i) => [
+        text(`${long}${"i".repeat(i)}`, anchor(`end${i}`)),
+        text(
+          `${long} ${"i".repeat(30 + 2 * i)} `,
+          anchor(`one${i}`),
+          " ",
+          anchor(`two${i}`),
+          "Huts stand there.",
+        ),
+        text(`${long} ${"i".repeat(30 + 2 * i)} `, anchor(`sign${i}`), "(Huts stand there.)"),
+        text(`${long} ${"i".repeat(30 + 2 * i)}`, anchor(`number${i}`), `${i} Huts stand there.`),
+        ...["end", "one", "two", "sign", "number"].map((kind) =>
+          text(linkTo(`${kind}-${i}`, `${kind}${i}`, `to ${kind} ${i}`)),
+        ),
+      ]),
+    ),
+  ]);
+  const { rows, intact, total } = prove(book, await readPdf(new Typesetter().write(book, true).pdf));
+  expect(rows.filter(({ verdict }) => verdict !== "intact").map(({ note }) => note)).toEqual([]);
+  expect([intact, total]).toEqual([200, 200]);
 });
 
 test("after a line's end, in a caption, and in a heading of its own link", async () => {

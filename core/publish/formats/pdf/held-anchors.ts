@@ -2,19 +2,22 @@ import type { SetBlock, SetInline } from "./set-data.ts";
 
 /**
  * Sets each anchor that stands between words behind the first letter of those after it, or behind the mark of a note:
- * what has no width would stay behind at a line's end when they go on to the next line.
+ * what has no width would stay behind at a line's end when they go on to the next line. Signs before that letter are
+ * passed over.
  */
 export function withAnchorsHeld(words: SetInline[]): SetInline[] {
   const out: SetInline[] = [];
-  for (let i = 0; i < words.length; i++) {
-    const start = i;
-    while (words[i]?.kind === "anchor") i++;
-    const anchors = words.slice(start, i);
-    const after = words[i];
-    if (anchors.length > 0 && start > 0 && after) out.push(...heldBy(after, anchors));
-    else out.push(...anchors, ...(after ? [after] : []));
+  let waiting: SetInline[] = [];
+  for (const item of words) {
+    const isWaiting = waiting.length > 0;
+    if (item.kind === "anchor" && out.length > 0) waiting.push(item);
+    else if (isWaiting && item.kind === "text" && !/[\p{L}\p{N}]/u.test(item.words)) out.push(item);
+    else {
+      out.push(...(isWaiting ? heldBy(item, waiting) : [item]));
+      waiting = [];
+    }
   }
-  return out;
+  return [...out, ...waiting];
 }
 
 function heldBy(item: SetInline, anchors: SetInline[]): SetInline[] {
@@ -33,16 +36,15 @@ function heldBy(item: SetInline, anchors: SetInline[]): SetInline[] {
 }
 
 const standsAlone =
-  /^\s*[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}]\p{M}*/u;
+  /^[^\p{L}]*[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}]\p{M}*/u;
 const words = new Intl.Segmenter("und", { granularity: "word" });
 
-/** Where the first letter of a text ends; its first word, where letters change their shapes by those beside them. 0 where it begins with neither. */
+/** Where the first letter of a text ends; its first word, where letters change their shapes by those beside them, or where it has none. */
 function endOfFirst(text: string): number {
   const letter = standsAlone.exec(text);
   if (letter) return letter[0].length;
   for (const { segment, index, isWordLike } of words.segment(text))
     if (isWordLike) return index + segment.length;
-    else if (segment.trim() !== "") return 0;
   return 0;
 }
 
