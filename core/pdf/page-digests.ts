@@ -35,11 +35,11 @@ export class PageDigests {
   private read(page: number): string | null {
     const own = this.objects.dictionary(new PdfRef(page));
     const whole: PdfDict = new Map([...own].filter(([key]) => !beyond.has(key)));
-    const above = new Set<PdfValue | undefined>();
+    const above = new Set<number>();
     for (let at = own; ;) {
       const parent = at.get("Parent");
-      if (parent === undefined || above.size > 100) break;
-      above.add(parent);
+      if (!(parent instanceof PdfRef) || above.has(parent.number)) break;
+      above.add(parent.number);
       at = this.objects.dictionary(parent);
       for (const key of inherited) if (at.has(key) && !whole.has(key)) whole.set(key, at.get(key)!);
     }
