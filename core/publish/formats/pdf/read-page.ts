@@ -100,6 +100,8 @@ export async function readPage(
           within.note.isUntold = false;
         }
       }
+      // Areas of a picture that is a link itself.
+      for (const inner of linksIn(node)) walk(inner, within);
       return;
     }
     const inside = {
@@ -259,9 +261,17 @@ function wordsUnder(node: StructureNode, marked: ReadonlyMap<string, readonly Pa
   return { text: foldBlanks(text), boxes, hasPicture };
 }
 
-function annotationsUnder(node: StructureNode): string[] {
-  if (node.type === "object") return [node.id ?? ""];
-  return (node.children ?? []).flatMap(annotationsUnder);
+/** The annotations of a link, without those of links in it. */
+function annotationsUnder({ children = [] }: StructureNode): string[] {
+  return children.flatMap((child) => {
+    if (child.type === "object") return [child.id ?? ""];
+    return child.role === "Link" ? [] : annotationsUnder(child);
+  });
+}
+
+/** The links that stand in an element, without those in these. */
+function linksIn({ children = [] }: StructureNode): StructureNode[] {
+  return children.flatMap((child) => (child.role === "Link" ? [child] : linksIn(child)));
 }
 
 /** The name of a destination; empty where it is none, but a place of its own. */
