@@ -127,10 +127,10 @@ class PageOfNotes {
     const term = this.termOf(block);
     const inside = [block, ...within(block), ...(term ? within(term) : [])];
     const leadsBack = inside.some(({ properties: { href } }) => names.includes(String(href)));
-    // A number that stands alone is no note, whatever stands after it.
-    if (!saysSomething(block, names)) return null;
     // Of two that lead to each other the first is the sign.
     if (!leadsBack || inside.includes(sign) || this.order.get(sign)! > this.order.get(block)!) return null;
+    // A number that stands alone is no note, whatever stands after it.
+    if (!saysSomething(block, names)) return null;
     return { ...this.named(id, sign, block), ...(term ? { term } : {}) };
   }
 

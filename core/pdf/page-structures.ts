@@ -1,5 +1,5 @@
 import type { PdfObjects } from "./pdf-objects.ts";
-import { PdfName, PdfRef, readTextString, type PdfDict, type PdfValue } from "./pdf-values.ts";
+import { nameOf, PdfRef, readTextString, type PdfDict, type PdfValue } from "./pdf-values.ts";
 
 /** An element of a page's structure, or something that stands in one. */
 export interface StructureNode {
@@ -128,9 +128,7 @@ export class PageStructures {
       contents: new Map(),
       order: new Map(),
     };
-    const kids = this.objects.read(dictionary.get("K"));
-    const list = Array.isArray(kids) ? kids : [dictionary.get("K") ?? null];
-    list.forEach((kid, at) => {
+    this.objects.several(dictionary.get("K")).forEach((kid, at) => {
       if (kid instanceof PdfRef)
         element.order.set(kid.number, [...(element.order.get(kid.number) ?? []), at]);
       this.putContent(element, this.objects.read(kid), at, dictionary.get("Pg"));
@@ -166,8 +164,4 @@ export class PageStructures {
 
 function listOf(value: PdfValue): PdfValue[] {
   return Array.isArray(value) ? [...value] : [];
-}
-
-function nameOf(value: PdfValue | undefined): string {
-  return value instanceof PdfName ? value.name : "";
 }

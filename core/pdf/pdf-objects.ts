@@ -44,6 +44,12 @@ export class PdfObjects {
     return object;
   }
 
+  /** What an entry has that may have one or several, as the children of an element (14.7.2); references stay what they are. */
+  several(value: PdfValue | undefined): PdfValue[] {
+    const found = this.read(value);
+    return Array.isArray(found) ? found : found === null ? [] : [value!];
+  }
+
   /** The same for what has to be a dictionary. @throws PdfError `object` where it is none */
   dictionary(value: PdfValue | undefined): PdfDict {
     const found = this.read(value);

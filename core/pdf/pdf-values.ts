@@ -3,6 +3,11 @@ export class PdfName {
   constructor(readonly name: string) {}
 }
 
+/** A name's letters; empty for what is none. */
+export function nameOf(value: PdfValue | undefined): string {
+  return value instanceof PdfName ? value.name : "";
+}
+
 /** A reference to an indirect object (7.3.10). Generations are 0 in all that this project reads. */
 export class PdfRef {
   constructor(readonly number: number) {}

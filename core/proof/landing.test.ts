@@ -23,6 +23,7 @@ test("the number of a note, which no word follows, is landed on by its digits", 
   expect(landsRight("(4).", "4", false)).toBe(true);
   expect(landsRight("[12]", "13", false)).toBe(false);
   expect(landsRight("[12]", "High water\n12", false)).toBe(false);
+  expect(landsRight("[1]", "12", false)).toBe(false);
   // On pages it may be alone on the next line.
   expect(landsRight("[12]", "as the tables say,\n[12] The huts", true)).toBe(true);
   expect(landsRight("[12]", "as the tables say. The huts", true)).toBe(false);

@@ -1,5 +1,7 @@
 import type { Node } from "prosemirror-model";
+import { literalPattern } from "../manuscript/literal-pattern.ts";
 import type { IndexedPlace } from "../manuscript/book-index.ts";
+import { lettersOf } from "./letters.ts";
 
 // So many letters tell one place from the next, and still stand on one line of a narrow cell.
 const compared = 12;
@@ -47,7 +49,7 @@ const unparted = 3;
 function lastWord(block: Node, until: number): string {
   const words = block.children.slice(0, until).findLast(({ isText, text }) => isText && isTelling(text!));
   const last = words?.text!.split(/\s+/).findLast(isTelling) ?? "";
-  return lettersOf(last).slice(-unparted);
+  return withoutDigits(last).slice(-unparted);
 }
 
 /** A block's first words: what a number or another text stands between is not read on. */
@@ -63,12 +65,12 @@ function firstWords(block: Node, from: number): string {
 
 /** Whether words are enough to tell a place from others by. */
 export function isTelling(words: string): boolean {
-  return lettersOf(words).length >= 2;
+  return withoutDigits(words).length >= 2;
 }
 
 /** Whether something can be read that is no punctuation: a reader who lands on it sees no word before it. */
 export function hasSigns(words: string): boolean {
-  return signsOf(words) !== "";
+  return lettersOf(words) !== "";
 }
 
 /**
@@ -80,12 +82,11 @@ export function hasSigns(words: string): boolean {
 export function landsRight(expected: string | null, found: string, inPages: boolean): boolean {
   if (expected === null) return true;
   // The number of a note, say, which no word follows.
-  if (!isTelling(expected))
-    return signsOf(inPages ? found : found.split("\n")[0]!).includes(signsOf(expected));
+  if (!isTelling(expected)) return holdsEach(expected, inPages ? found : found.split("\n")[0]!);
   // A number before them may stand at the end of a line, and they on the next.
   return (
-    landsOn(lettersOf, expected, found, inPages) ||
-    (/^\P{L}*\p{N}/u.test(expected) && landsOn(signsOf, expected, found, inPages))
+    landsOn(withoutDigits, expected, found, inPages) ||
+    (/^\P{L}*\p{N}/u.test(expected) && landsOn(lettersOf, expected, found, inPages))
   );
 }
 
@@ -109,16 +110,16 @@ function goesOn(begin: string, there: string, first: string): boolean {
   return false;
 }
 
-function signsOf(text: string): string {
-  return text
-    .normalize("NFKC")
-    .replace(/[^\p{L}\p{N}\p{S}]+/gu, "")
-    .toLowerCase();
+/** A text's letters and signs, by which headings are compared whose numbers a format writes in its own way. */
+function withoutDigits(text: string): string {
+  return lettersOf(text).replace(/\p{N}+/gu, "");
 }
 
-function lettersOf(text: string): string {
-  return text
-    .normalize("NFKC")
-    .replace(/[^\p{L}\p{S}]+/gu, "")
-    .toLowerCase();
+/** Whether each number and word of a text stands in another as a whole. */
+function holdsEach(text: string, found: string): boolean {
+  const signs = text.normalize("NFKC").match(/\p{N}+|[\p{L}\p{S}]+/gu) ?? [];
+  return signs.every((sign) => {
+    const same = /^\p{N}/u.test(sign) ? "\\p{N}" : "[\\p{L}\\p{S}]";
+    return new RegExp(`(?<!${same})${literalPattern(sign)}(?!${same})`, "iu").test(found.normalize("NFKC"));
+  });
 }

@@ -1,5 +1,4 @@
-import type { StructureNode } from "../pdf/page-structures.ts";
-import { PageStructures } from "../pdf/page-structures.ts";
+import { PageStructures, type StructureNode } from "../pdf/page-structures.ts";
 import { PdfObjects } from "../pdf/pdf-objects.ts";
 import { openPdf } from "../pdf/pdf-js.ts";
 

@@ -1,5 +1,5 @@
 import { PdfObjects } from "../../../pdf/pdf-objects.ts";
-import { PdfName, PdfRef, PdfString, type PdfDict, type PdfValue } from "../../../pdf/pdf-values.ts";
+import { nameOf, PdfName, PdfRef, PdfString, type PdfDict, type PdfValue } from "../../../pdf/pdf-values.ts";
 import { OpenContainer } from "./open-container.ts";
 
 export interface OpenPage {
@@ -125,7 +125,8 @@ export class OpenPdf {
       if (!(dictionary instanceof Map)) return;
       const element = { ref, dictionary, parent, role: nameOf(dictionary.get("S")) };
       found.push(element);
-      for (const kid of kidsOf(this.objects, dictionary)) if (kid instanceof PdfRef) walk(kid, element);
+      for (const kid of this.objects.several(dictionary.get("K")))
+        if (kid instanceof PdfRef) walk(kid, element);
     };
     walk(root, null);
     return found;
@@ -133,7 +134,7 @@ export class OpenPdf {
 
   /** The kids of an element. */
   kids({ dictionary }: Pick<OpenElement, "dictionary">): PdfValue[] {
-    return kidsOf(this.objects, dictionary);
+    return this.objects.several(dictionary.get("K"));
   }
 
   /** The names of places, and what each leads to, as the file lists them. */
@@ -178,15 +179,4 @@ export class OpenPdf {
     this.container.files.set(this.path, this.objects.updated());
     return this.container.bytes();
   }
-}
-
-function kidsOf(objects: PdfObjects, dictionary: PdfDict): PdfValue[] {
-  const kids = objects.read(dictionary.get("K"));
-  if (kids === null) return [];
-  return Array.isArray(kids) ? kids : [dictionary.get("K") instanceof PdfRef ? dictionary.get("K")! : kids];
-}
-
-/** A name's letters; empty for what is none. */
-export function nameOf(value: PdfValue | undefined): string {
-  return value instanceof PdfName ? value.name : "";
 }

@@ -1,5 +1,5 @@
 import type { PdfObjects } from "../../../pdf/pdf-objects.ts";
-import { PdfName, PdfRef, PdfString, type PdfDict, type PdfValue } from "../../../pdf/pdf-values.ts";
+import { nameOf, PdfRef, PdfString, type PdfDict, type PdfValue } from "../../../pdf/pdf-values.ts";
 import type { Fault } from "../../../proof/exported-link.ts";
 
 /** What a PDF's own objects tell of its links beside where they lead and on what they stand. */
@@ -138,7 +138,7 @@ class Audit {
     const role = nameOf(element.get("S"));
     if (role === "Link" && (element.has("ActualText") || element.has("Alt")))
       this.tell("The structure", "A screen reader says other words of a link than those that are seen.");
-    const kids = this.kidsOf(element);
+    const kids = this.objects.several(element.get("K"));
     if (!grids.has(role)) this.judgeOrder(kids, here);
     for (const kid of kids) {
       const object = this.objects.read(kid);
@@ -174,19 +174,12 @@ class Audit {
     const content = this.objects.read(object.get("MCID"));
     if (typeof content === "number") return { content, page: here, isApart: false };
     if (!object.has("S")) return null;
-    for (const inner of this.kidsOf(object)) {
+    for (const inner of this.objects.several(object.get("K"))) {
       const first = this.firstContent(inner, here);
       // A note stands at the foot of the page, and is read where its mark is.
       if (first) return { ...first, isApart: nameOf(object.get("S")) === "Note" };
     }
     return null;
-  }
-
-  private kidsOf(element: PdfDict): PdfValue[] {
-    const kids = element.get("K");
-    const list = this.objects.read(kids);
-    if (Array.isArray(list)) return list;
-    return kids === undefined ? [] : [kids];
   }
 
   private pages(value: PdfValue | undefined): { dictionary: PdfDict; number: number }[] {
@@ -200,8 +193,4 @@ class Audit {
     if (!this.faults.some((fault) => fault.where === where && fault.what === what))
       this.faults.push({ where, what });
   }
-}
-
-function nameOf(value: PdfValue | undefined): string {
-  return value instanceof PdfName ? value.name : "";
 }

@@ -1,5 +1,5 @@
 import type { PdfObjects } from "../../../pdf/pdf-objects.ts";
-import { PdfName, PdfRef, type PdfDict, type PdfValue } from "../../../pdf/pdf-values.ts";
+import { nameOf, PdfName, PdfRef, type PdfDict, type PdfValue } from "../../../pdf/pdf-values.ts";
 
 /**
  * Makes lists of contents in the structure tree (ISO 32000-1, 14.8.4.3.3: TOC, its entries TOCI) of the paragraphs whose
@@ -24,7 +24,7 @@ class SignpostTags {
     const open = [ref];
     for (let element = open.pop(); element; element = open.pop()) {
       const dictionary = this.objects.dictionary(element);
-      const kids = kidsOf(this.objects, dictionary);
+      const kids = this.objects.several(dictionary.get("K"));
       const [entries, others] = [
         kids.filter((kid) => this.isEntry(kid)),
         kids.filter((kid) => !this.isEntry(kid)),
@@ -72,11 +72,11 @@ class SignpostTags {
   /** The list of which a paragraph is an entry; null for all else. */
   private listOf(ref: PdfRef): string | null {
     const paragraph = this.objects.read(ref);
-    if (!(paragraph instanceof Map) || nameOf(paragraph) !== "P") return null;
-    for (const kid of kidsOf(this.objects, paragraph)) {
+    if (!(paragraph instanceof Map) || nameOf(paragraph.get("S")) !== "P") return null;
+    for (const kid of this.objects.several(paragraph.get("K"))) {
       const link = kid instanceof PdfRef ? this.objects.read(kid) : null;
-      if (!(link instanceof Map) || nameOf(link) !== "Link") continue;
-      for (const part of kidsOf(this.objects, link)) {
+      if (!(link instanceof Map) || nameOf(link.get("S")) !== "Link") continue;
+      for (const part of this.objects.several(link.get("K"))) {
         const object = this.objects.read(part);
         const annotation = object instanceof Map ? object.get("Obj") : null;
         const list = annotation instanceof PdfRef ? this.lists.get(annotation.number) : undefined;
@@ -94,15 +94,4 @@ function element(name: string, parent: PdfRef, kids: PdfValue[]): PdfDict {
     ["P", parent],
     ["K", kids],
   ]);
-}
-
-function kidsOf(objects: PdfObjects, dictionary: PdfDict): PdfValue[] {
-  const kids = objects.read(dictionary.get("K"));
-  // One child need not be in an array, and is told by its reference then.
-  return Array.isArray(kids) ? kids : kids === null ? [] : [dictionary.get("K")!];
-}
-
-function nameOf(dictionary: PdfDict): string | null {
-  const name = dictionary.get("S");
-  return name instanceof PdfName ? name.name : null;
 }
