@@ -57,6 +57,16 @@ export class PdfObjects {
     return found;
   }
 
+  /** What a page has itself, or from the pages above it (7.7.3.4); undefined where none has it. */
+  inherited(page: PdfDict, key: string): PdfValue | undefined {
+    const above = new Set<PdfDict>();
+    for (let at: PdfValue = page; at instanceof Map && !above.has(at); at = this.read(at.get("Parent"))) {
+      if (at.has(key)) return at.get(key);
+      above.add(at);
+    }
+    return undefined;
+  }
+
   /** An object of the file itself, and what its stream holds as it is packed (7.3.8); null where it is no stream. */
   whole(ref: PdfRef): { value: PdfValue; stream: Uint8Array | null } {
     const offset = this.offsets.get(ref.number);
@@ -83,7 +93,14 @@ export class PdfObjects {
     if (!first) return latin1(stream);
     if (!(first instanceof PdfName) || first.name !== "FlateDecode" || more.length > 0)
       throw new PdfError("object", "A stream of the PDF is packed in a way that is not read here.");
-    return latin1(unzlibSync(stream));
+    try {
+      return latin1(unzlibSync(stream));
+    } catch {
+      throw new PdfError(
+        "object",
+        "A stream of the PDF cannot be unpacked: the file is damaged, or encrypted.",
+      );
+    }
   }
 
   /** Puts another value in an object's place. */
@@ -152,7 +169,12 @@ export class PdfObjects {
   }
 }
 
-/** Bytes as a text, one character each. */
+const together = 8_192;
+
+/** Bytes as a text, one character each: what a `TextDecoder` calls so is another encoding by its standard. */
 function latin1(bytes: Uint8Array): string {
-  return new TextDecoder("latin1").decode(bytes);
+  let text = "";
+  for (let at = 0; at < bytes.length; at += together)
+    text += String.fromCharCode.apply(null, bytes.subarray(at, at + together) as unknown as number[]);
+  return text;
 }
