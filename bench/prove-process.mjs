@@ -2,16 +2,12 @@ import { readChapter } from "@vennet/core/manuscript/chapter";
 import { prove } from "@vennet/core/proof/prove";
 import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import { bookOf } from "./long-book.mjs";
-import { beginPagesThread, readPagesInThread } from "../server/dist/exports/read-pages-in-thread.js";
-
-// As in an export, where it is begun before the file is written.
-beginPagesThread();
 
 // Proves the PDF that it is sent, and says how long that took.
 process.on("message", async ({ documents, bytes }) => {
   const book = bookOf(documents.map(readChapter));
   const started = performance.now();
-  const reading = await readPdf(bytes, undefined, readPagesInThread);
+  const reading = await readPdf(bytes);
   const { complete } = prove(book, reading);
   process.send({ ms: performance.now() - started, pages: reading.pages, complete });
 });

@@ -1,4 +1,4 @@
-import { contentOperators } from "./content-operators.ts";
+import { ContentOperators } from "./content-operators.ts";
 import type { PdfObjects } from "./pdf-objects.ts";
 import { PdfName, PdfRef, readTextString, type PdfDict, type PdfValue } from "./pdf-values.ts";
 
@@ -17,30 +17,29 @@ export class ActualTexts {
    */
   ofPage(page: number, sequences: number): readonly (string | null)[] {
     const dictionary = this.objects.dictionary(new PdfRef(page));
-    const contents = this.objects.read(dictionary.get("Contents"));
-    const streams = Array.isArray(contents) ? contents : [dictionary.get("Contents")];
+    const resources = this.objects.read(this.objects.inherited(dictionary, "Resources"));
+    const named = resources instanceof Map ? this.objects.read(resources.get("Properties")) : null;
+    const streams = this.objects.several(dictionary.get("Contents"));
     const text = streams.map((stream) => this.objects.stream(stream)).join("\n");
-    if (!text.includes("/ActualText")) return [];
-    const resources = this.objects.read(dictionary.get("Resources"));
-    const found = textsOf(text, this.objects, resources instanceof Map ? resources : new Map());
+    if (!text.includes("/ActualText") && !(named instanceof Map)) return [];
+    const found = textsOf(text, this.objects, named instanceof Map ? named : new Map());
     return found.length === sequences ? found : [];
   }
 }
 
 /** Each sequence of a page's content with what it stands for. */
-function textsOf(content: string, objects: PdfObjects, resources: PdfDict): (string | null)[] {
+function textsOf(content: string, objects: PdfObjects, named: PdfDict): (string | null)[] {
   const found: (string | null)[] = [];
-  for (const { name, operands } of contentOperators(content)) {
+  const operators = new ContentOperators(content);
+  for (let name = operators.next(); name !== null; name = operators.next()) {
     if (name === "BMC") found.push(null);
-    if (name === "BDC") found.push(textOf(operands.at(-1), objects, resources));
+    if (name === "BDC") found.push(textOf(operators.operands.at(-1), objects, named));
   }
   return found;
 }
 
-function textOf(given: PdfValue | undefined, objects: PdfObjects, resources: PdfDict): string | null {
-  const named = objects.read(resources.get("Properties"));
-  const properties =
-    given instanceof PdfName && named instanceof Map ? objects.read(named.get(given.name)) : given;
+function textOf(given: PdfValue | undefined, objects: PdfObjects, named: PdfDict): string | null {
+  const properties = given instanceof PdfName ? objects.read(named.get(given.name)) : given;
   const text = properties instanceof Map ? objects.read(properties.get("ActualText")) : null;
   return readTextString(text);
 }

@@ -1,3 +1,5 @@
+import { multiplied, unchanged, type Matrix } from "./matrix.ts";
+
 /** Left, lower, right and upper edge, in points of the page’s own coordinates. */
 type Box = readonly [number, number, number, number];
 
@@ -33,14 +35,14 @@ export function drawnBoxes(
 ): { pictures: Box[]; shapes: Box[] } {
   const pictures: Box[] = [];
   const shapes: Box[] = [];
-  const kept: number[][] = [];
-  let matrix = [1, 0, 0, 1, 0, 0];
+  const kept: Matrix[] = [];
+  let matrix = unchanged;
   fnArray.forEach((operator, i) => {
     const args = argsArray[i] as unknown[];
     if (operator === ops.save || operator === ops.paintFormXObjectBegin) kept.push(matrix);
     if (operator === ops.restore || operator === ops.paintFormXObjectEnd) matrix = kept.pop() ?? matrix;
     const by = operator === ops.transform ? args : operator === ops.paintFormXObjectBegin ? args[0] : null;
-    if (Array.isArray(by)) matrix = multiplied(matrix, by as number[]);
+    if (Array.isArray(by)) matrix = multiplied(matrix, by as unknown as Matrix);
     if (operator === ops.paintImageXObject || operator === ops.paintInlineImageXObject)
       pictures.push(boxIn(matrix, [0, 0, 1, 1]));
     // A path comes with the box around it.
@@ -52,8 +54,7 @@ export function drawnBoxes(
 }
 
 /** The box around another one that was moved, turned or stretched. */
-function boxIn(matrix: readonly number[], [left, low, right, high]: Box): Box {
-  const [a, b, c, d, e, f] = matrix as [number, number, number, number, number, number];
+function boxIn([a, b, c, d, e, f]: Matrix, [left, low, right, high]: Box): Box {
   const corners = [
     [left, low],
     [right, low],
@@ -63,11 +64,4 @@ function boxIn(matrix: readonly number[], [left, low, right, high]: Box): Box {
   const xs = corners.map(([x, y]) => a * x + c * y + e);
   const ys = corners.map(([x, y]) => b * x + d * y + f);
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
-}
-
-/** The matrix that does what the second does, and then the first. */
-function multiplied(first: readonly number[], second: readonly number[]): number[] {
-  const [a, b, c, d, e, f] = first as [number, number, number, number, number, number];
-  const [g, h, i, j, k, l] = second as [number, number, number, number, number, number];
-  return [a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f];
 }

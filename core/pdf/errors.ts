@@ -1,6 +1,6 @@
 import { CodedError } from "../errors.ts";
 
-export type PdfErrorCode = "trailer" | "object" | "syntax";
+export type PdfErrorCode = "trailer" | "object" | "syntax" | "kind";
 
 /** A PDF is not as it has to be for its objects to be read or changed. */
 export class PdfError extends CodedError {

@@ -35,13 +35,9 @@ export class PageDigests {
   private read(page: number): string | null {
     const own = this.objects.dictionary(new PdfRef(page));
     const whole: PdfDict = new Map([...own].filter(([key]) => !beyond.has(key)));
-    const above = new Set<number>();
-    for (let at = own; ;) {
-      const parent = at.get("Parent");
-      if (!(parent instanceof PdfRef) || above.has(parent.number)) break;
-      above.add(parent.number);
-      at = this.objects.dictionary(parent);
-      for (const key of inherited) if (at.has(key) && !whole.has(key)) whole.set(key, at.get(key)!);
+    for (const key of inherited) {
+      const value = this.objects.inherited(own, key);
+      if (value !== undefined) whole.set(key, value);
     }
     const told = this.told(whole);
     return told === null ? null : bytesToHex(sha256(utf8ToBytes(told)));

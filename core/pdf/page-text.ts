@@ -1,10 +1,12 @@
-import type { PDFDocumentProxy, PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { ActualTexts } from "./actual-texts.ts";
+import { ContentTexts } from "./content-texts.ts";
 import { PdfError } from "./errors.ts";
 import { KeptPageTexts } from "./kept-page-texts.ts";
 import { PageDigests } from "./page-digests.ts";
 import { PdfObjects } from "./pdf-objects.ts";
 import { inReadingOrder, type ShownLetters } from "./reading-order.ts";
+import { itemsByPdfJs, type ShownItem } from "./shown-items.ts";
 
 /** How far most letters reach up, of the height of their line. */
 const xHeight = 0.5;
@@ -29,6 +31,7 @@ export interface PdfPageText {
 /** What is known of a file whose objects can be read one by one. */
 interface Known {
   digests: PageDigests;
+  contentTexts: ContentTexts;
   actualTexts: ActualTexts;
 }
 
@@ -62,20 +65,17 @@ export class PdfPageTexts {
     const page = await this.document.getPage(number);
     const known = await (this.known ??= knownOf(this.document));
     const ref = page.ref as { num: number; gen: number } | null;
-    if (!known || !ref) return readText(page, "", () => []);
+    if (!known || !ref) return gathered(lettersOf(await itemsByPdfJs(page, "", () => [])));
     // By it pdf.js names what is marked on the page.
     const prefix = `p${ref.num}R${ref.gen || ""}_`;
     const digest = known.digests.of(ref.num);
     const before = digest === null ? null : kept.of(digest);
-    const text =
-      before ?? (await readText(page, prefix, (sequences) => known.actualTexts.ofPage(ref.num, sequences)));
+    const itemsOf = async (): Promise<ShownItem[]> =>
+      known.contentTexts.itemsOf(ref.num) ??
+      (await itemsByPdfJs(page, prefix, (sequences) => known.actualTexts.ofPage(ref.num, sequences)));
+    const text = before ?? gathered(lettersOf(await itemsOf()));
     if (digest !== null && !before) kept.keep(digest, text);
     return { ...text, marked: new Map([...text.marked].map(([id, letters]) => [prefix + id, letters])) };
-  }
-
-  /** Takes over what somebody else has read of a page, whose marked contents nobody asks for any more. */
-  learn(number: number, pieces: PdfPiece[]): void {
-    this.read.set(number, Promise.resolve({ pieces, marked: new Map() }));
   }
 }
 
@@ -97,56 +97,45 @@ async function knownOf(document: PDFDocumentProxy): Promise<Known | null> {
 }
 
 function knownBy(objects: PdfObjects): Known {
-  return { digests: new PageDigests(objects), actualTexts: new ActualTexts(objects) };
+  return {
+    digests: new PageDigests(objects),
+    contentTexts: new ContentTexts(objects),
+    actualTexts: new ActualTexts(objects),
+  };
 }
 
-/**
- * @param prefix with which what is marked on the page is named, and which is left away
- * @param actualOf what so many marked contents stand for
- */
-async function readText(
-  page: PDFPageProxy,
-  prefix: string,
-  actualOf: (sequences: number) => readonly (string | null)[],
-): Promise<PdfPageText> {
-  const { items } = await page.getTextContent({ includeMarkedContent: true });
-  const sequences = items.filter((item) => "type" in item && item.type !== "endMarkedContent").length;
-  const actual = actualOf(sequences);
+/** The letters of what a page shows, with what they stand for in the place of what they are (ISO 32000-1, 14.9.4). */
+function lettersOf(items: readonly ShownItem[]): PageLetters[] {
   const shown: PageLetters[] = [];
   const open: { content: string | null; actual: string | null; isReversed: boolean }[] = [];
-  let begun = 0;
   for (const item of items) {
-    if ("type" in item) {
-      if (item.type === "endMarkedContent") open.pop();
-      else
-        open.push({
-          content: item.id?.replace(prefix, "") ?? null,
-          actual: actual[begun++] ?? null,
-          isReversed: (item as { tag?: string }).tag === "ReversedChars",
-        });
+    if (item.kind === "ends") {
+      open.pop();
       continue;
     }
-    // What a piece says stands for all its letters (ISO 32000-1, 14.9.4).
+    if (item.kind === "begins") {
+      open.push({ content: item.id, actual: item.actual, isReversed: item.tag === "ReversedChars" });
+      continue;
+    }
+    const { x, y, height, isDrawn, isRightToLeft } = item;
     const said = open.find((one) => one.actual !== null);
-    const blanks = item.str.trim() === "";
     const isReversed = open.some((one) => one.isReversed);
     // pdf.js turns round words that are written from right to left, and leaves signs alone.
-    const shownWords = isReversed && item.dir !== "rtl" ? [...item.str].reverse().join("") : item.str;
-    const words = said && !blanks ? said.actual! : shownWords;
-    if (said && !blanks) said.actual = "";
-    const [, , , , x, y] = item.transform as [number, number, number, number, number, number];
+    const shownWords = isReversed && !isRightToLeft ? [...item.words].reverse().join("") : item.words;
+    const words = said && isDrawn ? said.actual! : shownWords;
+    if (said && isDrawn) said.actual = "";
     shown.push({
       words,
       x,
       y,
-      height: item.height,
+      height,
       content: open.findLast(({ content }) => content !== null)?.content ?? null,
-      box: blanks ? null : [x, y, x + item.width, y + item.height * xHeight],
-      isRightToLeft: item.dir === "rtl" || (isReversed && !blanks),
-      endsLine: item.hasEOL,
+      box: isDrawn ? [x, y, x + item.width, y + height * xHeight] : null,
+      isRightToLeft: isRightToLeft || (isReversed && isDrawn),
+      endsLine: item.endsLine,
     });
   }
-  return gathered(shown);
+  return shown;
 }
 
 function gathered(shown: readonly PageLetters[]): PdfPageText {

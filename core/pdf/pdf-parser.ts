@@ -9,7 +9,17 @@ const regular = /[^\0\t\n\f\r ()<>[\]{}/%]*/y;
 const untilHexEnds = /[^>]*/y;
 const percent = "%".charCodeAt(0);
 const isNumberSign = /[+\-.\d]/;
-const escapes: Record<string, string> = { n: "\n", r: "\r", t: "\t", b: "\b", f: "\f" };
+/** What a sign behind a backslash stands for in a string (7.3.4.2). */
+export const escaped: Readonly<Record<string, string>> = {
+  n: "\n",
+  r: "\r",
+  t: "\t",
+  b: "\b",
+  f: "\f",
+  "(": "(",
+  ")": ")",
+  "\\": "\\",
+};
 
 /** Reads values out of a PDF's text, one character a byte, from a position on (ISO 32000, 7.2 and 7.3). */
 export class PdfParser {
@@ -138,7 +148,7 @@ export class PdfParser {
     const sign = this.text[this.at++]!;
     // A line that goes on: its end is not in the string.
     if (sign === "\r" && this.text[this.at] === "\n") this.at++;
-    return sign === "\n" || sign === "\r" ? "" : (escapes[sign] ?? sign);
+    return sign === "\n" || sign === "\r" ? "" : (escaped[sign] ?? sign);
   }
 
   private hexString(): PdfString {

@@ -1,4 +1,3 @@
-import { availableParallelism } from "node:os";
 import { numbersOf, type ProofNumbers } from "@vennet/core/proof/compare";
 import { prove } from "@vennet/core/proof/prove";
 import type { Written } from "@vennet/core/publish/formats/format";
@@ -9,12 +8,9 @@ import { textFonts } from "../workers/fonts.ts";
 import { bookOfPlain, type PlainBook } from "../workers/plain-book.ts";
 import type { TaskEvent } from "../workers/task.ts";
 import { typesetter } from "../workers/typesetter.ts";
-import { isLong, lettersOf } from "../workers/long-texts.ts";
-import { beginPagesThread, readPagesInThread } from "./read-pages-in-thread.ts";
 
 /** How much of a hundred is done when each begins, about; of long PDFs reading back takes the most. */
 const shares = { writing: 5, reading: 40, comparing: 97 };
-const hasTwoCores = availableParallelism() > 1;
 /** Milliseconds between two things that are told. */
 const pause = 200;
 
@@ -39,9 +35,7 @@ export async function run(
 ): Promise<Exported> {
   const { options, name, lastPages } = input;
   const book = prepare(bookOfPlain(input.book), options);
-  const { doing, write, readBack, hasPages } = formats[options.format];
-  // It is ready when the file is written.
-  if (hasTwoCores && hasPages && isLong(lettersOf(input.book.chapters))) beginPagesThread();
+  const { doing, write, readBack } = formats[options.format];
   tell({ done: shares.writing, message: doing });
   const written = await write(book, options, {
     name,
@@ -58,7 +52,7 @@ export async function run(
     const share = (page / of) * (shares.comparing - shares.reading);
     tell({ done: Math.round(shares.reading + share), message: `${message}: page ${page} of ${of}` });
   };
-  const reading = await readBack(written.bytes, tellPage, hasTwoCores ? readPagesInThread : null);
+  const reading = await readBack(written.bytes, tellPage);
   tell({ done: shares.comparing, message: "Comparing the links" });
   const proof = prove(book, reading);
   return {

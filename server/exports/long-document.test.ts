@@ -1,18 +1,9 @@
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { readChapter } from "@vennet/core/manuscript/chapter";
-import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
-import {
-  readPagesOfFile,
-  type PdfPagesRead,
-  type ReadPagesElsewhere,
-} from "@vennet/core/publish/formats/pdf/read-pages";
-import { on } from "node:events";
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
-import { Worker } from "node:worker_threads";
 import { epubAddresses, epubcheck, kept, popplerAddresses, qpdf, tool } from "../test/tools.ts";
-import { readPagesInThread } from "./read-pages-in-thread.ts";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 
 // The list of changes of rxjs, an npm package on which the server rests: not written by this project.
@@ -64,45 +55,6 @@ test("a long document becomes a PDF with every link and every word in its order,
     .join("\n");
   const inManuscript = chapters.map((doc) => doc.textBetween(0, doc.content.size, "\n", "\n")).join("\n");
   expect(firstDifference(signsOf(inPdf), signsOf(inManuscript))).toBeNull();
-});
-
-test("what a thread reads of its later pages is what is read of them here, and half by each is the whole", async () => {
-  const { bytes } = await author.exported(bookId, "pdf");
-  const there: ReadPagesElsewhere = async (file, range, unreachable, tell) => {
-    const thread = new Worker(join(import.meta.dirname, "../dist/exports/pages-thread.js"));
-    const here = await readPagesOfFile(file, range, unreachable, tell);
-    // It is asked again for the next file.
-    for (let turn = 0; turn < 2; turn++) {
-      const told: number[] = [];
-      thread.postMessage({ bytes: file, range, unreachable });
-      for await (const [one] of on(thread, "message") as AsyncIterable<[number | PdfPagesRead]>) {
-        if (typeof one !== "number") {
-          expect(one).toEqual(here);
-          break;
-        }
-        told.push(one);
-      }
-      expect(told).toEqual(here.pages.map((_, i) => i + 1));
-    }
-    await thread.terminate();
-    return here;
-  };
-  const pages: number[] = [];
-  const halves = await readPdf(bytes, (page) => pages.push(page), there);
-  expect(halves).toEqual(await readPdf(bytes));
-  expect(Math.max(...pages)).toBe(halves.pages);
-});
-
-test("where no thread can be begun, or it ends early, its pages are read here", async () => {
-  const { bytes } = await author.exported(bookId, "pdf");
-  const last = [{ first: 148, last: 150 }, new Map<number, string>(), () => undefined] as const;
-  const told = jest.spyOn(process, "emitWarning").mockReturnValue();
-  // Beside the sources there is no built thread, so that each ends as it begins.
-  for (let turn = 0; turn < 2; turn++)
-    expect(await readPagesInThread(bytes, ...last)).toEqual(await readPagesOfFile(bytes, ...last));
-  const alone = expect.stringContaining("Pages are read in one thread");
-  expect(told.mock.calls.map(([warning]) => warning)).toEqual([alone, alone]);
-  told.mockRestore();
 });
 
 test("and an e-book with the same links, which EPUBCheck finds no fault in", async () => {

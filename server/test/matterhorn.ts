@@ -1,5 +1,5 @@
 import { PdfObjects } from "@vennet/core/pdf/pdf-objects";
-import { contentOperators } from "@vennet/core/pdf/content-operators";
+import { ContentOperators } from "@vennet/core/pdf/content-operators";
 import {
   PdfName,
   PdfRef,
@@ -93,7 +93,9 @@ class Judge {
     const streams = Array.isArray(contents) ? contents : [page.get("Contents")];
     const text = streams.map((stream) => this.objects.stream(stream)).join("\n");
     const open: boolean[] = [];
-    for (const { name, operands } of contentOperators(text)) {
+    const operators = new ContentOperators(text);
+    for (let name = operators.next(); name !== null; name = operators.next()) {
+      const { operands } = operators;
       if (name === "BDC" || name === "BMC") {
         const properties = operands.at(-1);
         const isArtifact = nameOf(operands[0]) === "Artifact";

@@ -7,7 +7,6 @@ import type { Obstacle } from "../preflight.ts";
 import type { Shapes } from "./pdf/script-fonts.ts";
 import type { ChapterAlone } from "./pdf/typeset-book.ts";
 import type { PrintedAddresses } from "./pdf/options.ts";
-import type { ReadPagesElsewhere } from "./pdf/read-pages.ts";
 import type { Chosen, Options } from "./option.ts";
 
 /** What links are told apart as, when an author is told what becomes of them. */
@@ -76,12 +75,7 @@ export interface Format<O extends Options = Options, C = Chosen<O>> {
   /**
    * Reads the links out of such a file's own bytes, knowing nothing of the writer.
    * @param tell is told of each page that is read, where it is read by pages
-   * @param elsewhere reads pages at the same time as others are read
    * @throws ProofError where it cannot be read
    */
-  readBack(
-    bytes: Uint8Array,
-    tell?: TellPage,
-    elsewhere?: ReadPagesElsewhere | null,
-  ): Promise<ExportReading> | ExportReading;
+  readBack(bytes: Uint8Array, tell?: TellPage): Promise<ExportReading> | ExportReading;
 }

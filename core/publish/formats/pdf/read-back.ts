@@ -1,6 +1,7 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import {
   foldBlanks,
+  ProofError,
   type ExportReading,
   type Fault,
   type FormatTraits,
@@ -11,10 +12,11 @@ import {
 } from "../../../proof/exported-link.ts";
 import { openExport } from "../../../proof/exported-folder.ts";
 import { PageStructures } from "../../../pdf/page-structures.ts";
+import { openPdf } from "../../../pdf/pdf-js.ts";
+import { PdfError } from "../../../pdf/errors.ts";
 import { PdfObjects } from "../../../pdf/pdf-objects.ts";
 import { auditPdf } from "./audit.ts";
-import type { Annotation, ReadPage } from "./read-page.ts";
-import { readPages, withPdf, type ReadPagesElsewhere } from "./read-pages.ts";
+import { readPage, type Annotation, type ReadPage } from "./read-page.ts";
 import { Landings } from "./landings.ts";
 import { PdfPageTexts } from "../../../pdf/page-text.ts";
 
@@ -28,47 +30,51 @@ const traits: FormatTraits = {
 };
 const levelsOfContents = 3;
 
-/** Fewer pages are read by one as soon as by two, each of whom learns anew how. */
-const fewPages = 150;
-
 /**
  * Reads every link out of a PDF's own bytes: its annotations for the destinations with pdf.js, its
  * structure tree for the words (ISO 14289-1, 7.18.5: each link annotation is inside a Link element).
  * A link annotation outside the structure tree is returned with no text, so that no proof passes it.
  * @param tell is told of each page that is read
- * @param elsewhere reads the later half of a long file at the same time, where there is somebody who can
  * @throws ProofError where the file cannot be opened.
  */
-export async function readPdf(
-  bytes: Uint8Array,
-  tell: TellPage = () => undefined,
-  elsewhere: ReadPagesElsewhere | null = null,
-): Promise<ExportReading> {
+export async function readPdf(bytes: Uint8Array, tell: TellPage = () => undefined): Promise<ExportReading> {
   const { main, beside } = openExport(bytes);
   return withPdf(main, async (document) => {
     const objects = new PdfObjects(main);
     const { faults, unreachable } = auditPdf(objects);
     const structures = new PageStructures(objects);
     const texts = new PdfPageTexts(document, objects);
-    const count = document.numPages;
-    const own = { first: 1, last: elsewhere && count > fewPages ? Math.ceil(count / 2) : count };
-    const rest = { first: own.last + 1, last: count };
-    const done = { here: 0, there: 0 };
-    const tellOf = (where: keyof typeof done) => (pages: number) => {
-      done[where] = pages;
-      tell(done.here + done.there, count);
-    };
-    const later =
-      elsewhere && rest.first <= rest.last
-        ? elsewhere(main, rest, unreachable, tellOf("there"))
-        : Promise.resolve({ pages: [], pieces: [] });
-    const [before, { pages: behind, pieces }] = await Promise.all([
-      readPages(document, texts, structures, own, unreachable, tellOf("here")),
-      later,
-    ]);
-    pieces.forEach((some, i) => texts.learn(rest.first + i, some));
-    return readingOf(document, texts, [...before, ...behind], faults, beside);
+    const pages: ReadPage[] = [];
+    for (let number = 1; number <= document.numPages; number++) {
+      const page = await document.getPage(number);
+      pages.push(await readPage(page, number, texts, structures, unreachable));
+      page.cleanup();
+      tell(number, document.numPages);
+    }
+    return readingOf(document, texts, pages, faults, beside);
   });
+}
+
+/**
+ * Opens a PDF by pdf.js for one piece of work.
+ * @throws ProofError `unreadable` where it cannot be opened, or an object of it cannot be read
+ */
+async function withPdf<T>(bytes: Uint8Array, work: (document: PDFDocumentProxy) => Promise<T>): Promise<T> {
+  const task = openPdf(bytes);
+  let document: PDFDocumentProxy;
+  try {
+    document = await task.promise;
+  } catch (error) {
+    throw new ProofError("unreadable", `The PDF cannot be opened: ${(error as Error).message}`);
+  }
+  try {
+    return await work(document);
+  } catch (error) {
+    if (error instanceof PdfError) throw new ProofError("unreadable", error.message);
+    throw error;
+  } finally {
+    await task.destroy();
+  }
 }
 
 /** What all pages of a file come to. */

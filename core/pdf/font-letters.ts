@@ -1,0 +1,118 @@
+import type { PdfObjects } from "./pdf-objects.ts";
+import { nameOf, PdfRef, type PdfDict, type PdfValue } from "./pdf-values.ts";
+
+/** What a code of a font shows. */
+export interface ShownGlyph {
+  words: string;
+  /** How far it moves what follows, in thousandths of the font's size. */
+  width: number;
+  isBlank: boolean;
+  /** A sign that stands on the letter before it and takes no room of its own. */
+  isMark: boolean;
+  isRightToLeft: boolean;
+}
+
+const ordinaryWidth = 1000;
+/** Codes of two bytes. */
+const lastCode = 0xffff;
+const sections = /begin(bfchar|bfrange)([^]*?)end\1/g;
+const pairs = /<([\dA-Fa-f\s]*)>\s*<([\dA-Fa-f\s]*)>/g;
+const ranges = /<([\dA-Fa-f\s]*)>\s*<([\dA-Fa-f\s]*)>\s*(?:<([\dA-Fa-f\s]*)>|\[([^\]]*)\])/g;
+// Scripts that run from right to left (Unicode, Bidi_Class R and AL), and signs that say so.
+const rightToLeft = /[\u0590-\u08ff\u200f\ufb1d-\ufdff\ufe70-\ufefe\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
+// What pdf.js tells as several letters or plain ones is told so here.
+const joined = /[\u00a0\u00b5\u037e\u0eb3\u2000-\u200a\u202f\u2126\ufb00-\ufb06]/g;
+
+/**
+ * The letters of a font whose codes are the numbers of its glyphs, two bytes each (ISO 32000-1, 9.7.5.2: Identity-H), by the
+ * map that it brings to Unicode (9.10.3), with their widths (9.7.4.3).
+ */
+export class FontLetters {
+  private readonly glyphs = new Map<number, ShownGlyph>();
+
+  private constructor(
+    private readonly words: ReadonlyMap<number, string>,
+    private readonly widths: ReadonlyMap<number, number>,
+    private readonly width: number,
+  ) {}
+
+  /** Null for a font of another kind. @throws PdfError where something of it cannot be read */
+  static of(objects: PdfObjects, font: PdfDict): FontLetters | null {
+    const [below] = objects.several(font.get("DescendantFonts"));
+    const toUnicode = font.get("ToUnicode");
+    const isRead = nameOf(font.get("Subtype")) === "Type0" && nameOf(font.get("Encoding")) === "Identity-H";
+    if (!isRead || below === undefined || !(toUnicode instanceof PdfRef)) return null;
+    const glyphs = objects.dictionary(below);
+    const width = objects.read(glyphs.get("DW"));
+    return new FontLetters(
+      lettersByCode(objects.stream(toUnicode)),
+      widthsByCode(objects.several(glyphs.get("W")), objects),
+      typeof width === "number" ? width : ordinaryWidth,
+    );
+  }
+
+  /** What a code shows; null for one of which the font does not say it. */
+  glyph(code: number): ShownGlyph | null {
+    const known = this.glyphs.get(code);
+    if (known) return known;
+    const words = this.words.get(code);
+    if (!words) return null;
+    const glyph = {
+      // A sign that only says how to write, such as where a word may be divided, is no letter of it.
+      words: words.replace(/^\p{Cf}$/u, "").replace(joined, (sign) => sign.normalize("NFKC")),
+      width: this.widths.get(code) ?? this.width,
+      isBlank: /^\s/.test(words),
+      isMark: /^\p{Mn}/u.test(words),
+      isRightToLeft: rightToLeft.test(words),
+    };
+    this.glyphs.set(code, glyph);
+    return glyph;
+  }
+}
+
+function lettersByCode(map: string): Map<number, string> {
+  const letters = new Map<number, string>();
+  for (const [, kind, section] of map.matchAll(sections)) {
+    if (kind === "bfchar")
+      for (const [, code, words] of section!.matchAll(pairs)) letters.set(numberOf(code!), wordsOf(words!));
+    else
+      for (const [, first, last, words, list] of section!.matchAll(ranges)) {
+        const each = [...(list ?? "").matchAll(/<([^>]*)>/g)].map(([, one]) => wordsOf(one!));
+        const end = Math.min(numberOf(last!), lastCode);
+        for (let code = numberOf(first!), i = 0; code <= end; code++, i++)
+          letters.set(code, words === undefined ? (each[i] ?? "") : following(wordsOf(words), i));
+      }
+  }
+  return letters;
+}
+
+const numberOf = (hex: string): number => parseInt(hex.replace(/\s/g, ""), 16);
+
+/** Letters in UTF-16, four digits a unit. */
+function wordsOf(hex: string): string {
+  const units = hex.replace(/\s/g, "").match(/[^]{1,4}/g) ?? [];
+  return String.fromCharCode(...units.map((unit) => parseInt(unit, 16)));
+}
+
+/** Letters of which the last is that many further on. */
+function following(words: string, by: number): string {
+  return words.slice(0, -1) + String.fromCharCode(words.charCodeAt(words.length - 1) + by);
+}
+
+/** Either a first code and its and the next ones' widths, or a first and a last code and one width for all. */
+function widthsByCode(list: readonly PdfValue[], objects: PdfObjects): Map<number, number> {
+  const widths = new Map<number, number>();
+  for (let at = 0; at + 1 < list.length;) {
+    const first = Number(list[at]);
+    const second = objects.read(list[at + 1]);
+    if (Array.isArray(second)) {
+      second.forEach((width, i) => widths.set(first + i, Number(width)));
+      at += 2;
+    } else {
+      const end = Math.min(Number(second), lastCode);
+      for (let code = first; code <= end; code++) widths.set(code, Number(list[at + 2]));
+      at += 3;
+    }
+  }
+  return widths;
+}
