@@ -43,6 +43,7 @@
 #let set-cell(cell, set-blocks) = table.cell(
   colspan: cell.colspan,
   rowspan: cell.rowspan,
+  breakable: cell.breaks,
   align: if cell.align == none { auto } else if cell.align == "center" { center } else if cell.align == "right" { right } else { left },
   {
     set par(justify: false)

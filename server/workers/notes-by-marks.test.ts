@@ -1,5 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { getDocument } from "@vennet/core/pdf/pdf-js";
+import { prove } from "@vennet/core/proof/prove";
 import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import { bookOf } from "@vennet/core/test/sample-book";
 import fc from "fast-check";
@@ -44,5 +45,36 @@ test("every note at the foot of a page begins on the page of its mark", async ()
     ]);
     expect(marks).toHaveLength(count);
     expect(marks).toEqual(marks.map(([mark]) => [mark, begins.get(mark as string)]));
+  }
+});
+
+test("notes of tables are counted in the order of their cells, on whatever pages their rows fall", async () => {
+  const cell = fc.record({ said: words(16), note: fc.option(words(40), { freq: 3 }) });
+  const table = fc
+    .integer({ min: 2, max: 4 })
+    .chain((columns) =>
+      fc.array(fc.array(cell, { minLength: columns, maxLength: columns }), { minLength: 4, maxLength: 8 }),
+    );
+  const tables = fc.array(fc.tuple(words(120), table), { minLength: 14, maxLength: 14 });
+  for (const parts of fc.sample(tables, { seed: 7, numRuns: 4 })) {
+    const notes: string[] = [];
+    const line = (cells: readonly string[]): string => `| ${cells.join(" | ")} |`;
+    const text = parts.map(([before, rows]) => {
+      const columns = rows[0]!.map(() => "---");
+      const set = rows.map((row) =>
+        line(
+          row.map(({ said, note }) => {
+            if (note) notes.push(note.join(" "));
+            return `${said.join(" ")}${note ? `[^${notes.length}]` : ""}`;
+          }),
+        ),
+      );
+      return [before.join(" "), "", line(columns.map(() => "Way")), line(columns), ...set].join("\n");
+    });
+    const told = notes.map((note, i) => `[^${i + 1}]: ${note}`);
+    const book = bookOf(`# A\n\n${[...text, ...told].join("\n\n")}`);
+    const { faults } = prove(book, await readPdf(new Typesetter().write(book, true).pdf));
+    expect(notes.length).toBeGreaterThan(30);
+    expect(faults).toEqual([]);
   }
 });

@@ -123,6 +123,8 @@ export interface SetCell {
   rowspan: number;
   align: string | null;
   head: boolean;
+  /** Whether it may go on on the next page. */
+  breaks: boolean;
   content: SetBlock[];
 }
 

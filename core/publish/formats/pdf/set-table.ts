@@ -3,6 +3,9 @@ import { countHeadRows, gridOf, type Spans } from "../../../manuscript/tables.ts
 import { leadsSomewhere } from "./leads-somewhere.ts";
 import type { SetBlock, SetCell } from "./set-data.ts";
 
+/** A row stays whole that fills less than about half a page: so many letters in its longest cell, were it as wide as the table. */
+const mostLetters = 1_200;
+
 /** A table as the typesetter takes it, where every row has all columns. */
 export function setTable(table: Node, contentOf: (cell: Node) => SetBlock[]): SetBlock {
   const headRows = countHeadRows(table);
@@ -14,6 +17,7 @@ export function setTable(table: Node, contentOf: (cell: Node) => SetBlock[]): Se
       ...spans[at]![i]!,
       align: cell.attrs["align"] as string | null,
       head: cell.type.name === "table_header",
+      breaks: !staysWhole(row, columns),
       content: contentOf(cell),
     })),
     // The typesetter puts a cell wherever there is room, and so the next row's at the end of a short one.
@@ -22,6 +26,7 @@ export function setTable(table: Node, contentOf: (cell: Node) => SetBlock[]): Se
       rowspan: 1,
       align: null,
       head: at < headRows,
+      breaks: true,
       content: [],
     }),
   ]);
@@ -32,4 +37,18 @@ export function setTable(table: Node, contentOf: (cell: Node) => SetBlock[]): Se
     rows: rows.slice(headRows),
     repeats: !table.children.slice(0, headRows).some(leadsSomewhere),
   };
+}
+
+/**
+ * Whether a row is set on one page: where notes are called in several of its cells, a mark further right could else come on
+ * an earlier page than one before it, and be counted first.
+ */
+function staysWhole(row: Node, columns: number): boolean {
+  let callsNotes = false;
+  row.descendants(({ type }) => {
+    callsNotes ||= type.name === "note_reference";
+    return !callsNotes;
+  });
+  const longest = Math.max(...row.children.map(({ textContent }) => textContent.length));
+  return callsNotes && longest * columns <= mostLetters;
 }
