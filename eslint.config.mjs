@@ -105,17 +105,17 @@ export default tseslint.config(
   ...coreOrder.map(coreRule),
   {
     // The reader has to be right where the writer is wrong, so it takes nothing from it.
-    files: ["read-back", "read-page", "read-pages", "landings", "audit"].map(
-      (name) => `core/publish/formats/*/${name}.ts`,
-    ),
+    files: ["read-back", "read-page", "landings", "audit"].map((name) => `core/publish/formats/*/${name}.ts`),
     rules: {
       "no-restricted-imports": [
         "error",
         {
           patterns: [
             {
-              regex: "^(\\./(?!(landings|audit|read-pages?)\\.ts)|\\.\\./(?!\\.\\./\\.\\./(proof|pdf)/))",
-              message: "What reads a file back uses core/proof and core/pdf alone.",
+              regex:
+                "^(\\./(?!(landings|audit|read-page)\\.ts)|\\.\\./(?!\\.\\./\\.\\./(proof/|pdf/|destination/percent-decoded\\.ts)))",
+              message:
+                "What reads a file back uses core/proof and core/pdf alone, and what decodes addresses.",
             },
           ],
         },

@@ -1,3 +1,4 @@
+import { percentDecoded } from "../destination/percent-decoded.ts";
 import { webDestination } from "../destination/kinds/web.ts";
 import { answerOf, type LinkRule } from "./finding.ts";
 
@@ -59,6 +60,6 @@ function isPaired(sign: string, address: string): boolean {
 }
 
 function named(tail: string): string {
-  const shown = decodeURIComponent(tail);
+  const shown = percentDecoded(tail);
   return shown.trim() === "" ? "a blank" : `“${shown.trim()}”`;
 }

@@ -1,3 +1,5 @@
+import { percentDecoded } from "./percent-decoded.ts";
+
 /** A message as a `mailto:` address describes it: what the reader's mail program opens with. */
 export interface MailMessage {
   to: string[];
@@ -26,7 +28,7 @@ export function readMailto(address: string): MailMessage {
   for (const field of query.split("&")) {
     if (field === "") continue;
     const at = field.indexOf("=");
-    const name = decode(at === -1 ? field : field.slice(0, at));
+    const name = percentDecoded(at === -1 ? field : field.slice(0, at));
     const raw = at === -1 ? "" : field.slice(at + 1);
     switch (name.toLowerCase()) {
       case "to":
@@ -35,13 +37,13 @@ export function readMailto(address: string): MailMessage {
         message[name.toLowerCase() as "to" | "cc" | "bcc"].push(...recipients(raw));
         break;
       case "subject":
-        message.subject = decode(raw).replace(/[\r\n]+/g, " ");
+        message.subject = percentDecoded(raw).replace(/[\r\n]+/g, " ");
         break;
       case "body":
-        message.body = decode(raw).replace(/\r\n?/g, "\n");
+        message.body = percentDecoded(raw).replace(/\r\n?/g, "\n");
         break;
       default:
-        message.other.push([name, decode(raw)]);
+        message.other.push([name, percentDecoded(raw)]);
     }
   }
   return message;
@@ -72,7 +74,7 @@ function recipients(raw: string): string[] {
   // A comma that belongs to an address is percent-encoded, so this comes before decoding.
   return raw
     .split(",")
-    .map((part) => decode(part).trim())
+    .map((part) => percentDecoded(part).trim())
     .filter(Boolean);
 }
 
@@ -81,12 +83,4 @@ function encodeRecipient(address: string): string {
   if (at === -1) return encodeURIComponent(address);
   const local = encodeURIComponent(address.slice(0, at)).replace(/%2B/g, "+");
   return `${local}@${encodeURIComponent(address.slice(at + 1))}`;
-}
-
-function decode(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
 }

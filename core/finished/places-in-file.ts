@@ -1,3 +1,4 @@
+import { percentDecoded } from "../destination/percent-decoded.ts";
 import { Parser } from "htmlparser2";
 import { decodePage } from "../import/text-encoding.ts";
 import { topOfBook } from "../manuscript/book-index.ts";
@@ -73,7 +74,7 @@ function placesInHtml(text: string): FilePlaces {
     onclosetag: () => void open.pop(),
   });
   parser.end(text);
-  for (const place of places) place.name = place.name.trim() || decodeURIComponent(place.at);
+  for (const place of places) place.name = place.name.trim() || percentDecoded(place.at);
   return { pages: null, places: shortened(places) };
 }
 

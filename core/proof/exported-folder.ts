@@ -1,3 +1,4 @@
+import { percentDecoded } from "../destination/percent-decoded.ts";
 import { unzipSync } from "fflate";
 import { ProofError, type ExportedDestination } from "./exported-link.ts";
 
@@ -48,12 +49,7 @@ export function openContainer(
 
 /** Where an address without a scheme leads: to a file beside the exported one. */
 export function fileBeside(href: string): ExportedDestination {
-  try {
-    return { kind: "file", path: decodeURIComponent(href) };
-  } catch {
-    // What is no percent-encoding stands for itself.
-    return { kind: "file", path: href };
-  }
+  return { kind: "file", path: percentDecoded(href) };
 }
 
 /** Whether an address names its scheme. */

@@ -1,5 +1,8 @@
 import { expect, test } from "@jest/globals";
-import { landsRight } from "./landing.ts";
+import { indexOf } from "../manuscript/book.ts";
+import { schema } from "../manuscript/schema.ts";
+import { bookWith, chapter, text } from "../test/book-of-places.ts";
+import { landingWords, landsRight } from "./landing.ts";
 
 test("words are landed on where they begin on the first line", () => {
   expect(landsRight("Low water", "2. Low water\nGo now.", true)).toBe(true);
@@ -35,4 +38,21 @@ test("words behind a number that ends a line are landed on with it", () => {
   );
   expect(landsRight("63 library names", "They both take arguments\n63 library names", true)).toBe(false);
   expect(landsRight("library names", "They both take arguments\nlibrary names", true)).toBe(false);
+});
+
+test.each<[where: string, before: (string | "picture")[], wanted: string | null]>([
+  ["behind a word", ["See the border"], "der"],
+  ["behind a word and signs", ["See the border (all)."], "all"],
+  ["behind a letter", ["See the border (p.\u00a0"], "p"],
+  ["behind a number", ["See part 12"], "12"],
+  ["behind a picture on the line of a word", ["See the border (p. ", "picture", ")"], null],
+  ["behind a picture alone", ["picture"], null],
+])("in pages an anchor %s at a paragraph's end is proven by what its line ends with", (_, before, wanted) => {
+  const inlines = before.map((one) =>
+    one === "picture" ? schema.node("picture", { file: "dot", alt: "[*]" }) : schema.text(one),
+  );
+  const anchor = schema.node("anchor", { id: "spot", name: "spot" });
+  const book = bookWith([chapter("c1", "Tides", text(...inlines, anchor, "."))]);
+  const place = indexOf(book).places.get("spot")!;
+  expect(landingWords(place, book.chapters[0]!.doc, true)).toBe(wanted);
 });

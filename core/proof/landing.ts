@@ -29,8 +29,8 @@ function wordsAt({ kind, position }: IndexedPlace, doc: Node, inPages: boolean):
   const after = inPages && isHeading ? "" : firstWords(at.parent, at.index());
   if (hasSigns(after)) return after;
   // On a page its line is seen, the last of a paragraph say; elsewhere the block.
-  const before = inPages && !isHeading ? lastWord(at.parent, at.index()) : "";
-  return before || firstWords(at.parent, 0);
+  const before = inPages && !isHeading ? lastWord(at.parent, at.index()) : null;
+  return before ?? firstWords(at.parent, 0);
 }
 
 function firstText(node: Node): Node | null {
@@ -45,11 +45,21 @@ function firstText(node: Node): Node | null {
 /** So many letters of a word are not parted at a line's end (common practice). */
 const unparted = 3;
 
-/** The end of the last word before something in a block. */
-function lastWord(block: Node, until: number): string {
-  const words = block.children.slice(0, until).findLast(({ isText, text }) => isText && isTelling(text!));
-  const last = words?.text!.split(/\s+/).findLast(isTelling) ?? "";
-  return withoutDigits(last).slice(-unparted);
+/**
+ * The end of the last word before something in a block; empty where that may stand on another line than the word, null
+ * where there is none.
+ */
+function lastWord(block: Node, until: number): string | null {
+  let isApart = false;
+  for (const inline of block.children.slice(0, until).reverse()) {
+    if (inline.type.name === "anchor") continue;
+    const last = inline.isText ? inline.text!.split(/[^\S\u00a0]+/).findLast(hasSigns) : undefined;
+    if (last !== undefined)
+      return isApart ? "" : isTelling(last) ? withoutDigits(last).slice(-unparted) : lettersOf(last);
+    // A line may end before a picture, say.
+    isApart ||= !inline.isText;
+  }
+  return isApart ? "" : null;
 }
 
 /** A block's first words: what a number or another text stands between is not read on. */

@@ -1,3 +1,5 @@
+import { percentDecoded } from "../destination/percent-decoded.ts";
+
 /** How the part of a page is looked for that a fragment names. */
 export type WantedPart =
   /** The top of the page, which every page has. */
@@ -16,12 +18,7 @@ export type WantedPart =
 export function wantedPart(address: string): WantedPart {
   const fragment = new URL(address).hash.slice(1).replace(/:~:.*$/s, "");
   if (fragment === "") return { kind: "top" };
-  let decoded = fragment;
-  try {
-    decoded = decodeURIComponent(fragment);
-  } catch {
-    // A stray % stands for itself.
-  }
+  const decoded = percentDecoded(fragment);
   if (decoded.toLowerCase() === "top") return { kind: "top" };
   if (/^[!/]/.test(fragment)) return { kind: "script" };
   return { kind: "element", names: decoded === fragment ? [fragment] : [fragment, decoded] };

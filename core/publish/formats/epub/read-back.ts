@@ -1,3 +1,4 @@
+import { percentDecoded } from "../../../destination/percent-decoded.ts";
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser, type SaxesTagPlain } from "saxes";
 import { hasScheme } from "../../../proof/exported-folder.ts";
@@ -45,9 +46,9 @@ export function readEpub(bytes: Uint8Array): ExportReading {
     if (!pages.has(target.file) && others.has(target.file))
       return {
         kind: "file",
-        path: target.file.slice(home) + (target.fragment && `#${decodeURIComponent(target.fragment)}`),
+        path: target.file.slice(home) + (target.fragment && `#${percentDecoded(target.fragment)}`),
       };
-    const id = decodeURIComponent(target.fragment);
+    const id = percentDecoded(target.fragment);
     const page = pages.get(target.file);
     const landing = (id === "" ? page?.top : page?.places.get(id)) ?? null;
     return { kind: "place", target: id === "" ? target.file : id, landing };
@@ -169,5 +170,5 @@ function readPage(files: Record<string, Uint8Array>, file: string): PageLinks {
 
 function resolve(from: string, href: string): { file: string; fragment: string } {
   const url = new URL(href, `epub:///${from}`);
-  return { file: decodeURIComponent(url.pathname.replace(/^\/+/, "")), fragment: url.hash.slice(1) };
+  return { file: percentDecoded(url.pathname.replace(/^\/+/, "")), fragment: url.hash.slice(1) };
 }

@@ -1,3 +1,4 @@
+import { percentDecoded } from "../../../destination/percent-decoded.ts";
 import type { Nodes, Parents } from "mdast";
 import { fromMarkdown } from "mdast-util-from-markdown";
 import { gfmFromMarkdown } from "mdast-util-gfm";
@@ -154,7 +155,7 @@ export function readMarkdown(bytes: Uint8Array): ExportReading {
   const mdastExtensions = gfmFromMarkdown().map(({ transforms: _, ...extension }) => extension);
   walk(fromMarkdown(body, { extensions: [gfm()], mdastExtensions }));
   const links = found.map(({ href, title, text: words, line, isInNote: isNoted }): ExportedLink => {
-    const target = decodeURIComponent(href.replace(/^#/, ""));
+    const target = percentDecoded(href.replace(/^#/, ""));
     return {
       ...likeAllOthers,
       isInNote: isNoted,

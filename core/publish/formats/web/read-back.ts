@@ -1,3 +1,4 @@
+import { percentDecoded } from "../../../destination/percent-decoded.ts";
 import { parse, type DefaultTreeAdapterTypes } from "parse5";
 import { fileBeside, hasScheme, openExport } from "../../../proof/exported-folder.ts";
 import {
@@ -46,7 +47,7 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
       : [],
   );
   const pathOf = (href: string): string | null => {
-    const path = decodeURIComponent(href.split("#")[0]!);
+    const path = percentDecoded(href.split("#")[0]!);
     return !hasScheme(href) && pages.has(path) ? path : null;
   };
   const linkedPages = [...pages].map(([path, page]) => ({
@@ -83,10 +84,10 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
   function destinationOf(href: string, from: string): ExportedDestination {
     if (hasScheme(href)) return { kind: "address", address: href };
     const [path = "", fragment = ""] = href.split("#");
-    const target = path === "" ? from : decodeURIComponent(path);
+    const target = path === "" ? from : percentDecoded(path);
     const page = pages.get(target);
     if (!page) return fileBeside(href);
-    const id = decodeURIComponent(fragment);
+    const id = percentDecoded(fragment);
     const landing = id === "" ? page.top : (page.places.get(id) ?? null);
     return { kind: "place", target: id === "" ? target : id, landing };
   }

@@ -1,0 +1,42 @@
+import { expect, test } from "@jest/globals";
+import type { Book } from "../manuscript/book.ts";
+import type { ExportReading } from "../proof/exported-link.ts";
+import { prove } from "../proof/prove.ts";
+import { bookOf } from "../test/sample-book.ts";
+import { readDocx } from "./formats/docx/read-back.ts";
+import { writeDocx } from "./formats/docx/write-docx.ts";
+import { readEpub } from "./formats/epub/read-back.ts";
+import { writeEpub } from "./formats/epub/write-epub.ts";
+import { readMarkdown } from "./formats/markdown/read-back.ts";
+import { writeMarkdown } from "./formats/markdown/write-markdown.ts";
+import { readOdt } from "./formats/odt/read-back.ts";
+import { writeOdt } from "./formats/odt/write-odt.ts";
+import { wordsAndHost } from "./formats/pdf/link-name.ts";
+import { readWebPage } from "./formats/web/read-back.ts";
+import { writeWebPage } from "./formats/web/web-page.ts";
+
+// A percent sign that no two digits follow is none of an encoding (RFC 3986, 2.1); manuscripts have such addresses.
+const markdown = `# Tides
+
+Of [ferries](%url-of-ferries;), a [page](fifty%.html), a [spot](huts.html#100%), a [file](huts%zz.pdf),
+the [office](mailto:%zz@tides.example) and the [web](https://tides.example/%zz?all=100%#50%).
+`;
+
+test.each<[string, (book: Book) => ExportReading | Promise<ExportReading>]>([
+  ["e-book", (book) => readEpub(writeEpub(book))],
+  ["web page", (book) => readWebPage(writeWebPage(book))],
+  ["DOCX", async (book) => readDocx((await writeDocx(book, "walks.docx")).bytes)],
+  ["ODT", (book) => readOdt(writeOdt(book, "walks.odt").bytes)],
+  ["Markdown", (book) => readMarkdown(writeMarkdown(book, "walks.md").bytes)],
+])("addresses with signs that are no encoding go out to %s and are read back", async (_, exported) => {
+  const book = bookOf(markdown);
+  const { rows, extra } = prove(book, await exported(book));
+  expect(rows.map(({ link }) => link.text)).toEqual(["ferries", "page", "spot", "file", "office", "web"]);
+  // Those that begin at no web address lead nowhere outside of the manuscript's folder, and are told so.
+  expect(rows.filter(({ verdict }) => verdict === "intact").length).toBeGreaterThanOrEqual(2);
+  expect(extra).toEqual([]);
+});
+
+test("and are told to screen readers in a PDF", () => {
+  expect(wordsAndHost("Ask them", "mailto:%zz@tides.example")).toBe("Ask them (%zz@tides.example)");
+});
