@@ -130,23 +130,46 @@ function rangeOf(list: SignpostList, index: BookIndex, chapter: number): Range |
  * lists, nearest to the section's own end. The section in which the list itself stands gets none.
  */
 export function returnLinksOf(doc: Node, chapter: number, index: BookIndex): ReturnLink[] {
-  const lists = index.inOrder.filter(({ list }) => list !== null && list.returnWords !== null);
+  const lists = listsReturnedTo(index);
   if (lists.length === 0) return [];
   const sections = sectionsOf(doc);
   const links: (ReturnLink & { level: number })[] = [];
-  for (const { id, list, chapter: home, position } of lists) {
-    if (list!.of !== "contents" && list!.of !== "questions") continue;
-    const listed = new Set(signpostsOf(list!, index, home).map((entry) => entry.id));
+  for (const { place, words, listed } of lists) {
+    const { id, chapter: home, position } = place;
     const ends = new Map<number, number>();
     for (const section of sections) {
       const holdsList = home === chapter && section.from <= position && position < section.to;
       if (listed.has(section.id) && !holdsList) ends.set(section.to, section.level);
     }
-    for (const [at, level] of ends) links.push({ at, level, list: id, words: list!.returnWords! });
+    for (const [at, level] of ends) links.push({ at, level, list: id, words });
   }
   // Where several sections end together, the innermost ends first.
   links.sort((a, b) => a.at - b.at || b.level - a.level);
   return links.map(({ at, list, words }) => ({ at, list, words }));
+}
+
+/** A list to which sections lead back. */
+interface ReturnedTo {
+  place: IndexedPlace;
+  words: string;
+  /** The ids of what it lists. */
+  listed: ReadonlySet<string>;
+}
+
+const returnedTo = new WeakMap<BookIndex, ReturnedTo[]>();
+
+/** The lists of a book to which sections lead back, looked for once and not for each chapter. */
+function listsReturnedTo(index: BookIndex): ReturnedTo[] {
+  let lists = returnedTo.get(index);
+  if (lists) return lists;
+  lists = index.inOrder.flatMap((place) => {
+    const { list, chapter } = place;
+    if (!list || list.returnWords === null || (list.of !== "contents" && list.of !== "questions")) return [];
+    const listed = new Set(signpostsOf(list, index, chapter).map(({ id }) => id));
+    return [{ place, words: list.returnWords, listed }];
+  });
+  returnedTo.set(index, lists);
+  return lists;
 }
 
 /** The sections of a chapter: each title or heading, to the next that is no lower, or to the notes. */
