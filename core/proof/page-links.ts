@@ -222,6 +222,7 @@ function whyNoArea(area: ReadArea | null): string | null {
 
 /** Attributes by their names alone; one of SVG 2 comes before its elder of XLink (SVG 2, 16.1.6). */
 function withoutPrefix(attributes: Attributes): Attributes {
+  if (!Object.keys(attributes).some((name) => name.startsWith("xlink:"))) return attributes;
   const named = (ofXLink: boolean): [string, string][] =>
     Object.entries(attributes).flatMap(([name, value]): [string, string][] =>
       name.startsWith("xlink:") === ofXLink ? [[name.replace("xlink:", ""), value]] : [],
