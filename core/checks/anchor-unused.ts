@@ -14,7 +14,7 @@ export const anchorUnused: ChapterRule = {
     const here = new Set(
       links.flatMap(({ destination }) => (destination.kind === "place" ? [destination.target] : [])),
     );
-    const listed = new Set(index.inOrder.flatMap(({ list }) => list?.anchors ?? []));
+    const listed = new Set(index.lists.flatMap(({ list }) => list?.anchors ?? []));
     return anchors.flatMap(({ id, text }) =>
       !here.has(id) && !listed.has(id)
         ? [{ subject: id, message: `Nothing leads to the anchor “${text}”. Link to it, or take it out.` }]

@@ -10,7 +10,7 @@ export const landsOnBlank: LinkRule = {
     links.flatMap(({ id, destination }) => {
       const place = destination.kind === "place" ? index.places.get(destination.target) : undefined;
       if (!place || !pages?.[place.chapter]?.isBlank) return [];
-      const page = index.inOrder.find(({ chapter, kind }) => chapter === place.chapter && kind === "title");
+      const page = index.titles.get(place.chapter);
       return [
         {
           subject: id,

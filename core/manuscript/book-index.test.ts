@@ -15,6 +15,7 @@ import { indexOf } from "./book.ts";
 import { chapterRoles } from "./chapter-role.ts";
 import { BookIndex, topOfBook } from "./book-index.ts";
 import { placesOf } from "./outline.ts";
+import { schema } from "./schema.ts";
 import { assertConventions, defaultConventions, type Conventions } from "./conventions.ts";
 
 const docs = [
@@ -129,4 +130,16 @@ test("conventions from outside are checked", () => {
     { ...defaultConventions, returnWords: "  " },
   ])
     expect(() => assertConventions(wrong)).toThrow(RangeError);
+});
+
+test("titles are found by their chapters, and signpost lists among all places", () => {
+  const list = schema.node("signposts", { id: "s1", of: "contents" });
+  const { titles, lists } = indexOf(bookWith([...docs, chapter("c3", "Lists", list)]));
+  expect([...titles].map(([at, { id }]) => [at, id])).toEqual([
+    [-1, topOfBook],
+    [0, "c1"],
+    [1, "c2"],
+    [2, "c3"],
+  ]);
+  expect(lists.map(({ id }) => id)).toEqual(["s1"]);
 });

@@ -44,6 +44,9 @@ export class BookIndex {
   /** The indexes of the parts. */
   readonly parts: ReadonlySet<number>;
   private readonly roles: readonly ChapterRole[];
+  // Looked for when they are asked for: most indexes are made for the numbers alone.
+  private foundLists: readonly IndexedPlace[] | null = null;
+  private foundTitles: ReadonlyMap<number, IndexedPlace> | null = null;
 
   constructor(
     chapters: readonly PlacesOfChapter[],
@@ -65,6 +68,18 @@ export class BookIndex {
     const byId = new Map<string, IndexedPlace>();
     for (const place of inOrder) if (!byId.has(place.id)) byId.set(place.id, place);
     this.places = byId;
+  }
+
+  /** The signpost lists among the places. */
+  get lists(): readonly IndexedPlace[] {
+    return (this.foundLists ??= this.inOrder.filter(({ list }) => list !== null));
+  }
+
+  /** The title of each chapter that has one, by its index, and of the book at -1. */
+  get titles(): ReadonlyMap<number, IndexedPlace> {
+    return (this.foundTitles ??= new Map(
+      this.inOrder.filter(({ kind }) => kind === "title").map((place) => [place.chapter, place]),
+    ));
   }
 
   roleOf(chapter: number): ChapterRole {

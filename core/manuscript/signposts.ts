@@ -162,7 +162,7 @@ const returnedTo = new WeakMap<BookIndex, ReturnedTo[]>();
 function listsReturnedTo(index: BookIndex): ReturnedTo[] {
   let lists = returnedTo.get(index);
   if (lists) return lists;
-  lists = index.inOrder.flatMap((place) => {
+  lists = index.lists.flatMap((place) => {
     const { list, chapter } = place;
     if (!list || list.returnWords === null || (list.of !== "contents" && list.of !== "questions")) return [];
     const listed = new Set(signpostsOf(list, index, chapter).map(({ id }) => id));

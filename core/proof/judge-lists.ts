@@ -38,15 +38,19 @@ export function judgeLists(
     });
     const faults: Fault[] = [];
     const tell = (what: string): void => void faults.push({ where: name, what });
+    const said = entries.map(({ words }) => lettersOf(words));
+    const known = [book.title, ...Object.values(index.words)].filter((one) => typeof one === "string");
+    const saysKnown = known.map((one) => saying({ words: one, pieces: [one] }, isPaged));
     let next = 0;
     const notes = isPaged ? notesOf(index) : [];
     for (const one of [...wanted, ...(hasCompanions ? companions : []), ...notes]) {
-      const at = entries.findIndex((entry, i) => i >= next && says(one, entry, isPaged));
+      const says = saying(one, isPaged);
+      const at = said.findIndex((letters, i) => i >= next && says(letters));
       if (at === -1) {
         tell(`“${one.words}” is not in it where it should be.`);
         continue;
       }
-      for (const passed of entries.slice(next, at)) judgeOther(passed);
+      for (let passed = next; passed < at; passed++) judgeOther(passed);
       next = at + 1;
       const { targets, landing } = entries[at]!;
       const isThere =
@@ -54,18 +58,13 @@ export function judgeLists(
       if (landing === null || !isThere || !landsRight(one.landing, landing, isPaged))
         tell(`“${one.words}” leads elsewhere.`);
     }
-    for (const entry of entries.slice(next)) judgeOther(entry);
+    for (let left = next; left < entries.length; left++) judgeOther(left);
     return faults;
 
     /** What is neither a chapter nor a heading: the book's title, its notes and the like. */
-    function judgeOther({ words, landing }: ReadEntry): void {
-      const known = [book.title, ...Object.values(index.words)];
-      const isKnown = known.some(
-        (one) =>
-          typeof one === "string" &&
-          says({ words: one, pieces: [one] }, { words, targets: [], landing }, isPaged),
-      );
-      if (!isKnown) tell(`“${words}” is in it, and in no heading.`);
+    function judgeOther(at: number): void {
+      const { words, landing } = entries[at]!;
+      if (!saysKnown.some((says) => says(said[at]!))) tell(`“${words}” is in it, and in no heading.`);
       else if (landing === null) tell(`“${words}” leads nowhere.`);
     }
   });
@@ -113,16 +112,18 @@ function notesOf({ conventions, inOrder, words }: BookIndex): Wanted[] {
 }
 
 /**
- * Whether an entry says the words of a heading. In a PDF the number of its page stands behind it. What is no word of a
- * heading, a reference or a picture, is shown by some lists.
+ * Whether the letters of an entry say the words of a heading. In a PDF the number of its page stands behind it. What is no
+ * word of a heading, a reference or a picture, is shown by some lists.
  */
-function says(
+function saying(
   { words, pieces }: Pick<Wanted, "words" | "pieces">,
-  entry: ReadEntry,
   isPaged: boolean,
-): boolean {
-  const found = lettersOf(entry.words);
-  if (!isPaged) return lettersOf(words) === found;
+): (letters: string) => boolean {
+  if (!isPaged) {
+    const wanted = lettersOf(words);
+    return (letters) => letters === wanted;
+  }
   const literal = pieces.map((piece) => literalPattern(lettersOf(piece)));
-  return new RegExp(`^${literal.join(".*")}[\\p{N}ivxlcdm]*$`, "iu").test(found);
+  const wanted = new RegExp(`^${literal.join(".*")}[\\p{N}ivxlcdm]*$`, "iu");
+  return (letters) => wanted.test(letters);
 }

@@ -18,7 +18,7 @@ export function knownPlace(place: IndexedPlace, index: BookIndex, here: number):
   const { id, kind, chapter, text, context, words } = place;
   const label = index.labelOf(place);
   const isTop = chapter === -1;
-  const home = index.inOrder.find((one) => one.chapter === chapter && one.kind === "title")?.text ?? "";
+  const home = index.titles.get(chapter)?.text ?? "";
   const where = chapter === here ? "in this chapter" : `in ${home}`;
   const number = label === null || kind === "figure" || kind === "table" ? "" : ` ${label}`;
   return {
