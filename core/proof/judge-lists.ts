@@ -111,6 +111,9 @@ function notesOf({ conventions, inOrder, words }: BookIndex): Wanted[] {
   return hasNotes ? [{ id: null, words: words.notes, pieces: [words.notes], landing: words.notes }] : [];
 }
 
+/** In Arabic or Roman digits, or none. */
+const numberOfPage = /^[\p{N}ivxlcdm]*$/u;
+
 /**
  * Whether the letters of an entry say the words of a heading. In a PDF the number of its page stands behind it. What is no
  * word of a heading, a reference or a picture, is shown by some lists.
@@ -123,7 +126,10 @@ function saying(
     const wanted = lettersOf(words);
     return (letters) => letters === wanted;
   }
-  const literal = pieces.map((piece) => literalPattern(lettersOf(piece)));
-  const wanted = new RegExp(`^${literal.join(".*")}[\\p{N}ivxlcdm]*$`, "iu");
+  const [first = "", ...more] = pieces.map(lettersOf);
+  if (more.length === 0)
+    return (letters) => letters.startsWith(first) && numberOfPage.test(letters.slice(first.length));
+  const literal = [first, ...more].map(literalPattern);
+  const wanted = new RegExp(`^${literal.join(".*")}[\\p{N}ivxlcdm]*$`, "u");
   return (letters) => wanted.test(letters);
 }
