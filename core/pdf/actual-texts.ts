@@ -1,4 +1,5 @@
 import { ContentOperators } from "./content-operators.ts";
+import { PdfError } from "./errors.ts";
 import type { PdfObjects } from "./pdf-objects.ts";
 import { PdfName, PdfRef, readTextString, type PdfDict, type PdfValue } from "./pdf-values.ts";
 
@@ -11,7 +12,7 @@ export class ActualTexts {
 
   /**
    * What each marked-content sequence of a page stands for, in the order in which they begin; null for one that says
-   * nothing. Empty where a page has more than its own, as in forms that it draws.
+   * nothing. Empty where a page has more than its own, as in forms that it draws, or pictures between its operators.
    * @param page the number of its object
    * @param sequences how many there are
    */
@@ -19,11 +20,15 @@ export class ActualTexts {
     const dictionary = this.objects.dictionary(new PdfRef(page));
     const resources = this.objects.read(this.objects.inherited(dictionary, "Resources"));
     const named = resources instanceof Map ? this.objects.read(resources.get("Properties")) : null;
-    const streams = this.objects.several(dictionary.get("Contents"));
-    const text = streams.map((stream) => this.objects.stream(stream)).join("\n");
+    const text = this.objects.content(dictionary);
     if (!text.includes("/ActualText") && !(named instanceof Map)) return [];
-    const found = textsOf(text, this.objects, named instanceof Map ? named : new Map());
-    return found.length === sequences ? found : [];
+    try {
+      const found = textsOf(text, this.objects, named instanceof Map ? named : new Map());
+      return found.length === sequences ? found : [];
+    } catch (error) {
+      if (error instanceof PdfError && error.code === "kind") return [];
+      throw error;
+    }
   }
 }
 

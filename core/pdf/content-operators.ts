@@ -36,7 +36,7 @@ export class ContentOperators {
 
   /**
    * The next operator's name; null where no other follows.
-   * @throws PdfError `syntax` where it is none, or there is a picture between operators (8.9.7)
+   * @throws PdfError `syntax` where there is none, `kind` at a picture between operators (8.9.7)
    */
   next(): string | null {
     this.operands = [];
@@ -44,7 +44,11 @@ export class ContentOperators {
       this.skipBlanks();
       if (this.at >= this.content.length) return null;
       const name = this.operator();
-      if (name === "BI") throw new PdfError("syntax", "The PDF has a picture between operators.");
+      if (name === "BI")
+        throw new PdfError(
+          "kind",
+          "A page of the PDF has a picture between operators, which is not read here.",
+        );
       if (name !== null) return name;
       this.operands.push(this.operand());
     }

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { pdfOfObjects, streamOf } from "../test/pdf-of-objects.ts";
 import { textsBesidePdfJs } from "../test/same-text.ts";
+import { ActualTexts } from "./actual-texts.ts";
 import { ContentTexts } from "./content-texts.ts";
 import { PdfObjects } from "./pdf-objects.ts";
 import type { LettersOfLine } from "./shown-items.ts";
@@ -182,4 +183,13 @@ describe("what is left to pdf.js", () => {
       pageWith("", { page: "/Contents {{form}}", form: streamOf("x", "/Filter /FlateDecode") }),
     ],
   ])("%s", (_, page) => expect(wordsOf(page)).toBeNull());
+});
+
+test("a picture between operators leaves untold what marked contents of its page stand for", () => {
+  const told = (content: string): unknown => {
+    const { bytes, numberOf } = pageWith(`/Span /P1 BDC ${content} EMC`);
+    return new ActualTexts(new PdfObjects(bytes)).ofPage(numberOf("page"), 1);
+  };
+  expect(told(line)).toEqual(["the huts"]);
+  expect(told(`BI /W 1 /H 1 /BPC 8 /CS /G ID x EI ${line}`)).toEqual([]);
 });

@@ -86,9 +86,7 @@ class PageReader {
   }
 
   read(): ShownItem[] {
-    const streams = this.objects.several(this.page.get("Contents"));
-    const content = streams.map((stream) => this.objects.stream(stream)).join("\n");
-    const operators = new ContentOperators(content);
+    const operators = new ContentOperators(this.objects.content(this.page));
     for (let name = operators.next(); name !== null; name = operators.next())
       this.perform(name, operators.operands);
     return this.lines.items;

@@ -1,5 +1,6 @@
+import { ContentOperators } from "./content-operators.ts";
 import type { PdfObjects } from "./pdf-objects.ts";
-import { nameOf, PdfRef, type PdfDict, type PdfValue } from "./pdf-values.ts";
+import { fromUtf16, nameOf, PdfRef, PdfString, type PdfDict, type PdfValue } from "./pdf-values.ts";
 
 /** What a code of a font shows. */
 export interface ShownGlyph {
@@ -15,9 +16,6 @@ export interface ShownGlyph {
 const ordinaryWidth = 1000;
 /** Codes of two bytes. */
 const lastCode = 0xffff;
-const sections = /begin(bfchar|bfrange)([^]*?)end\1/g;
-const pairs = /<([\dA-Fa-f\s]*)>\s*<([\dA-Fa-f\s]*)>/g;
-const ranges = /<([\dA-Fa-f\s]*)>\s*<([\dA-Fa-f\s]*)>\s*(?:<([\dA-Fa-f\s]*)>|\[([^\]]*)\])/g;
 // Scripts that run from right to left (Unicode, Bidi_Class R and AL), and signs that say so.
 const rightToLeft = /[\u0590-\u08ff\u200f\ufb1d-\ufdff\ufe70-\ufefe\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
 // What pdf.js tells as several letters or plain ones is told so here.
@@ -70,28 +68,32 @@ export class FontLetters {
   }
 }
 
+/** What each code stands for by a map, which is written in operators as a page's content is (9.10.3). */
 function lettersByCode(map: string): Map<number, string> {
   const letters = new Map<number, string>();
-  for (const [, kind, section] of map.matchAll(sections)) {
-    if (kind === "bfchar")
-      for (const [, code, words] of section!.matchAll(pairs)) letters.set(numberOf(code!), wordsOf(words!));
-    else
-      for (const [, first, last, words, list] of section!.matchAll(ranges)) {
-        const each = [...(list ?? "").matchAll(/<([^>]*)>/g)].map(([, one]) => wordsOf(one!));
-        const end = Math.min(numberOf(last!), lastCode);
-        for (let code = numberOf(first!), i = 0; code <= end; code++, i++)
-          letters.set(code, words === undefined ? (each[i] ?? "") : following(wordsOf(words), i));
+  const operators = new ContentOperators(map);
+  for (let name = operators.next(); name !== null; name = operators.next()) {
+    const { operands } = operators;
+    if (name === "endbfchar")
+      for (let at = 0; at + 1 < operands.length; at += 2)
+        letters.set(codeOf(operands[at]), wordsOf(operands[at + 1]));
+    if (name === "endbfrange")
+      for (let at = 0; at + 2 < operands.length; at += 3) {
+        const [first, last, to] = [codeOf(operands[at]), codeOf(operands[at + 1]), operands[at + 2]];
+        for (let code = first, i = 0; code <= last; code++, i++)
+          letters.set(code, Array.isArray(to) ? wordsOf(to[i]) : following(wordsOf(to), i));
       }
   }
   return letters;
 }
 
-const numberOf = (hex: string): number => parseInt(hex.replace(/\s/g, ""), 16);
+function codeOf(value: PdfValue | undefined): number {
+  const bytes = value instanceof PdfString ? value.bytes : "";
+  return (bytes.charCodeAt(0) << 8) | bytes.charCodeAt(1);
+}
 
-/** Letters in UTF-16, four digits a unit. */
-function wordsOf(hex: string): string {
-  const units = hex.replace(/\s/g, "").match(/[^]{1,4}/g) ?? [];
-  return String.fromCharCode(...units.map((unit) => parseInt(unit, 16)));
+function wordsOf(value: PdfValue | undefined): string {
+  return value instanceof PdfString ? fromUtf16(value.bytes) : "";
 }
 
 /** Letters of which the last is that many further on. */

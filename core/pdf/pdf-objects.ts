@@ -44,17 +44,17 @@ export class PdfObjects {
     return object;
   }
 
-  /** What an entry has that may have one or several, as the children of an element (14.7.2); references stay what they are. */
-  several(value: PdfValue | undefined): PdfValue[] {
-    const found = this.read(value);
-    return Array.isArray(found) ? found : found === null ? [] : [value!];
-  }
-
   /** The same for what has to be a dictionary. @throws PdfError `object` where it is none */
   dictionary(value: PdfValue | undefined): PdfDict {
     const found = this.read(value);
     if (!(found instanceof Map)) throw new PdfError("object", "The PDF lacks a dictionary that it needs.");
     return found;
+  }
+
+  /** What an entry has that may have one or several, as the children of an element (14.7.2); references stay what they are. */
+  several(value: PdfValue | undefined): PdfValue[] {
+    const found = this.read(value);
+    return Array.isArray(found) ? found : found === null ? [] : [value!];
   }
 
   /** What a page has itself, or from the pages above it (7.7.3.4); undefined where none has it. */
@@ -101,6 +101,13 @@ export class PdfObjects {
         "A stream of the PDF cannot be unpacked: the file is damaged, or encrypted.",
       );
     }
+  }
+
+  /** What a page shows as its operators, in one (7.7.3.3). @throws PdfError as `stream` does */
+  content(page: PdfDict): string {
+    return this.several(page.get("Contents"))
+      .map((stream) => this.stream(stream))
+      .join("\n");
   }
 
   /** Puts another value in an object's place. */

@@ -38,9 +38,13 @@ export function textString(words: string): PdfString {
 export function readTextString(value: PdfValue | undefined): string | null {
   if (!(value instanceof PdfString)) return null;
   const { bytes } = value;
-  if (!bytes.startsWith("\u00fe\u00ff")) return bytes;
+  return bytes.startsWith("\u00fe\u00ff") ? fromUtf16(bytes.slice(2)) : bytes;
+}
+
+/** Words in UTF-16, two bytes a unit, the higher first. */
+export function fromUtf16(bytes: string): string {
   let words = "";
-  for (let i = 2; i + 1 < bytes.length; i += 2)
+  for (let i = 0; i + 1 < bytes.length; i += 2)
     words += String.fromCharCode((bytes.charCodeAt(i) << 8) | bytes.charCodeAt(i + 1));
   return words;
 }

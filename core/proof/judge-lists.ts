@@ -112,7 +112,8 @@ function notesOf({ conventions, inOrder, words }: BookIndex): Wanted[] {
 }
 
 /** In Arabic or Roman digits, or none. */
-const numberOfPage = /^[\p{N}ivxlcdm]*$/u;
+const numberOfPage = "[\\p{N}ivxlcdm]*$";
+const isNumberOfPage = new RegExp(`^${numberOfPage}`, "u");
 
 /**
  * Whether the letters of an entry say the words of a heading. In a PDF the number of its page stands behind it. What is no
@@ -128,8 +129,8 @@ function saying(
   }
   const [first = "", ...more] = pieces.map(lettersOf);
   if (more.length === 0)
-    return (letters) => letters.startsWith(first) && numberOfPage.test(letters.slice(first.length));
+    return (letters) => letters.startsWith(first) && isNumberOfPage.test(letters.slice(first.length));
   const literal = [first, ...more].map(literalPattern);
-  const wanted = new RegExp(`^${literal.join(".*")}[\\p{N}ivxlcdm]*$`, "u");
+  const wanted = new RegExp(`^${literal.join(".*")}${numberOfPage}`, "u");
   return (letters) => wanted.test(letters);
 }

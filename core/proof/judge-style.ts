@@ -35,7 +35,8 @@ const wrong: Record<string, { when: (value: string) => boolean; why: string }> =
 
 /** Why a style keeps readers from a link that has it or stands within what has it; null where it does not. */
 export function judgeStyle(declarations: string): string | null {
-  return wrongIn(`a{${declarations}}`)[0]?.why ?? null;
+  // Most elements have none of their own.
+  return declarations === "" ? null : (wrongIn(`a{${declarations}}`)[0]?.why ?? null);
 }
 
 /** The rules of a style sheet that keep readers from links or lie over them, by their selectors, with why. */

@@ -100,9 +100,7 @@ function reasonOf(tag: string, attributes: Attributes): string | null {
   if (attributes["aria-hidden"] === "true") return "It is hidden from screen readers.";
   const { style, tabindex, role } = attributes;
   const styles = ["display", "visibility", "pointer-events", "opacity"].filter(has);
-  const declared = [style ?? "", ...styles.map((name) => `${name}:${attributes[name]}`)].join(";");
-  // Most elements have no style of their own.
-  const why = declared === "" ? null : judgeStyle(declared);
+  const why = judgeStyle([style ?? "", ...styles.map((name) => `${name}:${attributes[name]}`)].join(";"));
   if (why !== null) return `It ${why}.`;
   if (tag === "a" && Number(tabindex) < 0) return "No key reaches it.";
   if (tag === "a" && role !== undefined && !ownRoles.test(role))

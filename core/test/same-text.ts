@@ -7,6 +7,8 @@ import { itemsByPdfJs, type LettersOfLine, type ShownItem } from "../pdf/shown-i
 /** How far letters may stand from where the other reader has them, in points. */
 const tolerance = 0.05;
 
+const rightToLeft = /[\u0590-\u08ff\u200f\ufb1d-\ufdff\ufe70-\ufefe]/;
+
 /** Letters between two marks, as one. */
 interface Run {
   words: string;
@@ -31,9 +33,14 @@ export async function textsBesidePdfJs(bytes: Uint8Array): Promise<{ read: numbe
       const page = await document.getPage(number);
       const { num } = page.ref as { num: number };
       const own = texts.itemsOf(num);
-      if (!own) continue;
+      const other = await itemsByPdfJs(page, `p${num}R_`, (count) => actual.ofPage(num, count));
+      if (!own) {
+        // Letters from right to left are left to pdf.js, and nothing else that books have.
+        if (!rightToLeft.test(JSON.stringify(other))) different.push({ page: number, isLeft: true });
+        continue;
+      }
       read++;
-      const pdfJs = runsOf(await itemsByPdfJs(page, `p${num}R_`, (count) => actual.ofPage(num, count)));
+      const pdfJs = runsOf(other);
       // Letters with marks are of no width to pdf.js: what it tells of room beside them is not so.
       const isExact = !/\p{Mn}/u.test(JSON.stringify(own));
       runsOf(own).forEach((run, i) => {

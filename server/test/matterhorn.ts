@@ -89,11 +89,8 @@ class Judge {
 
   /** All that is shown is real content or an artifact. */
   private judgeContent(page: PdfDict): void {
-    const contents = this.objects.read(page.get("Contents"));
-    const streams = Array.isArray(contents) ? contents : [page.get("Contents")];
-    const text = streams.map((stream) => this.objects.stream(stream)).join("\n");
     const open: boolean[] = [];
-    const operators = new ContentOperators(text);
+    const operators = new ContentOperators(this.objects.content(page));
     for (let name = operators.next(); name !== null; name = operators.next()) {
       const { operands } = operators;
       if (name === "BDC" || name === "BMC") {

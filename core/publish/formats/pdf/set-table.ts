@@ -12,24 +12,19 @@ export function setTable(table: Node, contentOf: (cell: Node) => SetBlock[]): Se
   const { columns, free, spans } = gridOf(
     table.children.map((row) => row.children.map(({ attrs }) => attrs as Spans)),
   );
-  const rows = table.children.map((row, at): SetCell[] => [
-    ...row.children.map((cell, i) => ({
+  const rows = table.children.map((row, at): SetCell[] => {
+    const breaks = !staysWhole(row, columns);
+    const cells = row.children.map((cell, i) => ({
       ...spans[at]![i]!,
       align: cell.attrs["align"] as string | null,
       head: cell.type.name === "table_header",
-      breaks: !staysWhole(row, columns),
+      breaks,
       content: contentOf(cell),
-    })),
+    }));
     // The typesetter puts a cell wherever there is room, and so the next row's at the end of a short one.
-    ...Array<SetCell>(free[at]!).fill({
-      colspan: 1,
-      rowspan: 1,
-      align: null,
-      head: at < headRows,
-      breaks: true,
-      content: [],
-    }),
-  ]);
+    const filling = { colspan: 1, rowspan: 1, align: null, head: at < headRows, breaks, content: [] };
+    return [...cells, ...Array<SetCell>(free[at]!).fill(filling)];
+  });
   return {
     kind: "table",
     columns,
