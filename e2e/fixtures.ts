@@ -82,6 +82,26 @@ export async function selectWords(page: Page, words: string): Promise<void> {
   }).toPass();
 }
 
+/** Says that a chapter that is being moved is at a place, as “2 of 4”, as it is said aloud. */
+export const movedTo = (page: Page, title: string, place: string) =>
+  expect(page.getByText(`“${title}” is at place ${place}.`)).toBeAttached();
+
+/** Moves a chapter by one place with the keys, each pressed when what the one before did was said aloud. */
+export async function moveByKey(
+  page: Page,
+  title: string,
+  key: "ArrowUp" | "ArrowDown",
+  from: string,
+  to: string,
+): Promise<void> {
+  await page.getByRole("button", { name: `Move “${title}”` }).focus();
+  await page.keyboard.press("Space");
+  await movedTo(page, title, from);
+  await page.keyboard.press(key);
+  await movedTo(page, title, to);
+  await page.keyboard.press("Space");
+}
+
 /** Puts text or HTML on the clipboard's way into the editor, as a paste does. */
 export async function paste(page: Page, content: { plain?: string; html?: string }): Promise<void> {
   await text(page).evaluate((root, { plain, html }) => {

@@ -1,4 +1,4 @@
-import { expect, openOwnBook, paste, saved, selectWords, test, text } from "./fixtures";
+import { expect, moveByKey, openOwnBook, paste, saved, selectWords, test, text } from "./fixtures";
 
 const markdown = `# Crossing
 
@@ -77,15 +77,7 @@ test("what was typed before a chapter was left is taken back in it, from another
 test("a chapter that was moved, renamed or deleted is as it was again, and again as it was made", async ({
   page,
 }) => {
-  const grip = page.getByRole("button", { name: "Move “Refuges”" });
-  await grip.focus();
-  await page.keyboard.press("Space");
-  await expect(grip).toHaveAttribute("aria-pressed", "true");
-  // The list hears of the arrow keys a moment after it was taken up.
-  await page.waitForTimeout(300);
-  await page.keyboard.press("ArrowUp", { delay: 80 });
-  await page.waitForTimeout(300);
-  await page.keyboard.press("Space");
+  await moveByKey(page, "Refuges", "ArrowUp", "2 of 2", "1 of 2");
   await expect(chapters(page).first()).toContainText("Refuges");
   await undo(page);
   await expect(chapters(page).first()).toContainText("Crossing");

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { AxeBuilder } from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, openOwnBook, saved, selectWords, test, text } from "./fixtures";
+import { expect, moveByKey, openOwnBook, saved, selectWords, test, text } from "./fixtures";
 
 const markdown = `# Tides
 
@@ -109,11 +109,7 @@ test("numbers on the page follow as chapters are moved", async ({ page }) => {
   await openChapter(page, "Questions");
   const title = text(page).locator("h1");
   await expect(title).toHaveAttribute("data-number", "2");
-  await page.getByRole("button", { name: "Move “Questions”" }).focus();
-  for (const key of ["Space", "ArrowUp", "Space"]) {
-    await page.keyboard.press(key);
-    await page.waitForTimeout(300);
-  }
+  await moveByKey(page, "Questions", "ArrowUp", "2 of 2", "1 of 2");
   await expect(title).toHaveAttribute("data-number", "1");
 });
 
@@ -229,7 +225,7 @@ test("text that is cut takes its anchors along, a copy gets its own", async ({ p
     await text(page).getByText("The mark is white.").last().click();
     await page.keyboard.press("Home");
     await page.keyboard.press("Shift+End");
-    await page.waitForTimeout(150);
+    await expect.poll(() => page.evaluate(() => getSelection()!.toString())).toContain("The mark is white.");
   };
   await selectBlock();
   await page.keyboard.press("Control+x");

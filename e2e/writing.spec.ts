@@ -1,10 +1,26 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { once } from "node:events";
 import { join } from "node:path";
-import { expect, openOwnBook, saved, selectWords, test, text, vennet } from "./fixtures";
+import type { Page } from "@playwright/test";
+import { expect, moveByKey, movedTo, openOwnBook, saved, selectWords, test, text, vennet } from "./fixtures";
 import { freePort } from "../launch/processes.mjs";
 
 const markdown = "# One\n\nFirst text.\n\n# Two\n\nSecond text.\n\n# Three\n\nThird text.";
+
+/** What the browser keeps of texts that the server does not have. */
+const draftOf = (page: Page): Promise<string> =>
+  page.evaluate(
+    () =>
+      new Promise((resolve, reject) => {
+        const opening = indexedDB.open("vennet");
+        opening.onerror = () => reject(opening.error!);
+        opening.onsuccess = () => {
+          const kept = opening.result.transaction("drafts").objectStore("drafts").getAll();
+          kept.onerror = () => reject(kept.error!);
+          kept.onsuccess = () => resolve(JSON.stringify(kept.result));
+        };
+      }),
+  );
 
 test("what is written while the server is away is kept over a reload, and sent when it is back", async ({
   page,
@@ -37,7 +53,7 @@ test("what is written while the server is away is kept over a reload, and sent w
   await page.keyboard.type(" Written alone.");
   await expect(page.getByText("Server away: kept in this browser")).toBeVisible();
   await page.keyboard.type(" And more.");
-  await page.waitForTimeout(500);
+  await expect.poll(() => draftOf(page)).toContain("And more.");
 
   // It comes back while this page is closed, so that nothing but the browser's own copy can bring the text.
   await page.goto("about:blank");
@@ -132,12 +148,8 @@ test("chapters are added, renamed, moved by key and by hand, deleted, and brough
   await page.keyboard.press("Enter");
   await expect.poll(titles).toEqual(["One", "Zwei", "Three", "Four"]);
 
-  await list.getByRole("button", { name: "Move “Zwei”" }).focus();
-  await page.keyboard.press("Space");
-  await page.waitForTimeout(200);
-  await page.keyboard.press("ArrowDown");
-  await page.waitForTimeout(300);
-  await page.keyboard.press("Space");
+  await moveByKey(page, "Zwei", "ArrowDown", "2 of 4", "3 of 4");
+  await expect(page.getByText("“Zwei” was set down at place 3 of 4.")).toBeAttached();
   await expect.poll(titles).toEqual(["One", "Three", "Zwei", "Four"]);
 
   const from = (await list.getByRole("button", { name: "Move “Four”" }).boundingBox())!;
@@ -146,7 +158,7 @@ test("chapters are added, renamed, moved by key and by hand, deleted, and brough
   await page.mouse.down();
   await page.mouse.move(from.x + 8, from.y - 20, { steps: 4 });
   await page.mouse.move(to.x + 8, to.y + 2, { steps: 8 });
-  await page.waitForTimeout(300);
+  await movedTo(page, "Four", "1 of 4");
   await page.mouse.up();
   await expect.poll(titles).toEqual(["Four", "One", "Three", "Zwei"]);
   await page.reload();

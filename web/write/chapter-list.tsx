@@ -27,6 +27,7 @@ import { offerUndo } from "../frame/undo-bar";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
 import { plural } from "../parts/wording";
+import { howToMove, movesAloud } from "./chapter-moves";
 import { useGoneWithChapters } from "./places/gone-with-chapters";
 
 /** What a new one is called, with its number, until its author says. */
@@ -212,7 +213,12 @@ export function ChapterList({
       className="flex h-full flex-col overflow-y-auto border-r border-hairline bg-paper py-4"
     >
       {problem && <Problem>{problem}</Problem>}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={move}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        accessibility={{ announcements: movesAloud(chapters), screenReaderInstructions: howToMove }}
+        onDragEnd={move}
+      >
         <h2 className="px-5 text-sm text-faint">Chapters</h2>
         {group(inOrder, true)}
         <Button kind="quiet" className="mt-2 ml-4 self-start" onClick={() => void add("chapter")}>
