@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
+import { browserLaunch } from "../launch/browser.mjs";
 import { freePort, Processes } from "../launch/processes.mjs";
 import { startServices } from "../launch/services.mjs";
 
@@ -12,10 +13,7 @@ export async function withPage(work) {
   let browser;
   try {
     const { address, environment } = await startServices(processes, folder, await freePort());
-    browser = await chromium.launch({
-      executablePath: "/usr/bin/chromium",
-      args: ["--no-sandbox", "--disable-gpu"],
-    });
+    browser = await chromium.launch(browserLaunch);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
     await page.request.post("/api/accounts", {
       data: { name: "Pell Arrandine", email: "bench@authors.example", password: "a long password" },

@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { browserLaunch } from "../launch/browser.mjs";
 
 export default defineConfig({
   testDir: ".",
@@ -14,15 +15,6 @@ export default defineConfig({
   use: {
     browserName: "chromium",
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: "/usr/bin/chromium",
-      args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-      ],
-    },
+    launchOptions: browserLaunch,
   },
 });

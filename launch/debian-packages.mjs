@@ -9,7 +9,7 @@ export const toRun = ["mariadb-server-core", "mariadb-client", "fonts-noto-core"
 /** What the tests need besides: a browser and the readers that this project did not write. */
 export const toTest = [
   ...toRun,
-  "chromium",
+  "chromium-headless-shell",
   "poppler-utils",
   "qpdf",
   "epubcheck",

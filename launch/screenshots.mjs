@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
 import { loadDemo } from "../demo/load.mjs";
+import { browserLaunch } from "./browser.mjs";
 import { build } from "./build.mjs";
 import { root } from "./install.mjs";
 import { freePort, Processes } from "./processes.mjs";
@@ -22,10 +23,7 @@ try {
   });
   await loadDemo(address);
   mkdirSync(out, { recursive: true });
-  browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu"],
-  });
+  browser = await chromium.launch(browserLaunch);
   await takeAll();
   await takeDark();
 
