@@ -18,6 +18,8 @@ const shared = {
 };
 
 export default {
+  // What a suite has loaded is not let go of by the next ones of its worker.
+  workerIdleMemoryLimit: "2GB",
   projects: [
     { ...shared, displayName: "core", testMatch: ["<rootDir>/core/**/*.test.ts"] },
     { ...shared, displayName: "web", testMatch: ["<rootDir>/web/**/*.test.ts"] },
@@ -27,6 +29,7 @@ export default {
       displayName: "server",
       testMatch: ["<rootDir>/server/**/*.test.ts"],
       globalSetup: "<rootDir>/server/test/start-services.mjs",
+      setupFiles: ["<rootDir>/server/test/own-services.mjs"],
       globalTeardown: "<rootDir>/server/test/end-services.mjs",
     },
   ],

@@ -1,7 +1,7 @@
 import { rmSync } from "node:fs";
 
 export default async function endServices() {
-  const { processes, folder } = globalThis.vennetTestServices;
+  const { processes, folders } = globalThis.vennetTestServices;
   await processes.endAll();
-  rmSync(folder, { recursive: true, force: true });
+  for (const folder of folders) rmSync(folder, { recursive: true, force: true });
 }
