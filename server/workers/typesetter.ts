@@ -99,7 +99,7 @@ export class Typesetter {
     for (let round = 1; ; round++) {
       const typeset = typesetBook(book, { ...choices, keeps });
       const { document, places } = this.compile(typeset);
-      const next = round < mostRounds ? keepNotes(book.conventions, places, keeps) : null;
+      const next = round < mostRounds ? keepNotes(book, places, keeps) : null;
       if (next === null) return this.finished(document, places, typeset, accessible);
       keeps = next;
     }
