@@ -1,66 +1,84 @@
 import { fork } from "node:child_process";
 import { once } from "node:events";
-import { mkdtempSync, writeFileSync } from "node:fs";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { chromium } from "@playwright/test";
-import { importManuscript } from "@vennet/core/import/import-manuscript";
 import { writeChapter } from "@vennet/core/manuscript/chapter";
-import { compareLinks } from "@vennet/core/proof/compare";
-import { manuscriptLinks } from "@vennet/core/proof/manuscript-links";
-import { readEpub } from "@vennet/core/publish/formats/epub/read-back";
+import { prove } from "@vennet/core/proof/prove";
+import { exportOptions, formats } from "@vennet/core/publish/formats/formats";
 import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
-import { writeEpub } from "@vennet/core/publish/formats/epub/write-epub";
 import { writeWebPage } from "@vennet/core/publish/formats/web/web-page";
 import { unzipSync, zipSync } from "fflate";
-import { bookOf, longBook } from "./long-book.mjs";
+import { browserLaunch } from "../launch/browser.mjs";
+import { textFonts } from "../server/dist/workers/fonts.js";
 import { peakMemory, peakMemoryOfTree } from "./memory.mjs";
+import { seededBook } from "./seeded-book.mjs";
+import { Spread } from "./spread.mjs";
 
-// Books of about 50, 300 and 1,200 pages, each set as PDF, printed by Chromium, written as an e-book, and proven.
+// Books of about 50, 300 and 1,200 pages: set as PDF beside Chromium's print, written as an e-book beside zipping the same
+// bytes, and the file of each format proven beside its writing. In each round everything takes its turn.
 
-const seconds = (ms) => `${(ms / 1000).toFixed(2)} s`;
-const ratio = (one, other) => (one / other).toFixed(2);
+const rounds = 5;
+const others = ["epub", "web", "markdown", "docx", "odt"];
 
-for (const count of [5, 27, 105]) {
-  const file = { name: "causeways.md", bytes: new TextEncoder().encode(longBook(count)) };
-  const { chapters } = await importManuscript(file, {
-    fallbackTitle: "",
-    baseAddress: null,
-    pictureFor: () => null,
-  });
-  const set = await typeset(chapters);
-  const printed = await print(chapters);
-  const epub = eBook(chapters);
-  const proof = await prove([{ documents: chapters.map(writeChapter), bytes: set.bytes }, set.again]);
+for (const chapters of [5, 27, 105]) {
+  const book = seededBook({ chapters, words: 2_700, links: 100 });
+  const documents = book.chapters.map(({ doc }) => writeChapter(doc));
+  const times = {};
+  const take = (name, ms) => (times[name] ??= []).push(ms);
+  const memory = { set: 0, proof: 0, print: 0 };
+  let [pages, printedPages] = [0, 0];
+  for (let round = 0; round < rounds; round++) {
+    const set = await typeset(documents);
+    take("pdf", set.cold);
+    take("pdf edited", set.edited);
+    const printed = await print(book, round === 0);
+    take("print", printed.cold);
+    take("print again", printed.again);
+    const proof = await proveInProcess([{ documents, bytes: set.bytes }, set.again]);
+    take("pdf proof", proof.ms);
+    take("pdf edited proof", proof.again);
+    for (const format of others) {
+      const { written, zipped, proven } = await writeAndProve(book, format);
+      take(format, written);
+      take(`${format} proof`, proven);
+      if (format === "epub") take("zip", zipped);
+    }
+    pages = proof.pages;
+    printedPages ||= printed.pages;
+    memory.set = Math.max(memory.set, set.memory);
+    memory.proof = Math.max(memory.proof, proof.memory);
+    memory.print = Math.max(memory.print, printed.memory);
+  }
+  const spreads = Object.fromEntries(Object.entries(times).map(([name, all]) => [name, new Spread(all)]));
+  const beside = (what, one, name, other, aim) =>
+    console.log(
+      `  ${what}: ${spreads[one]}, ${name} ${spreads[other]}: ratio ${spreads[one].over(spreads[other])} (aim: at most ${aim})`,
+    );
   console.log(
-    `A book of ${count} chapters with ${count * 100} links: ${proof.pages} pages by Vennet, ${printed.pages} by Chromium`,
+    `A book of ${chapters} chapters with ${chapters * 100} links: ${pages} pages by Vennet, ${printedPages} by Chromium; the middle of ${rounds} rounds, the least and the most`,
   );
+  beside("PDF cold, with the start of the process", "pdf", "Chromium", "print", 0.8);
+  beside("PDF after one edit", "pdf edited", "Chromium again", "print again", 0.2);
+  beside("e-book", "epub", "zipping the same bytes", "zip", 1.5);
+  beside("proof of the PDF", "pdf proof", "its export", "pdf", 0.5);
+  beside("the same after the edit", "pdf edited proof", "its export", "pdf edited", 0.5);
+  for (const format of others) beside(`proof of ${format}`, `${format} proof`, "its export", format, 0.5);
   console.log(
-    `  PDF cold, with the start of the process: Vennet ${seconds(set.cold)}, Chromium ${seconds(printed.cold)}: ratio ${ratio(set.cold, printed.cold)} (aim: at most 1.0)`,
-  );
-  console.log(
-    `  PDF after one edit: Vennet ${seconds(set.edited)}, Chromium again ${seconds(printed.again)}: ratio ${ratio(set.edited, printed.again)} (aim: at most 0.25)`,
-  );
-  console.log(
-    `  peak memory: Vennet ${set.memory} MB (aim at 1,200 pages: 1,000), its proof ${proof.memory} MB; Chromium ${printed.memory} MB (its processes added up)`,
-  );
-  console.log(
-    `  e-book: ${seconds(epub.written)}, zipping the same bytes ${seconds(epub.zipped)}: ratio ${ratio(epub.written, epub.zipped)} (aim: at most 3)`,
-  );
-  console.log(
-    `  proof against the export: PDF ${seconds(proof.ms)} to ${seconds(set.cold)}: ratio ${ratio(proof.ms, set.cold)}; after the edit ${seconds(proof.again)} to ${seconds(set.edited)}: ratio ${ratio(proof.again, set.edited)}; e-book ${seconds(epub.proven)} to ${seconds(epub.written)}: ratio ${ratio(epub.proven, epub.written)} (aim: below 0.5)`,
+    `  peak memory: Vennet ${memory.set} MB, its proof ${memory.proof} MB; Chromium ${memory.print} MB (its processes added up)`,
   );
 }
 
 /** Sets the book in a process of its own, and again after one edit. */
-async function typeset(chapters) {
+async function typeset(documents) {
   const started = performance.now();
   const child = fork(join(import.meta.dirname, "typeset-process.mjs"), {
     stdio: "inherit",
     serialization: "advanced",
   });
-  child.send(chapters.map(writeChapter));
+  child.send(documents);
   const [{ bytes }] = await once(child, "message");
   const cold = performance.now() - started;
   const [{ ms: edited, ...again }] = await once(child, "message");
@@ -69,17 +87,15 @@ async function typeset(chapters) {
   return { bytes, cold, edited, again, memory };
 }
 
-/** Chromium prints the book's web page on the same paper, and prints it again. */
-async function print(chapters) {
-  const file = join(mkdtempSync(join(tmpdir(), "vennet-bench-")), "book.html");
-  const html = new TextDecoder().decode(writeWebPage(bookOf(chapters)));
+/** Chromium prints the book's web page on the same paper, and prints it again. @param counted whether its pages are counted */
+async function print(book, counted) {
+  const folder = mkdtempSync(join(tmpdir(), "vennet-bench-"));
+  const file = join(folder, "book.html");
+  const html = new TextDecoder().decode(writeWebPage(book));
   const paper = "@page{size:A5;margin:20mm}body{font:10.5pt/1.55 serif;max-width:none}h1{break-before:page}";
   writeFileSync(file, html.replace("</style>", `${paper}</style>`));
   let started = performance.now();
-  const server = await chromium.launchServer({
-    executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
-  });
+  const server = await chromium.launchServer(browserLaunch);
   const browser = await chromium.connect(server.wsEndpoint());
   const page = await browser.newPage();
   page.setDefaultTimeout(180_000);
@@ -95,34 +111,38 @@ async function print(chapters) {
   const memory = peakMemoryOfTree(server.process().pid);
   await browser.close();
   await server.close();
-  return { cold, again, memory, pages: (await readPdf(new Uint8Array(printed))).pages };
+  rmSync(folder, { recursive: true });
+  return { cold, again, memory, pages: counted ? (await readPdf(new Uint8Array(printed))).pages : 0 };
 }
 
-/** Writes the e-book, zips the files of it once more, and proves it. Each is the middle of five. */
-function eBook(chapters) {
-  const book = bookOf(chapters);
-  const middle = (work) => {
-    const times = Array.from({ length: 5 }, () => {
-      const started = performance.now();
-      work();
-      return performance.now() - started;
-    });
-    return times.sort((a, b) => a - b)[2];
+/** Writes the book in a format other than PDF and proves the file; where that is a zip of ours, its files are zipped once more. */
+async function writeAndProve(book, format) {
+  const options = exportOptions({ format });
+  let started = performance.now();
+  const lap = () => {
+    const ms = performance.now() - started;
+    started = performance.now();
+    return ms;
   };
-  const bytes = writeEpub(book);
-  const files = unzipSync(bytes);
-  const written = middle(() => writeEpub(book));
-  const zipped = middle(() => zipSync(files));
-  const proven = middle(() => {
-    const reading = readEpub(bytes);
-    if (!compareLinks(manuscriptLinks(book, reading), reading).complete)
-      throw new Error("The proof of the e-book is not complete.");
+  const { bytes } = await formats[format].write(book, options, {
+    name: "causeways",
+    lastPages: null,
+    textFonts,
   });
-  return { written, zipped, proven };
+  const written = lap();
+  const reading = await formats[format].readBack(bytes, () => undefined);
+  const { complete } = prove(book, reading);
+  const proven = lap();
+  if (!complete) throw new Error(`The proof of ${format} is not complete.`);
+  if (format !== "epub") return { written, proven };
+  const files = unzipSync(bytes);
+  lap();
+  zipSync(files);
+  return { written, proven, zipped: lap() };
 }
 
 /** Reads a PDF back in a process of its own and compares it with the manuscript, and then what it became by an edit. */
-async function prove(exported) {
+async function proveInProcess(exported) {
   const child = fork(join(import.meta.dirname, "prove-process.mjs"), {
     stdio: "inherit",
     serialization: "advanced",

@@ -1,11 +1,11 @@
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { prove } from "@vennet/core/proof/prove";
 import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
-import { bookOf } from "./long-book.mjs";
+import { seededBookOf } from "./seeded-book.mjs";
 
 // Proves the PDF that it is sent, and says how long that took.
 process.on("message", async ({ documents, bytes }) => {
-  const book = bookOf(documents.map(readChapter));
+  const book = seededBookOf(documents.map(readChapter));
   const started = performance.now();
   const reading = await readPdf(bytes);
   const { complete } = prove(book, reading);

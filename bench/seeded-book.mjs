@@ -1,3 +1,4 @@
+import { defaultConventions } from "@vennet/core/manuscript/conventions";
 import { schema } from "@vennet/core/manuscript/schema";
 import { bookOf } from "./long-book.mjs";
 
@@ -154,7 +155,17 @@ export function seededBook({ seed = 1, chapters, words, links }) {
     ]);
     return schema.node("doc", null, [title, ...blocks, ...notes]);
   });
-  return { ...bookOf(docs), pictures: [{ id: "dot", mediaType: "image/png", bytes: dot }] };
+  return seededBookOf(docs);
+}
+
+/** The book of documents that came from a seed, on their way to another process for example. */
+export function seededBookOf(docs) {
+  return {
+    ...bookOf(docs),
+    // References by number need headings that have one.
+    conventions: { ...defaultConventions, headings: 3 },
+    pictures: [{ id: "dot", mediaType: "image/png", bytes: dot }],
+  };
 }
 
 /** Puts another letter at the beginning of a document's first words that nothing is said of. */

@@ -1,10 +1,10 @@
 import { readChapter, writeChapter } from "@vennet/core/manuscript/chapter";
-import { bookOf } from "./long-book.mjs";
+import { seededBookOf } from "./seeded-book.mjs";
 import { Typesetter } from "../server/dist/workers/typesetter.js";
 
 // Sets the book that it is sent, and again after one paragraph was changed, and says how long that took.
 process.on("message", (documents) => {
-  const first = bookOf(documents.map(readChapter));
+  const first = seededBookOf(documents.map(readChapter));
   const typesetter = new Typesetter();
   const { pdf: bytes } = typesetter.write(first, true);
   process.send({ step: "cold", bytes });
