@@ -24,7 +24,7 @@ export default async function startAll({ workers }: FullConfig): Promise<() => P
     const folder = mkdtempSync(join(tmpdir(), "vennet-e2e-"));
     folders.push(folder);
     const { address, environment } = await startServices(processes, folder, await freePort(), {
-      REACH_TIMEOUT_MS: "1500",
+      REACH_TIMEOUT_MS: "4000",
       REACH_RETRY_MS: "200",
       DRIVE_TIMEOUT_MS: "60000",
       SIGN_UPS_PER_HOUR: "1000000",

@@ -22,7 +22,7 @@ export async function startServerProcess(environment: Record<string, string> = {
       NODE_OPTIONS: "",
       PORT: String(port),
       LOG_LEVEL: "error",
-      REACH_TIMEOUT_MS: "1500",
+      REACH_TIMEOUT_MS: "6000",
       REACH_RETRY_MS: "100",
       SIGN_UPS_PER_HOUR: "1000000",
       ...environment,

@@ -128,7 +128,8 @@ export async function startTestServer(environment: Record<string, string> = {}):
   const settings = new Settings({
     ...process.env,
     LOG_LEVEL: "silent",
-    REACH_TIMEOUT_MS: "1500",
+    // Longer than a busy machine lets a stand-in wait; one host of theirs never answers.
+    REACH_TIMEOUT_MS: "6000",
     REACH_GAP_MS: "5",
     REACH_RETRY_MS: "100",
     DRIVE_TIMEOUT_MS: "60000",
