@@ -19,6 +19,7 @@ import {
   type ChapterAlone,
   type Typeset,
   type TypesetChoices,
+  type TypesetFiles,
 } from "@vennet/core/publish/formats/pdf/typeset-book";
 import { FontShapes, fontFolders, typesettingFonts } from "./fonts.ts";
 
@@ -95,17 +96,20 @@ export class Typesetter {
 
   /** Sets a book, and again what notes began on another page than their marks, until none does or nothing helps. */
   private setNotesByMarks(book: Book, choices: TypesetChoices, accessible: boolean): Uint8Array {
+    const typeset = typesetBook(book, choices);
     let keeps = new Map<string, Keep>();
     for (let round = 1; ; round++) {
-      const typeset = typesetBook(book, { ...choices, keeps });
-      const { document, places } = this.compile(typeset);
+      const { document, places } = this.compile(typeset.keeping(keeps), typeset.pictures);
       const next = round < mostRounds ? keepNotes(book, places, keeps) : null;
       if (next === null) return this.finished(document, places, typeset, accessible);
       keeps = next;
     }
   }
 
-  private compile({ files, pictures }: Typeset): { document: NodeTypstDocument; places: PdfPlace[] } {
+  private compile(
+    files: TypesetFiles,
+    pictures: ReadonlyMap<string, Uint8Array>,
+  ): { document: NodeTypstDocument; places: PdfPlace[] } {
     this.give(new Map<string, string | Uint8Array>([...files, ...pictures]));
     const compiled = this.compiler.compile({ mainFilePath: main, resetRead: false });
     if (!compiled.result) {

@@ -1,7 +1,6 @@
 import type { BookIndex } from "../../../manuscript/book-index.ts";
 import type { TravellingFile } from "../../travelling-files.ts";
 import type { PrintedAddresses } from "./options.ts";
-import type { Keep } from "./stray-notes.ts";
 
 /** A link as it is to be in the finished PDF, by the address that marks it in the typesetter's. */
 export interface MarkedLink {
@@ -18,7 +17,6 @@ export interface BookBeingSet {
   readonly files: ReadonlyMap<string, TravellingFile>;
   readonly picturePaths: ReadonlyMap<string, string>;
   readonly addresses: PrintedAddresses;
-  readonly keeps: ReadonlyMap<string, Keep>;
   readonly markerBase: string;
   readonly marked: MarkedLink[];
   /** The web addresses that are printed in a list at the end, in parts between which a line may end. */

@@ -3,7 +3,6 @@ import type { Direction } from "../../../manuscript/direction.ts";
 import type { OwnLook } from "../../../manuscript/looks.ts";
 import type { MathElement } from "../../../manuscript/math.ts";
 import type { SetOff } from "../../../manuscript/set-off.ts";
-import type { Keep } from "./stray-notes.ts";
 import type { TypesetLanguage } from "./typeset-language.ts";
 import type { Hotspot } from "../../../manuscript/hotspot.ts";
 
@@ -81,8 +80,11 @@ export interface SetCaption {
   content: SetInline[];
 }
 
-/** A block, its direction where that is not the book's, and what is asked of it for its notes. */
-export type SetBlock = SetKind & { direction?: Direction; keep?: Keep };
+/**
+ * A block, its direction where that is not the book's, and the notes that it calls: in their place the file has what is asked
+ * of it for them (`Keep`), or nothing.
+ */
+export type SetBlock = SetKind & { direction?: Direction; keep?: readonly string[] };
 
 type SetKind =
   | { kind: "paragraph"; content: SetInline[]; align?: "center" | "end" }

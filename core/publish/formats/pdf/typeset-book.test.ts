@@ -1,4 +1,5 @@
 import { expect, test } from "@jest/globals";
+import { orderNotes } from "../../../manuscript/notes.ts";
 import { bookOfPlaces } from "../../../test/book-of-places.ts";
 import { bookOf, bringIn } from "../../../test/sample-book.ts";
 import { findObstacles } from "../../preflight.ts";
@@ -50,6 +51,28 @@ test("a note is set at its first reference and called again at the next; an unus
   expect(json.match(/"kind":"note"/g)).toHaveLength(1);
   expect(json.match(/"kind":"note-again"/g)).toHaveLength(1);
   expect(json).toContain("Two");
+});
+
+test("what is asked for notes stands at the paragraphs that call them, and only files that have such change", () => {
+  const book = bookOf(
+    "# One\n\na[^1] b[^2]\n\nc[^3]\n\n# Two\n\nd[^4]\n\n[^1]: A\n\n[^2]: B\n\n[^3]: C\n\n[^4]: D",
+  );
+  const { files, keeping } = typesetBook(book);
+  const [first, second, third] = orderNotes(book.chapters[0]!.doc) as [string, string, string];
+  const asked = keeping(
+    new Map([
+      [first, "lines"],
+      [second, "next-page"],
+      [third, "lines"],
+    ]),
+  );
+  const keepsOf = (json: string) =>
+    (JSON.parse(json) as { blocks: { keep?: string }[] }).blocks.map(({ keep }) => keep ?? null);
+  expect(keepsOf(asked.get("/chapter-1.json")!)).toEqual([null, "next-page", "lines"]);
+  expect(keepsOf(files.get("/chapter-1.json")!)).toEqual([null, null, null]);
+  expect([...asked].filter(([path, json]) => files.get(path) !== json).map(([path]) => path)).toEqual([
+    "/chapter-1.json",
+  ]);
 });
 
 test("a finding that stops export is told with its place", () => {

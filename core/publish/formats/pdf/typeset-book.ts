@@ -1,6 +1,7 @@
 import { topOfBook, type BookIndex } from "../../../manuscript/book-index.ts";
 import { indexOf, pictureSuffix, type Book } from "../../../manuscript/book.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
+import { orderNotes } from "../../../manuscript/notes.ts";
 import { languageOf } from "../../../manuscript/language.ts";
 import { linkUses } from "../../../manuscript/links.ts";
 import { pageSize } from "../../../manuscript/page-layout.ts";
@@ -29,8 +30,6 @@ export interface TypesetChoices {
   missing?: ReadonlyMap<string, string>;
   /** What the author's own fonts have letters for. */
   shapes?: Shapes;
-  /** What is asked of the paragraphs in which notes are called first, by the ids of the notes. */
-  keeps?: ReadonlyMap<string, Keep>;
 }
 
 const noShapes: Shapes = { has: () => false };
@@ -53,6 +52,8 @@ export function chapterAlone(book: Book, at: number): { book: Book; alone: Chapt
 
 export interface Typeset {
   files: TypesetFiles;
+  /** The files with something asked of the paragraphs in which notes are called, by the ids of the notes. */
+  keeping(keeps: ReadonlyMap<string, Keep>): TypesetFiles;
   /** Pictures to be laid beside the JSON, by path. */
   pictures: Map<string, Uint8Array>;
   marked: MarkedLink[];
@@ -68,13 +69,7 @@ export interface Typeset {
  */
 export function typesetBook(
   book: Book,
-  {
-    addresses = "none",
-    alone = null,
-    missing = new Map(),
-    shapes = noShapes,
-    keeps = new Map(),
-  }: TypesetChoices = {},
+  { addresses = "none", alone = null, missing = new Map(), shapes = noShapes }: TypesetChoices = {},
 ): Typeset {
   const pictures = new Map<string, Uint8Array>();
   const picturePaths = new Map<string, string>();
@@ -89,7 +84,6 @@ export function typesetBook(
     files: travellingFiles(book),
     picturePaths,
     addresses,
-    keeps,
     markerBase: unusedMarker(book),
     marked: [],
     printed: [],
@@ -111,8 +105,9 @@ export function typesetBook(
     { text: families.text, own },
     shapes,
   );
-  const written = (data: unknown): string =>
+  const written = (data: unknown, keeps: ReadonlyMap<string, Keep> = new Map()): string =>
     JSON.stringify(data, function (this: { language?: SetLanguage }, key, value: unknown) {
+      if (key === "keep") return mostKept(value as string[], keeps);
       return typeof value === "string" && setKeys.has(key)
         ? scripts.spell(withoutMissing(value, missing), this.language?.tag)
         : value;
@@ -120,10 +115,10 @@ export function typesetBook(
   const set = book.chapters.map(({ doc }, i) => ({ doc, at: alone?.at ?? i }));
   const walkOf = (one: (typeof set)[number]): TypesetWalk => new TypesetWalk({ ...one, index }, setting);
   const chapters = set.map((one) => {
-    const path = `/chapter-${one.at + 1}.json`;
-    files.set(path, written(walkOf(one).wholeChapter()));
-    return path;
+    const data = walkOf(one).wholeChapter();
+    return { path: `/chapter-${one.at + 1}.json`, data, called: orderNotes(one.doc) };
   });
+  for (const { path, data } of chapters) files.set(path, written(data));
   const notes =
     index.conventions.notesAt === "book"
       ? set.flatMap((one) => {
@@ -148,7 +143,7 @@ export function typesetBook(
       contents: alone === null && !hasOwnContents(book),
       // Pages that are not set with it are known from an earlier file, if at all.
       alone: alone && { pages: pagesOf(setting.paged, alone.pageOfPlace) },
-      chapters,
+      chapters: chapters.map(({ path }) => path),
       notes,
       addresses: setting.printed,
       places: [...(alone ? [] : [topOfBook]), ...setting.labelled, ...setting.held.keys()],
@@ -166,7 +161,17 @@ export function typesetBook(
       if (tag !== null) nameLanguage(tag);
     });
   nameLanguage(book.language);
-  return { files, pictures, marked: setting.marked, languages };
+  const keeping = (keeps: ReadonlyMap<string, Keep>): TypesetFiles => {
+    const asked = chapters.filter(({ called }) => called.some((id) => keeps.has(id)));
+    return new Map([...files, ...asked.map(({ path, data }) => [path, written(data, keeps)] as const)]);
+  };
+  return { files, keeping, pictures, marked: setting.marked, languages };
+}
+
+/** What is asked of a paragraph that calls these notes: one that goes to the next page for one of them does so for all. */
+function mostKept(called: readonly string[], keeps: ReadonlyMap<string, Keep>): Keep | undefined {
+  const asked = called.flatMap((id) => keeps.get(id) ?? []);
+  return asked.includes("next-page") ? "next-page" : asked[0];
 }
 
 function pagesOf(

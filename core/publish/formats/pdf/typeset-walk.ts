@@ -32,7 +32,6 @@ import { breakable } from "./breakable.ts";
 import { withoutDeepNests } from "./deep-nests.ts";
 import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
 import { wordsAndHost } from "./link-name.ts";
-import type { Keep } from "./stray-notes.ts";
 import { setTable } from "./set-table.ts";
 import { setMarks } from "./set-marks.ts";
 import { typesetLanguage } from "./typeset-language.ts";
@@ -163,22 +162,21 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
 
   protected override block(node: Node, style: Style): SetBlock[] {
     const direction = this.turned(node);
-    const keep = this.keepOf(node);
+    const keep = this.calledIn(node);
     const set = super.block(node, style);
     return set.map((block) => ({
       ...block,
       ...(direction === null ? {} : { direction }),
-      ...(keep === null ? {} : { keep }),
+      ...(keep.length === 0 ? {} : { keep }),
     }));
   }
 
-  /** What is asked of a paragraph for the notes that it calls. */
-  private keepOf(node: Node): Keep | null {
-    if (this.book.keeps.size === 0 || node.type.name !== "paragraph") return null;
-    const keeps = node.children
+  /** The notes at the foot of its page that a paragraph calls. */
+  private calledIn(node: Node): string[] {
+    if (this.index.conventions.notesAt !== "page" || node.type.name !== "paragraph") return [];
+    return node.children
       .filter(({ type }) => type.name === "note_reference")
-      .flatMap(({ attrs }) => this.book.keeps.get(attrs["note"] as string) ?? []);
-    return keeps.includes("next-page") ? "next-page" : (keeps[0] ?? null);
+      .map(({ attrs }) => attrs["note"] as string);
   }
 
   protected override captioned({ node, caption, captionFirst }: CaptionedBlock): SetBlock[] {
