@@ -1,6 +1,6 @@
 // Sets a book from JSON. The author's text is data here and is never parsed as markup.
 #import "formula.typ": set-formula
-#import "parts.typ": hotspot-frame, in-parts, ink, rule, set-cell, set-off, task-sign
+#import "parts.typ": in-parts, in-short-runs, ink, rule, set-cell, set-off, set-picture, task-sign
 #let book = json("book.json")
 #let blue = rgb("#1d4f8f")
 
@@ -70,9 +70,11 @@
 }
 
 // Words, or runs of them each of which has fonts for its script.
-#let spell(words, by: text) = if type(words) == str { by(words) } else {
+#let spell(words, by: text, usual: auto) = {
+  let usual = if usual == auto { by } else { usual }
+  if type(words) == str { return usual(words) }
   for run in words {
-    if run.fonts == none { by(run.letters) } else {
+    if run.fonts == none { usual(run.letters) } else {
       let families = book.fonts.scripts.at(run.fonts)
       show raw: set text(font: families)
       text(font: families, by(run.letters))
@@ -80,9 +82,10 @@
   }
 }
 
-#let set-text(run) = {
+#let set-text(run, parted) = {
   let marks = run.at("marks", default: ())
-  let body = spell(run.words, by: if "code" in marks { raw } else { text })
+  let by = if "code" in marks { raw } else { text }
+  let body = spell(run.words, by: by, usual: if parted and marks.len() == 0 { in-short-runs } else { by })
   for mark in marks {
     if mark == "emphasis" { body = emph(body) }
     if mark == "strong" { body = strong(body) }
@@ -117,19 +120,6 @@
   underline(offset: 2pt, stroke: (paint: paint, thickness: 0.5pt, dash: look.underline), inked)
 }
 
-// A picture at a size, with its areas that are links laid over it.
-#let set-picture(item, width, height) = {
-  let shown = if item.decorative { pdf.artifact(image(item.file, width: width)) } else { image(item.file, width: width, alt: item.alt) }
-  if item.hotspots.len() == 0 { return shown }
-  block(width: width, height: height, breakable: false, {
-    shown
-    for spot in item.hotspots {
-      let area = link(spot.url, box(width: spot.width * width, height: spot.height * height, ..hotspot-frame(spot.frame)))
-      place(top + left, dx: spot.x * width, dy: spot.y * height, area)
-    }
-  })
-}
-
 // A note's words, with the ways back to the text at their end. `opens` makes its first paragraph: at the foot of a
 // page it stands on the line of its number.
 #let set-note(note, opens, set-inlines, set-blocks) = {
@@ -159,8 +149,9 @@
   if url == none { shown } else { link(url, shown) }
 }))
 
-#let set-inlines(items, set-blocks) = for item in items {
-  if item.kind == "text" { set-text(item) }
+// `parted` for long text from left to right, in which no link is and nothing that is drawn along its words.
+#let set-inlines(items, set-blocks, parted: false) = for item in items {
+  if item.kind == "text" { set-text(item, parted) }
   else if item.kind == "break" { linebreak() }
   else if item.kind == "formula" {
     let body = set-formula(item.math)
@@ -232,7 +223,10 @@
     let content = block-data.content
     if content.len() == 1 and content.at(0).kind == "formula" and content.at(0).display {
       math.equation(block: true, alt: content.at(0).alt, set-formula(content.at(0).math))
-    } else if aligned == none { par(set-inlines(content, set-blocks)) } else {
+    } else if aligned == none {
+      let parted = block-data.at("direction", default: book.direction) != "rtl"
+      par(set-inlines(content, set-blocks, parted: parted))
+    } else {
       set par(justify: false)
       align(if aligned == "center" { center } else { end }, par(set-inlines(content, set-blocks)))
     }

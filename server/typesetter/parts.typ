@@ -2,11 +2,37 @@
 #let ink = rgb("#1c1a17")
 #let rule = 0.5pt + rgb("#8a857a")
 
+// Words in runs of a few, parted at blanks. Of a run in kerned letters all that a line holds of it is shaped anew for each line
+// that is tried, which was most of the work. Two runs side by side would be one if nothing were said of every other one: what
+// is said is so anyway.
+#let words-of-run = 6
+#let in-short-runs(words) = {
+  let parts = words.split(" ")
+  if parts.len() <= 2 * words-of-run { return text(words) }
+  for (i, part) in parts.chunks(words-of-run).enumerate() {
+    let letters = part.join(" ") + if (i + 1) * words-of-run < parts.len() { " " }
+    if calc.even(i) { text(letters) } else { text(overhang: true, letters) }
+  }
+}
+
 #let hotspot-frame(frame) = {
   if frame.line == "none" { return (:) }
   let paint = (paint: rgb(frame.colour), thickness: frame.thickness * 0.75pt)
   if frame.line == "dashed" { paint.insert("dash", "dashed") }
   (stroke: if frame.line == "underlined" { (bottom: paint) } else { paint })
+}
+
+// A picture at a size, with its areas that are links laid over it.
+#let set-picture(item, width, height) = {
+  let shown = if item.decorative { pdf.artifact(image(item.file, width: width)) } else { image(item.file, width: width, alt: item.alt) }
+  if item.hotspots.len() == 0 { return shown }
+  block(width: width, height: height, breakable: false, {
+    shown
+    for spot in item.hotspots {
+      let area = link(spot.url, box(width: spot.width * width, height: spot.height * height, ..hotspot-frame(spot.frame)))
+      place(top + left, dx: spot.x * width, dy: spot.y * height, area)
+    }
+  })
 }
 
 // Drawn, since few fonts have it; its words are the sign itself.
