@@ -92,7 +92,8 @@ async function print(book, counted) {
   const folder = mkdtempSync(join(tmpdir(), "vennet-bench-"));
   const file = join(folder, "book.html");
   const html = new TextDecoder().decode(writeWebPage(book));
-  const paper = "@page{size:A5;margin:20mm}body{font:10.5pt/1.55 serif;max-width:none}h1{break-before:page}";
+  const paper =
+    "@page{size:A5;margin:20mm}body{font:10.5pt/1.55 serif;text-align:justify;hyphens:auto;max-width:none}h1{break-before:page}";
   writeFileSync(file, html.replace("</style>", `${paper}</style>`));
   let started = performance.now();
   const server = await chromium.launchServer(browserLaunch);
