@@ -1,6 +1,5 @@
 import { Module, type DynamicModule } from "@nestjs/common";
 import { APP_FILTER, APP_PIPE } from "@nestjs/core";
-import { TypeOrmModule } from "@nestjs/typeorm";
 import { AccessModule } from "./access/access.module.ts";
 import { AccountsModule } from "./accounts/accounts.module.ts";
 import { BooksModule } from "./books/books.module.ts";
@@ -22,7 +21,7 @@ import { OperatingModule } from "./operating/operating.module.ts";
 import { PlacesModule } from "./places/places.module.ts";
 import { ReachModule } from "./reach/reach.module.ts";
 import { ShelfModule } from "./shelf/shelf.module.ts";
-import { databaseOptions } from "./database/data-source.ts";
+import { databaseModule } from "./database/database-module.ts";
 import { ProblemFilter } from "./errors/problem.filter.ts";
 import { RequestPipe } from "./http/request-pipe.ts";
 import { SettingsModule } from "./settings.module.ts";
@@ -37,7 +36,7 @@ export class AppModule {
       module: AppModule,
       imports: [
         SettingsModule.with(settings),
-        TypeOrmModule.forRoot({ ...databaseOptions(settings.databaseUrl), retryAttempts: 0 }),
+        databaseModule(settings.databaseUrl),
         AccessModule,
         AccountsModule,
         BooksModule,

@@ -1,7 +1,6 @@
 import { NestFactory } from "@nestjs/core";
-import { TypeOrmModule } from "@nestjs/typeorm";
 import { Module } from "@nestjs/common";
-import { databaseOptions } from "../database/data-source.ts";
+import { databaseModule } from "../database/database-module.ts";
 import { SettingsModule } from "../settings.module.ts";
 import { Settings } from "../settings.ts";
 import { AccountsModule } from "./accounts.module.ts";
@@ -12,11 +11,7 @@ import { Mailer } from "./mailer.ts";
 export async function invite(env: NodeJS.ProcessEnv): Promise<string> {
   const settings = new Settings(env);
   @Module({
-    imports: [
-      SettingsModule.with(settings),
-      TypeOrmModule.forRoot({ ...databaseOptions(settings.databaseUrl), retryAttempts: 0 }),
-      AccountsModule,
-    ],
+    imports: [SettingsModule.with(settings), databaseModule(settings.databaseUrl), AccountsModule],
   })
   class InviteModule {}
   const app = await NestFactory.createApplicationContext(InviteModule, { logger: false });

@@ -241,15 +241,22 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
   private async work(job: Job, part: string, signal: AbortSignal): Promise<void> {
     // Watchers and database hear of it a few times a second, however fast the work is, and always of the last.
     let timer: NodeJS.Timeout | undefined;
+    let told: Promise<unknown> = Promise.resolve();
     const tellLatest = (): void => {
       timer = undefined;
       this.tell(job);
       const { done, total, message } = job;
-      void this.jobs
+      told = this.jobs
         .update({ id: job.id, state: "running" }, { done, total, message })
         .catch((error: unknown) =>
           this.logger.error(`Progress of job ${job.id} was not kept: ${String(error)}`),
         );
+    };
+    // Two writes of one row at once would stand in each other's way.
+    const end: typeof this.finish = async (...ended) => {
+      clearTimeout(timer);
+      await told;
+      return this.finish(...ended);
     };
     const report: Report = (progress) => {
       Object.assign(job, progress);
@@ -271,7 +278,7 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       const kind = this.kinds.get(job.kind);
       if (!kind) throw new Error(`No work is defined for jobs of kind ${job.kind}.`);
       const message = await kind.work(job, report, signal);
-      if (message !== null) await this.finish(job, "done", { ...job, message });
+      if (message !== null) await end(job, "done", { ...job, message });
     } catch (error) {
       // A cancelled job is marked as such already; a stopped server's is taken up again.
       if (this.stopping || signal.aborted) return;
@@ -284,7 +291,7 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
         : isDiskFull(error)
           ? noRoom().message
           : `Something went wrong in Vennet; its log says what. Try again. (Job ${job.id})`;
-      await this.finish(job, "failed", { ...job, message });
+      await end(job, "failed", { ...job, message });
       this.running.get(job.id)?.abort.abort();
     } finally {
       clearTimeout(timer);

@@ -4,7 +4,6 @@ import { InjectDataSource } from "@nestjs/typeorm";
 import { changeOf, type Fingerprint } from "@vennet/core/reach/fingerprint";
 import type { Outcome, ReachState } from "@vennet/core/reach/outcome";
 import { DataSource, type EntityManager } from "typeorm";
-import { withoutDeadlock } from "../database/without-deadlock.ts";
 
 /** What one question of a run came to. */
 export interface Answered {
@@ -47,7 +46,7 @@ export class AnswerWriter {
       await sleep(gatheringMs);
       const batch = this.waiting.splice(0, rowsAtOnce);
       try {
-        await withoutDeadlock(this.database, (manager) =>
+        await this.database.transaction((manager) =>
           writeBatch(
             manager,
             batch.map(({ answered }) => answered),

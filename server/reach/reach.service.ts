@@ -5,7 +5,6 @@ import type { DestinationKind } from "@vennet/core/destination/kinds/kinds";
 import { endOf, explainOutcome } from "@vennet/core/reach/outcome";
 import { DataSource } from "typeorm";
 import { Book } from "../books/book.entity.ts";
-import { withoutDeadlock } from "../database/without-deadlock.ts";
 import { Job } from "../jobs/job.entity.ts";
 import { JobsService, type Progress, type Report } from "../jobs/jobs.service.ts";
 import { FileLinksService } from "../files/file-links.service.ts";
@@ -199,7 +198,7 @@ export class ReachService {
   /** Writes down what a run has to ask: each page and each email once, with what is still fresh left out if so asked. */
   private async list(job: Job): Promise<void> {
     const { which, addresses } = job.input as { which?: string; addresses?: string[] };
-    await withoutDeadlock(this.database, async (manager) => {
+    await this.database.transaction(async (manager) => {
       // A server that seemed dead may still be at it; the second to come waits for the first, and leaves it be.
       const begun: { affectedRows: number } = await manager.query(
         "INSERT IGNORE INTO reach_run (jobId, bookId, startedAt) VALUES (?, ?, ?)",
@@ -264,7 +263,7 @@ export class ReachService {
 
   /** Sums a run up and ends its job, both or neither. Of two servers that come to its end, one does it. */
   private async end(job: Job): Promise<void> {
-    await withoutDeadlock(this.database, async (manager) => {
+    await this.database.transaction(async (manager) => {
       const run = await manager.findOneOrFail(ReachRun, {
         where: { jobId: job.id },
         lock: { mode: "pessimistic_write" },
