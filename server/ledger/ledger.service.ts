@@ -9,6 +9,7 @@ import { StoredFile } from "../files/stored-file.entity.ts";
 import { DataSource, In, IsNull, Like, Not } from "typeorm";
 import { Chapter } from "../chapters/chapter.entity.ts";
 import { readPart } from "../chapters/read-part.ts";
+import { KeptOrders } from "./kept-orders.ts";
 import { LinkUse } from "./link-use.entity.ts";
 import { ledgerRows } from "./ledger-rows.ts";
 import { chapterOrder, linkCounts, stretchesOf } from "./reading-order.ts";
@@ -26,9 +27,7 @@ import { linksInUse, withOutcomes } from "./rows-in-use.ts";
 const nameJoins = `LEFT JOIN stored_file f ON f.id = u.fileId AND f.bookId = u.bookId
   LEFT JOIN place p ON p.bookId = u.bookId AND p.placeId = u.placeId
   LEFT JOIN gone_place g ON g.bookId = u.bookId AND g.placeId = u.placeId`;
-/** What counting and sorting by most columns needs; and what the names of destinations need besides. */
-const counted = `FROM ${linksInUse} ${withOutcomes}`;
-const named = `${counted} ${nameJoins}`;
+const named = `FROM ${linksInUse} ${withOutcomes} ${nameJoins}`;
 /** Behind the name of a file the page or place in it, as its address has that. */
 const inFile =
   "IF(u.destination LIKE '%#page=%', CONCAT(', page ', SUBSTRING_INDEX(u.destination, '#page=', -1)), IF(u.destination LIKE '%#%', CONCAT(', “', SUBSTRING_INDEX(u.destination, '#', -1), '”'), ''))";
@@ -69,6 +68,8 @@ const csvHeads: Record<Exclude<LedgerColumn, "position">, [string, (row: LedgerR
   checked: ["Last check", (row) => row.checkedAt ?? ""],
 };
 
+type Page = LedgerQuery & { offset: number; limit: number };
+
 /** Rows as the database has them, and how many match in all. */
 interface FoundRows {
   total: number;
@@ -78,7 +79,11 @@ interface FoundRows {
 /** Answers questions about all links of a book from the ledger's rows. */
 @Injectable()
 export class LedgerService implements OnApplicationBootstrap {
-  constructor(@InjectDataSource() private readonly database: DataSource) {}
+  private readonly orders: KeptOrders;
+
+  constructor(@InjectDataSource() private readonly database: DataSource) {
+    this.orders = new KeptOrders(database);
+  }
 
   /** Chapters without derived rows (each has one place at least, its title) get theirs. */
   async onApplicationBootstrap(): Promise<void> {
@@ -97,56 +102,44 @@ export class LedgerService implements OnApplicationBootstrap {
 
   /** Some rows of the ledger in the order that was asked for, and how many there are. */
   async rows(bookId: string, query: LedgerQuery): Promise<LedgerAnswer> {
-    const { sort = "position", direction = "up", offset = 0, limit = 200 } = query;
-    const order = direction === "down" ? "DESC" : "ASC";
-    const by = [...expressions[sort].map((part) => `${part} ${order}`), ...readingOrder].join(", ");
+    const page = { ...query, offset: query.offset ?? 0, limit: query.limit ?? 200 };
+    const isFirst = query.sort === undefined || query.sort === "position";
     const found =
-      sort === "position" && !isFiltered(query)
-        ? await this.inReadingOrder(bookId, { ...query, offset, limit }, by)
-        : await this.sorted(bookId, { ...query, sort, offset, limit }, by);
-    return {
-      total: found.total,
-      rows: (await this.withNamesInFiles(found.rows)).map((row) => ({
-        ...row,
-        checkedAt: row.checkedAt?.toISOString() ?? null,
-      })),
-    };
+      isFirst && !isFiltered(query)
+        ? await this.inReadingOrder(bookId, page)
+        : ((await this.inKeptOrder(bookId, page)) ?? (await this.sorted(bookId, page)));
+    return { total: found.total, rows: await this.told(found.rows) };
   }
 
   /** Some of all links, as they are read. */
-  private async inReadingOrder(
-    bookId: string,
-    query: LedgerQuery & { offset: number; limit: number },
-    by: string,
-  ): Promise<FoundRows> {
+  private async inReadingOrder(bookId: string, query: Page): Promise<FoundRows> {
     const { total, stretches } = await stretchesOf(this.database, bookId, query);
-    if (stretches.length === 0) return { total, rows: [] };
     const within = stretches.map(() => "(u.chapterId = ? AND u.ordinal BETWEEN ? AND ?)").join(" OR ");
     const values = stretches.flatMap(({ chapterId, first, last }) => [chapterId, first, last]);
-    const rows = await this.rowsOf(
-      `SELECT u.chapterId, u.ordinal FROM link_use u WHERE ${within}`,
-      values,
-      by,
+    return { total, rows: await this.rowsWithin(within, values, query) };
+  }
+
+  /** Some of the links in an order that is kept, or shall be; null where it is not. */
+  private async inKeptOrder(bookId: string, { offset, limit, ...asked }: Page): Promise<FoundRows | null> {
+    // What is known of destinations changes while the book stays as it is.
+    if (asked.state || followsState(asked.sort)) return null;
+    const { sql, values } = keysOf(bookId, asked);
+    const order = await this.orders.find(bookId, JSON.stringify([sql, values]), isFiltered(asked), () =>
+      this.database.query(sql, values),
     );
-    return { total, rows };
+    if (!order) return null;
+    const keys = order.page(offset, limit);
+    const within = keys.map(() => "(u.chapterId = ? AND u.ordinal = ?)").join(" OR ");
+    const named = keys.flatMap(({ chapterId, ordinal }) => [chapterId, ordinal]);
+    return { total: order.total, rows: await this.rowsWithin(within, named, asked) };
   }
 
   /** Some of the links that a filter matches, in any order. */
-  private async sorted(
-    bookId: string,
-    query: LedgerQuery & { sort: LedgerColumn; offset: number; limit: number },
-    by: string,
-  ): Promise<FoundRows> {
-    const { where, values } = conditions(bookId, query);
-    const { search, sort, offset, limit } = query;
+  private async sorted(bookId: string, query: Page): Promise<FoundRows> {
+    const { sql, values } = keysOf(bookId, query);
     const [total, rows] = await Promise.all([
       this.count(bookId, query),
-      this.rowsOf(
-        `SELECT u.chapterId, u.ordinal ${search || sort === "destination" ? named : counted}
-           WHERE ${where} ORDER BY ${by} LIMIT ? OFFSET ?`,
-        [...values, limit, offset],
-        by,
-      ),
+      this.rowsOf(`${sql} LIMIT ? OFFSET ?`, [...values, query.limit, query.offset], query),
     ]);
     return { total, rows };
   }
@@ -158,24 +151,40 @@ export class LedgerService implements OnApplicationBootstrap {
       return counts.reduce((sum, { count }) => sum + count, 0);
     }
     const { where, values } = conditions(bookId, filter);
-    // Names matter only where they are searched.
     const rows: [{ total: string }] = await this.database.query(
-      `SELECT COUNT(*) AS total ${filter.search ? named : counted} WHERE ${where}`,
+      `SELECT COUNT(*) AS total ${fromFor(filter)} WHERE ${where}`,
       values,
     );
     return Number(rows[0].total);
   }
 
+  /** The rows of links that stand at some places. */
+  private async rowsWithin(
+    within: string,
+    values: unknown[],
+    query: LedgerQuery,
+  ): Promise<FoundRows["rows"]> {
+    if (within === "") return [];
+    return this.rowsOf(`SELECT u.chapterId, u.ordinal FROM link_use u WHERE ${within}`, values, query);
+  }
+
   /** Rows by their keys, which are found first and alone, so that no text of thousands of rows is carried along. */
-  private rowsOf(keys: string, values: unknown[], by: string): Promise<FoundRows["rows"]> {
+  private rowsOf(keys: string, values: unknown[], query: LedgerQuery): Promise<FoundRows["rows"]> {
     return this.database.query(
       `SELECT u.linkId, u.chapterId, c.title AS chapter, u.heading, u.text, u.kind, u.destination,
          ${nameOf} AS destinationName, u.description, u.coverage, COALESCE(o.state, 'unchecked') AS state, o.checkedAt
        FROM (${keys}) k
        JOIN (${linksInUse}) ON u.chapterId = k.chapterId AND u.ordinal = k.ordinal ${withOutcomes} ${nameJoins}
-       ORDER BY ${by}`,
+       ORDER BY ${orderOf(query)}`,
       values,
     );
+  }
+
+  private async told(rows: FoundRows["rows"]): Promise<LedgerRowAnswer[]> {
+    return (await this.withNamesInFiles(rows)).map((row) => ({
+      ...row,
+      checkedAt: row.checkedAt?.toISOString() ?? null,
+    }));
   }
 
   /** The destinations of the links that a filter matches, with how many lead to each. */
@@ -232,8 +241,8 @@ export class LedgerService implements OnApplicationBootstrap {
 
   /** The rows that match, as CSV (RFC 4180) with a line of heads. */
   async csv(bookId: string, query: LedgerQuery & { columns?: string }): Promise<string> {
-    const { total } = await this.rows(bookId, { ...query, offset: 0, limit: 1 });
-    const { rows } = await this.rows(bookId, { ...query, offset: 0, limit: Math.max(1, total) });
+    const { sql, values } = keysOf(bookId, query);
+    const rows = await this.told(await this.rowsOf(sql, values, query));
     const wanted = query.columns?.split(",") ?? Object.keys(csvHeads);
     const chosen = Object.entries(csvHeads).filter(([column]) => wanted.includes(column));
     return stringify(
@@ -282,6 +291,31 @@ export class LedgerService implements OnApplicationBootstrap {
     );
     return new Map(rows.map(({ file, uses }) => [file, Number(uses)]));
   }
+}
+
+/** Where links are found and sorted; names and states are joined where they matter. */
+function fromFor({ search, state, sort }: LedgerQuery): string {
+  const asksNames = Boolean(search?.trim()) || sort === "destination";
+  return `FROM ${linksInUse} ${state || followsState(sort) ? withOutcomes : ""} ${asksNames ? nameJoins : ""}`;
+}
+
+/** Whether an order is another when links were checked. */
+function followsState(sort: LedgerColumn | undefined): boolean {
+  return sort === "state" || sort === "checked";
+}
+
+function orderOf({ sort = "position", direction = "up" }: LedgerQuery): string {
+  const way = direction === "down" ? "DESC" : "ASC";
+  return [...expressions[sort].map((part) => `${part} ${way}`), ...readingOrder].join(", ");
+}
+
+/** Asks for the keys of the links that a filter matches, in an order. */
+function keysOf(bookId: string, query: LedgerQuery): { sql: string; values: unknown[] } {
+  const { where, values } = conditions(bookId, query);
+  return {
+    sql: `SELECT u.chapterId, u.ordinal ${fromFor(query)} WHERE ${where} ORDER BY ${orderOf(query)}`,
+    values,
+  };
 }
 
 /** Whether not all links of a book, or of one of its chapters, are asked for. */
