@@ -1,4 +1,5 @@
 import { setMaxListeners } from "node:events";
+import { onTimeMs } from "@vennet/core/reach/politeness";
 import { HostGates } from "../server/dist/reach/host-gates.js";
 import { Settings } from "../server/dist/settings.js";
 import { randomFrom } from "./seeded-book.mjs";
@@ -136,10 +137,12 @@ function jumpingClock() {
 function sharedPace(clock) {
   const turns = new Map();
   return {
-    takeTurn: async (host, gap) => {
-      const turn = Math.max(clock.now(), turns.get(host) ?? 0);
-      turns.set(host, turn + gap);
-      return turn - clock.now();
+    begin: async (host, gap) => {
+      const turn = turns.get(host) ?? 0;
+      const late = clock.now() - turn;
+      if (late < 0) return -late;
+      turns.set(host, (late > onTimeMs ? clock.now() : turn) + gap);
+      return 0;
     },
     restOf: async () => 0,
     rest: async () => undefined,

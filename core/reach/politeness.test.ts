@@ -4,21 +4,27 @@ import { outcome } from "./outcome.ts";
 import { HostPace, isTransient, retryAfterMs, retryGapMs } from "./politeness.ts";
 
 describe("a host's pace", () => {
-  test("keeps the gap between turns, and no turn is lost or given twice", () => {
+  test("keeps the gap between questions; one that is hardly late does not delay those after it, a late one does", () => {
     const pace = new HostPace(100);
-    expect([0, 10, 20, 500].map((now) => pace.takeTurn(now))).toEqual([0, 100, 200, 500]);
+    const waits = (begun: number, ...asked: number[]): number[] => {
+      pace.begin(begun);
+      return asked.map((now) => pace.waitMs(now));
+    };
+    expect(pace.waitMs(1000)).toBe(0);
+    expect(waits(1000, 1000, 1040, 1100, 1300)).toEqual([100, 60, 0, 0]);
+    expect(waits(1104, 1104)).toEqual([96]);
+    expect(waits(1260, 1260)).toEqual([100]);
     pace.widen(1000);
     pace.widen(50);
-    expect([510, 520].map((now) => pace.takeTurn(now))).toEqual([600, 1600]);
+    expect(waits(1360, 1360)).toEqual([1000]);
   });
 
   test("rests as long as the host asks", () => {
     const pace = new HostPace(100);
     pace.pauseUntil(5000);
     pace.pauseUntil(3000);
-    expect(pace.isPaused(4999)).toBe(true);
-    expect(pace.takeTurn(10)).toBe(5000);
-    expect(pace.isPaused(5000)).toBe(false);
+    expect(pace.waitMs(10)).toBe(4990);
+    pace.begin(5000);
     expect(pace.isIdle(5000)).toBe(false);
     expect(pace.isIdle(5100)).toBe(true);
   });

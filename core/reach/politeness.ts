@@ -2,6 +2,8 @@ import type { Outcome } from "./outcome.ts";
 
 /** How long a run waits at most when a server asks it to come back later. */
 export const longestWaitMs = 60_000;
+/** A question that begins so much after its turn, in milliseconds, is on time. */
+export const onTimeMs = 5;
 /** How often a transient failure is asked again in one run. */
 export const mostTries = 3;
 
@@ -11,7 +13,6 @@ export const mostTries = 3;
  */
 export class HostPace {
   private next = 0;
-  private paused = 0;
   private gap: number;
 
   constructor(gapMs: number) {
@@ -23,11 +24,14 @@ export class HostPace {
     return this.gap;
   }
 
-  /** Takes the next turn and gives the time at which it is. */
-  takeTurn(now: number): number {
-    const turn = Math.max(now, this.next);
-    this.next = turn + this.gap;
-    return turn;
+  /** How long it is until the next question may begin. */
+  waitMs(now: number): number {
+    return Math.max(0, this.next - now);
+  }
+
+  /** A question begins; of one that is hardly late the next keeps its time, so that these moments do not add up. */
+  begin(now: number): void {
+    this.next = (now - this.next <= onTimeMs ? this.next : now) + this.gap;
   }
 
   /** The host asked for more time between questions; it never gets less than the usual. */
@@ -37,13 +41,7 @@ export class HostPace {
 
   /** Nobody asks before this time. */
   pauseUntil(time: number): void {
-    this.paused = Math.max(this.paused, time);
     this.next = Math.max(this.next, time);
-  }
-
-  /** Whether a pause has begun that lasts longer than this time; who has a turn then has to take another. */
-  isPaused(now: number): boolean {
-    return this.paused > now;
   }
 
   /** Whether nothing is remembered that matters at this time. */

@@ -127,7 +127,7 @@ describe("several servers that share one Redis", () => {
     const paces = [1, 2].map(() => new SharedPace(settings));
     const gates = paces.map((pace) => new HostGates(settings, undefined, pace));
     // Connected: a turn taken before would be each server's own.
-    for (const pace of paces) while ((await pace.takeTurn("ready.example", 1_000)) === 0) await pause(20);
+    for (const pace of paces) while ((await pace.begin("ready.example", 1_000)) === 0) await pause(20);
     const signal = new AbortController().signal;
     const begun: number[] = [];
     const ask = async (i: number): Promise<void> => {

@@ -124,12 +124,30 @@ async function waitingForPlaces() {
   return { clock, gate, at, asked, leaveAll: () => taken.forEach((leave) => leave()) };
 }
 
-test("who waited for a place past its turn takes another, so that the gap is kept when all places are taken", async () => {
+test("who waited for a place past its turn begins at once, and the gap is kept after it", async () => {
   const { clock, at, asked, leaveAll } = await waitingForPlaces();
   leaveAll();
   await clock.goOn(200);
   await asked;
-  expect(at[1]! - at[0]!).toBeGreaterThanOrEqual(100);
+  expect(at).toEqual([500, 600]);
+});
+
+test("of one book's hosts every other free place goes to the one of which the most is left, the rest in turn", async () => {
+  const gate = gates({ REACH_CONCURRENCY: "1" });
+  const taken = await Promise.all(
+    Array.from({ length: 8 }, (_, i) => gate.enter(`h${i}.example`, "book", never)),
+  );
+  const entered: string[] = [];
+  const lefts = { few: 2, some: 30, most: 500, many: 200, single: 1 };
+  for (const [host, left] of Object.entries(lefts)) {
+    void gate.enter(`${host}.example`, "book", never, left).then(() => entered.push(host));
+    await settled();
+  }
+  for (const leave of taken.slice(0, 5)) {
+    leave();
+    await settled();
+  }
+  expect(entered).toEqual(["most", "few", "many", "some", "single"]);
 });
 
 test("a rest that a host asks for holds also for who waits for a turn in its place", async () => {

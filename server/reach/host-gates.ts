@@ -9,9 +9,6 @@ const gatesKept = 5_000;
 /** So many questions of a book are under way at once, whatever other books ask. */
 const bookShare = 8;
 
-/** A question that begins so much later than its turn, in milliseconds, still keeps the gap for the next. */
-const onTime = 5;
-
 /** By what gaps and rests are told: milliseconds of one clock, and waiting for so many of them. */
 export interface Clock {
   now: () => number;
@@ -47,34 +44,28 @@ export class HostGates {
     this.all = new FairPlaces(settings.reachConcurrency, bookShare);
   }
 
-  /** Questions begin one a turn of the server's, so that what others ask of it comes in between. */
-  private begin(): Promise<void> {
-    return (this.last = this.last.then(() => nextTurn()));
-  }
-
-  /** Waits for a book's turn to ask a host, and gives the function that ends it. */
-  async enter(host: string, bookId: string, signal: AbortSignal): Promise<() => void> {
+  /**
+   * Waits for a book's turn to ask a host, and gives the function that ends it.
+   * @param left how many pages of the host are yet to be asked for the book
+   */
+  async enter(host: string, bookId: string, signal: AbortSignal, left = 0): Promise<() => void> {
     const { pace, lanes } = this.gate(host);
     const leaveLane = await lanes.enter(bookId, signal);
     try {
-      let turn = await this.waitForTurn(host, pace, signal);
       for (;;) {
-        const leaveAll = await this.all.enter(bookId, signal);
+        await this.untilTurn(host, pace, signal);
+        const leaveAll = await this.all.enter(bookId, signal, left);
         try {
-          turn = await this.turnInPlace(host, pace, turn, signal);
-          if (turn <= this.clock.now()) {
-            await this.begin();
+          if (await this.begin(host, pace))
             return () => {
               leaveAll();
               leaveLane();
             };
-          }
         } catch (error) {
           leaveAll();
           throw error;
         }
         leaveAll();
-        await this.clock.sleep(turn - this.clock.now(), signal);
       }
     } catch (error) {
       leaveLane();
@@ -82,42 +73,35 @@ export class HostGates {
     }
   }
 
-  /** Takes a host's next turn and waits until it has come, and any rest of the host is over. */
-  private async waitForTurn(host: string, pace: HostPace, signal: AbortSignal): Promise<number> {
+  /**
+   * Begins a question for which there is a place, however late; the next one waits for the gap from now on.
+   * @returns whether it was its turn still: another may have begun meanwhile, here or on another server, or the host have asked for a rest
+   */
+  private async begin(host: string, pace: HostPace): Promise<boolean> {
+    await this.nextTurnOfServer();
+    if (pace.waitMs(this.clock.now()) > 0) return false;
+    const ofAll = (await this.shared?.begin(host, pace.gapMs)) ?? 0;
+    const now = this.clock.now();
+    if (ofAll > 0) pace.pauseUntil(now + ofAll);
+    if (pace.waitMs(now) > 0) return false;
+    pace.begin(now);
+    return true;
+  }
+
+  /** Waits until a host may be asked, and any rest of it is over. */
+  private async untilTurn(host: string, pace: HostPace, signal: AbortSignal): Promise<void> {
     for (;;) {
-      const wait = await this.takeTurn(host, pace);
-      const turn = this.clock.now() + wait;
-      if (wait > 0) await this.clock.sleep(wait, signal);
       const rest = (await this.shared?.restOf(host)) ?? 0;
       if (rest > 0) pace.pauseUntil(this.clock.now() + rest);
-      if (!pace.isPaused(this.clock.now())) return turn;
+      const wait = pace.waitMs(this.clock.now());
+      if (wait === 0) return;
+      await this.clock.sleep(wait, signal);
     }
   }
 
-  /**
-   * When a host may be asked, for who has a place now. A turn that passed in waiting for it is the next one’s: another is
-   * taken, and waited for in the place where it is no further away than the host’s gap.
-   */
-  private async turnInPlace(
-    host: string,
-    pace: HostPace,
-    turn: number,
-    signal: AbortSignal,
-  ): Promise<number> {
-    if (this.clock.now() - turn <= onTime && !pace.isPaused(this.clock.now())) return turn;
-    const wait = await this.takeTurn(host, pace);
-    const next = this.clock.now() + wait;
-    if (wait > pace.gapMs) return next;
-    if (wait > 0) await this.clock.sleep(wait, signal);
-    // The host may have asked for a rest meanwhile.
-    return pace.isPaused(this.clock.now()) ? this.turnInPlace(host, pace, next, signal) : next;
-  }
-
-  /** Takes a host's next turn. @returns how far away it is, in milliseconds */
-  private async takeTurn(host: string, pace: HostPace): Promise<number> {
-    const now = this.clock.now();
-    const own = pace.takeTurn(now) - now;
-    return Math.max(own, (await this.shared?.takeTurn(host, pace.gapMs)) ?? 0);
+  /** Questions begin one a turn of the server's, so that what others ask of it comes in between. */
+  private nextTurnOfServer(): Promise<void> {
+    return (this.last = this.last.then(() => nextTurn()));
   }
 
   /** A host asks for so much time between questions. */

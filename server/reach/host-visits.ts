@@ -29,6 +29,8 @@ export class HostVisits {
     private readonly fetcher: PageFetcher,
     private readonly gates: HostGates,
     private readonly bookId: string,
+    /** How many pages are yet to be asked. */
+    private readonly left: () => number,
     /** How long one question may take in all, its redirects with it. */
     private readonly totalMs: number,
   ) {}
@@ -37,7 +39,7 @@ export class HostVisits {
   async readCrawlDelay(address: string, signal: AbortSignal): Promise<void> {
     const { origin, host, protocol } = new URL(address);
     if (protocol !== "http:" && protocol !== "https:") return;
-    const leave = await this.gates.enter(host, this.bookId, signal);
+    const leave = await this.gates.enter(host, this.bookId, signal, this.left());
     try {
       const at = `${origin}/robots.txt`;
       const text = await this.fetcher.text(at, signal);
@@ -105,7 +107,7 @@ export class HostVisits {
     withinMs = this.totalMs,
   ): Promise<Reply> {
     const { host } = new URL(address);
-    const leave = await this.gates.enter(host, this.bookId, signal);
+    const leave = await this.gates.enter(host, this.bookId, signal, this.left());
     try {
       const reply = await this.fetcher.ask(method, address, signal, wanted, withinMs);
       if (reply.isStrict && address.startsWith("https:")) this.strict.add(host);

@@ -44,13 +44,14 @@ export class HostWork {
 
   /** Asks what has not been asked yet. Each answer is written down before the next question of its lane. */
   async run(job: Job, host: string, asked: () => void, signal: AbortSignal): Promise<void> {
-    const visits = new HostVisits(this.fetcher, this.gates, job.bookId!, this.settings.reachTotalMs);
     const domains = new Map<string, Promise<Outcome>>();
     const source = new Asks(this.database, job, host);
+    const { reachTotalMs } = this.settings;
+    const visits = new HostVisits(this.fetcher, this.gates, job.bookId!, () => source.left, reachTotalMs);
     const first = await source.next();
     if (!first) return;
     source.giveBack(first);
-    if (host !== mailHost && source.isMoreThanOne) await visits.readCrawlDelay(first.address, signal);
+    if (host !== mailHost && source.left > 1) await visits.readCrawlDelay(first.address, signal);
 
     const retries: Retry[] = [];
     const lane = async (): Promise<void> => {
@@ -115,6 +116,7 @@ class Asks {
   private after = "";
   private reading: Promise<void> | null = null;
   private isAtEnd = false;
+  private unread = 0;
 
   constructor(
     private readonly database: DataSource,
@@ -134,8 +136,17 @@ class Asks {
     this.read.push(ask);
   }
 
-  get isMoreThanOne(): boolean {
-    return this.read.length > 1;
+  /** How many nobody has taken yet. */
+  get left(): number {
+    return this.read.length + this.unread;
+  }
+
+  private async count(): Promise<number> {
+    const [{ waiting }] = await this.database.query<[{ waiting: string }]>(
+      "SELECT COUNT(*) AS waiting FROM reach_ask WHERE jobId = ? AND host = ? AND state IS NULL",
+      [this.job.id, this.host],
+    );
+    return Number(waiting);
   }
 
   private async readMore(): Promise<void> {
@@ -144,6 +155,8 @@ class Asks {
       [this.job.id, this.host, this.after, asksAtOnce],
     );
     this.isAtEnd = rows.length < asksAtOnce;
+    if (this.after === "" && !this.isAtEnd) this.unread = await this.count();
+    this.unread = this.isAtEnd ? 0 : Math.max(0, this.unread - rows.length);
     if (rows.length === 0) return;
     this.after = rows.at(-1)!.askedHash;
     const asks = new Map(rows.map((row) => [row.askedHash, { ...row, destinations: new Map() }]));

@@ -21,7 +21,7 @@ export class PageTitles {
     const waits = Math.min(longestMs, this.settings.reachTotalMs);
     const signal = AbortSignal.timeout(waits);
     try {
-      const visits = new HostVisits(this.fetcher, this.gates, bookId, waits);
+      const visits = new HostVisits(this.fetcher, this.gates, bookId, () => 1, waits);
       const { state, title } = (await visits.visit(address, [address], signal)).get(address)!;
       return state === "sound" || state === "moved" ? title : null;
     } catch (error) {

@@ -1,17 +1,23 @@
 import { Injectable, Logger, type OnApplicationShutdown } from "@nestjs/common";
+import { onTimeMs } from "@vennet/core/reach/politeness";
 import { Redis } from "ioredis";
 import { Settings } from "../settings.ts";
 
 /** A host's turn is forgotten so long after it. */
 const keptMs = 60_000;
 
-/** Takes the next turn of a host by the clock of Redis, and gives how long it is away, in milliseconds. */
-const takeTurn = `
+/**
+ * Begins a question to a host by the clock of Redis if it is time, and gives 0, else how long it is until then, in
+ * milliseconds. What is late, and by how much one is still on time, is as in one server alone.
+ */
+const begin = `
 local time = redis.call("TIME")
 local now = time[1] * 1000 + math.floor(time[2] / 1000)
-local turn = math.max(now, tonumber(redis.call("GET", KEYS[1]) or "0"))
-redis.call("SET", KEYS[1], turn + ARGV[1], "PX", turn - now + ARGV[1] + ARGV[2])
-return turn - now`;
+local turn = tonumber(redis.call("GET", KEYS[1]) or "0")
+if turn > now then return turn - now end
+if now - turn > tonumber(ARGV[2]) then turn = now end
+redis.call("SET", KEYS[1], turn + ARGV[1], "PX", ARGV[1] + ARGV[3])
+return 0`;
 
 /** The pace of hosts, kept together by all servers that share one Redis. */
 @Injectable()
@@ -28,10 +34,13 @@ export class SharedPace implements OnApplicationShutdown {
     this.redis?.disconnect();
   }
 
-  /** How long until this server's turn, in milliseconds; 0 where no other shares the pace, or Redis is away. */
-  async takeTurn(host: string, gapMs: number): Promise<number> {
+  /**
+   * Begins a question, after which others wait for the gap.
+   * @returns 0, or how long it is until one may begin, in milliseconds; also 0 where no other shares the pace, or Redis is away
+   */
+  async begin(host: string, gapMs: number): Promise<number> {
     return this.asked(0, (redis) =>
-      redis.eval(takeTurn, 1, `vennet-turn:${host}`, Math.ceil(gapMs), keptMs).then(Number),
+      redis.eval(begin, 1, `vennet-turn:${host}`, Math.ceil(gapMs), onTimeMs, keptMs).then(Number),
     );
   }
 
