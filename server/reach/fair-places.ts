@@ -1,5 +1,6 @@
 interface Waiting {
-  owner: string;
+  /** By which it is told who has waited longest. */
+  number: number;
   left: number;
   take: () => void;
 }
@@ -12,7 +13,9 @@ interface Waiting {
 export class FairPlaces {
   private taken = 0;
   private readonly held = new Map<string, number>();
-  private readonly waiting = new Set<Waiting>();
+  /** By their owners, who has waited longest first: thousands wait, of few owners. */
+  private readonly waiting = new Map<string, Set<Waiting>>();
+  private numbers = 0;
   private isForLongest = false;
 
   /**
@@ -58,26 +61,39 @@ export class FairPlaces {
     const left = this.heldBy(owner) - 1;
     if (left === 0) this.held.delete(owner);
     else this.held.set(owner, left);
-    const next = this.next();
-    if (next && (this.taken < this.count || this.heldBy(next.owner) < this.share)) next.take();
+    const next = this.nextOwner();
+    if (next && (this.taken < this.count || this.heldBy(next) < this.share)) this.nextOf(next).take();
   }
 
-  /** Of those who wait, one of the owner that holds the fewest. */
-  private next(): Waiting | undefined {
-    let first: Waiting | undefined;
-    for (const one of this.waiting)
-      if (!first || this.heldBy(one.owner) < this.heldBy(first.owner)) first = one;
+  /** Of the owners that wait, one that holds the fewest; of several, the one that waits longest. */
+  private nextOwner(): string | undefined {
+    let next: string | undefined;
+    let fewest = Infinity;
+    let first = Infinity;
+    for (const [owner, waiting] of this.waiting) {
+      const held = this.heldBy(owner);
+      const [{ number }] = waiting as unknown as [Waiting];
+      if (held > fewest || (held === fewest && number > first)) continue;
+      [next, fewest, first] = [owner, held, number];
+    }
+    return next;
+  }
+
+  private nextOf(owner: string): Waiting {
+    const waiting = this.waiting.get(owner)!;
+    let [next] = waiting as unknown as [Waiting];
     this.isForLongest = !this.isForLongest;
-    if (!first || !this.isForLongest) return first;
-    let longest = first;
-    for (const one of this.waiting) if (one.owner === first.owner && one.left > longest.left) longest = one;
-    return longest;
+    if (this.isForLongest) for (const one of waiting) if (one.left > next.left) next = one;
+    return next;
   }
 
   private turn(owner: string, left: number, signal: AbortSignal): Promise<void> {
     return new Promise((resolve, reject) => {
+      const waiting = this.waiting.get(owner) ?? new Set();
+      this.waiting.set(owner, waiting);
       const end = (): void => {
-        this.waiting.delete(one);
+        waiting.delete(one);
+        if (waiting.size === 0) this.waiting.delete(owner);
         signal.removeEventListener("abort", giveUp);
       };
       const giveUp = (): void => {
@@ -85,7 +101,7 @@ export class FairPlaces {
         reject(signal.reason as Error);
       };
       const one: Waiting = {
-        owner,
+        number: this.numbers++,
         left,
         take: () => {
           end();
@@ -93,7 +109,7 @@ export class FairPlaces {
           resolve();
         },
       };
-      this.waiting.add(one);
+      waiting.add(one);
       signal.addEventListener("abort", giveUp, { once: true });
     });
   }
