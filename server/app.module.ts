@@ -21,7 +21,7 @@ import { OperatingModule } from "./operating/operating.module.ts";
 import { PlacesModule } from "./places/places.module.ts";
 import { ReachModule } from "./reach/reach.module.ts";
 import { ShelfModule } from "./shelf/shelf.module.ts";
-import { databaseModule } from "./database/database-module.ts";
+import { databaseModule } from "./database/database.module.ts";
 import { ProblemFilter } from "./errors/problem.filter.ts";
 import { RequestPipe } from "./http/request-pipe.ts";
 import { SettingsModule } from "./settings.module.ts";

@@ -1,6 +1,6 @@
 import { NestFactory } from "@nestjs/core";
 import { Module } from "@nestjs/common";
-import { databaseModule } from "../database/database-module.ts";
+import { databaseModule } from "../database/database.module.ts";
 import { SettingsModule } from "../settings.module.ts";
 import { Settings } from "../settings.ts";
 import { AccountsModule } from "./accounts.module.ts";

@@ -106,13 +106,14 @@ export class KeptOrders {
 
   /** Says of a book's texts, their order, and the names of its files when they are no longer the same. */
   private async stampOf(bookId: string): Promise<string> {
-    const [row] = await this.database.query<[{ stamp: string }]>(
+    const [row] = await this.database.query<{ stamp: string }[]>(
       `SELECT CONCAT_WS(' ', b.modifiedAt,
          (SELECT CONCAT(COUNT(*), ' ', SUM(c.revision)) FROM chapter c WHERE c.bookId = b.id AND c.deletedAt IS NULL),
          (SELECT CONCAT(COUNT(*), ' ', SUM(CRC32(CONCAT(f.id, f.name)))) FROM stored_file f WHERE f.bookId = b.id AND f.role = 'companion')
        ) AS stamp FROM book b WHERE b.id = ?`,
       [bookId],
     );
-    return row.stamp;
+    // A book that was deleted a moment ago has no links either.
+    return row?.stamp ?? "";
   }
 }

@@ -72,7 +72,7 @@ export class FairPlaces {
     let first = Infinity;
     for (const [owner, waiting] of this.waiting) {
       const held = this.heldBy(owner);
-      const [{ number }] = waiting as unknown as [Waiting];
+      const { number } = firstOf(waiting);
       if (held > fewest || (held === fewest && number > first)) continue;
       [next, fewest, first] = [owner, held, number];
     }
@@ -81,7 +81,7 @@ export class FairPlaces {
 
   private nextOf(owner: string): Waiting {
     const waiting = this.waiting.get(owner)!;
-    let [next] = waiting as unknown as [Waiting];
+    let next = firstOf(waiting);
     this.isForLongest = !this.isForLongest;
     if (this.isForLongest) for (const one of waiting) if (one.left > next.left) next = one;
     return next;
@@ -113,4 +113,9 @@ export class FairPlaces {
       signal.addEventListener("abort", giveUp, { once: true });
     });
   }
+}
+
+/** Who has waited longest; somebody waits in every set that is kept. */
+function firstOf(waiting: ReadonlySet<Waiting>): Waiting {
+  return waiting.values().next().value!;
 }
