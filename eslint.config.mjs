@@ -80,6 +80,7 @@ export default tseslint.config(
   {
     ignores: [
       "**/dist/**",
+      "server/bundle/**",
       "**/node_modules/**",
       ".vennet/**",
       "web/api/schema.d.ts",

@@ -30,7 +30,7 @@ test("what is written while the server is away is kept over a reload, and sent w
   const { environment } = vennet();
   const port = String(await freePort());
   const start = async (): Promise<ChildProcess> => {
-    const server = spawn(process.execPath, [join(import.meta.dirname, "../server/dist/main.js")], {
+    const server = spawn(process.execPath, [join(import.meta.dirname, "../server/bundle/main.js")], {
       env: { ...environment, PORT: port },
       stdio: ["ignore", "ignore", "inherit", "ipc"],
     });

@@ -7,7 +7,7 @@ import { installNpmPackages, root, run } from "./install.mjs";
 const stamp = join(root, ".vennet/built");
 const sources = ["core", "server", "standins", "web", "package-lock.json", "tsconfig.base.json"];
 
-/** Builds what is older than its sources: core, server and stand-ins, the interface's types, the web application. */
+/** Builds what is older than its sources: core, server and stand-ins, the server's bundle, the interface's types, the web application. */
 export function build() {
   if (existsSync(stamp) && statSync(stamp).mtimeMs > newest(sources.map((source) => join(root, source))))
     return;
@@ -17,6 +17,7 @@ export function build() {
     ["--no-install", "tsc", "-b", "core", "server", "standins"],
     "The build failed: the types do not fit.",
   );
+  bundleServer();
   writeInterfaceTypes();
   run(
     "npx",
@@ -25,6 +26,16 @@ export function build() {
   );
   mkdirSync(join(root, ".vennet"), { recursive: true });
   writeFileSync(stamp, "");
+}
+
+/** Puts the compiled server and its worker process into few files, which load in half the time. */
+function bundleServer() {
+  run(
+    "npx",
+    ["--no-install", "rolldown", "-c", "rolldown.config.mjs"],
+    "The server could not be put into one file.",
+    { cwd: join(root, "server"), stdio: ["ignore", "ignore", "inherit"] },
+  );
 }
 
 /** Writes the interface's description and, from it, the types with which the web application calls it. */
@@ -46,7 +57,7 @@ function newest(paths) {
     else {
       const inside = readdirSync(path).filter(
         (name) =>
-          !["dist", "node_modules", "openapi.json", "schema.d.ts"].includes(name) &&
+          !["dist", "bundle", "node_modules", "openapi.json", "schema.d.ts"].includes(name) &&
           !name.endsWith(".tsbuildinfo"),
       );
       time = Math.max(time, newest(inside.map((name) => join(path, name))));

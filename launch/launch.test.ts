@@ -128,7 +128,7 @@ describe("npm start", () => {
     await answered();
     killService(run, "standins/dist/main.js");
     await untilItSays(run, "Running again: the stand-ins.");
-    killService(run, "server/dist/main.js");
+    killService(run, "server/bundle/main.js");
     await untilItSays(run, "Running again: the server.");
     await answered();
     run.child.kill("SIGTERM");

@@ -78,7 +78,7 @@ export async function startServer(processes, settings, entry = loadServer(proces
 
 /** Begins the server's process, which loads what it needs, and waits for its settings. */
 function loadServer(processes) {
-  return processes.start("the server", process.execPath, [join(root, "server/dist/main.js")], {
+  return processes.start("the server", process.execPath, [join(root, "server/bundle/main.js")], {
     stdio: ["ignore", "inherit", "inherit", "ipc"],
     env: { ...process.env, SETTINGS_FOLLOW: "1" },
   });

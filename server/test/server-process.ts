@@ -15,7 +15,7 @@ export interface ServerProcess {
 /** Starts a server process with the tests' database and stand-ins, and waits until it listens. */
 export async function startServerProcess(environment: Record<string, string> = {}): Promise<ServerProcess> {
   const port = await freePort();
-  const child: ChildProcess = spawn(process.execPath, [join(import.meta.dirname, "../dist/main.js")], {
+  const child: ChildProcess = spawn(process.execPath, [join(import.meta.dirname, "../bundle/main.js")], {
     stdio: ["ignore", "inherit", "inherit", "ipc"],
     env: {
       ...process.env,

@@ -40,7 +40,7 @@ export class Lane {
   ) {
     const beside = join(import.meta.dirname, "worker-process.js");
     // The tests run the sources; the process that they start is the built one.
-    const built = join(import.meta.dirname, "../dist/workers/worker-process.js");
+    const built = join(import.meta.dirname, "../bundle/worker-process.js");
     this.inTurn = pLimit(processes);
     this.pool = workerpool.pool(existsSync(beside) ? beside : built, {
       workerType: "process",
