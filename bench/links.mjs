@@ -62,19 +62,29 @@ await withPage(async ({ page, environment }) => {
     for (const copies of [1, 10, 100]) {
       book = await bringIn(page, Array.from({ length: 4 }, (_, i) => chapter(i + 1)).join("\n\n"));
       // So many chapters are copied in the database: bringing them in would take longer than all else here.
-      const of = (table, columns, place) =>
+      const of = (table, columns, place, values = columns) =>
         database.query(
-          `INSERT INTO ${table} (${place}, ${columns}) SELECT CONCAT(LEFT(one.${place}, 31), '-', LPAD(copy.seq, 4, '0')), ${columns} FROM ${table} one, seq_1_to_${copies - 1} copy WHERE one.bookId = ?`,
+          `INSERT INTO ${table} (${place}, ${columns}) SELECT CONCAT(LEFT(one.${place}, 31), '-', LPAD(copy.seq, 4, '0')), ${values} FROM ${table} one, seq_1_to_${copies - 1} copy WHERE one.bookId = ?`,
           [book],
         );
       if (copies > 1) {
         await of("chapter", "bookId, position, role, title, document, revision, words", "id");
         const links =
           "bookId, ordinal, linkId, kind, destination, destinationHash, askedAddress, host, askedHash, text, coverage, heading";
-        await of("link_use", links, "chapterId");
+        // Each copy leads elsewhere.
+        const elsewhere = links.replace("destinationHash", "SHA2(CONCAT(destinationHash, copy.seq), 256)");
+        await of("link_use", links, "chapterId", elsewhere);
         await of("place", "bookId, ordinal, placeId, kind, level, text, context", "chapterId");
-        await database.query("ANALYZE TABLE link_use, chapter, place");
       }
+      // What asking showed of four destinations in five, with as much text as it is kept with.
+      await database.query(
+        `INSERT INTO reach_outcome (bookId, destinationHash, state, code, hops, checkedAt, since, fingerprint)
+           SELECT DISTINCT bookId, destinationHash, ELT(1 + CRC32(destinationHash) % 4, 'broken', 'moved', 'sound', 'unsure'), 'ok',
+             '[]', NOW(3) - INTERVAL CRC32(destinationHash) % 100000 SECOND, NOW(3), CONCAT('"', REPEAT('stone ', 150), '"')
+           FROM link_use WHERE bookId = ? AND CRC32(CONCAT(destinationHash, 'known')) % 5 > 0`,
+        [book],
+      );
+      await database.query("ANALYZE TABLE link_use, chapter, place, reach_outcome");
       const all = 2000 * copies;
       const { middle: bare } = await timed((i) =>
         database.query("SELECT * FROM link_use WHERE bookId = ? LIMIT 200 OFFSET ?", [
@@ -87,6 +97,7 @@ await withPage(async ({ page, environment }) => {
         "by words": "&sort=text",
         "by destination": "&sort=destination",
         "by state": "&sort=state",
+        "in one state": "&state=broken",
         "of a chapter or kind": "&kind=web",
         searched: "&search=stone-17",
       };

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { DataSource } from "typeorm";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
-import { KeptOrders, type LinkKey } from "./kept-orders.ts";
+import { KeptOrders, type AskedOrder, type LinkKey } from "./kept-orders.ts";
 
 const inEach = 90;
 let server: TestServer;
@@ -65,17 +65,20 @@ describe("a ledger that is gone through page by page", () => {
     );
   });
 
-  test("is sorted once, not for each page", async () => {
-    const book = await newBook();
-    const page = (offset: number) =>
-      client.call("GET", `/books/${book}/links?sort=text&offset=${offset}&limit=10`);
-    await page(0);
-    await page(10);
-    const before = await rowsRead();
-    await page(200);
-    // Fewer than there are links, whatever else the house reads meanwhile.
-    expect((await rowsRead()) - before).toBeLessThan(3 * inEach);
-  });
+  test.each(["sort=text", "sort=state", "state=unchecked&sort=checked"])(
+    "is sorted once, not for each page: %s",
+    async (asked) => {
+      const book = await newBook();
+      const page = (offset: number) =>
+        client.call("GET", `/books/${book}/links?${asked}&offset=${offset}&limit=10`);
+      await page(0);
+      await page(10);
+      const before = await rowsRead();
+      await page(200);
+      // Fewer than there are links, whatever else the house reads meanwhile.
+      expect((await rowsRead()) - before).toBeLessThan(3 * inEach);
+    },
+  );
 
   test("shows what was changed since the page before", async () => {
     const book = await newBook();
@@ -96,6 +99,29 @@ describe("a ledger that is gone through page by page", () => {
     ]);
     await client.call("DELETE", `${path}/${three}`);
     expect(told(await pages(book, "sort=text"))).toEqual(sorted("Two", "One"));
+  });
+
+  test("follows what is known of where links lead", async () => {
+    const { body } = await client.bringIn(
+      "# One\n\n[well](https://tides.hesterley.example/) and [gone](https://tides.hesterley.example/tables/2019)",
+    );
+    const book: string = body.book.id;
+    const states = async (asked: string) =>
+      ((await pages(book, asked)) as unknown as { text: string; state: string }[]).map(
+        ({ text, state }) => `${text} ${state}`,
+      );
+    const unasked = async (): Promise<void> => {
+      expect(await states("sort=state")).toEqual(["well unchecked", "gone unchecked"]);
+      expect(await states("state=broken")).toEqual([]);
+    };
+    await unasked();
+    await unasked();
+    const job = (await client.call<{ id: string }>("POST", `/books/${book}/reach`, { which: "all" })).body;
+    expect(await client.jobEnd(job)).toMatchObject({ state: "done" });
+    expect(await states("sort=state")).toEqual(["gone broken", "well sound"]);
+    expect(await states("state=broken")).toEqual(["gone broken"]);
+    await database.query("DELETE FROM reach_outcome WHERE bookId = ? AND state = 'broken'", [book]);
+    expect(await states("sort=state")).toEqual(["well sound", "gone unchecked"]);
   });
 
   test("follows the names of files", async () => {
@@ -122,6 +148,8 @@ describe("a ledger that is gone through page by page", () => {
 });
 
 describe("kept orders", () => {
+  const byWords: AskedOrder = { name: "by words", followsState: false, isCheap: false };
+  const searched: AskedOrder = { name: "searched", followsState: false, isCheap: true };
   const key = (ordinal: number): LinkKey => ({ chapterId: "c", ordinal });
   const reading = (keys: readonly LinkKey[] = [key(3), key(1)]) => {
     const read = Object.assign(
@@ -138,12 +166,12 @@ describe("kept orders", () => {
     const book = await newBook();
     const orders = new KeptOrders(database);
     const read = reading();
-    expect(await orders.find(book, "by words", false, read)).toBeNull();
-    expect(await orders.find(book, "by kind", false, read)).toBeNull();
-    const asked = await Promise.all([1, 2, 3].map(() => orders.find(book, "by words", false, read)));
+    expect(await orders.find(book, byWords, read)).toBeNull();
+    expect(await orders.find(book, { ...byWords, name: "by kind" }, read)).toBeNull();
+    const asked = await Promise.all([1, 2, 3].map(() => orders.find(book, byWords, read)));
     expect(asked.map((order) => order!.page(1, 5))).toEqual(Array(3).fill([key(1)]));
     expect(read.times).toBe(1);
-    expect((await orders.find(book, "searched", true, read))!.total).toBe(2);
+    expect((await orders.find(book, searched, read))!.total).toBe(2);
     expect(read.times).toBe(2);
   });
 
@@ -151,8 +179,8 @@ describe("kept orders", () => {
     const book = await newBook();
     const orders = new KeptOrders(database);
     const failing = () => Promise.reject(new Error("the database is away"));
-    await expect(orders.find(book, "searched", true, failing)).rejects.toThrow("the database is away");
-    expect((await orders.find(book, "searched", true, reading()))!.total).toBe(2);
+    await expect(orders.find(book, searched, failing)).rejects.toThrow("the database is away");
+    expect((await orders.find(book, searched, reading()))!.total).toBe(2);
   });
 
   test("are dropped for others before they take much memory", async () => {
@@ -166,7 +194,7 @@ describe("kept orders", () => {
       ["second", second],
       ["first", first],
     ] as const)
-      expect((await orders.find(book, name, true, read))!.total).toBe(many.length);
+      expect((await orders.find(book, { ...searched, name }, read))!.total).toBe(many.length);
     expect([first.times, second.times]).toEqual([2, 1]);
   });
 });

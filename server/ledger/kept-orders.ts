@@ -42,13 +42,24 @@ interface Kept {
   total: number;
 }
 
+/** What an order is of. */
+export interface AskedOrder {
+  /** Sorted by what, which way, which links. */
+  name: string;
+  /** Whether it is another when links were checked. */
+  followsState: boolean;
+  /** Whether reading it whole costs no more than reading a page of it; one that does is read whole when it is asked for again. */
+  isCheap: boolean;
+}
+
 /** So many links are kept in all orders of all books, eight bytes each; and so many orders, short ones too. */
 const mostLinks = 4_000_000;
 const mostOrders = 1_000;
 
 /**
  * Whole orders of ledgers, so that whoever goes through a long one has it sorted once and not for each page. One is used as long as
- * the book is as it was when it was sorted, whichever server changed it.
+ * the book is as it was when it was sorted, whichever server changed it; where it follows what is known of destinations, as long as
+ * that is so too.
  */
 export class KeptOrders {
   /** What was used last comes last. */
@@ -58,20 +69,16 @@ export class KeptOrders {
 
   /**
    * An order of a book's links.
-   * @param name what is asked for: sorted by what, which way, which links
-   * @param isCheap whether reading it whole costs no more than reading a page of it; one that does is read whole when it is
-   *   asked for again
    * @param read reads it whole
    * @returns null where a page of it had better be read alone
    */
   async find(
     bookId: string,
-    name: string,
-    isCheap: boolean,
+    { name, followsState, isCheap }: AskedOrder,
     read: () => Promise<LinkKey[]>,
   ): Promise<LinkOrder | null> {
     // Before it is sorted: what changes meanwhile makes it old, and nothing that is old is taken for new.
-    const stamp = await this.stampOf(bookId);
+    const stamp = `${await this.stampOf(bookId)}${followsState ? ` ${await this.stampOfStates(bookId)}` : ""}`;
     const key = `${bookId} ${name}`;
     const before = this.kept.get(key);
     this.kept.delete(key);
@@ -115,5 +122,15 @@ export class KeptOrders {
     );
     // A book that was deleted a moment ago has no links either.
     return row?.stamp ?? "";
+  }
+
+  /** Says of what is known of a book's destinations when it is no longer the same. */
+  private async stampOfStates(bookId: string): Promise<string> {
+    const [row] = await this.database.query<[{ stamp: string }]>(
+      `SELECT CONCAT(COUNT(*), ' ', COALESCE(SUM(CRC32(CONCAT(o.destinationHash, o.state, o.checkedAt))), 0)) AS stamp
+         FROM reach_outcome o FORCE INDEX (IDX_reach_outcome_known) WHERE o.bookId = ?`,
+      [bookId],
+    );
+    return row.stamp;
   }
 }

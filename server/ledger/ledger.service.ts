@@ -127,11 +127,15 @@ export class LedgerService implements OnApplicationBootstrap {
 
   /** Some of the links in an order that is kept, or shall be; null where it is not. */
   private async inKeptOrder(bookId: string, { offset, limit, ...asked }: Page): Promise<FoundRows | null> {
-    // What is known of destinations changes while the book stays as it is.
-    if (asked.state || followsState(asked.sort)) return null;
     const { sql, values } = keysOf(bookId, asked);
-    const order = await this.orders.find(bookId, JSON.stringify([sql, values]), isFiltered(asked), () =>
-      this.database.query(sql, values),
+    const order = await this.orders.find(
+      bookId,
+      {
+        name: JSON.stringify([sql, values]),
+        followsState: Boolean(asked.state) || followsState(asked.sort),
+        isCheap: isFiltered(asked),
+      },
+      () => this.database.query(sql, values),
     );
     if (!order) return null;
     const keys = JSON.stringify(order.page(offset, limit));

@@ -8,6 +8,9 @@ export const linksInUse =
 export const placesInUse =
   "place p JOIN chapter c ON c.id = p.chapterId AND c.bookId = p.bookId AND c.deletedAt IS NULL";
 
-/** To links called `u` what came of asking where they lead, called `o`. */
+/**
+ * To links called `u` what came of asking where they lead, called `o`: its state and when it was asked, which an index tells
+ * without the rest that is known.
+ */
 export const withOutcomes =
-  "LEFT JOIN reach_outcome o ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash";
+  "LEFT JOIN reach_outcome o FORCE INDEX (IDX_reach_outcome_known) ON o.bookId = u.bookId AND o.destinationHash = u.destinationHash";

@@ -1,11 +1,12 @@
 import type { Fingerprint, PageChange } from "@vennet/core/reach/fingerprint";
 import type { Hop, OutcomeCode, ReachState } from "@vennet/core/reach/outcome";
-import { Column, Entity, PrimaryColumn } from "typeorm";
+import { Column, Entity, Index, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
 /** What asking a destination showed last. One row for every distinct destination of a book that can be asked. */
 @Entity("reach_outcome")
+@Index("IDX_reach_outcome_known", ["bookId", "destinationHash", "state", "checkedAt"])
 export class ReachOutcome {
   @PrimaryColumn("char", { length: 36 })
   @BelongsTo("Book", "FK_reach_outcome_book")
