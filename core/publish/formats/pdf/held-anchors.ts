@@ -2,8 +2,8 @@ import type { SetBlock, SetInline } from "./set-data.ts";
 
 /**
  * Sets each anchor that stands between words behind the first letter of those after it, or behind the mark of a note:
- * what has no width would stay behind at a line's end when they go on to the next line. Signs before that letter are
- * passed over.
+ * what has no width would stay behind at a line's end when they go on to the next line. Signs and ends of lines before that
+ * letter are passed over.
  */
 export function withAnchorsHeld(words: SetInline[]): SetInline[] {
   const out: SetInline[] = [];
@@ -11,13 +11,19 @@ export function withAnchorsHeld(words: SetInline[]): SetInline[] {
   for (const item of words) {
     const isWaiting = waiting.length > 0;
     if (item.kind === "anchor" && out.length > 0) waiting.push(item);
-    else if (isWaiting && item.kind === "text" && !/[\p{L}\p{N}]/u.test(item.words)) out.push(item);
+    else if (
+      isWaiting &&
+      (item.kind === "break" || (item.kind === "text" && !/[\p{L}\p{N}]/u.test(item.words)))
+    )
+      out.push(item);
     else {
       out.push(...(isWaiting ? heldBy(item, waiting) : [item]));
       waiting = [];
     }
   }
-  return [...out, ...waiting];
+  // Behind the end of the last line would be one more.
+  const last = out.findLastIndex(({ kind }) => kind !== "break") + 1;
+  return [...out.slice(0, last), ...waiting, ...out.slice(last)];
 }
 
 function heldBy(item: SetInline, anchors: SetInline[]): SetInline[] {
