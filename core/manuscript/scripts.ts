@@ -12,14 +12,16 @@ const all = [...recommended.split(" "), ...others.split(" ")].map((script) => ({
   own: new RegExp(`\\p{Script=${script}}`, "u"),
   shared: new RegExp(`\\p{Script_Extensions=${script}}`, "u"),
 }));
-const ofNone =
-  /[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Common}\p{Script=Inherited}]+/gu;
+// Letter by letter: a run of millions is more than an expression can take at once.
+const ofOthers =
+  /[^\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Common}\p{Script=Inherited}]/gu;
 
 /** The scripts of a text's letters besides Latin, Greek and Cyrillic. */
 export function scriptsIn(text: string): string[] {
-  const rest = text.replace(ofNone, "");
-  if (rest === "") return [];
-  const letters = [...new Set(rest)].join("");
+  const found = new Set<string>();
+  for (const [letter] of text.matchAll(ofOthers)) found.add(letter);
+  if (found.size === 0) return [];
+  const letters = [...found].join("");
   return all.filter(({ own }) => own.test(letters)).map(({ script }) => script);
 }
 
