@@ -90,6 +90,7 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
   for (const found of exported) push(byKey, found.key, found);
 
   const over = linksOver(links);
+  const lands = landsOnce(reading.traits.isPaged);
   const all = manuscript.map((link): ProofRow => {
     if (link.isLeftOut) return { link, verdict: "left-out", found: [], note: "Its file stays at home." };
     if (!link.expected) return { link, verdict: "missing", found: [], note: link.reason };
@@ -101,7 +102,7 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
       const note = present.length === 0 ? "The file has no such link." : "The file has only a part of it.";
       return { link, verdict: "missing", found: where, note };
     }
-    return { ...judge(link, present, reading, over), found: where };
+    return { ...judge(link, present, reading, { over, lands }), found: where };
   });
 
   explainMissing(all, exported, reading.traits);
@@ -164,7 +165,12 @@ function isIntact({ verdict }: ProofRow): boolean {
 // A press on the middle of a link has to reach it.
 const mostCovered = 0.5;
 
-function judge(link: ManuscriptLink, present: Found[], reading: ExportReading, over: LinksOver): ProofRow {
+function judge(
+  link: ManuscriptLink,
+  present: Found[],
+  reading: ExportReading,
+  { over, lands }: { over: LinksOver; lands: Lands },
+): ProofRow {
   const { traits } = reading;
   const { link: found, where } = present[0]!;
   if (found.destination.kind === "place") {
@@ -173,7 +179,7 @@ function judge(link: ManuscriptLink, present: Found[], reading: ExportReading, o
       const note = "The link is there, but its landing place is not.";
       return { link, verdict: "dead-end", found: where, note };
     }
-    if (!landsRight(link.landing, landing, traits.isPaged)) {
+    if (!lands(link.landing, landing)) {
       const note = `It lands on “${foldBlanks(landing).slice(0, shownLanding)}”.`;
       return { link, verdict: "shifted", found: where, note };
     }
@@ -209,6 +215,20 @@ const lacking: Readonly<Record<Exclude<FoundFile, "whole">, string>> = {
   changed: "The file that came along is another one.",
   "without-place": "The file came along, but it has no such page or place.",
 };
+
+type Lands = (expected: string | null, found: string) => boolean;
+
+/** Whether words at a landing place are those that ought to stand there, judged once for all links that land on it. */
+function landsOnce(inPages: boolean): Lands {
+  const judged = new Map<string | null, Map<string, boolean>>();
+  return (expected, found) => {
+    const of = judged.get(expected) ?? new Map<string, boolean>();
+    judged.set(expected, of);
+    const lands = of.get(found) ?? landsRight(expected, found, inPages);
+    of.set(found, lands);
+    return lands;
+  };
+}
 
 type LinksOver = (piece: ExportedLink) => Box[];
 

@@ -70,11 +70,13 @@ interface MadeLink {
   mark?: string;
 }
 
-function isInNote(doc: Node, position: number): boolean {
-  const at = doc.resolve(position);
-  return Array.from({ length: at.depth + 1 }, (_, depth) => at.node(depth)).some(
-    ({ type }) => type.name === "note",
-  );
+/** Where the notes of a chapter begin, which stand behind all else. */
+function startOfNotes(doc: Node): number {
+  let start = doc.content.size;
+  doc.forEach(({ type }, offset) => {
+    if (type.name === "note") start = Math.min(start, offset);
+  });
+  return start;
 }
 
 /** The part of a picture that a link takes: an area, or all of it. */
@@ -109,6 +111,7 @@ export function manuscriptLinks(
   }: Pick<ExportReading, "traits" | "pageOfPlace" | "files" | "links">,
 ): ManuscriptLink[] {
   const index = indexOf(book);
+  const landings = new Map<string, string | null>();
   const arrived = new Map<string, ArrivedFile>();
   const names: DestinationNames = {
     files: new Map([...book.files].map(([id, { name }]) => [id, name])),
@@ -121,6 +124,7 @@ export function manuscriptLinks(
   };
   return book.chapters.flatMap(({ doc }, at) => {
     const chapter = chapterTitle(doc);
+    const notes = startOfNotes(doc);
     const own = linkUses(doc).map((use): ManuscriptLink => {
       const way = kindOf(use.destination).outside(use.destination);
       const place = way.kind === "place" ? index.places.get(way.target) : undefined;
@@ -133,9 +137,9 @@ export function manuscriptLinks(
         name: nameDestination(use.destination, names),
         description: use.description,
         isLeftOut: book.leavesFiles && way.kind === "file",
-        landing: place ? wordsAt(place) : null,
+        landing: place ? landingOf(place) : null,
         placeWords: place?.words ?? null,
-        isInNote: isInNote(doc, use.from),
+        isInNote: use.from > notes,
         mark: null,
         opensWindow: use.newWindow && use.destination.kind === "web",
         role: null,
@@ -171,7 +175,7 @@ export function manuscriptLinks(
           expected: { kind: "place", value: to },
           reason: null,
           isLeftOut: false,
-          landing: place ? wordsAt(place) : null,
+          landing: place ? landingOf(place) : null,
           placeWords: place?.words ?? null,
           isInNote: role === "doc-backlink",
           mark,
@@ -228,6 +232,15 @@ export function manuscriptLinks(
       expected: { kind: "file", value: leads.kind === "file" ? leads.path : value, arrived: arrivedAs },
       reason: null,
     };
+  }
+
+  /** The words where links to a place land, which many do. */
+  function landingOf(place: IndexedPlace): string | null {
+    const known = landings.get(place.id);
+    if (known !== undefined) return known;
+    const words = wordsAt(place);
+    landings.set(place.id, words);
+    return words;
   }
 
   function wordsAt(place: IndexedPlace): string | null {
