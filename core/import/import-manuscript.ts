@@ -11,6 +11,7 @@ import { levels } from "../levels.ts";
 import { tooDeep } from "./errors.ts";
 import type { FileLink } from "./arrival/file-links.ts";
 import { proveArrival, type ArrivalProof } from "./arrival/arrival-proof.ts";
+import { looseIntoItems } from "./hast-to-manuscript/loose-in-lists.ts";
 import { anchorsByIds } from "./hast-to-manuscript/places-by-id.ts";
 import { fileNameOf } from "./file-name.ts";
 import { listsOfContents } from "./lists-of-contents.ts";
@@ -94,6 +95,7 @@ export async function importManuscript(
   listsOfContents(tree);
   outOfInlines(tree);
   anchorsByIds(tree);
+  looseIntoItems(tree);
   const sources = new Set(allElements(tree).map(({ properties: { src } }) => src));
   const numbered = takeNumbers(tree);
   const inText = pictures.filter(({ reference }) => sources.has(reference));

@@ -19,6 +19,14 @@ export const wrappers = new Set([
   "aside",
   "nav",
   "form",
+  "fieldset",
+  "legend",
+  "dialog",
+  "search",
+  "hgroup",
+  "optgroup",
+  "option",
+  "li",
   "address",
 ]);
 /** Elements that are blocks. */
@@ -32,6 +40,8 @@ export const blocks = new Set([
   "h6",
   "ul",
   "ol",
+  "menu",
+  "dir",
   "blockquote",
   "pre",
   "table",

@@ -60,7 +60,7 @@ function visit(parent: Element | Root, wanted: Set<string>): void {
 }
 
 /** The element in which an anchor at the beginning of another can stand; null where it stands before it. */
-function firstWith(element: Element): Element | null {
+export function firstWith(element: Element): Element | null {
   if (empty.has(element.tagName) || element.tagName === "pre") return null;
   const first = element.children.find((child): child is Element => child.type === "element");
   const isHolder = holders.has(element.tagName);

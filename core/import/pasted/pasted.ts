@@ -6,6 +6,7 @@ import { bytesOfData } from "../html/pictures-inside.ts";
 import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { hastToManuscript } from "../hast-to-manuscript/hast-to-manuscript.ts";
 import { outOfInlines } from "../hast-to-manuscript/out-of-inlines.ts";
+import { looseIntoItems } from "../hast-to-manuscript/loose-in-lists.ts";
 import { anchorsByIds } from "../hast-to-manuscript/places-by-id.ts";
 
 /** What was pasted, as it goes into a chapter. */
@@ -42,6 +43,7 @@ export function pasted(tree: Root): Pasted {
   // Within a chapter its title is the one heading of the first level.
   for (const one of allElements(tree)) if (one.tagName === "h1") one.tagName = "h2";
   anchorsByIds(tree);
+  looseIntoItems(tree);
   const made = hastToManuscript(tree, {
     fallbackTitle: "Pasted",
     baseAddress: typeof base === "string" && /^https?:/i.test(base) ? base : null,
