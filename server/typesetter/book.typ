@@ -1,6 +1,6 @@
 // Sets a book from JSON. The author's text is data here and is never parsed as markup.
 #import "formula.typ": set-formula
-#import "parts.typ": in-parts, in-short-runs, ink, rule, set-cell, set-off, set-picture, task-sign
+#import "parts.typ": here-is, in-contents, in-parts, in-short-runs, ink, is-struck, labelled, outside-contents, rule, set-cell, set-off, set-picture, task-sign
 #let book = json("book.json")
 #let blue = rgb("#1d4f8f")
 
@@ -53,9 +53,6 @@
     v(4mm)
   }
 }
-// The contents repeat headings, whose notes and pictures are set where the heading is, and only there.
-#let in-contents = state("in-contents", false)
-#let outside-contents(body) = context if not in-contents.get() { body }
 #show outline.entry: set text(hyphenate: false)
 // An entry of the contents is a link itself; links in a heading's words would be links inside it.
 #show outline.entry: it => {
@@ -82,7 +79,8 @@
   }
 }
 
-#let set-text(run, parted) = {
+// `lined` in a link that is underlined: what is struck through or underlined cannot be so once more in a tagged PDF.
+#let set-text(run, parted, lined) = {
   let marks = run.at("marks", default: ())
   let by = if "code" in marks { raw } else { text }
   let body = spell(run.words, by: by, usual: if parted and marks.len() == 0 { in-short-runs } else { by })
@@ -93,15 +91,12 @@
     if mark == "raised" { body = super(typographic: false, body) }
     if mark == "lowered" { body = sub(typographic: false, body) }
     if mark == "struck" { body = strike(body) }
-    if mark == "underlined" { body = underline(body) }
+    if mark == "underlined" and not lined and "struck" not in marks { body = underline(body) }
     if mark == "small-capitals" { body = smallcaps(body) }
   }
   if "language" in run { body = text(lang: run.language.lang, region: run.language.region, body) }
   body
 }
-
-#let labelled(element, name) = if name == none { element } else [#element#label(name)]
-#let here-is(name) = labelled(metadata(none), name)
 
 // The number of the page on which a place falls.
 #let page-of(place) = context {
@@ -110,13 +105,18 @@
   else { book.alone.pages.at(place, default: "?") }
 }
 
+#let look-of(given) = if type(given) == str { book.looks.at(given) } else { given }
+
+// What is struck through tells more than the line below a link does.
+#let is-lined(given, content) = given != "text" and look-of(given).underline != "none" and not is-struck(content)
+
 // A link in the look that the author gave it or its kind.
-#let set-look(given, body) = {
+#let set-look(given, body, lined: true) = {
   if given == "text" { return body }
-  let look = if type(given) == str { book.looks.at(given) } else { given }
+  let look = look-of(given)
   let paint = rgb(look.colour)
   let inked = if look.bold { text(fill: paint, weight: "bold", body) } else { text(fill: paint, body) }
-  if look.underline == "none" { return inked }
+  if look.underline == "none" or not lined { return inked }
   underline(offset: 2pt, stroke: (paint: paint, thickness: 0.5pt, dash: look.underline), inked)
 }
 
@@ -150,8 +150,8 @@
 }))
 
 // `parted` for long text from left to right, in which no link is and nothing that is drawn along its words.
-#let set-inlines(items, set-blocks, parted: false) = for item in items {
-  if item.kind == "text" { set-text(item, parted) }
+#let set-inlines(items, set-blocks, parted: false, lined: false) = for item in items {
+  if item.kind == "text" { set-text(item, parted, lined) }
   else if item.kind == "break" { linebreak() }
   else if item.kind == "formula" {
     let body = set-formula(item.math)
@@ -165,7 +165,10 @@
   else if item.kind == "link" and item.content.len() == 1 and item.content.at(0).kind == "picture" and item.content.at(0).alone {
     set-alone(item.content.at(0), item.url)
   }
-  else if item.kind == "link" { set-look(item.look, link(item.url, set-inlines(item.content, set-blocks))) }
+  else if item.kind == "link" {
+    let lined = is-lined(item.look, item.content)
+    set-look(item.look, lined: lined, link(item.url, set-inlines(item.content, set-blocks, lined: lined)))
+  }
   else if item.kind == "page" { page-of(item.place) }
   else if item.kind == "raised-link" { super(link(item.url, spell(item.words))) }
   else if item.kind == "text-link" { link(item.url, spell(item.words)) }

@@ -15,6 +15,15 @@
   }
 }
 
+#let labelled(element, name) = if name == none { element } else [#element#label(name)]
+#let here-is(name) = labelled(metadata(none), name)
+
+// The contents repeat headings, whose notes and pictures are set where the heading is, and only there.
+#let in-contents = state("in-contents", false)
+#let outside-contents(body) = context if not in-contents.get() { body }
+
+#let is-struck(content) = content.any(item => item.kind == "text" and "struck" in item.at("marks", default: ()))
+
 #let hotspot-frame(frame) = {
   if frame.line == "none" { return (:) }
   let paint = (paint: rgb(frame.colour), thickness: frame.thickness * 0.75pt)

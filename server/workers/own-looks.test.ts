@@ -35,6 +35,24 @@ test("a link's own look is set in the PDF, as poppler reads its colours", async 
   expect(prove(book, await readPdf(pdf)).complete).toBe(true);
 });
 
+const marks = ["strong", "emphasis", "code", "superscript", "subscript", "strike", "underline", "small_caps"];
+
+test.each(marks)(
+  "words with the mark “%s” and any other are set, plain and as links, in a tagged PDF",
+  async (mark) => {
+    const words = marks.flatMap((other, i) => {
+      const both = [...new Set([mark, other])].map((name) => schema.mark(name));
+      const plain = schema.text("low water, ", both);
+      return [plain, linked(`a${i}`, {}), linked(`b${i}`, { look })].map((node) =>
+        node.mark(both.reduce((all, one) => one.addToSet(all), node.marks)),
+      );
+    });
+    const marked = bookWith([chapter("c", "T", text(...words, " end."))]);
+    const { pdf } = new Typesetter().write(marked, true);
+    expect(prove(marked, await readPdf(pdf))).toMatchObject({ complete: true, total: 2 * marks.length });
+  },
+);
+
 test("a link's own look is set in the text document", async () => {
   const { bytes } = await writeDocx(book, "looks.docx");
   const xml = strFromU8(unzipSync(bytes)["word/document.xml"]!);
