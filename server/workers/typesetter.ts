@@ -22,6 +22,7 @@ import {
   type TypesetFiles,
 } from "@vennet/core/publish/formats/pdf/typeset-book";
 import { FontShapes, fontFolders, typesettingFonts } from "./fonts.ts";
+import { SettledNotes } from "./settled-notes.ts";
 
 /** The typesetter refused the book; the message is its own, in plain words as far as it has any. */
 export class TypesetError extends CodedError {
@@ -46,6 +47,7 @@ export class Typesetter {
   private readonly shapes: FontShapes;
   /** The files of the book set last, so that only changed ones are given to the compiler again. */
   private given = new Map<string, string | Uint8Array>();
+  private readonly settled = new SettledNotes();
 
   /** @param faces the author's own fonts */
   constructor(faces: readonly FontFace[] = []) {
@@ -97,11 +99,14 @@ export class Typesetter {
   /** Sets a book, and again what notes began on another page than their marks, until none does or nothing helps. */
   private setNotesByMarks(book: Book, choices: TypesetChoices, accessible: boolean): Uint8Array {
     const typeset = typesetBook(book, choices);
-    let keeps = new Map<string, Keep>();
+    let keeps: ReadonlyMap<string, Keep> = this.settled.of(typeset);
     for (let round = 1; ; round++) {
       const { document, places } = this.compile(typeset.keeping(keeps), typeset.pictures);
       const next = round < mostRounds ? keepNotes(book, places, keeps) : null;
-      if (next === null) return this.finished(document, places, typeset, accessible);
+      if (next === null) {
+        this.settled.remember(typeset, keeps);
+        return this.finished(document, places, typeset, accessible);
+      }
       keeps = next;
     }
   }

@@ -52,6 +52,10 @@ export function chapterAlone(book: Book, at: number): { book: Book; alone: Chapt
 
 export interface Typeset {
   files: TypesetFiles;
+  /** The file of each chapter, with the notes that are called in it. */
+  chapters: readonly { path: string; called: readonly string[] }[];
+  /** What sets all chapters alike: where it is the same, so are the lines of a chapter that is. */
+  frame: string;
   /** The files with something asked of the paragraphs in which notes are called, by the ids of the notes. */
   keeping(keeps: ReadonlyMap<string, Keep>): TypesetFiles;
   /** Pictures to be laid beside the JSON, by path. */
@@ -126,6 +130,13 @@ export function typesetBook(
           return list.length > 0 ? [{ chapter: chapterTitle(one.doc), notes: list }] : [];
         })
       : [];
+  const frame = {
+    ...typesetLanguage(book.language),
+    direction: index.direction,
+    looks: book.looks,
+    layout: { ...book.layout, ...pageSize(book.layout) },
+    fonts: { ...families, scripts: scripts.families },
+  };
   files.set(
     "/book.json",
     written({
@@ -133,11 +144,7 @@ export function typesetBook(
       writer: book.author,
       title: book.title,
       author: book.author,
-      ...typesetLanguage(book.language),
-      direction: index.direction,
-      looks: book.looks,
-      layout: { ...book.layout, ...pageSize(book.layout) },
-      fonts: { ...families, scripts: scripts.families },
+      ...frame,
       words: index.words,
       top: topOfBook,
       contents: alone === null && !hasOwnContents(book),
@@ -165,7 +172,15 @@ export function typesetBook(
     const asked = chapters.filter(({ called }) => called.some((id) => keeps.has(id)));
     return new Map([...files, ...asked.map(({ path, data }) => [path, written(data, keeps)] as const)]);
   };
-  return { files, keeping, pictures, marked: setting.marked, languages };
+  return {
+    files,
+    chapters,
+    frame: JSON.stringify(frame),
+    keeping,
+    pictures,
+    marked: setting.marked,
+    languages,
+  };
 }
 
 /** What is asked of a paragraph that calls these notes: one that goes to the next page for one of them does so for all. */
