@@ -64,6 +64,17 @@ test.each([
     "<dl><dt>Hut</dt><dd>On stilts</dd><a id='refuge'></a></dl>",
     "dl[Hut, dd[On stilts‡]]",
   ],
+  [
+    "a place before a paragraph between terms",
+    "<dl><dt>Hut</dt><a name='refuge'></a><p>on stilts</p><dd>Dry</dd></dl>",
+    "dl[Hut, dd[‡on stilts], dd[Dry]]",
+  ],
+  ["a place in a list that has nothing else", "<ul><a name='refuge'></a></ul>", "ul[li[‡]]"],
+  [
+    "terms in a list between terms",
+    "<dl><dt>Ebb</dt><ul><li>of two<dl><dt>Neap</dt><dd>Low</dd></dl></li></ul></dl>",
+    "dl[Ebb, dd[ul[li[of two, dl[Neap, dd[Low]]]]]]",
+  ],
   ["a place before an item", "<ul><a name='refuge'></a><li>Hut</li></ul>", "ul[li[‡Hut]]"],
   ["a place before words", "<ul><li>Hut</li><a name='refuge'></a>on stilts</ul>", "ul[li[Hut, ‡on stilts]]"],
 ])("%s: nothing is lost", async (_, html, expected) => {

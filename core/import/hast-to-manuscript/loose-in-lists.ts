@@ -6,10 +6,13 @@ import { firstWith } from "./places-by-id.ts";
 /** What shows nothing by itself: with nothing to show in it, it can only be there for the names of places. */
 const unseen = new Set(["a", "p", "div", "span", "font", "b", "strong", "i", "em", "tt", "code", "br"]);
 
+/** Lists and such, whose own terms are none of a list around them. */
+const closed = new Set(["ul", "ol", "table", "blockquote", "figure", "p"]);
+
 /**
- * Brings what stands loose between the items of lists into the item before it, or into one of its own, as it is seen there (HTML, 4.4.5 to 4.4.9, allows none, and
- * a parser takes it all the same). Places alone go to the item behind them; a list of terms without a term or a meaning is
- * none.
+ * Brings what stands loose between the items of lists into the item before it, or into one of its own, as it is seen there
+ * (HTML, 4.4.5 to 4.4.9, allows none, and a parser takes it all the same). Places alone go to the item behind them; a list
+ * of terms without a term or a meaning is none.
  */
 export function looseIntoItems(parent: Root | Element): void {
   for (const child of parent.children) {
@@ -32,6 +35,7 @@ function isItem({ tagName }: Element): boolean {
 /** A term, a meaning, or what holds some: a list in the list, or a group. */
 function isOfTerms(element: Element): boolean {
   if (element.tagName === "dt" || element.tagName === "dd") return true;
+  if (closed.has(element.tagName)) return false;
   return element.children.some((child) => child.type === "element" && isOfTerms(child));
 }
 
@@ -75,13 +79,17 @@ function itemsOf(
     } else {
       // Paragraphs stay apart.
       endLoose();
-      loose = [...places, child];
+      const within = child.type === "element" && isBlock(child) ? firstWith(child) : null;
+      within?.children.unshift(...places);
+      loose = within ? [child] : [...places, child];
       places = [];
     }
   }
   endLoose();
   const last = items.at(-1);
-  last?.children.push(...places);
+  if (last) last.children.push(...places);
+  else loose = places;
+  endLoose();
   return items;
 }
 
