@@ -8,6 +8,7 @@ const coreOrder = [
   "destination",
   "publication",
   "pdf",
+  "markdown",
   "import",
   "checks",
   "reach",
@@ -114,9 +115,9 @@ export default tseslint.config(
           patterns: [
             {
               regex:
-                "^(\\./(?!(landings|audit|read-page)\\.ts)|\\.\\./(?!\\.\\./\\.\\./(proof/|pdf/|destination/percent-decoded\\.ts)))",
+                "^(\\./(?!(landings|audit|read-page)\\.ts)|\\.\\./(?!\\.\\./\\.\\./(proof/|pdf/|markdown/|destination/percent-decoded\\.ts)))",
               message:
-                "What reads a file back uses core/proof and core/pdf alone, and what decodes addresses.",
+                "What reads a file back uses core/proof, core/pdf and core/markdown alone, and what decodes addresses.",
             },
           ],
         },

@@ -12,7 +12,7 @@ import { definitionsOfLines } from "./definitions.ts";
 import { frontMatter } from "./front-matter.ts";
 import { idsBehindHeadings } from "./heading-ids.ts";
 import { lineOfManyTags, lineTooDeep } from "./nest-depth.ts";
-import { treeOfMarkdown } from "./tree-of-stretches.ts";
+import { treeOfMarkdown } from "./tree-of-markdown.ts";
 
 /** Markdown: CommonMark 0.31, GFM tables, footnotes and autolinks, HTML inside it; and plain text, which is Markdown too. */
 export const markdown: ManuscriptReader = {

@@ -3,7 +3,13 @@ import { gfm, gfmHtml } from "micromark-extension-gfm";
 import type { FileLink } from "../arrival/file-links.ts";
 import { linksOfHtml } from "../arrival/links-of-html.ts";
 import { bareAddresses } from "./bare-addresses.ts";
-import { comparedLabel, definitionsIn, labelsIn, readInStretches, stretchesOf } from "./stretches.ts";
+import {
+  comparedLabel,
+  definitionsIn,
+  labelsIn,
+  readInStretches,
+  stretchesOf,
+} from "../../markdown/stretches.ts";
 
 /** The links of a text in Markdown, by way of the HTML that it stands for, as browsers read that. */
 export function linksOfMarkdown(text: string): FileLink[] {

@@ -2,8 +2,8 @@ import { describe, expect, test } from "@jest/globals";
 import spec from "commonmark-spec";
 import { linksOfHtml } from "../arrival/links-of-html.ts";
 import { htmlOfMarkdown, isOfNote } from "./second-reading.ts";
-import { definitionsIn, stretchesOf } from "./stretches.ts";
-import { treeOfMarkdown } from "./tree-of-stretches.ts";
+import { definitionsIn, stretchesOf } from "../../markdown/stretches.ts";
+import { treeOfMarkdown } from "./tree-of-markdown.ts";
 
 // CommonMark 0.31, its own examples behind each other: fences, comments and lists that are open where the next begins.
 const examples = spec.tests.map(({ markdown }) => markdown);

@@ -1,4 +1,5 @@
 import { percentDecoded } from "../../../destination/percent-decoded.ts";
+import { treeInStretches } from "../../../markdown/tree-in-stretches.ts";
 import type { Nodes, Parents } from "mdast";
 import { fromMarkdown } from "mdast-util-from-markdown";
 import { gfmFromMarkdown } from "mdast-util-gfm";
@@ -153,7 +154,7 @@ export function readMarkdown(bytes: Uint8Array): ExportReading {
   const body = text.replace(/^---\n[\s\S]*?\n---\n/, (about) => about.replace(/[^\n]/g, ""));
   // Their search for addresses in words would not heed what is escaped.
   const mdastExtensions = gfmFromMarkdown().map(({ transforms: _, ...extension }) => extension);
-  walk(fromMarkdown(body, { extensions: [gfm()], mdastExtensions }));
+  walk(treeInStretches(body, (stretch) => fromMarkdown(stretch, { extensions: [gfm()], mdastExtensions })));
   const links = found.map(({ href, title, text: words, line, isInNote: isNoted }): ExportedLink => {
     const target = percentDecoded(href.replace(/^#/, ""));
     return {

@@ -1,8 +1,4 @@
-import type { Definition, FootnoteDefinition, Link, Node, Nodes, Parents, Root, RootContent } from "mdast";
-import { fromMarkdown } from "mdast-util-from-markdown";
-import { gfmFromMarkdown } from "mdast-util-gfm";
-import { gfm } from "micromark-extension-gfm";
-import { escapesAsMarks, hasMarks, withoutEscapes } from "./escapes.ts";
+import type { Definition, FootnoteDefinition, Node, Parents, Root, RootContent } from "mdast";
 import { definitionsIn, labelsIn, readInStretches, stretchesOf } from "./stretches.ts";
 
 /** Labels that no author gives: what bears them stands around a stretch, and is taken away again. */
@@ -10,55 +6,33 @@ const [before, behind] = ["vennet stretch begins", "vennet stretch ends"];
 
 /**
  * The tree of a text in Markdown (CommonMark 0.31, GFM), the same as if it were parsed as a whole, but parsed stretch by
- * stretch, since parsers note each letter's state. A label that is defined elsewhere gets a definition in each stretch.
+ * stretch: parsers note each letter's state, and go through all that they have noted where a list ends. A label that is
+ * defined elsewhere gets a definition in each stretch.
+ * @param parse parses a text that stands by itself
  * @param length how long a stretch is at least
  */
-export function treeOfMarkdown(text: string, length?: number): Root {
+export function treeInStretches(text: string, parse: (text: string) => Root, length?: number): Root {
   const stretches = stretchesOf(text, length);
-  if (stretches.length === 1) return parsed(text);
+  if (stretches.length === 1) return parse(text);
   const labels = new Map(definitionsIn(text).map(({ name, label }) => [name, label]));
-  const tree = parsedInStretches(stretches, labels);
+  const tree = parsedInStretches(stretches, labels, parse);
   // What only looked like a definition, as in code, defines nothing.
   const defined = definedIn(tree);
   const missed = [...labels.keys()].filter((name) => !defined.has(name));
   if (missed.length === 0) return tree;
   for (const name of missed) labels.delete(name);
-  return parsedInStretches(stretches, labels);
+  return parsedInStretches(stretches, labels, parse);
 }
 
-function parsed(text: string): Root {
-  return withoutBareWww(parsedWithEscapes(text));
-}
-
-/** Parsers take “www.” at the end of a sentence for an address; one has a domain behind it (GFM 0.29, 6.9). */
-function withoutBareWww(tree: Root): Root {
-  const visit = (parent: Parents): void => {
-    parent.children.forEach((child, i) => {
-      if (isBareWww(child)) (parent.children as Node[])[i] = child.children[0]!;
-      else if ("children" in child) visit(child);
-    });
-  };
-  visit(tree);
-  return tree;
-}
-
-function isBareWww(node: Nodes): node is Link {
-  return node.type === "link" && /^http:\/\/www$/i.test(node.url);
-}
-
-function parsedWithEscapes(text: string): Root {
-  const extensions = [gfm()];
-  if (hasMarks(text)) return fromMarkdown(text, { extensions, mdastExtensions: [gfmFromMarkdown()] });
-  return withoutEscapes(
-    fromMarkdown(text, { extensions, mdastExtensions: [gfmFromMarkdown(), escapesAsMarks] }),
-  );
-}
-
-function parsedInStretches(stretches: readonly string[], labels: ReadonlyMap<string, string>): Root {
+function parsedInStretches(
+  stretches: readonly string[],
+  labels: ReadonlyMap<string, string>,
+  parse: (text: string) => Root,
+): Root {
   const children: RootContent[] = [];
   let [line, offset] = [0, 0];
   readInStretches(stretches, (stretch, isLast) => {
-    const nodes = nodesOf(stretch, labels, isLast);
+    const nodes = nodesOf(stretch, labels, parse, isLast);
     if (nodes === null) return null;
     for (const node of nodes) move(node, line, offset);
     children.push(...nodes);
@@ -73,6 +47,7 @@ function parsedInStretches(stretches: readonly string[], labels: ReadonlyMap<str
 function nodesOf(
   stretch: string,
   labels: ReadonlyMap<string, string>,
+  parse: (text: string) => Root,
   isLast: boolean,
 ): RootContent[] | null {
   const needed = [...labelsIn(stretch)].flatMap((name) => labels.get(name) ?? []);
@@ -80,7 +55,7 @@ function nodesOf(
   const notes = needed.filter((label) => label.startsWith("^")).map((label) => `[${label}]: x\n\n`);
   const others = needed.filter((label) => !label.startsWith("^")).map((label) => `[${label}]: #\n\n`);
   const prefix = `${notes.join("")}${others.join("")}[${before}]: #\n\n`;
-  const { children } = parsed(prefix + stretch + (isLast ? "" : `\n\n[${behind}]: #\n`));
+  const { children } = parse(prefix + stretch + (isLast ? "" : `\n\n[${behind}]: #\n`));
   const own = children.slice(children.findIndex((node) => isNamed(node, before)) + 1);
   const end = own.at(-1);
   if (!isLast && !(end && isNamed(end, behind))) return null;
