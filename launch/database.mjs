@@ -84,7 +84,8 @@ export async function startDatabase(processes, folder, port) {
       `--pid-file=${join(folder, "mariadb.pid")}`,
       "--skip-name-resolve",
       "--character-set-server=utf8mb4",
-      "--max-allowed-packet=64M",
+      // One row holds all texts of a manuscript as they came.
+      "--max-allowed-packet=1G",
       "--innodb-buffer-pool-size=256M",
       "--innodb-flush-log-at-trx-commit=1",
     ],

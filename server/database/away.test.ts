@@ -7,7 +7,7 @@ import { QueryFailedError } from "typeorm";
 import { startDatabase } from "../../launch/database.mjs";
 import { freePort, Processes } from "../../launch/processes.mjs";
 import { startServerProcess, type ServerProcess } from "../test/server-process.ts";
-import { isDatabaseAway, isDiskFull } from "./away.ts";
+import { isDatabaseAway, isDiskFull, isTooLong } from "./away.ts";
 
 // A database of this test's own, so that it can be killed.
 const folder = mkdtempSync(join(tmpdir(), "vennet-away-"));
@@ -78,7 +78,7 @@ async function tablesWithFaults(): Promise<unknown[]> {
   return told.filter(({ Msg_text }) => Msg_text !== "OK");
 }
 
-test("what the driver says is told apart: away, full, and neither", () => {
+test("what the driver says is told apart: away, full, too long, and neither", () => {
   const failed = (code: string, message = "") =>
     new QueryFailedError("SELECT 1", [], Object.assign(new Error(message), { code }));
   expect(isDatabaseAway(failed("PROTOCOL_CONNECTION_LOST"))).toBe(true);
@@ -88,4 +88,6 @@ test("what the driver says is told apart: away, full, and neither", () => {
   expect(isDatabaseAway(Object.assign(new Error(), { code: "ECONNREFUSED" }))).toBe(false);
   expect(isDiskFull(failed("ER_RECORD_FILE_FULL"))).toBe(true);
   expect(isDiskFull(Object.assign(new Error(), { code: "ENOSPC" }))).toBe(true);
+  expect(isTooLong(failed("ER_NET_PACKET_TOO_LARGE"))).toBe(true);
+  expect(isTooLong(failed("ER_RECORD_FILE_FULL"))).toBe(false);
 });

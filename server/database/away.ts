@@ -38,6 +38,11 @@ export function isDiskFull(error: unknown): boolean {
   return fullCodes.has(driverErrorOf(error).code ?? "");
 }
 
+/** Whether an error says that a statement is longer than the database is set to take. */
+export function isTooLong(error: unknown): boolean {
+  return driverErrorOf(error).code === "ER_NET_PACKET_TOO_LARGE";
+}
+
 /**
  * Waits until the database answers.
  * @param isOver asked before each try; when it says so, the wait ends without an answer

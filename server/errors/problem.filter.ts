@@ -1,8 +1,8 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from "@nestjs/common";
 import { CodedError } from "@vennet/core/errors";
 import type { Request, Response } from "express";
-import { isDatabaseAway, isDiskFull } from "../database/away.ts";
-import { databaseAway, noRoom, PassingProblem, Problem } from "./problem.ts";
+import { isDatabaseAway, isDiskFull, isTooLong } from "../database/away.ts";
+import { databaseAway, noRoom, PassingProblem, Problem, tooLongForDatabase } from "./problem.ts";
 
 const codes: Record<number, string> = {
   400: "bad-request",
@@ -40,6 +40,10 @@ export class ProblemFilter implements ExceptionFilter {
     if (isDiskFull(error)) {
       this.logger.error(`A disk is full: ${String(error)}`);
       return noRoom();
+    }
+    if (isTooLong(error)) {
+      this.logger.error(`The database took no statement that long: ${String(error)}`);
+      return tooLongForDatabase();
     }
     if (error instanceof CodedError) return new Problem(422, error.code, error.message, error.field);
     const status =

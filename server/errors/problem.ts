@@ -39,6 +39,15 @@ export function databaseAway(): PassingProblem {
   );
 }
 
+/** A statement is longer than the database is set to take: it has no room for it either (RFC 4918, 11.5). */
+export function tooLongForDatabase(): Problem {
+  return new Problem(
+    507,
+    "too-long",
+    "This is more than the database of this Vennet is set to take at once: nothing was saved of it. Whoever runs this Vennet has to set its max_allowed_packet to 1G.",
+  );
+}
+
 /** There is no room on the disk (RFC 4918, 11.5). */
 export function noRoom(): Problem {
   return new Problem(

@@ -131,6 +131,8 @@ function client(program: string, url: string, options: string[], takesInput = fa
       `--host=${hostname}`,
       `--port=${port || "3306"}`,
       `--user=${decodeURIComponent(username)}`,
+      // By themselves these programs take rows of 16 MB at most.
+      "--max-allowed-packet=1G",
       ...options,
       decodeURIComponent(pathname.slice(1)),
     ],

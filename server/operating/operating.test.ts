@@ -8,11 +8,15 @@ import {
   utimesSync,
   writeFileSync,
 } from "node:fs";
+import { randomUUID } from "node:crypto";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { gunzipSync, gzipSync } from "node:zlib";
+import { createConnection, type RowDataPacket } from "mysql2/promise";
+import { DataSource } from "typeorm";
 import { startDatabase } from "../../launch/database.mjs";
 import { freePort, Processes } from "../../launch/processes.mjs";
+import { Arrival } from "../import/arrival.entity.ts";
 import { startServerProcess, type ServerProcess } from "../test/server-process.ts";
 import { startTestServer, type TestServer } from "../test/test-server.ts";
 import { makeBackup, readBackup, restoreBackup } from "./backup.ts";
@@ -47,6 +51,19 @@ describe("a backup", () => {
     const plan = Buffer.from(Array.from({ length: 3_000_000 }, (_, i) => i % 251));
     form.set("file", new Blob([plan]), "plan.bin");
     await author.call("POST", `/books/${book.id}/files`, form);
+    // As the texts of a manuscript of thousands of pages are kept, in one row.
+    const documents = JSON.stringify(Array<string>(6_000_000).fill("low water"));
+    const arrival = {
+      id: randomUUID(),
+      bookId: book.id,
+      fileName: "long.zip",
+      grouped: "{}",
+      csv: "",
+      documents,
+    };
+    await server.app
+      .get(DataSource)
+      .manager.insert(Arrival, { ...arrival, version: null, createdAt: new Date() });
     let isDone = false;
     const writing = (async () => {
       for (let i = 0; !isDone; i++) await author.call("PATCH", `/books/${book.id}`, { title: `Walks ${i}` });
@@ -55,6 +72,7 @@ describe("a backup", () => {
     const content = await makeBackup(process.env["DATABASE_URL"]!, file);
     isDone = true;
     await writing;
+    await server.app.get(DataSource).manager.delete(Arrival, { id: arrival.id });
     expect(content.books).toBeGreaterThan(0);
     expect(content.links).toBeGreaterThan(1);
     expect(content.files).toBeGreaterThan(0);
@@ -72,6 +90,12 @@ describe("a backup", () => {
       headers: { cookie: again.cookie },
     });
     expect(Buffer.from(await kept.arrayBuffer()).equals(plan)).toBe(true);
+    const connection = await createConnection(empty);
+    const [[row]] = await connection.query<RowDataPacket[]>("SELECT documents FROM arrival WHERE id = ?", [
+      arrival.id,
+    ]);
+    await connection.end();
+    expect(row!["documents"] === documents).toBe(true);
     // Not a second time over what is there, and nothing of it was touched.
     await expect(restoreBackup(empty, file)).rejects.toMatchObject({ code: "not-empty" });
   });
