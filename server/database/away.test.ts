@@ -7,6 +7,7 @@ import { QueryFailedError } from "typeorm";
 import { startDatabase } from "../../launch/database.mjs";
 import { freePort, Processes } from "../../launch/processes.mjs";
 import { startServerProcess, type ServerProcess } from "../test/server-process.ts";
+import { lackOfRoom } from "../errors/problem.ts";
 import { isDatabaseAway, isDiskFull, isTooLong } from "./away.ts";
 
 // A database of this test's own, so that it can be killed.
@@ -90,4 +91,7 @@ test("what the driver says is told apart: away, full, too long, and neither", ()
   expect(isDiskFull(Object.assign(new Error(), { code: "ENOSPC" }))).toBe(true);
   expect(isTooLong(failed("ER_NET_PACKET_TOO_LARGE"))).toBe(true);
   expect(isTooLong(failed("ER_RECORD_FILE_FULL"))).toBe(false);
+  expect(
+    ["ER_NET_PACKET_TOO_LARGE", "ER_DISK_FULL", "ER_DUP_ENTRY"].map((code) => lackOfRoom(failed(code))?.code),
+  ).toEqual(["too-long", "no-room", undefined]);
 });

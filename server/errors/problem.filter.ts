@@ -1,8 +1,8 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from "@nestjs/common";
 import { CodedError } from "@vennet/core/errors";
 import type { Request, Response } from "express";
-import { isDatabaseAway, isDiskFull, isTooLong } from "../database/away.ts";
-import { databaseAway, noRoom, PassingProblem, Problem, tooLongForDatabase } from "./problem.ts";
+import { isDatabaseAway } from "../database/away.ts";
+import { databaseAway, lackOfRoom, PassingProblem, Problem } from "./problem.ts";
 
 const codes: Record<number, string> = {
   400: "bad-request",
@@ -37,13 +37,10 @@ export class ProblemFilter implements ExceptionFilter {
   private asProblem(error: unknown, request: Request): Problem {
     if (error instanceof Problem) return error;
     if (isDatabaseAway(error)) return databaseAway();
-    if (isDiskFull(error)) {
-      this.logger.error(`A disk is full: ${String(error)}`);
-      return noRoom();
-    }
-    if (isTooLong(error)) {
-      this.logger.error(`The database took no statement that long: ${String(error)}`);
-      return tooLongForDatabase();
+    const lack = lackOfRoom(error);
+    if (lack) {
+      this.logger.error(`There was no room: ${String(error)}`);
+      return lack;
     }
     if (error instanceof CodedError) return new Problem(422, error.code, error.message, error.field);
     const status =

@@ -1,4 +1,5 @@
 import { CodedError } from "@vennet/core/errors";
+import { isDiskFull, isTooLong } from "../database/away.ts";
 
 /** A database that has ended is back after some seconds. */
 const retryAfterSeconds = 5;
@@ -39,8 +40,14 @@ export function databaseAway(): PassingProblem {
   );
 }
 
-/** A statement is longer than the database is set to take: it has no room for it either (RFC 4918, 11.5). */
-export function tooLongForDatabase(): Problem {
+/** What is told where a disk or the database had no room for something; null for any other error. */
+export function lackOfRoom(error: unknown): Problem | null {
+  if (isDiskFull(error)) return noRoom();
+  return isTooLong(error) ? tooLongForDatabase() : null;
+}
+
+/** A statement is longer than the database is set to take (RFC 4918, 11.5). */
+function tooLongForDatabase(): Problem {
   return new Problem(
     507,
     "too-long",

@@ -7,8 +7,8 @@ import { Observable } from "rxjs";
 import { In, Repository } from "typeorm";
 import { columns } from "../database/columns.ts";
 import { actingAccount, actingAs } from "../access/acting-account.ts";
-import { databaseIsBack, isDatabaseAway, isDiskFull, isTooLong } from "../database/away.ts";
-import { noRoom, Problem, tooLongForDatabase } from "../errors/problem.ts";
+import { databaseIsBack, isDatabaseAway } from "../database/away.ts";
+import { lackOfRoom, Problem } from "../errors/problem.ts";
 import { Settings } from "../settings.ts";
 import { Job } from "./job.entity.ts";
 import { LocalQueue } from "./local-queue.ts";
@@ -288,11 +288,8 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
       if (!isForeseen) this.logger.error((error as Error).stack ?? String(error));
       const message = isForeseen
         ? error.message
-        : isDiskFull(error)
-          ? noRoom().message
-          : isTooLong(error)
-            ? tooLongForDatabase().message
-            : `Something went wrong in Vennet; its log says what. Try again. (Job ${job.id})`;
+        : (lackOfRoom(error)?.message ??
+          `Something went wrong in Vennet; its log says what. Try again. (Job ${job.id})`);
       await end(job, "failed", { ...job, message });
       this.running.get(job.id)?.abort.abort();
     } finally {

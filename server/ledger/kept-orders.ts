@@ -78,7 +78,8 @@ export class KeptOrders {
     read: () => Promise<LinkKey[]>,
   ): Promise<LinkOrder | null> {
     // Before it is sorted: what changes meanwhile makes it old, and nothing that is old is taken for new.
-    const stamp = `${await this.stampOf(bookId)}${followsState ? ` ${await this.stampOfStates(bookId)}` : ""}`;
+    const stamps = [this.stampOf(bookId), ...(followsState ? [this.stampOfStates(bookId)] : [])];
+    const stamp = (await Promise.all(stamps)).join(" ");
     const key = `${bookId} ${name}`;
     const before = this.kept.get(key);
     this.kept.delete(key);

@@ -5,7 +5,8 @@ type SetChapters = Pick<Typeset, "files" | "chapters" | "frame">;
 
 /**
  * What was asked of the chapters of the book set last until their notes began by their marks. A chapter begins a page, so one that
- * is as it was needs the same again, and is not to be found out in as many rounds.
+ * is as it was needs the same again, and is not to be found out in as many rounds. (Where a page number in its words has
+ * another width now, more may be asked than would be; its notes are by their marks all the same.)
  */
 export class SettledNotes {
   private frame = "";

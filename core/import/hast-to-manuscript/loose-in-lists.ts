@@ -20,16 +20,11 @@ export function looseIntoItems(parent: Root | Element): void {
     looseIntoItems(child);
     // A menu is a list of items (4.4.7), and so was a directory.
     if (child.tagName === "menu" || child.tagName === "dir") child.tagName = "ul";
-    if (child.tagName === "ul" || child.tagName === "ol")
-      child.children = itemsOf(child.children, "li", isItem);
+    if (child.tagName === "ul" || child.tagName === "ol") child.children = itemsOf(child.children, "li");
     if (child.tagName !== "dl") continue;
-    if (isOfTerms(child)) child.children = itemsOf(child.children, "dd", isOfTerms);
+    if (isOfTerms(child)) child.children = itemsOf(child.children, "dd");
     else child.tagName = "div";
   }
-}
-
-function isItem({ tagName }: Element): boolean {
-  return tagName === "li";
 }
 
 /** A term, a meaning, or what holds some: a list in the list, or a group. */
@@ -40,11 +35,7 @@ function isOfTerms(element: Element): boolean {
 }
 
 /** The children of a list, each an item. @param tagName what is made of loose ones */
-function itemsOf(
-  children: ElementContent[],
-  tagName: "li" | "dd",
-  isPart: (element: Element) => boolean,
-): Element[] {
+function itemsOf(children: ElementContent[], tagName: "li" | "dd"): Element[] {
   const items: Element[] = [];
   let loose: ElementContent[] = [];
   let places: Element[] = [];
@@ -65,12 +56,12 @@ function itemsOf(
     loose = [];
   };
   for (const child of children) {
-    if (child.type === "element" && isPart(child)) {
+    if (child.type === "element" && (tagName === "li" ? child.tagName === "li" : isOfTerms(child))) {
       endLoose();
       (firstWith(child) ?? child).children.unshift(...places);
       places = [];
       if (tagName === "dd" && child.tagName !== "dt" && child.tagName !== "dd")
-        child.children = itemsOf(child.children, tagName, isPart);
+        child.children = itemsOf(child.children, tagName);
       items.push(child);
     } else if (loose.length > 0 && !isBlock(child)) loose.push(child);
     else if (isUnseen(child)) {
