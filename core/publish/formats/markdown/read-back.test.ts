@@ -1,5 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { bookWith, chapter, text } from "../../../test/book-of-places.ts";
+import { readHref } from "../../../destination/destination.ts";
 import { schema } from "../../../manuscript/schema.ts";
 import { prove } from "../../../proof/prove.ts";
 import { bring } from "../../../test/brought.ts";
@@ -35,4 +36,24 @@ test("a linked picture of a chosen width says what its alternative is", () => {
   const reading = readMarkdown(bytes);
   expect(reading.links.map((one) => one.text)).toEqual(["The chart"]);
   expect(prove(book, reading).complete).toBe(true);
+});
+
+// CommonMark 0.31, 6.5: what an address between angle brackets is.
+test.each([
+  "mailto:clerk@tides.example.",
+  "mailto:the_clerk@tides.example",
+  "mailto:clerk@-tides.example",
+  "mailto:clerk@[192.0.2.1]",
+  "mailto:clerk@fähre.example",
+  "https://tides.example/a b",
+  "https://tides.example/hours",
+])("a link that says its own address leads to %s", async (to) => {
+  const words = to.replace("mailto:", "");
+  const destination = readHref(to, null);
+  const linked = schema.text(words, [schema.mark("link", { id: "l1", destination })]);
+  const book = bookWith([chapter("c1", "Tides", text("Ask "), text(linked), text("Go."))]);
+  const { bytes } = writeMarkdown(book, "walks.md");
+  expect(prove(book, readMarkdown(bytes))).toMatchObject({ complete: true, total: 1 });
+  const { arrival } = await bring(bytes);
+  expect(arrival!.counts).toMatchObject({ intact: 1, lost: 0, extra: 0 });
 });

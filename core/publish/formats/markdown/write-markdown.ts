@@ -1,6 +1,6 @@
 import type { List, PhrasingContent, RootContent, Table, TableCell, TableRow } from "mdast";
 import { gfmToMarkdown } from "mdast-util-gfm";
-import { toMarkdown, type Options as ToMarkdownExtension } from "mdast-util-to-markdown";
+import { toMarkdown } from "mdast-util-to-markdown";
 import type { Node } from "prosemirror-model";
 import { stringify } from "yaml";
 import type { Destination } from "../../../destination/kinds/kinds.ts";
@@ -33,6 +33,7 @@ import { mathXhtml } from "../../xhtml/math-xhtml.ts";
 import { asFolder } from "../../export-folder.ts";
 import { hrefOfTravel, travel } from "../../travel.ts";
 import { travellingFiles, type TravellingFile } from "../../travelling-files.ts";
+import { addressesInText } from "./addresses-in-text.ts";
 import {
   html,
   inAttribute,
@@ -87,23 +88,17 @@ export function writeMarkdown(book: Book, name: string): { bytes: Uint8Array; is
   });
   const text = `---\n${about}---\n\n${toMarkdown(
     { type: "root", children },
-    { extensions: [gfmToMarkdown(), bareWww], bullet: "-", emphasis: "*", rule: "*", listItemIndent: "one" },
+    {
+      extensions: [gfmToMarkdown(), addressesInText],
+      bullet: "-",
+      emphasis: "*",
+      rule: "*",
+      listItemIndent: "one",
+    },
   )}`;
   const pictures = shown.map((picture): [string, Uint8Array] => [pathOf(picture), picture.bytes]);
   return asFolder(book, name, new TextEncoder().encode(text), pictures);
 }
-
-/** Parsers take “www.” at the end of a sentence for an address, too. */
-const bareWww: ToMarkdownExtension = {
-  unsafe: [
-    {
-      character: ".",
-      before: "[Ww]{3}",
-      inConstruct: "phrasing",
-      notInConstruct: ["autolink", "link", "image", "label"],
-    },
-  ],
-};
 
 /** What the chapters of a book that is written share. */
 interface BookBeingWritten {
