@@ -10,7 +10,7 @@ import { markdown } from "./markdown/markdown.ts";
 import { odt } from "./odt/odt.ts";
 
 /** The readers of manuscripts, those first that know their own for sure. */
-const readers: readonly ManuscriptReader[] = [docx, odt, epub, folderWith([docx, odt]), html, markdown];
+const readers: readonly ManuscriptReader[] = [docx, odt, epub, folderWith([docx, odt, epub]), html, markdown];
 
 /**
  * The reader for a file, by what is in it.

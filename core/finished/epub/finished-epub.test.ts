@@ -323,6 +323,12 @@ describe("an e-book that exists already", () => {
     expect(sourceOf(saved.bytes, "a.xhtml")).toBe(sourceOf(bytes, "a.xhtml"));
   });
 
+  test("that lies in a folder of its file is refused, with what to do", () => {
+    const files = Object.entries(unzipSync(smallEpub({ "a.xhtml": ways })));
+    const inFolder = zipSync(Object.fromEntries(files.map(([name, bytes]) => [`tides/${name}`, bytes])));
+    expect(() => read(inFolder)).toThrow("Pack what is in that folder");
+  });
+
   test("whose pages are locked is refused", () => {
     const lock = strToU8(
       '<encryption><EncryptedData><CipherData><CipherReference URI="OPS/text/a.xhtml"/></CipherData></EncryptedData></encryption>',

@@ -54,7 +54,12 @@ export function openEpub(
   about: Pick<FinishedFacts, "title" | "author" | "language">;
   pages: ReadEpubPage[];
 } {
-  const { files, allPages, about } = packageOf(bytes);
+  const { files, folder, allPages, about } = packageOf(bytes);
+  if (folder !== "")
+    throw new FinishedError(
+      "format",
+      `The e-book lies in a folder (${folder}) within the file, where reading programs do not find it. Pack what is in that folder, not the folder itself, and bring it again.`,
+    );
   refuseLocked(files);
   const pages = allPages.map(({ path, isInOrder, isNavigation }, i): ReadEpubPage => {
     const { text, why } = readText(files[path]!);

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { strToU8 } from "fflate";
+import { strToU8, unzipSync, zipSync } from "fflate";
 import { linkUses } from "../../manuscript/links.ts";
 import { placesOf } from "../../manuscript/outline.ts";
 import { writeEpub } from "../../publish/formats/epub/write-epub.ts";
@@ -7,6 +7,11 @@ import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
 import { redDot } from "../../test/red-dot.ts";
 import { smallEpub as book } from "../../test/small-epub.ts";
 import { bearsDamage, bring, linksIn } from "../../test/brought.ts";
+
+const inFolder =
+  (folder: string) =>
+  (files: Record<string, Uint8Array>): Record<string, Uint8Array> =>
+    Object.fromEntries(Object.entries(files).map(([name, bytes]) => [folder + name, bytes]));
 
 describe("an e-book", () => {
   test("is its pages in their order, with links from one to the other, its pictures, and the files in it", async () => {
@@ -28,6 +33,31 @@ describe("an e-book", () => {
       ["hours", "https://tides.example/"],
       ["post", expect.stringContaining("spot")],
     ]);
+  });
+
+  // What people pack again, they often pack with the folder that it lies in.
+  test.each<[string, (files: Record<string, Uint8Array>) => Record<string, Uint8Array>]>([
+    ["in a folder", inFolder("tides/")],
+    [
+      "in a folder, with what a packing program leaves",
+      (files) => ({ ...inFolder("tides/")(files), "__MACOSX/tides/._a": redDot, ".DS_Store": redDot }),
+    ],
+    ["without its type", ({ mimetype: _, ...files }) => files],
+    [
+      "packed once more, with a file beside it",
+      (files) => ({ "tides/tides.epub": zipSync(files), "tides/plan.pdf": redDot }),
+    ],
+  ])("is read %s", async (_, packed) => {
+    const pages = {
+      "b.xhtml": `<h1>Ways</h1><p>By foot, at <a href="a.xhtml#low">low water</a>.</p>`,
+      "a.xhtml": `<h1 id="low">Tides</h1>`,
+    };
+    const { title, author, language, chapters, arrival } = await bring(
+      zipSync(packed(unzipSync(book(pages)))),
+    );
+    expect({ title, author, language }).toEqual({ title: "Tides", author: "Orla Tindrum", language: "en" });
+    expect(chapters.map((doc) => doc.child(0).textContent)).toEqual(["Ways", "Tides"]);
+    expect(arrival!.counts).toMatchObject({ intact: 1, lost: 0, extra: 0, changed: 0 });
   });
 
   test("has notes by type and role, without their ways back", async () => {

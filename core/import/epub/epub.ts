@@ -1,6 +1,6 @@
 import { strFromU8 } from "fflate";
 import type { Element, ElementContent, Nodes, Root } from "hast";
-import { mimetypeIn } from "../containers.ts";
+import { mimetypeIn, namesIn } from "../containers.ts";
 import { ImportError } from "../errors.ts";
 import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { element } from "../hast-nodes.ts";
@@ -11,6 +11,7 @@ import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { childOf, readXml } from "../xml-tree.ts";
+import { folderOfEpub } from "./folder-of-epub.ts";
 import { hastOfXml } from "./hast-of-xml.ts";
 import { withoutNamedLetters } from "./named-letters.ts";
 import { linksOfEpub } from "./second-reading.ts";
@@ -19,7 +20,8 @@ import { packageOf, type EpubPackage } from "./package-of-epub.ts";
 
 /** E-books: EPUB 2 and 3. */
 export const epub: ManuscriptReader = {
-  accepts: ({ bytes }) => mimetypeIn(bytes) === "application/epub+zip",
+  accepts: ({ bytes }) =>
+    mimetypeIn(bytes) === "application/epub+zip" || folderOfEpub(namesIn(bytes)) !== null,
   read: ({ bytes }) => new ReadEpub(packageOf(bytes)).read(),
   linksOf: ({ bytes }) => linksOfEpub(bytes),
 };

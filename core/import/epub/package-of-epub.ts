@@ -4,11 +4,14 @@ import { ImportError } from "../errors.ts";
 import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import { pathFrom } from "../joined-pages.ts";
 import type { AboutManuscript } from "../manuscript-reader.ts";
+import { folderOfEpub } from "./folder-of-epub.ts";
 import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 
 /** A publication in its container: its files, and which of them are read, in their order (EPUB 2 and 3). */
 export interface EpubPackage {
   files: Record<string, Uint8Array>;
+  /** Where among the files it lies: "" where it ought to. */
+  folder: string;
   /** The paths of the pages of text, without the navigation. */
   pages: string[];
   /** All pages of XHTML, those that are read in order first, the navigation among them. */
@@ -28,18 +31,22 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
   const files = unpacked(bytes);
   const tree = (path: string): XmlElement | null =>
     files[path] ? readXml(path, strFromU8(files[path]).replace(/^\ufeff/, "")) : null;
-  const container = tree("META-INF/container.xml");
-  const path = childOf(childOf(container ?? undefined, "rootfiles"), "rootfile")?.attributes["full-path"];
-  const opf = path === undefined ? null : tree(path);
+  const folder = folderOfEpub(Object.keys(files)) ?? "";
+  const container = tree(`${folder}META-INF/container.xml`);
+  const said = childOf(childOf(container ?? undefined, "rootfiles"), "rootfile")?.attributes["full-path"];
+  const path = said === undefined ? "" : folder + said;
+  const opf = tree(path);
   if (!opf) throw new ImportError("format", "The e-book does not say what is in it.");
   const isLocked =
-    strFromU8(files["META-INF/rights.xml"] ?? files["META-INF/license.lcpl"] ?? new Uint8Array()) !== "";
+    strFromU8(
+      files[`${folder}META-INF/rights.xml`] ?? files[`${folder}META-INF/license.lcpl`] ?? new Uint8Array(),
+    ) !== "";
   if (isLocked) throw new ImportError("format", "The e-book is locked, so that only some programs open it.");
   const items = new Map(
     elements(childOf(opf, "manifest")).map(({ attributes }) => [
       attributes["id"] ?? "",
       {
-        path: pathFrom(path!, attributes["href"] ?? ""),
+        path: pathFrom(path, attributes["href"] ?? ""),
         type: attributes["media-type"] ?? "",
         isNavigation: /(^|\s)nav(\s|$)/.test(attributes["properties"] ?? ""),
       },
@@ -67,15 +74,15 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
   );
   if (pages.length === 0) throw new ImportError("format", "The e-book has no page with text in it.");
   const metadata = childOf(opf, "metadata");
-  const said = (name: string): string | null => {
+  const told = (name: string): string | null => {
     const one = childOf(metadata, name);
     return one ? textOf(one).trim() || null : null;
   };
   const counts = elements(metadata).find(({ attributes }) => attributes["name"] === "vennet-counts");
   const conventions = conventionsOf(counts?.attributes["content"]);
-  const about = { title: said("title"), author: said("creator"), language: said("language"), conventions };
+  const about = { title: told("title"), author: told("creator"), language: told("language"), conventions };
   const all = [...items.values()];
   const navigation = all.find(({ isNavigation }) => isNavigation)?.path ?? null;
   const ncx = all.find(({ type }) => type === "application/x-dtbncx+xml")?.path ?? null;
-  return { files, pages, allPages, navigation, ncx, about, ways };
+  return { files, folder, pages, allPages, navigation, ncx, about, ways };
 }

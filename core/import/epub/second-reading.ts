@@ -2,6 +2,7 @@ import { strFromU8, unzipSync } from "fflate";
 import { Parser } from "htmlparser2";
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
+import { folderOfEpub } from "./folder-of-epub.ts";
 import { isPageNumber } from "./page-number.ts";
 import { withoutNamedLetters } from "./named-letters.ts";
 
@@ -40,8 +41,9 @@ function pagesOf(files: Record<string, Uint8Array>): string[] {
     parser.end(strFromU8(files[path] ?? new Uint8Array()));
     return found;
   };
-  const rootfile =
-    tags("META-INF/container.xml").find(([name]) => name === "rootfile")?.[1]["full-path"] ?? "";
+  const folder = folderOfEpub(Object.keys(files)) ?? "";
+  const container = tags(`${folder}META-INF/container.xml`);
+  const rootfile = folder + (container.find(([name]) => name === "rootfile")?.[1]["full-path"] ?? "");
   const all = tags(rootfile);
   const items = new Map(
     all.flatMap(([name, item]) => (name === "item" ? [[item["id"] ?? "", item] as const] : [])),
