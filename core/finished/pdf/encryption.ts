@@ -77,11 +77,9 @@ export class FileEncryption {
 
   /**
    * Has the library encrypt what it writes as streams, and encrypts the strings of objects that are to be written in none.
-   * @returns whether objects are to be written in streams, as the version of the file has them (7.5.7)
+   * @param areInStreams whether objects are written in streams (7.5.7)
    */
-  encrypt({ context }: PDFDocument, written: readonly PDFRef[]): boolean {
-    const [large = 1, small = 0] = context.header.getVersionString().split(".").map(Number);
-    const areInStreams = large > 1 || small >= 5;
+  encrypt({ context }: PDFDocument, written: readonly PDFRef[], areInStreams: boolean): void {
     context.security = this.security;
     for (const ref of written) {
       const object = context.lookup(ref);
@@ -90,7 +88,6 @@ export class FileEncryption {
       const encrypted = this.security.getEncryptFn(ref.objectNumber, ref.generationNumber);
       eachString(object, (bytes) => PDFHexString.of(bytesToHex(encrypted(bytes))));
     }
-    return areInStreams;
   }
 }
 

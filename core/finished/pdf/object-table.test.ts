@@ -1,5 +1,9 @@
-import { readFileSync } from "node:fs";
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { describe, expect, test } from "@jest/globals";
+import { pdfOfObjects, streamOf } from "../../test/pdf-of-objects.ts";
 import { smallPdf } from "../../test/small-pdf.ts";
 import { hasSoundTable } from "./object-table.ts";
 import { proveSaved } from "./prove-saved.ts";
@@ -58,6 +62,34 @@ describe.each([
     const { facts, saved, proof } = await described(bytes);
     expect([facts.hasBrokenTable, hasSoundTable(saved), proof.complete]).toEqual([false, true, true]);
   });
+});
+
+// ISO 32000-1, 7.5.5: objects whose number is as high as Size are taken for missing. Read by qpdf.
+test("the last object of a file is counted among those of what is saved, though it is not changed", async () => {
+  const { bytes } = pdfOfObjects({
+    catalog: "<</Type /Catalog /Pages {{pages}}>>",
+    pages: "<</Type /Pages /Kids [{{page}}] /Count 1>>",
+    page: "<</Type /Page /Parent {{pages}} /MediaBox [0 0 300 300] /Contents {{words}} /Annots [{{link}}] /Resources <<>>>>",
+    link: "<</Type /Annot /Subtype /Link /Rect [10 10 90 30] /A <</S /URI /URI (https://tides.example/)>>>>",
+    words: streamOf("0 0 m"),
+  });
+  const folder = mkdtempSync(join(tmpdir(), "vennet-last-object-"));
+  try {
+    const file = join(folder, "saved.pdf");
+    let saved = bytes;
+    for (let i = 0; i < 2; i++) {
+      const again = await described(saved);
+      expect(again.proof.complete).toBe(true);
+      saved = again.saved;
+      writeFileSync(file, saved);
+      expect(spawnSync("qpdf", ["--check", file], { encoding: "utf8" })).toMatchObject({
+        stderr: "",
+        status: 0,
+      });
+    }
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
 });
 
 test("entries that lead to other objects are told", async () => {

@@ -3,6 +3,7 @@ import {
   PDFDict,
   PDFHexString,
   PDFName,
+  PDFNull,
   PDFRef,
   PDFString,
   type PDFDocument,
@@ -122,16 +123,28 @@ class Writing {
     const { added, changed, removed } = this.done;
     if (added + changed + removed === 0) return { bytes, ...this.done };
     if (!hasSoundTable(bytes)) this.bringAll();
+    this.bringLast();
     for (const ref of this.touched) this.snapshot.markRefForSave(ref);
-    const useObjectStreams = this.encryption?.encrypt(this.document, [...this.touched]);
-    const update = await this.document.saveIncremental(
-      this.snapshot,
-      useObjectStreams === undefined ? {} : { useObjectStreams },
-    );
+    // A table goes on from a table, and a stream from a stream (7.5.8.2, Prev).
+    const { useObjectStreams } = this.document.context.pdfFileDetails;
+    this.encryption?.encrypt(this.document, [...this.touched], useObjectStreams);
+    const update = await this.document.saveIncremental(this.snapshot, { useObjectStreams });
     const whole = new Uint8Array(bytes.length + update.length);
     whole.set(bytes);
     whole.set(update, bytes.length);
     return { bytes: whole, ...this.done };
+  }
+
+  /**
+   * Appends an empty object where that with the highest number is not among those appended: the library would count one
+   * too few, so that readers' programs leave that one out (ISO 32000-1, 7.5.5, Size).
+   */
+  private bringLast(): void {
+    const { context } = this.document;
+    const isLastTouched = [...this.touched].some(
+      ({ objectNumber }) => objectNumber === context.largestObjectNumber,
+    );
+    if (!isLastTouched) this.touched.add(context.register(PDFNull));
   }
 
   /** Appends all objects with a table that goes on from none: those of the file lead readers' programs nowhere. */
