@@ -63,6 +63,18 @@ test.each(recommended.split(" "))("letters of %s are set, in a font for them", a
   expect((await tool("qpdf", "--check", path)).output).toContain("No syntax or stream encoding errors");
 });
 
+test("no mark stops a PDF, whatever it is shown on", () => {
+  const marks: string[] = [];
+  for (let code = 0x80; code < 0x20000; code++)
+    if (/\p{M}/u.test(String.fromCodePoint(code))) marks.push(String.fromCodePoint(code));
+  expect(marks.length).toBeGreaterThan(2000);
+  // Unicode Standard, 2.11: marks by themselves are shown on a blank or on a dotted circle.
+  const text = marks.map((mark) => `\u25cc${mark} \u00a0${mark} \u0020${mark} a${mark}`).join(" ");
+  expect(typesetter.write(bookOf(`# Marks\n\n${text}`), true).pdf.length).toBeGreaterThan(100_000);
+  const signs = "Arabic has \u25cc\u0651\u0650 and ،, Tamil \u25cc\u0bbe, Sanskrit ।";
+  expect(typesetter.write(bookOf(`# Signs\n\n${signs}`), true).warnings).toEqual([]);
+});
+
 test("no character stops a PDF: those without a shape are told, by their scripts", () => {
   const { chapters, ...book } = bookOf("# A\n\nWords");
   const { doc } = chapters[0]!;

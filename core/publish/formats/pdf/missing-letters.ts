@@ -129,9 +129,12 @@ function isShown(letter: string, { language, families: ofText, shapes }: Setting
   });
 }
 
-/** Blanks, joiners and what is not shown (Default_Ignorable_Code_Point) have no shape of their own. */
+/**
+ * Blanks, joiners and what is not shown (Default_Ignorable_Code_Point) have no shape of their own; but for the Mongolian
+ * variation selector of Unicode 14, which the typesetter does not know yet as such.
+ */
 function isShapeless(letter: string): boolean {
-  return /^[\p{Zs}\p{Default_Ignorable_Code_Point}\n\t]$/u.test(letter);
+  return /^(?!\u180f)[\p{Zs}\p{Default_Ignorable_Code_Point}\n\t]$/u.test(letter);
 }
 
 function codesOf(letter: string): string {

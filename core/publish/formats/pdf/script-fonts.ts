@@ -1,5 +1,5 @@
 import type { BookFonts } from "../../../manuscript/book-fonts.ts";
-import { scriptName, scriptsIn } from "../../../manuscript/scripts.ts";
+import { scriptName, scriptOf, scriptsIn } from "../../../manuscript/scripts.ts";
 
 /** A run of letters, and by which of the book's script fonts it is set; null for the book's own fonts. */
 export interface ScriptRun {
@@ -110,6 +110,27 @@ function cjkLetters(script: string, tag: string): string {
   return script === "Bopomofo" ? "TC" : "SC";
 }
 
+// Signs that several scripts share, and marks that any letter can have.
+const shared = /(?![\0-\x7f])[\p{sc=Common}\p{sc=Inherited}]/gu;
+
+/**
+ * The families of a book, and behind them those of scripts whose signs stand in its text: some of these stand apart from
+ * all letters of their script, as a full stop that is spoken of, or a mark on a circle.
+ */
+export function withFamiliesOfSigns(families: BookFamilies, text: string, language: string): BookFamilies {
+  const signs = new Set<string>();
+  for (const [sign] of text.matchAll(shared)) signs.add(sign);
+  const scripts = new Set([...signs].map(scriptOf).filter((script) => script !== null));
+  const others = [...scripts].map((script) => shortNames[script] ?? familyOf(script, language));
+  const and = (own: string[]): string[] => [...new Set([...own, ...others])];
+  return {
+    ...families,
+    text: and(families.text),
+    headings: and(families.headings),
+    code: and(families.code),
+  };
+}
+
 /** The fonts for the scripts of a book, and its texts in runs of one script each. */
 export class BookScripts {
   /** By the numbers that runs have. */
@@ -203,6 +224,8 @@ function cjkRun(scripts: readonly string[]): string {
  * among them: what is set in one font is one piece, whose words a reader's program hears in their order.
  */
 function runOf(script: string): string {
-  const [own, shared] = [`\\p{sc=${script}}`, `\\p{scx=${script}}`];
-  return `${own}(?:[${shared}\\p{sc=Common}\\p{sc=Inherited}]*${own})?[${shared}\\p{M}]*`;
+  const [own, signs] = [`\\p{sc=${script}}`, `\\p{scx=${script}}`];
+  // What marks are shown on that stand for none (Unicode Standard, 2.11).
+  const base = "(?:[\\u{25cc}\\u{a0}](?=\\p{M}))?";
+  return `${base}${own}(?:[${signs}\\p{sc=Common}\\p{sc=Inherited}]*${own})?[${signs}\\p{M}]*`;
 }

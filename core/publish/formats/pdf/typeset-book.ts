@@ -15,7 +15,7 @@ import type { SetLanguage } from "./set-data.ts";
 import type { Keep } from "./stray-notes.ts";
 import type { BookBeingSet, MarkedLink } from "./book-being-set.ts";
 import { TypesetWalk } from "./typeset-walk.ts";
-import { BookScripts, familiesOfBook, type Shapes } from "./script-fonts.ts";
+import { BookScripts, familiesOfBook, withFamiliesOfSigns, type Shapes } from "./script-fonts.ts";
 import { typesetLanguage } from "./typeset-language.ts";
 
 /** What the typesetter's template reads: JSON files by path. Author text is data in them, never markup. */
@@ -97,18 +97,18 @@ export function typesetBook(
     held: new Map(),
   };
   const files: TypesetFiles = new Map();
-  const { own, ...families } = familiesOfBook(ownFonts(book, "pdf").fonts);
-  const scripts = new BookScripts(
-    [
-      book.title,
-      book.author,
-      ...Object.values(index.words),
-      ...book.chapters.flatMap(({ doc }) => textsOf(doc).map(({ text }) => text)),
-    ].join("\n"),
+  const text = [
+    book.title,
+    book.author,
+    ...Object.values(index.words),
+    ...book.chapters.flatMap(({ doc }) => textsOf(doc).map((one) => one.text)),
+  ].join("\n");
+  const { own, ...families } = withFamiliesOfSigns(
+    familiesOfBook(ownFonts(book, "pdf").fonts),
+    text,
     book.language,
-    { text: families.text, own },
-    shapes,
   );
+  const scripts = new BookScripts(text, book.language, { text: families.text, own }, shapes);
   const written = (data: unknown, keeps: ReadonlyMap<string, Keep> = new Map()): string =>
     JSON.stringify(data, function (this: { language?: SetLanguage }, key, value: unknown) {
       if (key === "keep") return mostKept(value as string[], keeps);
