@@ -21,6 +21,11 @@
   let said = node.children.join("")
   if said == none or said == "" { return [] }
   let alone = said.clusters().len() == 1 and said.codepoints().len() == 1
+  // In a box, since a formula would look for the letters in its own font first; blanks at its ends would go.
+  if "fonts" in node {
+    let style = if node.name == "mi" and alone { "italic" } else { "normal" }
+    return box(text(font: node.fonts, style: style, said.replace(regex("^\\s+|\\s+$"), "\u{a0}")))
+  }
   if node.name == "mtext" or node.name == "ms" { return text(said) }
   if node.name == "mn" { return upright(said) }
   if node.name == "mo" { return if alone { letter(said) } else { math.op(said) } }

@@ -6,6 +6,7 @@ import { familyOf } from "@vennet/core/publish/formats/pdf/script-fonts";
 import { prepare } from "@vennet/core/publish/prepare";
 import { bookInLanguage, sentenceLanguages } from "@vennet/core/test/book-in-languages";
 import { bookOf } from "@vennet/core/test/sample-book";
+import type { MathElement } from "@vennet/core/manuscript/math";
 import { schema } from "@vennet/core/manuscript/schema";
 import { scriptName } from "@vennet/core/manuscript/scripts";
 import { kept, tool } from "../test/tools.ts";
@@ -73,6 +74,27 @@ test("no mark stops a PDF, whatever it is shown on", () => {
   expect(typesetter.write(bookOf(`# Marks\n\n${text}`), true).pdf.length).toBeGreaterThan(100_000);
   const signs = "Arabic has \u25cc\u0651\u0650 and ،, Tamil \u25cc\u0bbe, Sanskrit ।";
   expect(typesetter.write(bookOf(`# Signs\n\n${signs}`), true).warnings).toEqual([]);
+});
+
+test("no letter of a formula stops a PDF, nor does one without any: those that no font has are told", () => {
+  const formula = (children: MathElement["children"]) =>
+    schema.node("formula", { math: { name: "math", children } });
+  const tokens = ["mi", "mo", "mn", "mtext"] as const;
+  const signs: string[] = ["\ue083", "\u01ce", "\u0438", "\u6f6e", "\u0628", "x\u0301", "\u05d0", "√", "∯"];
+  // One of every 127 code points, in all kinds of tokens.
+  for (let code = 0x80; code < 0x32000; code += 127)
+    if (code < 0xd800 || code > 0xdfff) signs.push(String.fromCodePoint(code));
+  const words = schema.node("paragraph", null, [
+    formula([]),
+    formula([{ name: "mspace", children: [] }]),
+    ...signs.map((sign) => formula(tokens.map((name) => ({ name, children: [sign] })))),
+  ]);
+  const book = bookOf("# A\n\nWords");
+  const [{ doc }] = book.chapters as [(typeof book.chapters)[number]];
+  const chapters = [{ ...book.chapters[0]!, doc: doc.copy(doc.content.replaceChild(1, words)) }];
+  const { warnings } = typesetter.write({ ...book, chapters }, true);
+  const told = (sign: string) => warnings.filter(({ message }) => message.includes(`“${sign}”`)).length;
+  expect(["\ue083", "\u01ce", "\u0438", "\u6f6e", "∯"].map(told)).toEqual([1, 0, 0, 0, 0]);
 });
 
 test("no character stops a PDF: those without a shape are told, by their scripts", () => {

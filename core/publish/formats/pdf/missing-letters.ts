@@ -1,5 +1,6 @@
 import type { Book } from "../../../manuscript/book.ts";
 import { chapterTitle } from "../../../manuscript/chapter.ts";
+import type { MathElement } from "../../../manuscript/math.ts";
 import { scriptName, scriptOf } from "../../../manuscript/scripts.ts";
 import type { ForeseenChange } from "../../export-warning.ts";
 import { ownFonts } from "../../own-fonts.ts";
@@ -42,7 +43,7 @@ export function findMissingLetters(
   };
   const look = (texts: Iterable<TextAt>, title: string | null, chapter: number): void => {
     const here = new Map<string, (typeof found)[number]>();
-    for (const { text, from } of texts) {
+    for (const { text, from, isWhole = false } of texts) {
       for (const { 0: letter, index } of text.matchAll(markedLetter)) {
         if (standIn(letter) === null) continue;
         const before = here.get(letter);
@@ -54,7 +55,8 @@ export function findMissingLetters(
           .slice(Math.max(0, index - around), index + letter.length + around)
           .replace(halves, "")
           .trim();
-        const at = from === null ? null : { chapter, from: from + index, to: from + index + letter.length };
+        const [start, length] = isWhole ? [0, 1] : [index, letter.length];
+        const at = from === null ? null : { chapter, from: from + start, to: from + start + length };
         here.set(letter, { script: scriptOf(letter) ?? "", chapter: title, letter, near, times: 1, at });
       }
     }
@@ -89,19 +91,37 @@ const halves = /^[\udc00-\udfff]|[\ud800-\udbff]$/g;
 interface TextAt {
   text: string;
   from: number | null;
+  /** Whether it is one thing there, however many its letters. */
+  isWhole?: boolean;
 }
 
-/** The texts of a chapter that are set: those of its blocks, and the headings of its signpost lists. */
+/** The texts of a chapter that are set: those of its blocks, of its formulas, and the headings of its signpost lists. */
 export function textsOf(doc: Book["chapters"][number]["doc"]): TextAt[] {
   const texts: TextAt[] = [];
   doc.descendants((node, position) => {
     // What stands in words is as long as one letter.
     if (node.isTextblock)
       texts.push({ text: node.textBetween(0, node.content.size, "\n", " "), from: position + 1 });
+    if (node.type.name === "formula") texts.push(...textsOfMath(node.attrs["math"] as MathElement, position));
     const heading = node.attrs["heading"] as unknown;
     if (typeof heading === "string") texts.push({ text: heading, from: null });
   });
   return texts;
+}
+
+/** The letters and signs of a formula, all of which stand where it does. */
+function textsOfMath({ children }: MathElement, position: number): TextAt[] {
+  return children.flatMap((child) =>
+    typeof child === "string"
+      ? [{ text: child, from: position, isWhole: true }]
+      : textsOfMath(child, position),
+  );
+}
+
+/** A text with what stands in place of its missing letters. */
+export function withStandIns(text: string, letters: MissingLetters["letters"]): string {
+  if (letters.size === 0) return text;
+  return text.replace(markedLetter, (letter) => letters.get(letter) ?? letter);
 }
 
 /** By what letters are set. */

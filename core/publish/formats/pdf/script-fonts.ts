@@ -120,8 +120,7 @@ const shared = /(?![\0-\x7f])[\p{sc=Common}\p{sc=Inherited}]/gu;
 export function withFamiliesOfSigns(families: BookFamilies, text: string, language: string): BookFamilies {
   const signs = new Set<string>();
   for (const [sign] of text.matchAll(shared)) signs.add(sign);
-  const scripts = new Set([...signs].map(scriptOf).filter((script) => script !== null));
-  const others = [...scripts].map((script) => shortNames[script] ?? familyOf(script, language));
+  const others = familiesOfLetters(signs, language);
   const and = (own: string[]): string[] => [...new Set([...own, ...others])];
   return {
     ...families,
@@ -129,6 +128,12 @@ export function withFamiliesOfSigns(families: BookFamilies, text: string, langua
     headings: and(families.headings),
     code: and(families.code),
   };
+}
+
+/** The families for the scripts of letters, and of signs that scripts share; for those of all there is none. */
+export function familiesOfLetters(letters: Iterable<string>, language: string): string[] {
+  const scripts = new Set([...letters].map(scriptOf).filter((script) => script !== null));
+  return familiesOf([...scripts], language);
 }
 
 /** The fonts for the scripts of a book, and its texts in runs of one script each. */

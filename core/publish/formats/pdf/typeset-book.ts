@@ -4,18 +4,26 @@ import { chapterTitle } from "../../../manuscript/chapter.ts";
 import { orderNotes } from "../../../manuscript/notes.ts";
 import { languageOf } from "../../../manuscript/language.ts";
 import { linkUses } from "../../../manuscript/links.ts";
+import type { MathElement } from "../../../manuscript/math.ts";
 import { pageSize } from "../../../manuscript/page-layout.ts";
 import { hasOwnContents } from "../../../manuscript/signposts.ts";
 import { writeDestination } from "../../../destination/destination.ts";
 import { ownFonts } from "../../own-fonts.ts";
 import { travellingFiles } from "../../travelling-files.ts";
-import { markedLetter, textsOf } from "./missing-letters.ts";
+import { textsOf, withStandIns } from "./missing-letters.ts";
 import type { PrintedAddresses } from "./options.ts";
 import type { SetLanguage } from "./set-data.ts";
+import { setMath } from "./set-math.ts";
 import type { Keep } from "./stray-notes.ts";
 import type { BookBeingSet, MarkedLink } from "./book-being-set.ts";
 import { TypesetWalk } from "./typeset-walk.ts";
-import { BookScripts, familiesOfBook, withFamiliesOfSigns, type Shapes } from "./script-fonts.ts";
+import {
+  BookScripts,
+  familiesOfBook,
+  familiesOfLetters,
+  withFamiliesOfSigns,
+  type Shapes,
+} from "./script-fonts.ts";
 import { typesetLanguage } from "./typeset-language.ts";
 
 /** What the typesetter's template reads: JSON files by path. Author text is data in them, never markup. */
@@ -109,11 +117,17 @@ export function typesetBook(
     book.language,
   );
   const scripts = new BookScripts(text, book.language, { text: families.text, own }, shapes);
+  const settingOfMath = {
+    shown: (words: string) => withStandIns(words, missing),
+    shapes,
+    familiesOf: (words: string) => [...familiesOfLetters(words, book.language), ...families.text],
+  };
   const written = (data: unknown, keeps: ReadonlyMap<string, Keep> = new Map()): string =>
     JSON.stringify(data, function (this: { language?: SetLanguage }, key, value: unknown) {
       if (key === "keep") return mostKept(value as string[], keeps);
+      if (key === "math") return setMath(value as MathElement, settingOfMath);
       return typeof value === "string" && setKeys.has(key)
-        ? scripts.spell(withoutMissing(value, missing), this.language?.tag)
+        ? scripts.spell(withStandIns(value, missing), this.language?.tag)
         : value;
     });
   const set = book.chapters.map(({ doc }, i) => ({ doc, at: alone?.at ?? i }));
@@ -195,11 +209,6 @@ function pagesOf(
 ): Record<string, string> {
   const known = [...places].filter((place) => pageOfPlace.has(place));
   return Object.fromEntries(known.map((place) => [place, pageOfPlace.get(place)!]));
-}
-
-function withoutMissing(text: string, missing: ReadonlyMap<string, string>): string {
-  if (missing.size === 0) return text;
-  return text.replace(markedLetter, (letter) => missing.get(letter) ?? letter);
 }
 
 /** Under what the data has words that are set. */

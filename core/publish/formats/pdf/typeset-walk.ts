@@ -106,7 +106,10 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     hard_break: () => [{ kind: "break" }],
     formula: (node) => {
       const math = node.attrs["math"] as MathElement;
-      return [{ kind: "formula", math, alt: wordsOfMath(math), display: node.attrs["display"] as boolean }];
+      const alt = wordsOfMath(math);
+      // Of one with nothing in it there is nothing to set, nor to say.
+      if (alt.trim() === "") return [];
+      return [{ kind: "formula", math, alt, display: node.attrs["display"] as boolean }];
     },
     picture: (node, style) => [this.picture(node, style)],
     anchor: (node) => this.anchorHere(node.attrs["id"] as string),
