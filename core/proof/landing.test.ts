@@ -56,3 +56,26 @@ test.each<[where: string, before: (string | "picture")[], wanted: string | null]
   const place = indexOf(book).places.get("spot")!;
   expect(landingWords(place, book.chapters[0]!.doc, true)).toBe(wanted);
 });
+
+test("in pages an anchor before a word's last letter is proven by the whole word", () => {
+  const anchor = (id: string) => schema.node("anchor", { id, name: id });
+  const words = text(
+    schema.text("Ask 12"),
+    anchor("a"),
+    schema.text("A"),
+    anchor("b"),
+    schema.text(" b"),
+    anchor("c"),
+    schema.text("c"),
+  );
+  const book = bookWith([chapter("c1", "Tides", words)]);
+  const { places } = indexOf(book);
+  const landing = (id: string, inPages: boolean) =>
+    landingWords(places.get(id)!, book.chapters[0]!.doc, inPages);
+  expect([landing("a", true), landing("b", true), landing("c", true), landing("c", false)]).toEqual([
+    "A bc",
+    "bc",
+    "bc",
+    "c",
+  ]);
+});

@@ -27,7 +27,8 @@ function wordsAt({ kind, position }: IndexedPlace, doc: Node, inPages: boolean):
   const at = doc.resolve(position);
   const isHeading = at.parent.type.name === "heading" || at.parent.type.name === "title";
   const after = inPages && isHeading ? "" : firstWords(at.parent, at.index());
-  if (hasSigns(after)) return after;
+  // The last letter of a word is seen with the rest of it.
+  if (hasSigns(after)) return inPages && !isTelling(after) ? begunWord(at.parent, at.index()) + after : after;
   // On a page its line is seen, the last of a paragraph say; elsewhere the block.
   const before = inPages && !isHeading ? lastWord(at.parent, at.index()) : null;
   return before ?? firstWords(at.parent, 0);
@@ -60,6 +61,12 @@ function lastWord(block: Node, until: number): string | null {
     isApart ||= !inline.isText;
   }
   return isApart ? "" : null;
+}
+
+/** The letters of a word that begins before something in a block and goes on behind it. */
+function begunWord(block: Node, until: number): string {
+  const before = block.children.slice(0, until).findLast(({ type }) => type.name !== "anchor");
+  return before?.isText ? /[\p{L}\p{M}\p{N}]*$/u.exec(before.text!)![0] : "";
 }
 
 /** A block's first words: what a number or another text stands between is not read on. */
