@@ -1,4 +1,7 @@
 import { expect, test } from "@jest/globals";
+import { readHref } from "../destination/destination.ts";
+import { kindOf } from "../destination/kinds/kinds.ts";
+import { uriString, writeValue } from "../pdf/pdf-values.ts";
 import type { Book } from "../manuscript/book.ts";
 import type { ExportReading } from "../proof/exported-link.ts";
 import { prove } from "../proof/prove.ts";
@@ -40,4 +43,15 @@ test.each<[string, (book: Book) => ExportReading | Promise<ExportReading>]>([
 
 test("and are told to screen readers in a PDF", () => {
   expect(wordsAndHost("Ask them", "mailto:%zz@tides.example")).toBe("Ask them (%zz@tides.example)");
+});
+
+// RFC 6068, 2: a mailto URI is of ASCII, and its blanks are %20.
+test("emails with other letters and blanks go out in ASCII, as a PDF has them", () => {
+  const destination = readHref("mailto:fähre@tides.example?subject=Flut um 7", null);
+  const way = kindOf(destination).outside(destination);
+  const address = "mailto:f%C3%A4hre@tides.example?subject=Flut%20um%207";
+  expect(way).toEqual({ kind: "address", address });
+  expect(writeValue(uriString(address))).toBe(`(${address})`);
+  const book = bookOf("Ask [them](<mailto:fähre@tides.example?subject=Flut um 7>).");
+  expect(prove(book, readEpub(writeEpub(book))).complete).toBe(true);
 });

@@ -51,5 +51,9 @@ export const email: DestinationKindOf<EmailDestination> = {
     return (to.length > 0 ? to : [...cc, ...bcc]).join(", ");
   },
   asked: ({ address }) => ({ address, host: mailHost }),
-  outside: ({ address }) => ({ kind: "address", address }),
+  // Manuscripts have letters and blanks in it that a URI is not written with (RFC 6068, 2 and 5).
+  outside: ({ address }) => ({
+    kind: "address",
+    address: address.replace(/[^\u0021-\u007e]+/g, (run) => encodeURIComponent(run)),
+  }),
 };

@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { readHref } from "../destination.ts";
 import { isPlainlyAnAddress, recognise } from "../recognise.ts";
 import { telephone } from "./telephone.ts";
 
@@ -27,6 +28,15 @@ describe("a telephone number", () => {
     ["tel:020-7946-0000", "Begin it with + and the country"],
   ])("%s is refused", (address, message) => {
     expect(() => read(address)).toThrow(message);
+  });
+
+  // How manuscripts write them (common practice).
+  test.each([
+    ["tel:+44 20 7946 0000", "tel:+44-20-7946-0000"],
+    ["tel:+44%20(0)20%207946%200000", "tel:+44-20-7946-0000"],
+    ["tel://+44 20 7946–0000;ext=12", "tel:+44-20-7946-0000;ext=12"],
+  ])("%s in a manuscript is %s", (href, address) => {
+    expect(readHref(href, null)).toEqual({ kind: "telephone", address });
   });
 
   test.each([

@@ -1,4 +1,5 @@
 import { DestinationError } from "../errors.ts";
+import { percentDecoded } from "../percent-decoded.ts";
 import { schemeOf } from "../scheme.ts";
 import type { DestinationKindOf } from "./kind.ts";
 
@@ -37,6 +38,16 @@ function telephoneDestination(address: string): TelephoneDestination {
   return { kind: "telephone", address: `tel:${number}${rest}` };
 }
 
+/** A `tel:` URI as people write it: with blanks, a zero in brackets for calls within the country, or two slashes. */
+function fromWritten(address: string): TelephoneDestination {
+  const [, number = "", rest = ""] = /^tel:[\s/]*([^;]*)(.*)$/is.exec(address) ?? [];
+  const plain = percentDecoded(number)
+    .trim()
+    .replace(/\(0\)/, "")
+    .replace(/[\s\u2010-\u2013-]+/g, "-");
+  return telephoneDestination(`tel:${plain}${rest}`);
+}
+
 /** The number as it is written for people, with its extension. */
 function readable({ address }: TelephoneDestination): string {
   const [number = "", ...rest] = address.replace(/^tel:/i, "").split(";");
@@ -48,14 +59,12 @@ function readable({ address }: TelephoneDestination): string {
 export const telephone: DestinationKindOf<TelephoneDestination> = {
   schemes: ["tel:"],
   becomes: "Call the number, on devices that can.",
-  fromAddress: telephoneDestination,
+  fromAddress: fromWritten,
   fromTyped: (text) => {
-    if (schemeOf(text) === "tel:")
-      return { destination: telephoneDestination(text.replace(/^tel:\s*/i, "tel:").replace(/\s+/g, "-")) };
+    if (schemeOf(text) === "tel:") return { destination: fromWritten(text) };
     const isNumber = /^\+[\d\s().-]+$/.test(text) && text.replace(/\D/g, "").length >= fewestDigits;
     if (!isNumber) return null;
-    const number = text.replace(/\(0\)/, "").replace(/\s+/g, "-").replace(/-{2,}/g, "-");
-    return { destination: telephoneDestination(`tel:${number}`), mended: "tel: put before it" };
+    return { destination: fromWritten(`tel:${text}`), mended: "tel: put before it" };
   },
   isPlain: (word) => /^tel:\+\d/i.test(word),
   assert: (_, text) => void telephoneDestination(text("address")),
