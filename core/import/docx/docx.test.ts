@@ -441,6 +441,28 @@ describe("what follows its target in a text document follows it in the book", ()
     expect(marked).toEqual(["marée basse: fr-FR"]);
     expect(language).toBe("en-GB");
   });
+
+  test("is in the language that is said of its letters, and a keyboard's at words of another script is none of theirs", async () => {
+    const styles =
+      '<w:styles><w:docDefaults><w:rPrDefault><w:rPr><w:lang w:val="en-US" w:eastAsia="ja-JP" w:bidi="fa-IR"/></w:rPr></w:rPrDefault></w:docDefaults></w:styles>';
+    const inLanguage = async (words: string, run: string) => {
+      const body = p(t(words), t(run, '<w:lang w:val="en-US"/>'));
+      const { chapters, language } = await bring(document(body, { styles }));
+      const marks = chapters[0]!.lastChild!.children.flatMap((one) =>
+        one.marks.map(({ attrs }) => attrs["tag"]),
+      );
+      return [language, marks];
+    };
+    expect(await inLanguage("Low water bares the stone. ", "Go.")).toEqual(["en-US", []]);
+    expect(await inLanguage("潮が引くと石が現れる。", "歩く。")).toEqual(["ja-JP", []]);
+    expect(await inLanguage("潮が引くと石が現れる。潮が引くと石が現れる。", "Low water")).toEqual([
+      "ja-JP",
+      ["en-US"],
+    ]);
+    expect(await inLanguage("آب که پایین می‌رود سنگ پیدا می‌شود. ", "برو")).toEqual(["fa-IR", []]);
+    // Nothing is said of these letters.
+    expect(await inLanguage("Вода уходит, и камень виден. ", "Иди")).toEqual(["ru", []]);
+  });
 });
 
 test("what a document says for coming back is believed as far as exports say such things", async () => {

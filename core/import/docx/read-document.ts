@@ -15,7 +15,8 @@ import { Numbering } from "./numbering.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
 import { Styles } from "./styles.ts";
 import { WordsOfDocument, type DocumentReading } from "./words-of-document.ts";
-import { childOf, elements, shownWords, textOf, valueOf, type XmlElement } from "../xml-tree.ts";
+import { languageOfText } from "../other-language.ts";
+import { childOf, elements, shownWords, textOf, type XmlElement } from "../xml-tree.ts";
 
 /**
  * The text of a document as a tree of HTML: its text, footnotes and endnotes.
@@ -30,12 +31,13 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
   const numbering = new Numbering(treeOf("numbering"));
   const leftOut: LeftOut[] = [];
   const styles = treeOf("styles");
+  const body = childOf(parts.tree(parts.text) ?? undefined, "body");
   const reading: DocumentReading = {
     parts,
     styles: new Styles(styles),
     pictures: new PicturesOfDocument(parts),
     leftOut,
-    language: languageOf(styles),
+    language: languageOf(styles, body),
     kept: parts.kept(),
     paragraph: 0,
     notesAt: new Map(),
@@ -45,7 +47,6 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
     const words = new WordsOfDocument(reading, parts.relationships(path));
     return new BlocksOfDocument(reading, words, numbering).blocks(parent);
   };
-  const body = childOf(parts.tree(parts.text) ?? undefined, "body");
   const children = body ? blocksOf(parts.text, body) : [];
   for (const kind of ["footnote", "endnote"]) {
     const path = parts.partOf(parts.text, `${kind}s`);
@@ -128,9 +129,10 @@ function withTitle(about: AboutManuscript, line: Element | undefined): AboutManu
 }
 
 /** The language of all words for which no other is told (ECMA-376, 17.7.5.1); null where there is none. */
-function languageOf(styles: XmlElement | null): string | null {
+function languageOf(styles: XmlElement | null, body: XmlElement | undefined): string | null {
   const defaults = childOf(styles ?? undefined, "docDefaults");
-  return valueOf(childOf(childOf(defaults, "rPrDefault"), "rPr"), "lang") ?? null;
+  const said = childOf(childOf(childOf(defaults, "rPrDefault"), "rPr"), "lang")?.attributes ?? {};
+  return languageOfText([said["val"], said["eastAsia"], said["bidi"]], body ? textOf(body) : "");
 }
 
 /** A field that tells a note's number again is the sign of that note once more. */

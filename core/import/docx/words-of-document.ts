@@ -176,7 +176,7 @@ export class WordsOfDocument {
     if (raised === "superscript") marks.push("sup");
     if (raised === "subscript") marks.push("sub");
     const spoken = childOf(properties, "lang")?.attributes[isOn(properties, "rtl") ? "bidi" : "val"];
-    if (spoken && isOtherLanguage(spoken, this.reading.language)) marks.push(`lang ${spoken}`);
+    if (spoken && isOtherLanguage(spoken, this.reading.language, textOf(run))) marks.push(`lang ${spoken}`);
     for (const child of elements(run)) this.inRun(child, marks);
   }
 

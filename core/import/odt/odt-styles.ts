@@ -52,6 +52,8 @@ function languageOf(words: Readonly<Record<string, string>>): string | null {
 export class OdtStyles {
   private readonly byName = new Map<string, XmlElement>();
   private readonly lists = new Map<string, XmlElement>();
+  /** What all paragraphs have for which their own styles say nothing else. */
+  private usual: XmlElement | undefined;
   private readonly numberedLevels = new Set<number>();
 
   constructor(trees: readonly (XmlElement | null)[]) {
@@ -60,11 +62,27 @@ export class OdtStyles {
         for (const style of elements(group)) {
           const { name } = style.attributes;
           if (style.name === "style" && name !== undefined) this.byName.set(name, style);
+          if (style.name === "default-style" && style.attributes["family"] === "paragraph")
+            this.usual = style;
           if (style.name === "list-style" && name !== undefined) this.lists.set(name, style);
           if (style.name === "outline-style")
             for (const { attributes } of elements(style))
               if (attributes["num-format"]) this.numberedLevels.add(Number(attributes["level"]));
         }
+  }
+
+  /** The languages of all words for which no other is told, of those in letters of each sort (part 3, 16.4 and 20). */
+  usualLanguages(): (string | null)[] {
+    return [this.byName.get("Standard"), this.usual].flatMap((style) => {
+      const words = childOf(style, "text-properties")?.attributes ?? {};
+      return ["", "-asian", "-complex"].map((sort) =>
+        languageOf({
+          language: words[`language${sort}`] ?? "",
+          country: words[`country${sort}`] ?? "",
+          "rfc-language-tag": words[`rfc-language-tag${sort}`] ?? "",
+        }),
+      );
+    });
   }
 
   /** Whether headings of a level carry a number (part 3, 16.34). */

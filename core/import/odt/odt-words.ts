@@ -137,7 +137,7 @@ export class OdtWords {
     if (style.underlined) wrap("u");
     if (style.smallCapitals) wrap("small-caps");
     if (style.isCode) wrap("code");
-    if (style.language && isOtherLanguage(style.language, this.reading.language))
+    if (style.language && isOtherLanguage(style.language, this.reading.language, textOf(span)))
       content = [element("span", { lang: style.language }, content, this.reading.paragraph)];
     return content;
   }

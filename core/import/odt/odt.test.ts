@@ -128,3 +128,27 @@ test("a bookmark anywhere in a heading is that heading for both readers", async 
     names.map((name) => `${name}: intact`),
   );
 });
+
+test("a document is in the language that it says, else in that of its usual letters", async () => {
+  const usual = (fonts: string): Uint8Array =>
+    strToU8(
+      `<office:document-styles ${namespaces}><office:styles><style:default-style style:family="graphic"><style:text-properties fo:language="it"/></style:default-style><style:default-style style:family="paragraph"><style:text-properties ${fonts}/></style:default-style></office:styles></office:document-styles>`,
+    );
+  const fonts =
+    'fo:language="de" fo:country="AT" style:language-asian="zh" style:country-asian="TW" style:language-complex="he" style:country-complex="IL"';
+  const said = strToU8(
+    `<office:document-meta ${namespaces}><office:meta><dc:language>fr</dc:language></office:meta></office:document-meta>`,
+  );
+  const language = async (words: string, more: Record<string, Uint8Array>) =>
+    (await bring(document(p(words), more))).language;
+  expect(await language("Bei Ebbe liegt der Stein frei.", { "styles.xml": usual(fonts) })).toBe("de-AT");
+  expect(
+    await language("Bei Ebbe liegt der Stein frei.", { "styles.xml": usual(fonts), "meta.xml": said }),
+  ).toBe("fr");
+  expect(await language("潮水退去，石頭露出來。", { "styles.xml": usual(fonts) })).toBe("zh-TW");
+  expect(await language("בשפל האבן נחשפת.", { "styles.xml": usual(fonts) })).toBe("he-IL");
+  expect(await language("При отливе камень виден.", { "styles.xml": usual(fonts) })).toBe("ru");
+  expect(
+    await language("Bei Ebbe liegt der Stein frei.", { "styles.xml": usual('fo:language="none"') }),
+  ).toBeNull();
+});

@@ -13,6 +13,7 @@ import { captionsOfTree } from "../captions-of-tree.ts";
 import { listsOfContents, toldList } from "../lists-of-contents.ts";
 import { layoutOfPages } from "../layout-of-pages.ts";
 import { raiseHeadings } from "../raise-headings.ts";
+import { languageOfText } from "../other-language.ts";
 import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 import { OdtBlocks } from "./odt-blocks.ts";
 import { OdtStyles } from "./odt-styles.ts";
@@ -42,11 +43,12 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
   const meta = childOf(part("meta.xml") ?? undefined, "meta");
   const body = childOf(childOf(content ?? undefined, "body"), "text");
   if (!body) throw new ImportError("format", "The document has no part with its text in it.");
+  const styles = new OdtStyles([part("styles.xml"), content]);
   const reading: OdtReading = {
     files,
     kept: keptIn(meta),
-    styles: new OdtStyles([part("styles.xml"), content]),
-    language: languageOf(meta),
+    styles,
+    language: languageOf(meta) ?? languageOfText(styles.usualLanguages(), textOf(body)),
     pictures: new Map(),
     notes: [],
     leftOut: [],
@@ -68,7 +70,7 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
   reading.leftOut.push(...listsOfContents(tree).map((list) => toldList(whereOf(list))));
   return {
     tree,
-    about: { ...aboutOdt(meta, reading.kept), layout: layoutOf(part("styles.xml")) },
+    about: { ...aboutOdt(meta, reading), layout: layoutOf(part("styles.xml")) },
     pictures: [...reading.pictures.values()],
     companions: [],
     leftOut: reading.leftOut,
@@ -105,7 +107,7 @@ function withoutIdleSigns(tree: Root, notes: ReadonlySet<string>): void {
 }
 
 /** What the document says of itself (OpenDocument 1.3, part 3, 4.3.2). */
-function aboutOdt(meta: XmlElement | undefined, kept: ReadonlyMap<string, string>): AboutManuscript {
+function aboutOdt(meta: XmlElement | undefined, { kept, language }: OdtReading): AboutManuscript {
   const said = (name: string): string | null => {
     const one = childOf(meta, name);
     return one ? textOf(one).trim() || null : null;
@@ -113,7 +115,7 @@ function aboutOdt(meta: XmlElement | undefined, kept: ReadonlyMap<string, string
   return {
     title: said("title"),
     author: said("creator") ?? said("initial-creator"),
-    language: languageOf(meta),
+    language,
     conventions: conventionsOf(kept.get("vennet-counts")),
   };
 }
