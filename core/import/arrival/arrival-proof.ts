@@ -111,9 +111,9 @@ class Pairing {
     const landings = lettersAtPlaces(book.chapters, book.index);
     const inBook = linksOfBook(book.chapters, book.index);
     this.hasNotes = inBook.some(({ made }) => made === "note");
-    // What an author linked is looked for first, then what lists repeat of it.
-    const isEntry = ({ made }: BookLink): boolean => made === "signpost";
-    const ordered = [...inBook.filter((one) => !isEntry(one)), ...inBook.filter(isEntry)];
+    // What an author linked is looked for first, then pages of it, and then what lists repeat of it.
+    const rank = ({ made }: BookLink): number => (made === "signpost" ? 2 : made === "page" ? 1 : 0);
+    const ordered = [...inBook].sort((a, b) => rank(a) - rank(b));
     this.given = ordered.map(({ use, made }) => ({
       use,
       made,
@@ -155,7 +155,11 @@ class Pairing {
       ({ letters, refusal }) => (letters === "" || refusal !== null ? null : letters),
       ({ letters }) => letters || null,
     );
-    // What follows its target may say something else by now.
+    // What follows its target may say something else by now; a number is that of a page.
+    this.pairBy(
+      ({ leadsTo, link }) => (leadsTo === inner && isSign(link) ? landingOf(link.landing) || null : null),
+      ({ made, landing }) => (made === "page" ? landingOf(landing) : null),
+    );
     this.pairBy(
       ({ leadsTo, link }) => (leadsTo === inner && link.landing !== null ? landingOf(link.landing) : null),
       ({ made, landing }) => (made === "signpost" || made === "page" ? landingOf(landing) : null),

@@ -152,3 +152,28 @@ test("a document is in the language that it says, else in that of its usual lett
     await language("Bei Ebbe liegt der Stein frei.", { "styles.xml": usual('fo:language="none"') }),
   ).toBeNull();
 });
+
+test("references to a heading's page arrive beside those to its words, whichever comes first, and beside contents", async () => {
+  const to = (format: string, words: string): string =>
+    `<text:bookmark-ref text:reference-format="${format}" text:ref-name="low">${words}</text:bookmark-ref>`;
+  const note =
+    '<text:note text:id="n1"><text:note-citation>1</text:note-citation><text:note-body><text:p>First.</text:p></text:note-body></text:note>';
+  const bytes = document(
+    [
+      h(1, "Tides"),
+      p(a("#low", "Low water24")),
+      p(`On page ${to("page", "24")}, in “${to("text", "Low water")}”${note}.`),
+      p(`In “${to("text", "Low water")}”, on page ${to("page", "24")}.`),
+      h(2, '<text:bookmark-start text:name="low"/>Low water<text:bookmark-end text:name="low"/>'),
+      p("Bare stones."),
+    ].join(""),
+  );
+  const { arrival } = await bring(bytes);
+  expect(arrival!.counts).toMatchObject({ lost: 0, extra: 0, "left-out": 0 });
+  expect(
+    arrival!.links.filter(({ verdict }) => verdict === "changed").map(({ words, sort }) => [words, sort]),
+  ).toEqual([
+    ["24", "Page numbers that follow their places now"],
+    ["24", "Page numbers that follow their places now"],
+  ]);
+});
