@@ -14,6 +14,12 @@ import { WordsOfTree } from "./words-of-tree.ts";
 
 const longestLanguage = 100;
 
+/** Of what an element is a caption, where it says so: a paragraph, or what fills one or stands in a cell of Markdown. */
+function captionKind({ tagName, properties: { dataCaption } }: Element): "figure" | "table" | null {
+  const isOne = tagName === "p" || tagName === "span";
+  return isOne && (dataCaption === "figure" || dataCaption === "table") ? dataCaption : null;
+}
+
 /** Makes the blocks of a manuscript from elements. */
 export class BlocksOfTree {
   private readonly words: WordsOfTree;
@@ -31,7 +37,7 @@ export class BlocksOfTree {
       if (paragraph) out.push(paragraph);
     };
     for (const child of children) {
-      if (child.type === "element" && blocks.has(child.tagName)) {
+      if (child.type === "element" && (blocks.has(child.tagName) || captionKind(child))) {
         flush();
         if (beginsPage(child)) out.push(schema.node("page_break"));
         out.push(...inLanguage(this.block(child), languageMark(child)));
@@ -53,13 +59,12 @@ export class BlocksOfTree {
       this.reading.places.listFrom(id, list);
       return [schema.node("signposts", { ...list, id, section: null, anchors: [] })];
     }
-    const { dataCaption } = element.properties;
-    if (tagName === "p" && (dataCaption === "figure" || dataCaption === "table"))
-      return [this.caption(dataCaption, element)];
+    const of = captionKind(element);
+    if (of) return [this.caption(of, element)];
     // In Markdown a paragraph has no attributes: what fills it does.
     const only = tagName === "p" && children.length === 1 ? children[0] : undefined;
-    const of = only?.type === "element" ? only.properties["dataCaption"] : undefined;
-    if (only?.type === "element" && (of === "figure" || of === "table")) return [this.caption(of, only)];
+    const ofOnly = only?.type === "element" ? captionKind(only) : null;
+    if (only?.type === "element" && ofOnly) return [this.caption(ofOnly, only)];
     if (isCredit(element)) return [this.credit(element)];
     if (only?.type === "element" && isCredit(only)) return [this.credit(only)];
     if (element.properties["dataPart"] === "page-break") return [schema.node("page_break")];

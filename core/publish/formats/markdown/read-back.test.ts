@@ -1,4 +1,5 @@
 import { expect, test } from "@jest/globals";
+import type { Node } from "prosemirror-model";
 import { bookWith, chapter, text } from "../../../test/book-of-places.ts";
 import { readHref } from "../../../destination/destination.ts";
 import { schema } from "../../../manuscript/schema.ts";
@@ -56,4 +57,31 @@ test.each([
   expect(prove(book, readMarkdown(bytes))).toMatchObject({ complete: true, total: 1 });
   const { arrival } = await bring(bytes);
   expect(arrival!.counts).toMatchObject({ intact: 1, lost: 0, extra: 0 });
+});
+
+test("captions and headings in cells are places, and captions come back", async () => {
+  const picture = schema.node("picture", { file: "dot", alt: "The chart" });
+  const caption = schema.node("caption", { id: "chart", of: "figure" }, schema.text("Soundings"));
+  const heading = schema.node("heading", { id: "low", level: 2 }, schema.text("Low water"));
+  const cell = (...blocks: Node[]) => schema.node("table_cell", null, blocks);
+  const table = schema.node("table", null, [
+    schema.node("table_row", null, [cell(text(picture), caption), cell(heading, text("Bare stones."))]),
+  ]);
+  const to = (target: string, words: string) =>
+    schema.text(words, [schema.mark("link", { id: target, destination: { kind: "place", target } })]);
+  const book = bookWith(
+    [chapter("c1", "Tides", text(to("chart", "the chart"), schema.text(" "), to("low", "low water")), table)],
+    {
+      pictures: [{ id: "dot", mediaType: "image/png", bytes: redDot }],
+    },
+  );
+  const { bytes } = writeMarkdown(book, "walks.md");
+  expect(prove(book, readMarkdown(bytes))).toMatchObject({ complete: true, total: 2 });
+  const { chapters, arrival } = await bring(bytes);
+  expect(arrival!.counts).toMatchObject({ intact: 2, lost: 0, extra: 0, changed: 0 });
+  const captions: string[] = [];
+  chapters[0]!.descendants(
+    ({ type, textContent }) => void (type.name === "caption" && captions.push(textContent)),
+  );
+  expect(captions).toEqual(["Soundings"]);
 });

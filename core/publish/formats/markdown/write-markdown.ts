@@ -291,7 +291,9 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
   }
 
   private inlinesUnder(block: Node): PhrasingContent[] {
-    if (block.isTextblock) return this.inlines(block);
+    if (block.type.name === "caption") return this.captionInlines(block);
+    const id = block.type.name === "heading" ? (block.attrs["id"] as string) : null;
+    if (block.isTextblock) return [...(id === null ? [] : this.place(id)), ...this.inlines(block)];
     return block.children.flatMap((inner, i) => [
       ...(i > 0 ? [html("<br>") as PhrasingContent] : []),
       ...this.inlinesUnder(inner),
@@ -299,6 +301,10 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
   }
 
   private caption(node: Node): RootContent {
+    return paragraph(this.captionInlines(node));
+  }
+
+  private captionInlines(node: Node): PhrasingContent[] {
     const id = node.attrs["id"] as string;
     const label = this.captionLabel(node);
     const lead: PhrasingContent[] =
@@ -309,7 +315,7 @@ class MarkdownWalk extends ChapterWalk<RootContent, PhrasingContent, void> {
             { type: "text", value: " " },
           ]);
     const kind = html(`<span data-caption="${captionAttrs(node).of}">`);
-    return paragraph([kind, ...this.place(id), ...lead, ...this.inlines(node), html("</span>")]);
+    return [kind, ...this.place(id), ...lead, ...this.inlines(node), html("</span>")];
   }
 
   private signposts(node: Node): RootContent[] {
