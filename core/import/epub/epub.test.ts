@@ -1,5 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
-import { strToU8, unzipSync, zipSync } from "fflate";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { proveSavedEpub } from "../../finished/epub/prove-saved.ts";
+import { readFinishedEpub } from "../../finished/epub/read-finished.ts";
+import { saveFinishedEpub } from "../../finished/epub/save-finished.ts";
+import { waysIntoEpub } from "../../finished/epub/ways-into-epub.ts";
 import { linkUses } from "../../manuscript/links.ts";
 import { placesOf } from "../../manuscript/outline.ts";
 import { writeEpub } from "../../publish/formats/epub/write-epub.ts";
@@ -58,6 +62,44 @@ describe("an e-book", () => {
     expect({ title, author, language }).toEqual({ title: "Tides", author: "Orla Tindrum", language: "en" });
     expect(chapters.map((doc) => doc.child(0).textContent)).toEqual(["Ways", "Tides"]);
     expect(arrival!.counts).toMatchObject({ intact: 1, lost: 0, extra: 0, changed: 0 });
+  });
+
+  // Common practice of some programs: an item for each place of a page, and in the spine, too.
+  test("of which a page is said to be in it several times has it once", async () => {
+    const { "OPS/book.opf": opf, ...files } = unzipSync(
+      book({
+        "a.xhtml": `<h1>Tides</h1><p id="low">Low, see <a href="b.xhtml#post">the post</a>.</p>`,
+        "b.xhtml": `<h1 id="post">Posts</h1><p>At <a href="a.xhtml#low">low water</a>.</p>`,
+      }),
+    );
+    const said = strFromU8(opf!)
+      .replace(
+        "</manifest>",
+        '<item id="low" href="text/a.xhtml#low" media-type="application/xhtml+xml"/></manifest>',
+      )
+      .replace("</spine>", '<itemref idref="low"/><itemref idref="p0"/></spine>');
+    const bytes = zipSync({ ...files, "OPS/book.opf": strToU8(said) });
+    const { chapters, arrival } = await bring(bytes);
+    expect(chapters.map((doc) => doc.child(0).textContent)).toEqual(["Tides", "Posts"]);
+    expect(arrival!.counts).toMatchObject({ intact: 2, changed: 0, lost: 0, extra: 0 });
+    const { pages } = readFinishedEpub(bytes);
+    expect(pages.map(({ path, isInOrder }) => [path, isInOrder])).toEqual([
+      ["OPS/nav.xhtml", true],
+      ["OPS/text/a.xhtml", true],
+      ["OPS/text/b.xhtml", true],
+    ]);
+    expect(waysIntoEpub(bytes).map(({ at }) => at)).toEqual(
+      waysIntoEpub(zipSync({ ...files, "OPS/book.opf": opf! })).map(({ at }) => at),
+    );
+    const asked = pages.map((page) => ({
+      ...page,
+      links: page.links.map((link) => ({ ...link, description: "There" })),
+    }));
+    const saved = saveFinishedEpub(bytes, asked).bytes;
+    expect(proveSavedEpub(bytes, saved, asked, { files: new Map(), places: new Map() })).toMatchObject({
+      complete: true,
+      intact: 4,
+    });
   });
 
   test("has notes by type and role, without their ways back", async () => {

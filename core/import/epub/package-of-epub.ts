@@ -52,26 +52,30 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
       },
     ]),
   );
-  const pages = elements(childOf(opf, "spine")).flatMap(({ attributes }) => {
-    const item = items.get(attributes["idref"] ?? "");
-    return item && pageTypes.has(item.type) && !item.isNavigation && files[item.path] ? [item.path] : [];
-  });
   const inOrder = elements(childOf(opf, "spine")).map(({ attributes }) =>
     items.get(attributes["idref"] ?? ""),
   );
-  const spineAt = elements(opf).findIndex(({ name }) => name === "spine");
-  const ways = new Map(
-    inOrder.flatMap((item, i) =>
-      item?.type === "application/xhtml+xml" && files[item.path]
-        ? [[item.path, `/${2 * (spineAt + 1)}/${2 * (i + 1)}`] as const]
-        : [],
+  // Some say each place of a page as an item of its own: it is read once.
+  const pages = [
+    ...new Set(
+      inOrder.flatMap((item) =>
+        item && pageTypes.has(item.type) && !item.isNavigation && files[item.path] ? [item.path] : [],
+      ),
     ),
-  );
-  const allPages = [...new Set([...inOrder, ...items.values()])].flatMap((item) =>
-    item?.type === "application/xhtml+xml" && files[item.path]
-      ? [{ path: item.path, isInOrder: inOrder.includes(item), isNavigation: item.isNavigation }]
-      : [],
-  );
+  ];
+  const spineAt = elements(opf).findIndex(({ name }) => name === "spine");
+  const isPage = (item: (typeof inOrder)[number]): item is NonNullable<typeof item> =>
+    item?.type === "application/xhtml+xml" && files[item.path] !== undefined;
+  const ways = new Map<string, string>();
+  for (const [i, item] of inOrder.entries())
+    if (isPage(item) && !ways.has(item.path)) ways.set(item.path, `/${2 * (spineAt + 1)}/${2 * (i + 1)}`);
+  const paths = new Set([...inOrder, ...items.values()].filter(isPage).map((item) => item.path));
+  const navigations = new Set([...items.values()].filter((one) => one.isNavigation).map((one) => one.path));
+  const allPages = [...paths].map((one) => ({
+    path: one,
+    isInOrder: ways.has(one),
+    isNavigation: navigations.has(one),
+  }));
   if (pages.length === 0) throw new ImportError("format", "The e-book has no page with text in it.");
   const metadata = childOf(opf, "metadata");
   const told = (name: string): string | null => {

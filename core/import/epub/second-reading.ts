@@ -48,12 +48,13 @@ function pagesOf(files: Record<string, Uint8Array>): string[] {
   const items = new Map(
     all.flatMap(([name, item]) => (name === "item" ? [[item["id"] ?? "", item] as const] : [])),
   );
-  return all.flatMap(([name, { idref = "" }]) => {
+  const inOrder = all.flatMap(([name, { idref = "" }]) => {
     const item = name === "itemref" ? items.get(idref) : undefined;
     if (!item || /(^|\s)nav(\s|$)/.test(item["properties"] ?? "")) return [];
     const path = pathFrom(rootfile, item["href"] ?? "");
     return files[path] ? [path] : [];
   });
+  return [...new Set(inOrder)];
 }
 
 const isBody = (attributes: Record<string, string>): boolean =>
