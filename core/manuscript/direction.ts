@@ -10,6 +10,11 @@ const ofThem = "\\u0590-\\u08ff\\ufb1d-\\ufdff\\ufe70-\\ufeff\\u{10800}-\\u{10ff
 const toLeft = new RegExp(`[${ofThem}](?<=\\p{L})`, "u");
 const strong = /\p{L}/gu;
 
+/** Whether a text has letters that are written from right to left. */
+export function hasLettersToLeft(text: string): boolean {
+  return toLeft.test(text);
+}
+
 /** The direction of a language's script. @param tag of BCP 47; what is none counts as written from left to right */
 export function languageDirection(tag: string): Direction {
   try {

@@ -1,3 +1,4 @@
+import { hasLettersToLeft } from "../manuscript/direction.ts";
 import type { ManuscriptLink } from "./manuscript-links.ts";
 import { firstPathOf, type FoundFile } from "./companion-path.ts";
 import { coveredShare } from "./covered.ts";
@@ -357,16 +358,16 @@ function key(as: string, value: string, text: string, traits: FormatTraits): str
 /**
  * The words as they are compared. E-books and web pages keep them to the letter, blanks folded. A PDF has no blanks
  * of its own, only distances, and hyphens at its line ends, so both are left out on both sides there, and so is what is
- * never shown.
+ * never shown. Nor does it say where among words from right to left a sign stands that has no direction of its own.
  */
 function comparable(text: string, traits: FormatTraits): string {
   const normal = text.normalize("NFC");
-  return !traits.isPaged
-    ? foldBlanks(normal)
-    : normal
-        .normalize("NFKC")
-        .replace(/[\s\p{Default_Ignorable_Code_Point}-]+/gu, "")
-        .replace(/\u2010|\u2011/g, "");
+  if (!traits.isPaged) return foldBlanks(normal);
+  const shown = normal
+    .normalize("NFKC")
+    .replace(/[\s\p{Default_Ignorable_Code_Point}-]+/gu, "")
+    .replace(/\u2010|\u2011/g, "");
+  return hasLettersToLeft(shown) ? shown.replace(/[\p{P}\p{S}]+/gu, "") : shown;
 }
 
 function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
