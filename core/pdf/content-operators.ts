@@ -25,6 +25,8 @@ const names = new Map<number, string>();
 export class ContentOperators {
   /** What the operator is given that was read last. */
   operands: PdfValue[] = [];
+  /** Where it and what it is given are written. */
+  from = 0;
   private at = 0;
   /** Made for what is rare here, such as dictionaries. */
   private readonly others: PdfParser;
@@ -34,12 +36,18 @@ export class ContentOperators {
     this.others = new PdfParser(content, 0);
   }
 
+  /** Where the operator that was read last ends. */
+  get to(): number {
+    return this.at;
+  }
+
   /**
    * The next operator's name; null where no other follows.
    * @throws PdfError `syntax` where there is none, `kind` at a picture between operators (8.9.7)
    */
   next(): string | null {
     this.operands = [];
+    this.from = this.at;
     for (;;) {
       this.skipBlanks();
       if (this.at >= this.content.length) return null;

@@ -16,8 +16,9 @@ export interface ShownGlyph {
 const ordinaryWidth = 1000;
 /** Codes of two bytes. */
 const lastCode = 0xffff;
-// Scripts that run from right to left (Unicode, Bidi_Class R and AL), and signs that say so.
-const rightToLeft = /[\u0590-\u08ff\u200f\ufb1d-\ufdff\ufe70-\ufefe\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
+// Scripts that run from right to left (Unicode, Bidi_Class R and AL), and signs that say so; their digits do not (AN and EN).
+const rightToLeft =
+  /(?![\u0660-\u0669\u066b\u066c\u06f0-\u06f9])[\u0590-\u08ff\u200f\ufb1d-\ufdff\ufe70-\ufefe\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
 // What pdf.js tells as several letters or plain ones is told so here.
 const joined = /[\u00a0\u00b5\u037e\u0eb3\u2000-\u200a\u202f\u2126\ufb00-\ufb06]/g;
 
@@ -49,6 +50,21 @@ export class FontLetters {
     );
   }
 
+  /** Whether it has marks of which it says that they stand for their letter, too. */
+  get hasMarksWithLetters(): boolean {
+    return [...this.words.keys()].some((code) => this.isMarkWithLetter(code));
+  }
+
+  /** Whether a code is a mark, which takes no room, and stands for a letter with it. */
+  isMarkWithLetter(code: number): boolean {
+    return this.widthOf(code) === 0 && /[^\p{M}\p{Cf}]\p{M}/u.test(this.words.get(code) ?? "");
+  }
+
+  /** How far a code moves what follows, in thousandths of the font's size. */
+  widthOf(code: number): number {
+    return this.widths.get(code) ?? this.width;
+  }
+
   /** What a code shows; null for one of which the font does not say it. */
   glyph(code: number): ShownGlyph | null {
     const known = this.glyphs.get(code);
@@ -58,9 +74,9 @@ export class FontLetters {
     const glyph = {
       // A sign that only says how to write, such as where a word may be divided, is no letter of it.
       words: words.replace(/^\p{Cf}$/u, "").replace(joined, (sign) => sign.normalize("NFKC")),
-      width: this.widths.get(code) ?? this.width,
+      width: this.widthOf(code),
       isBlank: /^\s/.test(words),
-      isMark: /^\p{Mn}/u.test(words),
+      isMark: /^\p{Mn}/u.test(words) || this.isMarkWithLetter(code),
       isRightToLeft: rightToLeft.test(words),
     };
     this.glyphs.set(code, glyph);

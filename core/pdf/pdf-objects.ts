@@ -1,4 +1,4 @@
-import { unzlibSync } from "fflate";
+import { unzlibSync, zlibSync } from "fflate";
 import { PdfError } from "./errors.ts";
 import { PdfParser } from "./pdf-parser.ts";
 import { PdfName, PdfRef, writeValue, type PdfDict, type PdfValue } from "./pdf-values.ts";
@@ -15,6 +15,7 @@ export class PdfObjects {
   /** Objects that have been asked for: those of the structure are by all who read it. */
   private readonly parsed = new Map<number, PdfValue>();
   private readonly changed = new Map<number, PdfValue>();
+  private readonly changedStreams = new Map<number, string>();
   private size: number;
 
   /** @throws PdfError `trailer` where the file has no table that can be continued */
@@ -115,6 +116,12 @@ export class PdfObjects {
     this.changed.set(ref.number, value);
   }
 
+  /** Puts another content in a stream's place, one character a byte. */
+  changeStream(ref: PdfRef, content: string): void {
+    this.changedStreams.set(ref.number, content);
+    this.changed.set(ref.number, null);
+  }
+
   /** A new object. */
   add(value: PdfValue): PdfRef {
     const ref = new PdfRef(this.size++);
@@ -130,7 +137,9 @@ export class PdfObjects {
     let update = "\n";
     let table = "xref\n";
     for (const [number, value] of objects) {
-      const body = `${number} 0 obj\n${writeValue(value)}\nendobj\n`;
+      const stream = this.changedStreams.get(number);
+      const written = stream === undefined ? writeValue(value) : writeStream(stream);
+      const body = `${number} 0 obj\n${written}\nendobj\n`;
       table += `${number} 1\n${String(offset).padStart(10, "0")} 00000 n \n`;
       update += body;
       offset += body.length;
@@ -174,6 +183,16 @@ export class PdfObjects {
     }
     return trailer;
   }
+}
+
+/** A stream as it is written, packed. @param content one character a byte */
+function writeStream(content: string): string {
+  const packed = latin1(zlibSync(Uint8Array.from(content, (sign) => sign.charCodeAt(0))));
+  const dictionary = new Map<string, PdfValue>([
+    ["Filter", new PdfName("FlateDecode")],
+    ["Length", packed.length],
+  ]);
+  return `${writeValue(dictionary)}\nstream\n${packed}\nendstream`;
 }
 
 const together = 8_192;

@@ -1,8 +1,11 @@
 import { expect, test } from "@jest/globals";
 import bidiFactory from "bidi-js";
 import { getDocument } from "@vennet/core/pdf/pdf-js";
+import { prove } from "@vennet/core/proof/prove";
+import { readPdf } from "@vennet/core/publish/formats/pdf/read-back";
 import { bookOf } from "@vennet/core/test/sample-book";
 import { textDirection, type Direction } from "@vennet/core/manuscript/direction";
+import { kept, tool } from "../test/tools.ts";
 import { Typesetter } from "./typesetter.ts";
 
 interface Bidi {
@@ -51,4 +54,34 @@ test.each(paragraphs)("“%s” stands in a PDF in the order of the bidirectiona
     const wanted = bidi.getReorderedString(text, levels).replace(unseen, "");
     expect(shown.map((line) => line.normalize("NFKC"))).toContain(wanted);
   }
+});
+
+const vocalised = ["كَتَبَ الطَّالِبُ دَرْسًا فِي البَيْتِ", "مُحَمَّدٌ سِّلِّ لِّ المؤسِّسة", "בָּרָא אֱלֹהִים אֵת הַשָּׁמַיִם", "ދިވެހި", "ܫܠܳܡܳܐ"];
+
+// Read by poppler, which keeps to what a PDF says that its content stands for.
+test.each(vocalised)(
+  "the letters and marks of “%s” are said once, by headings, links and contents",
+  async (words) => {
+    const book = bookOf(`# ${words}\n\n[${words}](https://tides.example/)`, { title: "A", author: "B" });
+    const { pdf } = new Typesetter().write(book, true);
+    const { output } = await tool("pdftotext", kept("vocalised.pdf", Buffer.from(pdf)), "-");
+    // A heading, its entry in the contents, and the link.
+    const letters = (text: string): string[] =>
+      [...text.normalize("NFD")].filter((one) => /[\p{L}\p{M}]/u.test(one) && !/[a-z]/i.test(one)).sort();
+    expect(letters(output).join("")).toBe(letters(words.repeat(3)).join(""));
+    expect(prove(book, await readPdf(pdf))).toMatchObject({ complete: true, total: 1 });
+  },
+);
+
+test("quotes and signs at the ends of lines from right to left fail no proof", async () => {
+  const sentence = "قسمت 7.1.1, “صفحات راهنما” در GTK+\u200e، ";
+  const links = Array.from(
+    { length: 12 },
+    (_, i) => `${"آب ".repeat(i)}[${sentence.trim()}](https://tides.example/${i})`,
+  );
+  const book = bookOf(`# ${sentence}\n\n${links.join("\n\n")}`, { language: "fa", title: "A" });
+  const proof = prove(book, await readPdf(new Typesetter().write(book, true).pdf));
+  expect(proof.rows.filter(({ verdict }) => verdict !== "intact").concat(proof.faults as never[])).toEqual(
+    [],
+  );
 });

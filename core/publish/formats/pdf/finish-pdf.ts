@@ -9,6 +9,7 @@ import {
   type PdfDict,
   type PdfValue,
 } from "../../../pdf/pdf-values.ts";
+import { sayMarksOnce } from "./marks-said-once.ts";
 import { tagSignposts } from "./tag-signposts.ts";
 import type { MarkedLink } from "./book-being-set.ts";
 
@@ -41,7 +42,7 @@ interface Page {
  * Finishes the typesetter's PDF: puts each marked link's true address or place and its alternate
  * description (ISO 14289-1, 7.18.5) in place of its marker, and names every landing place as a destination
  * with coordinates (ISO 32000, 12.3.2.4), unless the typesetter has named it. Areas of a picture that is a link itself
- * are laid over that link. Languages get their whole tags (14.9.2).
+ * are laid over that link. Languages get their whole tags (14.9.2), and letters with marks are said once.
  * @param languages tags by what the typesetter writes of them
  * @throws FinishError where a marker or a page is not found; PdfError where the file cannot be continued
  */
@@ -60,6 +61,10 @@ export function finishPdf(
   if (places.length > 0) namePlaces(objects, catalog, pages, places);
   for (const page of pages) layAreasOver(objects, page);
   nameLanguages(objects, catalog, languages);
+  sayMarksOnce(
+    objects,
+    pages.map(({ ref }) => ref),
+  );
   return objects.updated();
 }
 
