@@ -131,6 +131,8 @@ test.each<[what: string, content: string, words: string]>([
     "BT /F1 10 Tf 20 300 Td (\\000H\\000u\\000\\164\\000\\() Tj (\\000a\\000(\\000)\\000b) Tj ET",
     "Hut(a()b",
   ],
+  ["letters from right to left behind others", contentOf("a\u0006"), "aא"],
+  ["letters that are said to be turned round", `/ReversedChars BMC ${contentOf("\u0006\u0006")} EMC`, "אא"],
   ["forms that show no text, and looks", `/G gs /X Do ${line}`, "Low water"],
   ["a remark, and numbers of all kinds", `% Low (water\n+.5 -.5 4. 0 -0 1e scn ${line}`, "Low water"],
   ["nothing", "", ""],
@@ -142,8 +144,6 @@ test.each<[what: string, content: string, words: string]>([
 
 describe("what is left to pdf.js", () => {
   test.each<[what: string, page: ReturnType<typeof pageWith>]>([
-    ["letters from right to left", pageWith(contentOf("a\u0006"))],
-    ["letters that are said to be turned round", pageWith(`/ReversedChars BMC ${line} EMC`)],
     ["turned letters", pageWith(`BT /F1 10 Tf 0 1 -1 0 90 90 Tm ${shown("up")} Tj ET`)],
     ["mirrored letters", pageWith(`BT /F1 10 Tf -1 0 0 1 90 90 Tm ${shown("up")} Tj ET`)],
     [

@@ -28,8 +28,8 @@ interface State {
 }
 
 /**
- * What pages show, read from their content (ISO 32000-1, 9.4) as far as they are of the common kind: upright letters from
- * left to right in fonts that tell what their codes mean. It takes a quarter of the time that pdf.js takes, to which all
+ * What pages show, read from their content (ISO 32000-1, 9.4) as far as they are of the common kind: upright letters
+ * in fonts that tell what their codes mean. It takes a quarter of the time that pdf.js takes, to which all
  * other pages are left.
  */
 export class ContentTexts {
@@ -185,7 +185,6 @@ class PageReader {
   }
 
   private begin(tag: string, given: PdfValue | undefined): void {
-    if (tag === "ReversedChars") throw ofOtherKind();
     const properties =
       given instanceof PdfName ? this.resource("Properties", given) : this.objects.dictionary(given);
     const number = this.objects.read(properties.get("MCID"));
@@ -212,7 +211,7 @@ class PageReader {
       const { bytes } = part;
       for (let i = 0; i < bytes.length; i += 2) {
         const glyph = font.glyph((bytes.charCodeAt(i) << 8) | bytes.charCodeAt(i + 1));
-        if (!glyph || glyph.isRightToLeft) throw ofOtherKind();
+        if (!glyph) throw ofOtherKind();
         const x = e + along * a;
         const width = (glyph.width / 1000) * size * stretched;
         along += width + charSpacing * stretched;

@@ -41,7 +41,7 @@ export class LinesOfGlyphs {
    * @param font by which letters are told from those of another font or size
    */
   add(
-    { words, isBlank, isMark }: ShownGlyph,
+    { words, isBlank, isMark, isRightToLeft }: ShownGlyph,
     x: number,
     y: number,
     width: number,
@@ -55,8 +55,12 @@ export class LinesOfGlyphs {
       return;
     }
     if (!isMark) this.step(x, y, size);
-    this.open ??= this.begun(x, y, size);
-    this.open.words += words;
+    if (this.open?.isRightToLeft !== isRightToLeft) this.open = null;
+    this.open ??= this.begun(x, y, size, isRightToLeft);
+    // What is written from right to left is shown from left to right, its last letter first (14.8.2.3.3).
+    this.open.words = isRightToLeft ? words + this.open.words : this.open.words + words;
+    // Its marks come before their letter.
+    if (isMark && isRightToLeft) return;
     // A mark lies over its letter, and may reach further.
     const end = isMark ? Math.max(this.pen?.x ?? x, x + width) : x + width;
     this.open.width = end - this.open.x;
@@ -76,7 +80,7 @@ export class LinesOfGlyphs {
       return;
     }
     if (isAfterBlank || right > blank) {
-      if (this.open && right <= gap) this.open.words += " ";
+      if (this.open && !this.open.isRightToLeft && right <= gap) this.open.words += " ";
       else {
         this.open = null;
         this.items.push({ ...letters(" ", pen.x, pen.y, 0), width: Math.max(0, x - pen.x) });
@@ -91,8 +95,8 @@ export class LinesOfGlyphs {
     this.open = null;
   }
 
-  private begun(x: number, y: number, size: number): LettersOfLine {
-    const begun = { ...letters("", x, y, size), isDrawn: true };
+  private begun(x: number, y: number, size: number, isRightToLeft: boolean): LettersOfLine {
+    const begun = { ...letters("", x, y, size), isDrawn: true, isRightToLeft };
     this.height = size;
     this.items.push(begun);
     return begun;

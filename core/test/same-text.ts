@@ -8,6 +8,8 @@ import { itemsByPdfJs, type LettersOfLine, type ShownItem } from "../pdf/shown-i
 const tolerance = 0.05;
 
 const rightToLeft = /[\u0590-\u08ff\u200f\ufb1d-\ufdff\ufe70-\ufefe]/;
+/** pdf.js turns words round letter by letter, also where one glyph stands for several. */
+const inSomeOrder = (words: string): string => (rightToLeft.test(words) ? [...words].sort().join("") : words);
 
 /** Letters between two marks, as one. */
 interface Run {
@@ -35,8 +37,7 @@ export async function textsBesidePdfJs(bytes: Uint8Array): Promise<{ read: numbe
       const own = texts.itemsOf(num);
       const other = await itemsByPdfJs(page, `p${num}R_`, (count) => actual.ofPage(num, count));
       if (!own) {
-        // Letters from right to left are left to pdf.js, and nothing else that books have.
-        if (!rightToLeft.test(JSON.stringify(other))) different.push({ page: number, isLeft: true });
+        different.push({ page: number, isLeft: true });
         continue;
       }
       read++;
@@ -56,10 +57,11 @@ export async function textsBesidePdfJs(bytes: Uint8Array): Promise<{ read: numbe
 
 function isSame(one: Run | string, other: Run | string | undefined, isExact: boolean): boolean {
   if (typeof one === "string" || typeof other === "string" || !other) return one === other;
-  if (!isExact) return one.words.replace(/\s/g, "") === other.words.replace(/\s/g, "");
+  const [words, others] = [inSomeOrder(one.words), inSomeOrder(other.words)];
+  if (!isExact) return words.replace(/\s/g, "") === others.replace(/\s/g, "");
   return (
     // pdf.js tells no blank that is drawn so narrow that what it parts touches, and one where a hyphen is drawn.
-    one.words.replace(/^ /, "") === other.words.replace(/^ /, "") &&
+    words.replace(/^ /, "") === others.replace(/^ /, "") &&
     one.place.every((value, i) => Math.abs(value - other.place[i]!) < tolerance)
   );
 }

@@ -5,13 +5,9 @@ import { expect, test } from "@jest/globals";
 import { generatedBooks } from "../test/exports-to-damage.ts";
 import { Typesetter } from "./typesetter.ts";
 
-test("the text of every page without letters from right to left is the one that pdf.js, Mozilla's reader, tells of it", async () => {
+test("the text of every page is the one that pdf.js, Mozilla's reader, tells of it", async () => {
   const typesetter = new Typesetter();
-  const books = [
-    bookOfEveryFeature(),
-    ...generatedBooks(10),
-    ...sentenceLanguages.slice(0, 12).map(bookInLanguage),
-  ];
+  const books = [bookOfEveryFeature(), ...generatedBooks(10), ...sentenceLanguages.map(bookInLanguage)];
   let all = 0;
   for (const book of books) {
     const { read, different } = await textsBesidePdfJs(typesetter.write(book, true).pdf);
