@@ -36,11 +36,6 @@ test("of letters that begin at one point the last is read first", () => {
   expect(read(at("ה", 10), at("שלו", 10))).toBe("שלוה");
 });
 
-test("a letter that is there again for its raised mark is read once; a syllable said twice is read twice", () => {
-  expect(read(at("កជំ", 10), at("ជំ", 24, { y: 99.5 }), at("នោ", 30))).toBe("កជំនោ");
-  expect(read(at("ជំ", 10), at("ជំ", 14, { y: 99.5 }), at("ជំ", 20), at("ជំ", 24, { y: 99.5 }))).toBe("ជំជំ");
-});
-
 test("a mark before its letter is turned back", () => {
   expect(read(at("ުގ", 10))).toBe("ގު");
 });

@@ -17,8 +17,7 @@ const sameLine = 0.6;
 
 /**
  * The letters of some marked contents in the order in which they are read. What is written from right to left is shown
- * as it stands, from left to right (ISO 32000-1, 14.8.2.3.3), and is read the other way; a letter whose marks are raised
- * is shown once for each height, and read once.
+ * as it stands, from left to right (ISO 32000-1, 14.8.2.3.3), and is read the other way.
  */
 export function inReadingOrder<Letters extends ShownLetters>(shown: readonly Letters[]): Letters[] {
   const read: Letters[] = [];
@@ -50,7 +49,7 @@ export function inReadingOrder<Letters extends ShownLetters>(shown: readonly Let
     } else read.push(first);
     at = end;
   }
-  return read.some(({ words }) => marks.test(words)) ? readOnce(read) : read;
+  return read;
 }
 
 /** Blanks and signs, which have no direction of their own. */
@@ -63,47 +62,9 @@ function turnedBack(words: string): string {
   return words.replace(marksBefore, (_, all: string, letter: string) => letter + [...all].reverse().join(""));
 }
 
-const marks = /\p{M}/u;
 const marksBefore = /^(\p{M}+)(\P{M})/u;
 const turns = ({ isRightToLeft }: ShownLetters): boolean => isRightToLeft;
-const isBlank = ({ words }: ShownLetters): boolean => words.trim() === "";
 
 function isOnLineOf(one: ShownLetters, other: ShownLetters): boolean {
   return Math.abs(one.y - other.y) <= sameLine * Math.max(one.height, other.height);
-}
-
-/** Without the letters that are there again for a mark at another height. */
-function readOnce<Letters extends ShownLetters>(shown: readonly Letters[]): Letters[] {
-  const read: Letters[] = [];
-  /** The last that was read, and at what heights it has been shown. */
-  let last: Letters | null = null;
-  let heights = new Set<number>();
-  for (const letters of shown) {
-    const isAgain =
-      last !== null && !isBlank(letters) && isOnLineOf(last, letters) && !heights.has(heightOf(letters));
-    if (isAgain && isMarked(letters) && sameEnd(last!, letters)) {
-      heights.add(heightOf(letters));
-      continue;
-    }
-    if (isAgain && isMarked(last!) && sameEnd(letters, last!)) {
-      heights.add(heightOf(letters));
-      read[read.length - 1] = last = letters;
-      continue;
-    }
-    read.push(letters);
-    if (isBlank(letters)) continue;
-    last = letters;
-    heights = new Set([heightOf(letters)]);
-  }
-  return read;
-}
-
-const heightOf = ({ y }: ShownLetters): number => Math.round(y * 1000);
-const isMarked = ({ words }: ShownLetters): boolean => marks.test(words);
-
-/** Whether letters end with others, the order of the marks on each aside: readers tell them in several. */
-function sameEnd(letters: ShownLetters, end: ShownLetters): boolean {
-  const signs = (words: string): string[] => [...words.normalize("NFD").replace(/\s/g, "")];
-  const wanted = signs(end.words);
-  return signs(letters.words).slice(-wanted.length).sort().join("") === wanted.sort().join("");
 }
