@@ -10,6 +10,7 @@ import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
 import { indexOf } from "../../manuscript/book.ts";
 import { bookWith } from "../../test/book-of-places.ts";
 import { bring } from "../../test/brought.ts";
+import { smallEpub } from "../../test/small-epub.ts";
 import { proveArrival, type ArrivalProof } from "./arrival-proof.ts";
 import type { FileLink } from "./file-links.ts";
 
@@ -147,4 +148,20 @@ describe("what an importer does wrong is found, link by link", () => {
     const twice = fileLink("a", "https://a.example/");
     expect(judged([twice, twice], link("l", "a", web))).toEqual([["lost", "Links that did not arrive"]]);
   });
+});
+
+// DPUB-ARIA 1.1: a doc-backlink leads back from where it stands, which some programs say of headings and their contents.
+test("headings that lead back to their entry in contents are links, and ways back from notes are not", async () => {
+  const body =
+    '<p><a id="c1" href="#low">Low water</a><a role="doc-noteref" href="#n1" id="r1">1</a></p><section id="low"><h2><a role="doc-backlink" href="#c1">Low water</a></h2><p>Bare.</p></section><aside role="doc-footnote" id="n1"><p>First. <a role="doc-backlink" href="#r1">back</a></p></aside>';
+  for (const bytes of [
+    new TextEncoder().encode(`<!DOCTYPE html><title>T</title><h1>Tides</h1>${body}`),
+    smallEpub({ "a.xhtml": `<h1>Tides</h1>${body}` }),
+  ]) {
+    const { arrival } = await bring(bytes);
+    expect(arrival!.counts).toMatchObject({ changed: 0, "left-out": 0, lost: 0, extra: 0 });
+    // Signs of notes, of which one of the readers tells.
+    const words = arrival!.links.map((link) => link.words).filter((said) => said !== "1");
+    expect(words).toEqual(["Low water", "Low water"]);
+  }
 });

@@ -59,6 +59,10 @@ export class FileLinks {
     if (name && !this.places.has(name)) this.places.set(name, this.headingAt ?? this.letters.length);
   }
 
+  get isInHeading(): boolean {
+    return this.headingAt !== null;
+  }
+
   /** What is read in between are the words of a heading. */
   beginHeading(): void {
     this.headingAt = this.letters.length;

@@ -76,7 +76,9 @@ export function readLinks(
     if (tagName === "img") links.picture(attribute("alt") ?? "");
     const href = attribute("href");
     const isLink = (tagName === "a" || tagName === "area") && href !== undefined;
-    if (!isLink || (isOfNote?.(attribute) ?? false)) {
+    // The words of some headings lead back to their entry in contents.
+    const isInHeading = links.isInHeading && isWayBack(attribute);
+    if (!isLink || (!isInHeading && (isOfNote?.(attribute) ?? false))) {
       // The number of a note is no word of the text.
       if (!isLink) element.childNodes.forEach(walk);
       if (isHeading) links.endHeading();

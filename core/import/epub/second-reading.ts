@@ -108,7 +108,9 @@ function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, link
     if (name === "image") links.picture(attributes["aria-label"] ?? "");
     if ((name !== "a" && name !== "area") || href === undefined) return null;
     const to = leadsTo(href);
-    if (isWayBack(attributes) || (isSign(attributes) && notes.has(to.slice(1)))) return "unread";
+    // The words of some headings lead back to their entry in contents.
+    const isFromNote = isWayBack(attributes) && !links.isInHeading;
+    if (isFromNote || (isSign(attributes) && notes.has(to.slice(1)))) return "unread";
     const isUnnamedArea = name === "area" && !attributes["alt"];
     links.begin(to, isUnnamedArea ? null : (attributes["title"] ?? attributes["xlink:title"] ?? null));
     if (name === "area") links.text(attributes["alt"] || attributes["title"] || href);
