@@ -32,6 +32,8 @@ test("a name or two in another script tell nothing", () => {
   expect(
     guessLanguage("The oldest ford is called שביל הגאות by its keepers, who know every stone of it."),
   ).toBeNull();
+  expect(guessLanguage("Hesterley 潮水退去时石头露出来 apt-get install 然后")).toBe("zh");
+  expect(guessLanguage("The sign 潮 means tide, and 退潮 means that the water goes.")).toBeNull();
   expect(guessLanguage("Набережная відкрита, її стежка є довгою, а ґанок стоїть")).toBe("uk");
   expect(guessLanguage("راستہ کھلا ہے، ٹھہریں اور پڑھیں")).toBe("ur");
 });

@@ -68,16 +68,22 @@ const telling: [of: string, language: string, letters: RegExp][] = [
 /** Of the letters of a text, so many are of its language's script. */
 const leastShare = 0.4;
 const leastTelling = 0.01;
+/** A letter of Chinese, Japanese or Korean says as much as so many of others: listings and names beside it count for less. */
+const lettersOfWord = 3;
 
 /**
  * The language that the letters of a text tell; null where they do not, as Latin ones. It is a guess, for a manuscript that
  * does not say in which language it is.
  */
 export function guessLanguage(text: string): string | null {
-  const all = text.match(/\p{L}/gu)?.length ?? 0;
+  let all = text.match(/\p{L}/gu)?.length ?? 0;
   const counts = new Map<string, number>();
   for (const { language, letters } of scripts) {
-    const count = text.match(letters)?.length ?? 0;
+    let count = text.match(letters)?.length ?? 0;
+    if (/^(zh|ja|ko)$/.test(language)) {
+      all += count * (lettersOfWord - 1);
+      count *= lettersOfWord;
+    }
     if (count > 0) counts.set(language, (counts.get(language) ?? 0) + count);
   }
   // Japanese is written in Han letters too.
