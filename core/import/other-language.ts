@@ -11,12 +11,15 @@ export function isOtherLanguage(tag: string, main: string | null, words: string)
   return letters === null || letters.test(words) || !/\p{L}/u.test(words);
 }
 
+/** So many letters of a text tell its language. */
+const enough = 200_000;
+
 /**
  * The language of a text of which programs say one for each sort of letters: the first that is written with those of the
  * text, else what the letters tell; null where neither does.
  */
 export function languageOfText(said: readonly (string | null | undefined)[], text: string): string | null {
-  const guess = guessLanguage(text);
+  const guess = guessLanguage(text.slice(0, enough));
   const letters = lettersOf(guess ?? "en")!;
   const isOfText = (tag: string): boolean => {
     // Letters of China are written in Japan, too, and those of Japan are told from them.

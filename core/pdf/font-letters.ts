@@ -28,6 +28,7 @@ const joined = /[\u00a0\u00b5\u037e\u0eb3\u2000-\u200a\u202f\u2126\ufb00-\ufb06]
  */
 export class FontLetters {
   private readonly glyphs = new Map<number, ShownGlyph>();
+  private hasSuchMarks: boolean | undefined;
 
   private constructor(
     private readonly words: ReadonlyMap<number, string>,
@@ -52,7 +53,7 @@ export class FontLetters {
 
   /** Whether it has marks of which it says that they stand for their letter, too. */
   get hasMarksWithLetters(): boolean {
-    return [...this.words.keys()].some((code) => this.isMarkWithLetter(code));
+    return (this.hasSuchMarks ??= [...this.words.keys()].some((code) => this.isMarkWithLetter(code)));
   }
 
   /** Whether a code is a mark, which takes no room, and stands for a letter with it. */

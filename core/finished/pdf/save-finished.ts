@@ -123,10 +123,10 @@ class Writing {
     const { added, changed, removed } = this.done;
     if (added + changed + removed === 0) return { bytes, ...this.done };
     if (!hasSoundTable(bytes)) this.bringAll();
-    this.bringLast();
-    for (const ref of this.touched) this.snapshot.markRefForSave(ref);
     // A table goes on from a table, and a stream from a stream (7.5.8.2, Prev).
     const { useObjectStreams } = this.document.context.pdfFileDetails;
+    if (!useObjectStreams) this.bringLast();
+    for (const ref of this.touched) this.snapshot.markRefForSave(ref);
     this.encryption?.encrypt(this.document, [...this.touched], useObjectStreams);
     const update = await this.document.saveIncremental(this.snapshot, { useObjectStreams });
     const whole = new Uint8Array(bytes.length + update.length);
