@@ -37,19 +37,20 @@ const written: Record<string, string> = {
   Kore: "\\p{sc=Hang}\\p{sc=Hani}",
 };
 
+/** By the codes of scripts. */
 const known = new Map<string, RegExp | null>();
 
 /** The letters with which a language is mostly written (Unicode CLDR, likely subtags); null where that is not known. */
 function lettersOf(tag: string): RegExp | null {
-  let letters = known.get(tag);
-  if (letters === undefined) known.set(tag, (letters = lettersByScript(tag)));
-  return letters;
-}
-
-function lettersByScript(tag: string): RegExp | null {
   const whole = languageTag(tag);
   const script = whole === null ? undefined : new Intl.Locale(whole).maximize().script;
   if (script === undefined) return null;
+  let letters = known.get(script);
+  if (letters === undefined) known.set(script, (letters = lettersOfScript(script)));
+  return letters;
+}
+
+function lettersOfScript(script: string): RegExp | null {
   try {
     return new RegExp(`[${written[script] ?? `\\p{sc=${script}}`}]`, "u");
   } catch {

@@ -1,3 +1,5 @@
+import { inAscii } from "../destination/in-ascii.ts";
+
 /** A name (ISO 32000, 7.3.5), without its slash. */
 export class PdfName {
   constructor(readonly name: string) {}
@@ -51,7 +53,7 @@ export function fromUtf16(bytes: string): string {
 
 /** An address as a string; addresses are ASCII (12.6.4.8). */
 export function uriString(address: string): PdfString {
-  return new PdfString(address.replace(/[^\u0021-\u007e]+/g, (run) => encodeURIComponent(run)));
+  return new PdfString(inAscii(address));
 }
 
 /** A value as it is written in a file, in Latin-1. */

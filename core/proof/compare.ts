@@ -367,8 +367,11 @@ function comparable(text: string, traits: FormatTraits): string {
     .normalize("NFKC")
     .replace(/[\s\p{Default_Ignorable_Code_Point}-]+/gu, "")
     .replace(/\u2010|\u2011/g, "");
-  return hasLettersToLeft(shown) ? shown.replace(/[\p{P}\p{S}]+/gu, "") : shown;
+  if (!hasLettersToLeft(shown)) return shown;
+  return shown.replace(signs, "") + (shown.match(signs) ?? []).sort().join("");
 }
+
+const signs = /[\p{P}\p{S}]/gu;
 
 function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
   const list = map.get(key);

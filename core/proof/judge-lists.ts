@@ -1,4 +1,3 @@
-import { hasLettersToLeft } from "../manuscript/direction.ts";
 import { literalPattern } from "../manuscript/literal-pattern.ts";
 import type { BookIndex } from "../manuscript/book-index.ts";
 import type { Book } from "../manuscript/book.ts";
@@ -128,19 +127,7 @@ function saying(
     const wanted = lettersOf(words);
     return (letters) => letters === wanted;
   }
-  const letters = pieces.map(lettersOf);
-  const exactly = beginningWith(letters);
-  const withoutSigns = beginningWith(letters.map(bare));
-  // Where signs stand among words from right to left, and some of them at all, a PDF does not tell.
-  return (said) => (hasLettersToLeft(said) ? withoutSigns(bare(said)) : exactly(said));
-}
-
-function bare(letters: string): string {
-  return letters.replace(/\p{S}+/gu, "");
-}
-
-/** Whether letters are those of some pieces, what stands between them aside, and behind them the number of a page. */
-function beginningWith([first = "", ...more]: string[]): (letters: string) => boolean {
+  const [first = "", ...more] = pieces.map(lettersOf);
   if (more.length === 0)
     return (letters) => letters.startsWith(first) && isNumberOfPage.test(letters.slice(first.length));
   const literal = [first, ...more].map(literalPattern);

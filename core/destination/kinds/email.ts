@@ -1,4 +1,5 @@
 import { DestinationError } from "../errors.ts";
+import { inAscii } from "../in-ascii.ts";
 import { emptyMessage, readMailto, writeMailto } from "../mailto.ts";
 import { schemeOf } from "../scheme.ts";
 import type { DestinationKindOf } from "./kind.ts";
@@ -52,8 +53,5 @@ export const email: DestinationKindOf<EmailDestination> = {
   },
   asked: ({ address }) => ({ address, host: mailHost }),
   // Manuscripts have letters and blanks in it that a URI is not written with (RFC 6068, 2 and 5).
-  outside: ({ address }) => ({
-    kind: "address",
-    address: address.replace(/[^\u0021-\u007e]+/g, (run) => encodeURIComponent(run)),
-  }),
+  outside: ({ address }) => ({ kind: "address", address: inAscii(address) }),
 };
