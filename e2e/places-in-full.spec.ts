@@ -109,7 +109,7 @@ test("numbers on the page follow as chapters are moved", async ({ page }) => {
   await openChapter(page, "Questions");
   const title = text(page).locator("h1");
   await expect(title).toHaveAttribute("data-number", "2");
-  await moveByKey(page, "Questions", "ArrowUp", "2 of 2", "1 of 2");
+  await moveByKey(page, "Questions", "ArrowUp");
   await expect(title).toHaveAttribute("data-number", "1");
 });
 

@@ -148,8 +148,21 @@ test("chapters are added, renamed, moved by key and by hand, deleted, and brough
   await page.keyboard.press("Enter");
   await expect.poll(titles).toEqual(["One", "Zwei", "Three", "Four"]);
 
-  await moveByKey(page, "Zwei", "ArrowDown", "2 of 4", "3 of 4");
+  await moveByKey(page, "Zwei", "ArrowDown");
   await expect(page.getByText("“Zwei” was set down at place 3 of 4.")).toBeAttached();
+  await expect.poll(titles).toEqual(["One", "Three", "Zwei", "Four"]);
+
+  // What is held follows the keys, past no end, and stays where it was when its author goes elsewhere.
+  const press = (...keys: string[]) => Promise.all(keys.map((key) => page.keyboard.press(key)));
+  await page.getByRole("button", { name: "Move “Zwei”" }).focus();
+  await press("Space", "ArrowUp", "ArrowUp", "ArrowUp", "ArrowUp", "ArrowDown");
+  await movedTo(page, "Zwei", "2 of 4");
+  expect(await titles()).toEqual(["One", "Zwei", "Three", "Four"]);
+  await expect(page.getByRole("button", { name: "Move “Zwei”", pressed: true })).toBeFocused();
+  await press("Escape");
+  await expect(page.getByText("“Zwei” stays where it was.")).toBeAttached();
+  expect(await titles()).toEqual(["One", "Three", "Zwei", "Four"]);
+  await press("Space", "ArrowUp", "Tab");
   await expect.poll(titles).toEqual(["One", "Three", "Zwei", "Four"]);
 
   const from = (await list.getByRole("button", { name: "Move “Four”" }).boundingBox())!;

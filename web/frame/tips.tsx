@@ -22,7 +22,8 @@ function ownTip(target: Element): Tip | null {
 
 /**
  * The words of what shows only a sign, as `data-tip` has them, at once when it is pointed at or has the focus. They
- * stay while they are pointed at themselves or the focus stays, and Escape takes them away (WCAG 2.2, 1.4.13).
+ * stay while they are pointed at themselves or the focus stays, until it is acted on; Escape takes them away (WCAG 2.2,
+ * 1.4.13).
  */
 export function Tips() {
   const [pointed, setPointed] = useState<Tip | null>(null);
@@ -46,8 +47,9 @@ export function Tips() {
       setPointed(null);
       setFocused(null);
     };
+    // As a press of the pointer does: what is acted on needs its words no more.
     const onKey = ({ key }: KeyboardEvent): void => {
-      if (key === "Escape") hide();
+      if (key === "Escape" || key === "Enter" || key === " ") hide();
     };
     // What moves away under the pointer is no longer pointed at; what has the focus takes its words along.
     const onScroll = ({ target }: Event): void => {
