@@ -39,6 +39,14 @@ describe("links of a file that arrived", () => {
     expect(counts).toEqual({ intact: 6, changed: 0, "left-out": 0, lost: 0, extra: 0 });
   });
 
+  test("are intact where they lead to a formula", async () => {
+    const math = '<math xmlns="http://www.w3.org/1998/Math/MathML"><mi>ab</mi></math>';
+    const proof = await brought(
+      `<html><body><h1>T</h1><p>See <a href="#f">it</a>.</p><p>By <span id="f">${math}</span> goes on.</p>`,
+    );
+    expect(proof.counts).toEqual({ intact: 1, changed: 0, "left-out": 0, lost: 0, extra: 0 });
+  });
+
   test("are told by sort where they are not: beside the file, to no place, where no book can lead, without words", async () => {
     const proof = await brought(
       "# T\n\n[plan](plan.pdf) [map](map.pdf) [gone](#gone) [x](javascript:alert) [](https://a.example/)",

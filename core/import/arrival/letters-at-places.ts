@@ -35,7 +35,7 @@ export function lettersAtPlaces(chapters: readonly Node[], index: BookIndex): Re
 
 /** The words of a node itself, or what the book shows in its place. */
 function shownWords(node: Node, position: number, index: BookIndex, chapter: number): string {
-  if (node.isText) return node.text!;
+  if (node.isText || node.type.name === "formula") return node.textContent;
   if (node.type.name === "cross_reference") return wordsOfReference(node, position, index, chapter);
   if (node.type.name !== "signposts") return "";
   const list = signpostAttrs(node);
