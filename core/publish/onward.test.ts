@@ -122,6 +122,12 @@ describe.each(formats)("%s", (_name, exported) => {
     expect(proof.intact).toBe(intact);
   });
 
+  test("has a note in which nothing stands", async () => {
+    const book = bookOf("# Walks\n\nA boat[^1], and a post[^2].\n\n[^1]: A ferry.\n[^2]:\n");
+    const { faults, complete } = prove(book, await exported(book));
+    expect({ faults, complete }).toEqual({ faults: [], complete: true });
+  });
+
   test("tells links whose files are left out as the author chose", async () => {
     const book = bookOfThings({ leavesFiles: true, fileBytes: new Map() });
     const reading = await exported(book);

@@ -113,7 +113,7 @@ function readPart(
         if (destination?.kind !== "address" || destination.address !== leads)
           tell(`A picture leads to “${leads ?? "nothing"}” by itself.`);
       }
-      if (tag === "w:footnote") note = attributes["w:id"]!;
+      if (tag === "w:footnote") read.notes.set((note = attributes["w:id"]!), "");
       if (tag === "w:footnoteReference") read.marks.push(attributes["w:id"]!);
       const field = attributes["w:instr"];
       // A further mark of a footnote tells the number of the first (ECMA-376, 17.16.5.42).
