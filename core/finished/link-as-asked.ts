@@ -12,6 +12,7 @@ export function linkAsAsked(
     id,
     text: words,
     parts: [words],
+    aroundFormulas: [null],
     isMade: false,
     description,
     expected:

@@ -1,6 +1,6 @@
-import { hasLettersToLeft } from "../manuscript/direction.ts";
 import type { ManuscriptLink } from "./manuscript-links.ts";
 import { firstPathOf, type FoundFile } from "./companion-path.ts";
+import { comparable } from "./comparable.ts";
 import { coveredShare } from "./covered.ts";
 import {
   foldBlanks,
@@ -10,6 +10,7 @@ import {
   type Fault,
   type FormatTraits,
 } from "./exported-link.ts";
+import { isSetFrom } from "./formula-words.ts";
 import { showsMark, whyBeside, whyMisnamed } from "./judge-link.ts";
 import { landsRight } from "./landing.ts";
 
@@ -95,7 +96,9 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
   const all = manuscript.map((link): ProofRow => {
     if (link.isLeftOut) return { link, verdict: "left-out", found: [], note: "Its file stays at home." };
     if (!link.expected) return { link, verdict: "missing", found: [], note: link.reason };
-    const matches = expectedKeys(link, reading.traits).map((key) => takeLike(byKey.get(key) ?? [], link));
+    const matches = expectedKeys(link, reading.traits).map(
+      (key, part) => takeLike(byKey.get(key) ?? [], link) ?? takeSet(link, part, byKey, exported),
+    );
     const present = matches.filter((match) => match !== undefined);
     for (const match of present) match.taken = true;
     const where = present.flatMap((match) => match.where);
@@ -141,6 +144,27 @@ function takeLike(found: Found[], { role, isArea, description, text }: Manuscrip
   const said = isArea ? found.findIndex(({ link }) => link.description === (description ?? text)) : -1;
   const alike = said === -1 ? found.findIndex(({ link }) => link.role === role) : said;
   return found.splice(Math.max(0, alike), 1)[0];
+}
+
+/** Takes the first of the links with the same destination whose words are those of a part with formulas. */
+function takeSet(
+  { expected, parts, aroundFormulas }: ManuscriptLink,
+  part: number,
+  byKey: Map<string, Found[]>,
+  exported: Found[],
+): Found | undefined {
+  const around = aroundFormulas[part];
+  if (typeof around !== "string") return undefined;
+  const found = exported.find(
+    ({ link: { destination, text }, taken }) =>
+      !taken &&
+      destination.kind === expected!.kind &&
+      valueOf(destination) === expected!.value &&
+      isSetFrom(parts[part]!, around, text),
+  );
+  const alike = byKey.get(found?.key ?? "");
+  alike?.splice(alike.indexOf(found!), 1);
+  return found;
 }
 
 /** A link to one of several equal files leads to the first of them. */
@@ -354,24 +378,6 @@ export function valueOf(destination: ExportedLink["destination"]): string {
 function key(as: string, value: string, text: string, traits: FormatTraits): string {
   return JSON.stringify([as, value, comparable(text, traits)]);
 }
-
-/**
- * The words as they are compared. E-books and web pages keep them to the letter, blanks folded. A PDF has no blanks
- * of its own, only distances, and hyphens at its line ends, so both are left out on both sides there, and so is what is
- * never shown. Nor does it say where among words from right to left a sign stands that has no direction of its own.
- */
-function comparable(text: string, traits: FormatTraits): string {
-  const normal = text.normalize("NFC");
-  if (!traits.isPaged) return foldBlanks(normal);
-  const shown = normal
-    .normalize("NFKC")
-    .replace(/[\s\p{Default_Ignorable_Code_Point}-]+/gu, "")
-    .replace(/\u2010|\u2011/g, "");
-  if (!hasLettersToLeft(shown)) return shown;
-  return shown.replace(signs, "") + (shown.match(signs) ?? []).sort().join("");
-}
-
-const signs = /[\p{P}\p{S}]/gu;
 
 function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
   const list = map.get(key);

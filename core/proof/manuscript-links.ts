@@ -17,6 +17,7 @@ import { returnLinksOf, signpostsOf } from "../manuscript/signposts.ts";
 import { findCompanion, type ArrivedFile, type FoundFile } from "./companion-path.ts";
 import { fileBeside } from "./exported-folder.ts";
 import type { ExportReading, ReadArea } from "./exported-link.ts";
+import { wordsAroundFormulas } from "./formula-words.ts";
 import { landingWords } from "./landing.ts";
 
 /** A link of the manuscript, with what an export ought to make of it. */
@@ -26,6 +27,8 @@ export interface ManuscriptLink {
   text: string;
   /** The words of each paragraph that it runs through. */
   parts: string[];
+  /** The words of each of them around its formulas; null for one that has none. */
+  aroundFormulas: (string | null)[];
   /** Whether it is an area of a picture. */
   isArea: boolean;
   /** Whether it follows from the text by itself: the way to a note and back, a signpost, a return link. */
@@ -149,12 +152,13 @@ export function manuscriptLinks(
       };
       if (use.on === "reference") {
         const said = crossReferenceText(use);
-        return { ...common, ...said };
+        return { ...common, aroundFormulas: [null], ...said };
       }
       return {
         ...common,
         text: use.text,
         parts: use.parts.map((part) => part.text),
+        aroundFormulas: use.parts.map(({ from, to }) => wordsAroundFormulas(doc, from, to)),
         ...expectationOf(way, use.text),
       };
     });
@@ -167,6 +171,7 @@ export function manuscriptLinks(
           chapter,
           text: words,
           parts: [words],
+          aroundFormulas: [null],
           isArea: false,
           isMade: true,
           destination: `#${to}`,

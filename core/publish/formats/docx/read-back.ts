@@ -149,7 +149,8 @@ function readPart(
     },
     {
       onText: (text, tag) => {
-        if (tag === "w:t" || tag === "m:t") add(text);
+        // A blank by itself in a formula is room between its letters (22.1.2.116).
+        if (tag === "w:t" || (tag === "m:t" && text.trim() !== "")) add(text);
         if (tag === "w:instrText" && /HYPERLINK/i.test(text)) tell(`A field leads somewhere: ${text}`);
       },
       onClose: (tag) => {

@@ -195,7 +195,8 @@ class ContentReading {
   private lettersOf(href: string): string {
     this.isFormula = true;
     let letters = "";
-    const onText = (words: string): void => void (letters += words);
+    // Blanks between elements are none of the formula's (MathML 3, 2.1.7).
+    const onText = (words: string, tag: string): void => void (mathTokens.has(tag) && (letters += words));
     const onOpen = (tag: string): void => {
       if (!/^m[a-z]+$/.test(tag)) this.tell(`A formula holds something else: ${tag}`);
     };
@@ -207,6 +208,9 @@ class ContentReading {
     this.faults.push({ where: "the text", what });
   }
 }
+
+/** The elements of MathML that hold letters (3.2). */
+const mathTokens = new Set(["mi", "mn", "mo", "ms", "mtext"]);
 
 /** What holds no words of the text. */
 const silentTags = new Set(["text:note-citation", "svg:title", "svg:desc", "office:automatic-styles"]);

@@ -170,6 +170,9 @@ const besideLetters = 24;
 // A press on most of a link's words has to reach it.
 const leastOnWords = 0.8;
 
+// Smaller letters than this share of the tallest may stand above and below the line, at a sum's sign say.
+const small = 0.75;
+
 // What has no width lies on an area that begins where it stands, in points.
 const touching = 0.5;
 
@@ -193,13 +196,15 @@ function whyBeside(
     ([left, low, right, high]) => right > 0 && high > 0 && left < width && low < height,
   );
   if (!isOnPage) return "Its area lies off the page.";
+  const tallest = Math.max(...words.map(([, low, , high]) => high - low));
   let on = 0;
   let all = 0;
   for (const [left, low, right, high] of words) {
     const across = right - left;
     const [x, y] = [(left + right) / 2, (low + high) / 2];
+    const over = 1 + (high - low < tallest * small ? high - low : 0);
     all += across;
-    if (boxes.some((box) => x >= box[0] - 1 && x <= box[2] + 1 && y >= box[1] - 1 && y <= box[3] + 1))
+    if (boxes.some((box) => x >= box[0] - 1 && x <= box[2] + 1 && y >= box[1] - over && y <= box[3] + over))
       on += across;
   }
   if (all > 0 && on < all * leastOnWords) return "Its area does not lie on its words.";
@@ -252,7 +257,8 @@ function wordsUnder(node: StructureNode, marked: ReadonlyMap<string, readonly Pa
     if (inner.type === "content") {
       const own = marked.get(inner.id ?? "") ?? [];
       letters.push(...own);
-      boxes.push(...own.flatMap(({ box }) => (box ? [box] : [])));
+      // The sign of a root hangs from where it is set, so nothing tells how far down it goes.
+      boxes.push(...own.flatMap(({ words, box }) => (box && words !== "√" ? [box] : [])));
     }
     for (const child of inner.children ?? []) walk(child);
   };

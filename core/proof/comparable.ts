@@ -1,0 +1,20 @@
+import { hasLettersToLeft } from "../manuscript/direction.ts";
+import { foldBlanks, type FormatTraits } from "./exported-link.ts";
+
+/**
+ * The words as they are compared. E-books and web pages keep them to the letter, blanks folded. A PDF has no blanks
+ * of its own, only distances, and hyphens at its line ends, so both are left out on both sides there, and so is what is
+ * never shown. Nor does it say where among words from right to left a sign stands that has no direction of its own.
+ */
+export function comparable(text: string, traits: FormatTraits): string {
+  const normal = text.normalize("NFC");
+  if (!traits.isPaged) return foldBlanks(normal);
+  const shown = normal
+    .normalize("NFKC")
+    .replace(/[\s\p{Default_Ignorable_Code_Point}-]+/gu, "")
+    .replace(/\u2010|\u2011/g, "");
+  if (!hasLettersToLeft(shown)) return shown;
+  return shown.replace(signs, "") + (shown.match(signs) ?? []).sort().join("");
+}
+
+const signs = /[\p{P}\p{S}]/gu;

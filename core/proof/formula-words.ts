@@ -1,0 +1,43 @@
+import type { Node } from "prosemirror-model";
+import { lettersOf } from "./letters.ts";
+
+/** The words of a stretch of text around its formulas; null where it has none. */
+export function wordsAroundFormulas(doc: Node, from: number, to: number): string | null {
+  let words = "";
+  let formulas = 0;
+  doc.nodesBetween(from, to, (node, position) => {
+    if (node.type.name === "formula") formulas++;
+    else if (node.isText) words += node.text!.slice(Math.max(0, from - position), to - position);
+  });
+  return formulas > 0 ? words : null;
+}
+
+/**
+ * Whether words in a file are those of a text with formulas. What stands above, below and before in a formula has no
+ * place in a row: each format sets and says it in its own order, so its letters are compared in any, while the words
+ * around formulas come in theirs.
+ */
+export function isSetFrom(text: string, aroundFormulas: string, found: string): boolean {
+  const set = unadorned(found);
+  return inAnyOrder(set) === inAnyOrder(unadorned(text)) && isWithin(unadorned(aroundFormulas), set);
+}
+
+/** Letters without what a formula's setting draws instead of the letter: accents, arrows, braces. */
+function unadorned(text: string): string {
+  return lettersOf(text).replace(/[→←↔^~`‾⏞⏟⎴⎵⏜⏝]/gu, "");
+}
+
+function inAnyOrder(letters: string): string {
+  return [...letters].sort().join("");
+}
+
+/** Whether letters come one after the other among others. */
+function isWithin(letters: string, others: string): boolean {
+  let at = 0;
+  for (const letter of letters) {
+    at = others.indexOf(letter, at);
+    if (at === -1) return false;
+    at += letter.length;
+  }
+  return true;
+}
