@@ -161,7 +161,17 @@ test("what stops an export is told with its place, and mended by one press that 
   await expect(stops).toBeHidden();
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(stops).toBeVisible();
+
+  // However soon the export is asked for, it is of what was mended before.
+  let letMend = (): void => undefined;
+  const mayMend = new Promise<void>((resolve) => (letMend = resolve));
+  await page.route("**/findings/mend", async (route) => {
+    await mayMend;
+    await route.continue();
+  });
   await stops.getByRole("button", { name: "Mend" }).click();
   await page.getByRole("button", { name: "Export PDF" }).click();
+  await expect(page.getByRole("button", { name: "Export PDF" })).toBeDisabled();
+  letMend();
   await expect(page.getByText("All 1 link intact")).toBeVisible();
 });

@@ -69,17 +69,45 @@ export const writtenTexts = new Set<WrittenText>();
 /** What carries a text of its own, or is about no text that the server has. */
 const withOwnText = /\/chapters\/[^/]+(\/(pages|versions))?$/;
 
-// Whatever the server is to do with a book, it does with the text as the author sees it.
+/** What asks for something and changes nothing. */
+const asking = /\/(search|preview|preflight)$/;
+
+/** What changes books and has no answer yet, by what the client calls it. */
+const changing = new Map<string, { answer: Promise<void>; answered: () => void }>();
+
+function begins(id: string): void {
+  let answered = (): void => undefined;
+  const answer = new Promise<void>((resolve) => (answered = resolve));
+  changing.set(id, { answer, answered });
+}
+
+function ends(id: string): void {
+  changing.get(id)?.answered();
+  changing.delete(id);
+}
+
+// Whatever the server is to do with a book, it does with the text as the author sees it, and after what the author asked
+// for before.
 api.use({
-  async onRequest({ request: { method, url } }) {
+  async onRequest({ id, request: { method, url } }) {
     const { pathname } = new URL(url);
     if (method === "GET" || !pathname.startsWith("/api/books/") || withOwnText.test(pathname)) return;
+    const before = [...changing.values()].map(({ answer }) => answer);
+    if (!asking.test(pathname)) begins(id);
     const pending = [...writtenTexts].filter((text) => text.isPending());
     try {
       await Promise.all(pending.map((text) => text.settle()));
     } catch (error) {
+      ends(id);
       throw new ApiError(0, "unsaved", (error as Error).message);
     }
+    await Promise.all(before);
+  },
+  onResponse({ id }) {
+    ends(id);
+  },
+  onError({ id }) {
+    ends(id);
   },
 });
 

@@ -26,6 +26,7 @@ export function ExportPage() {
   const params = { path: { bookId: book.id } };
   const [options, setOptions] = useState(defaultChoices("pdf"));
   const [problem, setProblem] = useState<string | null>(null);
+  const [isBeginning, setIsBeginning] = useState(false);
   const { format } = options;
   const { Fields, Settings } = formats[format];
   const exports = useQuery({
@@ -48,11 +49,14 @@ export function ExportPage() {
   });
   const begin = async (chosen: Choices): Promise<void> => {
     setProblem(null);
+    setIsBeginning(true);
     try {
       const begun = await answerOf(api.POST("/api/books/{bookId}/exports", { params, body: chosen }));
       queries.setQueryData(keys.latestExport(book.id), [begun]);
     } catch (error) {
       setProblem((error as Error).message);
+    } finally {
+      setIsBeginning(false);
     }
   };
   const cancel = async (under: Job): Promise<void> => {
@@ -72,7 +76,7 @@ export function ExportPage() {
       setProblem((error as Error).message);
     }
   };
-  const busy = isUnderWay(job);
+  const busy = isBeginning || isUnderWay(job);
   return (
     <PageFrame book={book}>
       <div className="h-full overflow-y-auto">
@@ -137,7 +141,7 @@ export function ExportPage() {
           {Settings && <Settings />}
           <div className="mt-4 flex flex-col gap-3">
             {problem && <Problem>{problem}</Problem>}
-            {busy && <UnderWay job={job} onCancel={() => void cancel(job)} />}
+            {isUnderWay(job) && <UnderWay job={job} onCancel={() => void cancel(job)} />}
             {job?.state === "failed" && <Problem>{`The last export was not made.\n${job.message}`}</Problem>}
             {job?.state === "cancelled" && <p role="status">The last export was cancelled.</p>}
           </div>
