@@ -369,7 +369,7 @@ test("a file whose list of pages is lost is refused with a word, and never a fil
   });
 });
 
-test("of 200 damaged files each is read, or refused with a word", async () => {
+test("of 200 damaged files each is read, saved and proven, or refused with a word", async () => {
   const whole = await smallPdf({ objectStreams: false });
   await fc.assert(
     fc.asyncProperty(
@@ -384,9 +384,11 @@ test("of 200 damaged files each is read, or refused with a word", async () => {
         try {
           const { pages } = await readFinishedPdf(bytes);
           for (const page of pages) readPdfPage(JSON.parse(JSON.stringify(page)));
+          const asked = onPage(pages, 1, (links) => [...links, fresh()]);
+          await proveSaved(bytes, (await saveFinishedPdf(bytes, asked, names)).bytes, asked, names);
         } catch (error) {
           if (!(error instanceof FinishedError)) throw error;
-          expect(error.message).toMatch(/PDF/);
+          expect(error.message).toMatch(/PDF.*[^.]\. Open it/);
         }
       },
     ),

@@ -14,9 +14,10 @@ import { FinishedError } from "../errors.ts";
 /** What the library throws at objects that are not what they have to be. */
 export function damaged(error: unknown): FinishedError {
   if (error instanceof FinishedError) return error;
+  const why = (error as Error).message.replace(/\.+$/, "");
   return new FinishedError(
     "format",
-    `This PDF is damaged, and its links cannot be read: ${(error as Error).message}. Open it in the program that made it, save it anew, and bring it again.`,
+    `This PDF is damaged, and its links cannot be read: ${why}. Open it in the program that made it, save it anew, and bring it again.`,
   );
 }
 

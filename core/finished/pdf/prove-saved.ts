@@ -8,13 +8,13 @@ import type { Frame } from "../../manuscript/hotspot.ts";
 import type { LinkProof, LinkVerdict, ProofRow } from "../../proof/compare.ts";
 import type { Fault } from "../../proof/exported-link.ts";
 import { whereOf } from "../../proof/where-in-pdf.ts";
-import { openPdf } from "../../pdf/pdf-js.ts";
-import { FinishedError } from "../errors.ts";
 import { linkAsAsked } from "../link-as-asked.ts";
 import { sameAddress } from "../same-address.ts";
 import type { TellPage } from "../tell-page.ts";
 import { addressOfBytes } from "./address-text.ts";
+import { damaged } from "./open-pdf.ts";
 import { titleOfPage } from "./finished-page.ts";
+import { opened } from "./read-finished.ts";
 import { boxAround, spotsOf, type Area, type PdfLink, type PdfPage, type Spot } from "./pdf-page.ts";
 
 /** An annotation as pdf.js reads it. */
@@ -39,6 +39,7 @@ const slack = 1;
  * Compares a saved PDF, as pdf.js reads it, with the links that were asked for and with the file that came: every link is
  * there, at its place, and leads where it should; no other is; and pages, text, outline and everything else are as they were.
  * @param pages all pages, as they were asked to be
+ * @throws FinishedError `format` where a page of one of them cannot be read
  */
 export async function proveSaved(
   came: Uint8Array,
@@ -86,21 +87,10 @@ export async function proveSaved(
       faults,
       apparatus: pages.reduce((count, { untouched }) => count + untouched.length, 0),
     };
+  } catch (error) {
+    throw damaged(error);
   } finally {
     await Promise.all([before.loadingTask.destroy(), after.loadingTask.destroy()]);
-  }
-}
-
-async function opened(bytes: Uint8Array, password: string): Promise<PDFDocumentProxy> {
-  const task = openPdf(bytes, password);
-  try {
-    return await task.promise;
-  } catch (error) {
-    await task.destroy();
-    throw new FinishedError(
-      "format",
-      `A program for reading PDFs cannot open it: ${(error as Error).message}.`,
-    );
   }
 }
 

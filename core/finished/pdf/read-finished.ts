@@ -15,7 +15,6 @@ import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { newId } from "../../manuscript/ids.ts";
 import { openPdf } from "../../pdf/pdf-js.ts";
-import { FinishedError } from "../errors.ts";
 import type { FinishedFacts } from "../facts.ts";
 import type { TellPage } from "../tell-page.ts";
 import { Destinations } from "./destinations.ts";
@@ -112,7 +111,7 @@ export async function opened(bytes: Uint8Array, password: string): Promise<PDFDo
     return await task.promise;
   } catch (error) {
     await task.destroy();
-    throw new FinishedError("format", `This PDF cannot be opened: ${(error as Error).message}.`);
+    throw damaged(error);
   }
 }
 
