@@ -1,5 +1,5 @@
 import { unzipSync } from "fflate";
-import { ImportError } from "./errors.ts";
+import { damaged, ImportError } from "./errors.ts";
 
 const mostUnpacked = 400 * 1024 * 1024;
 const mostFiles = 10_000;
@@ -17,16 +17,16 @@ export function unpacked(bytes: Uint8Array): Record<string, Uint8Array> {
         size += originalSize;
         count += 1;
         if (size > mostUnpacked || count > mostFiles)
-          throw new ImportError("format", "The document is larger, unpacked, than any text document is.");
+          throw new ImportError(
+            "format",
+            "The document is larger, unpacked, than any text document is. Take large pictures out of it, or bring it in parts.",
+          );
         return true;
       },
     });
   } catch (error) {
     if (error instanceof ImportError) throw error;
-    throw new ImportError(
-      "format",
-      `The document cannot be unpacked: ${(error as Error).message}. It may be damaged; save it again and bring it anew.`,
-    );
+    throw damaged(`The document cannot be unpacked: ${(error as Error).message}.`);
   }
 }
 

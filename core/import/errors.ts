@@ -17,3 +17,8 @@ export function tooDeep(where: string | null): ImportError {
     `Lists, quotes or other parts lie within each other deeper than can be read${where ? ` (${where})` : ""}. Take some of them out of the others, and bring the file in again.`,
   );
 }
+
+/** A file that is not as its program writes it. @param what is wrong with it, as a sentence */
+export function damaged(what: string): ImportError {
+  return new ImportError("format", `${what} It may be damaged; save it again and bring it anew.`);
+}

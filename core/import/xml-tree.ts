@@ -1,5 +1,5 @@
 import { SaxesParser } from "saxes";
-import { ImportError } from "./errors.ts";
+import { damaged } from "./errors.ts";
 
 /** An element of a part, by its name without a prefix. */
 export interface XmlElement {
@@ -26,7 +26,7 @@ export function readXml(path: string, text: string): XmlElement {
   const open = [root];
   const parser = new SaxesParser({ xmlns: true, fileName: path });
   parser.on("error", ({ message }) => {
-    throw new ImportError("format", `A part of the document, ${path}, cannot be read: ${message}`);
+    throw damaged(`A part of the document, ${path}, cannot be read: ${message.replace(/\.+$/, "")}.`);
   });
   parser.on("opentag", ({ local, attributes }) => {
     const element: XmlElement = { name: local, attributes: {}, children: [] };

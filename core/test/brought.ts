@@ -45,6 +45,10 @@ export async function bearsDamage(sound: Uint8Array): Promise<void> {
 export async function isReadOrRefused(bytes: Uint8Array): Promise<void> {
   await bring(bytes).then(
     ({ chapters }) => chapters.forEach((doc) => doc.check()),
-    (error: unknown) => expect(error).toBeInstanceOf(ImportError),
+    (error: unknown) => {
+      expect(error).toBeInstanceOf(ImportError);
+      // Whoever is refused is told what to do.
+      expect((error as ImportError).message).toMatch(/\b(bring|save|take)\b/i);
+    },
   );
 }

@@ -1,6 +1,6 @@
 import { strFromU8 } from "fflate";
 import { unpacked } from "../containers.ts";
-import { ImportError } from "../errors.ts";
+import { damaged } from "../errors.ts";
 import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 
 /** A relationship of a part: to another part, or to an address outside. */
@@ -21,7 +21,7 @@ export class DocumentParts {
     this.files = unpacked(bytes);
     const [main] = [...this.relationships("").values()].filter(({ type }) => type === "officeDocument");
     const text = main?.target ?? "word/document.xml";
-    if (!this.files[text]) throw new ImportError("format", "The document has no part with its text in it.");
+    if (!this.files[text]) throw damaged("The document has no part with its text in it.");
     this.text = text;
   }
 

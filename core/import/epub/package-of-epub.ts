@@ -1,6 +1,6 @@
 import { strFromU8 } from "fflate";
 import { unpacked } from "../containers.ts";
-import { ImportError } from "../errors.ts";
+import { damaged, ImportError } from "../errors.ts";
 import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import { pathFrom } from "../joined-pages.ts";
 import type { AboutManuscript } from "../manuscript-reader.ts";
@@ -36,12 +36,16 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
   const said = childOf(childOf(container ?? undefined, "rootfiles"), "rootfile")?.attributes["full-path"];
   const path = said === undefined ? "" : folder + said;
   const opf = tree(path);
-  if (!opf) throw new ImportError("format", "The e-book does not say what is in it.");
+  if (!opf) throw damaged("The e-book does not say what is in it.");
   const isLocked =
     strFromU8(
       files[`${folder}META-INF/rights.xml`] ?? files[`${folder}META-INF/license.lcpl`] ?? new Uint8Array(),
     ) !== "";
-  if (isLocked) throw new ImportError("format", "The e-book is locked, so that only some programs open it.");
+  if (isLocked)
+    throw new ImportError(
+      "format",
+      "The e-book is locked, so that only some programs open it. Bring one without a lock.",
+    );
   const items = new Map(
     elements(childOf(opf, "manifest")).map(({ attributes }) => [
       attributes["id"] ?? "",
@@ -76,7 +80,7 @@ export function packageOf(bytes: Uint8Array): EpubPackage {
     isInOrder: ways.has(one),
     isNavigation: navigations.has(one),
   }));
-  if (pages.length === 0) throw new ImportError("format", "The e-book has no page with text in it.");
+  if (pages.length === 0) throw damaged("The e-book has no page with text in it.");
   const metadata = childOf(opf, "metadata");
   const told = (name: string): string | null => {
     const one = childOf(metadata, name);

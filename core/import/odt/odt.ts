@@ -4,7 +4,7 @@ import { toString } from "hast-util-to-string";
 import type { PageLayout } from "../../manuscript/page-layout.ts";
 import { lengthOf } from "../areas.ts";
 import { mimetypeIn, unpacked } from "../containers.ts";
-import { ImportError } from "../errors.ts";
+import { damaged, ImportError } from "../errors.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { allElements, becomeSign, element } from "../hast-nodes.ts";
 import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
@@ -42,7 +42,7 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
   const content = part("content.xml");
   const meta = childOf(part("meta.xml") ?? undefined, "meta");
   const body = childOf(childOf(content ?? undefined, "body"), "text");
-  if (!body) throw new ImportError("format", "The document has no part with its text in it.");
+  if (!body) throw damaged("The document has no part with its text in it.");
   const styles = new OdtStyles([part("styles.xml"), content]);
   const reading: OdtReading = {
     files,
