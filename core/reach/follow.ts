@@ -103,6 +103,9 @@ function stateOfFailure(failure: Failure): ReachState {
     case "undecodable":
     case "refused":
     case "port":
+    // Browsers know more of those who sign, and more ways of encrypting.
+    case "tls-chain":
+    case "tls-handshake":
       return "unsure";
     default:
       return "broken";

@@ -14,6 +14,9 @@ export type Failure =
   | { code: "tls-expired" }
   | { code: "tls-name" }
   | { code: "tls-self-signed" }
+  | { code: "tls-chain" }
+  | { code: "tls-none" }
+  | { code: "tls-handshake"; detail: string }
   | { code: "tls"; detail: string }
   | { code: "protocol"; detail: string }
   | { code: "undecodable" }
@@ -92,6 +95,10 @@ const failureWords: Record<Failure["code"], string> = {
   "tls-expired": "The server's certificate has run out, so browsers warn readers away.",
   "tls-name": "The server's certificate is for another name, so browsers warn readers away.",
   "tls-self-signed": "The server vouches for itself: nobody else has signed its certificate.",
+  "tls-chain":
+    "The server does not show who signed its certificate. Some browsers find that out by themselves, others warn readers away.",
+  "tls-none": "The server does not answer by https at this address.",
+  "tls-handshake": "The server and Vennet have no way of encrypting in common. Browsers may have one.",
   tls: "The server's certificate cannot be trusted.",
   protocol: "The server's answer could not be understood.",
   undecodable: "The answer is packed in a way in which it cannot be unpacked, so that browsers show nothing.",

@@ -5,11 +5,12 @@ import { createBrotliDecompress, createUnzip } from "node:zlib";
 import { Injectable, type OnApplicationShutdown } from "@nestjs/common";
 import { judgeUrl } from "@vennet/core/reach/address-policy";
 import { isPage } from "@vennet/core/reach/follow";
-import type { Failure, Hop } from "@vennet/core/reach/outcome";
+import type { Hop } from "@vennet/core/reach/outcome";
 import { nothingWanted, type PageFacts, type WantedOfPage } from "@vennet/core/reach/page-reader";
-import { Agent, buildConnector, errors, type Dispatcher } from "undici";
+import { Agent, buildConnector, type Dispatcher } from "undici";
 import { Settings } from "../settings.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
+import { failureOf } from "./failure-of.ts";
 import { decoderOf } from "./page-decoder.ts";
 import { PageGatherer } from "./page-gatherer.ts";
 import { ReachFailure, Resolver } from "./resolver.ts";
@@ -325,35 +326,4 @@ function isUndecodable(error: unknown): boolean {
 
 function single(header: Dispatcher.ResponseData["headers"][string]): string | null {
   return (Array.isArray(header) ? header[0] : header) ?? null;
-}
-
-const tlsFailures: Record<string, "tls-expired" | "tls-name" | "tls-self-signed"> = {
-  CERT_HAS_EXPIRED: "tls-expired",
-  ERR_TLS_CERT_ALTNAME_INVALID: "tls-name",
-  DEPTH_ZERO_SELF_SIGNED_CERT: "tls-self-signed",
-  SELF_SIGNED_CERT_IN_CHAIN: "tls-self-signed",
-};
-
-function failureOf(error: unknown): Failure {
-  if (error instanceof ReachFailure) return error.failure;
-  const code = (error as NodeJS.ErrnoException).code ?? "";
-  if (
-    error instanceof errors.HeadersTimeoutError ||
-    error instanceof errors.ConnectTimeoutError ||
-    error instanceof errors.BodyTimeoutError ||
-    code === "ETIMEDOUT"
-  ) {
-    return { code: "timeout" };
-  }
-  if (code === "ECONNREFUSED") return { code: "refused" };
-  if (
-    error instanceof errors.SocketError ||
-    ["ECONNRESET", "EPIPE", "EHOSTUNREACH", "ENETUNREACH"].includes(code)
-  ) {
-    return { code: "dropped" };
-  }
-  const fault = tlsFailures[code];
-  if (fault) return { code: fault };
-  if (/CERT|SSL|TLS|UNABLE_TO_VERIFY|SELF_SIGNED/.test(code)) return { code: "tls", detail: code };
-  return { code: "protocol", detail: (error as Error).message };
 }

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "@jest/globals";
 import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
+import { statesOfStandIns } from "../test/stand-in-states.ts";
 import { startTestServer, type Client, type TestServer } from "../test/test-server.ts";
 import { Settings } from "../settings.ts";
 import { PageFetcher } from "./page-fetcher.ts";
@@ -45,80 +46,20 @@ const tally = async (): Promise<Record<string, number>> =>
   >;
 
 test("every way in which the stand-in web answers is told by its state and evidence", async () => {
-  const page = ["HEAD 200", "GET 200"];
-  const expected: Record<string, [state: string, reason: RegExp, hops: string[]]> = {
-    "https://tides.hesterley.example/gauges": ["sound", /200/, page],
-    "http://tides.hesterley.example/gauges": ["sound", /200/, page],
-    "https://weather.hesterley.example/": ["sound", /200/, ["HEAD 405", "GET 200"]],
-    "https://tides.hesterley.example/today": ["sound", /temporary/, ["HEAD 302", ...page]],
-    "https://old-tides.example/tables": ["moved", /tides\.hesterley\.example\/tables/, ["HEAD 301", ...page]],
-    "https://tides.hesterley.example/tables/2019": ["broken", /404/, ["HEAD 404", "GET 404"]],
-    "https://tides.hesterley.example/gauges/old-pier": ["broken", /410/, ["HEAD 410", "GET 410"]],
-    "https://museum.hesterley.example/archive": ["guarded", /401/, ["HEAD 401", "GET 401"]],
-    "https://faulty.example/": ["unsure", /500/, ["HEAD 500", "GET 500"]],
-    "https://circle.example/a": ["broken", /circle/, ["HEAD 302", "HEAD 302"]],
-    "https://endless.example/0": ["broken", /10 redirects/, Array<string>(11).fill("HEAD 302")],
-    "https://slow.example/": ["unsure", /in time/, ["HEAD timeout"]],
-    "https://dropped.example/": ["unsure", /dropped/, ["HEAD dropped", "GET dropped"]],
-    "https://nobody.hesterley.example/": ["broken", /No server/, ["HEAD unknown-name"]],
-    "https://lame.example/": ["unsure", /name server failed/, ["HEAD name-server"]],
-    "https://inward.example/": ["broken", /private network/, ["HEAD 302", "HEAD not-public"]],
-    "https://script.example/": ["broken", /not a web address/, ["HEAD 302"]],
-    // Parts of pages.
-    "https://tides.hesterley.example/glossary#neap": ["sound", /200/, page],
-    "https://tides.hesterley.example/glossary#slack": ["sound", /200/, page],
-    "https://tides.hesterley.example/glossary#h%C3%B6chste": ["sound", /200/, page],
-    "https://tides.hesterley.example/glossary#ebb": ["broken", /no part/, page],
-    "https://long.example/#late": ["sound", /200/, page],
-    // Good answers that are none.
-    "https://lost.example/fr": ["broken", /not found/, page],
-    "https://lost.example/heading": ["broken", /not found/, page],
-    "https://lost.example/well": ["sound", /200/, page],
-    "https://shell.example/notes": ["unsure", /cannot exist/, page],
-    "https://shell.example/ferries": ["sound", /200/, page],
-    "https://members.example/list": ["guarded", /sign in/, ["HEAD 302", ...page]],
-    "https://members.example/wall": ["guarded", /sign in/, page],
-    "https://parked.example/walks": ["broken", /parked/, page],
-    "https://front.example/walks": ["unsure", /front page/, ["HEAD 301", ...page]],
-    "https://types.example/plan.pdf": ["sound", /200/, ["HEAD 200"]],
-    "https://types.example/gone.pdf": ["unsure", /promises a file/, page],
-    "https://types.example/untold": ["sound", /200/, page],
-    "https://stray.example/a": ["sound", /200/, page],
-    // Certificates.
-    "https://expired.example/": ["broken", /run out/, ["HEAD tls-expired"]],
-    "https://othername.example/": ["broken", /another name/, ["HEAD tls-name"]],
-    "https://selfsigned.example/": ["broken", /vouches for itself/, ["HEAD tls-self-signed"]],
-    // More than anybody wants to read.
-    "https://flood.example/": ["sound", /200/, ["HEAD 405", "GET 200"]],
-    "https://drip.example/": ["sound", /200/, page],
-    "https://packed.example/": ["sound", /200/, page],
-    "https://packed.example/broken": ["unsure", /cannot be unpacked/, page],
-    // Shut to programs, or to all but members.
-    "https://guard.example/walks": ["unsure", /shut to programs/, ["HEAD 403", "GET 403"]],
-    "https://wall.example/walks": ["unsure", /shut to programs/, ["HEAD 403", "GET 403"]],
-    "https://club.example/walks": ["guarded", /lets in only/, ["HEAD 403", "GET 403"]],
-    "https://store.example/walks": ["unsure", /as it does one that cannot exist/, ["HEAD 403", "GET 403"]],
-    // Redirects that count.
-    "https://counting.example/same": ["sound", /redirect/, ["HEAD 301", ...page]],
-    "https://counting.example/other": ["moved", /other-now\.$/, ["HEAD 301", ...page]],
-    "https://ending.example/": ["sound", /200/, page],
-    // Passing faults, which are gone when they are asked again.
-    "https://passing.example/x": ["sound", /200/, page],
-    "https://resting.example/x": ["sound", /200/, page],
-    "https://shut.example/": ["unsure", /come back later/, ["HEAD 503"]],
-  };
   const memory = process.memoryUsage().rss;
-  const { end, states } = await run(Object.keys(expected));
+  const { end, states } = await run(Object.keys(statesOfStandIns));
   const seen = Object.entries(states).map(([address, { state, hops }]) => [
     address,
     state,
     hops.map((hop) => `${hop.method} ${hop.status ?? hop.failure}`),
   ]);
-  expect(seen).toEqual(Object.entries(expected).map(([address, [state, , hops]]) => [address, state, hops]));
-  for (const [address, [, reason]] of Object.entries(expected))
+  expect(seen).toEqual(
+    Object.entries(statesOfStandIns).map(([address, [state, , hops]]) => [address, state, hops]),
+  );
+  for (const [address, [, reason]] of Object.entries(statesOfStandIns))
     expect([address, states[address]!.reason]).toEqual([address, expect.stringMatching(reason)]);
   // Four of the addresses are parts of one page.
-  expect(end).toMatchObject({ state: "done", done: Object.keys(expected).length - 3 });
+  expect(end).toMatchObject({ state: "done", done: Object.keys(statesOfStandIns).length - 3 });
   expect(end.events).toBeGreaterThan(1);
   expect(states["https://old-tides.example/tables"]!.movedTo).toBe("https://tides.hesterley.example/tables");
   // Nobody kept the 200 MB that were packed.

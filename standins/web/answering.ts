@@ -6,7 +6,7 @@ export interface Host {
   otherwise: Answer;
   paths?: Record<string, Answer>;
   /** What its certificate is like, where it is not as it should be. */
-  certificate?: "expired" | "ending" | "other-name" | "self-signed" | "none";
+  certificate?: "expired" | "ending" | "other-name" | "self-signed" | "unchained" | "none";
   /** Whether its name servers fail to answer. */
   isLame?: true;
 }

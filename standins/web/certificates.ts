@@ -24,17 +24,17 @@ interface Pair {
 interface Kept {
   names: string[];
   madeAt: number;
-  pairs: [right: Pair, expired: Pair, selfSigned: Pair, ending: Pair];
+  pairs: [right: Pair, expired: Pair, selfSigned: Pair, ending: Pair, unchained: Pair];
 }
 
 /**
- * The certificates of the stand-in web: one that is right for the given names, and four that are not, or not for long.
+ * The certificates of the stand-in web: one that is right for the given names, and those that are not, or not for long.
  * @param file where they are kept; new ones are made where it has none that can be used
  */
 export async function keptCertificates(file: string, names: string[]): Promise<Certificates> {
   const kept = existsSync(file) ? (JSON.parse(readFileSync(file, "utf8")) as Kept) : null;
   const isUsable =
-    kept?.pairs.length === 4 && kept.names.join() === names.join() && Date.now() - kept.madeAt < usableFor;
+    kept?.pairs.length === 5 && kept.names.join() === names.join() && Date.now() - kept.madeAt < usableFor;
   if (isUsable) return certificatesOf(kept.pairs);
   const pairs = await makePairs(names);
   writeFileSync(file, JSON.stringify({ names, madeAt: Date.now(), pairs } satisfies Kept), { mode: 0o600 });
@@ -42,10 +42,11 @@ export async function keptCertificates(file: string, names: string[]): Promise<C
 }
 
 async function makePairs(names: string[]): Promise<Kept["pairs"]> {
-  const make = (commonName: string, altNames: string[], from = -1, to = 365) =>
+  const make = (commonName: string, altNames: string[], from = -1, to = 365, ca?: Pair) =>
     generate([{ name: "commonName", value: commonName }], {
       keySize: 2048,
       algorithm: "sha256",
+      ...(ca && { ca: { key: ca.private, cert: ca.cert } }),
       notBeforeDate: new Date(Date.now() + from * day),
       notAfterDate: new Date(Date.now() + to * day),
       extensions: [
@@ -53,21 +54,23 @@ async function makePairs(names: string[]): Promise<Kept["pairs"]> {
         { name: "subjectAltName", altNames: altNames.map((value) => ({ type: 2, value })) },
       ],
     });
+  const signer = await make("Vennet stand-in web (nobody shows it)", []);
   return Promise.all([
     make("Vennet stand-in web", names),
     make("Vennet stand-in web (expired)", names, -60, -30),
     make("Vennet stand-in web (signed by itself)", names),
     make("Vennet stand-in web (ending soon)", names, -1, endsIn),
+    make("Vennet stand-in web (signed by another)", names, -1, 365, signer),
   ]);
 }
 
-function certificatesOf([right, expired, selfSigned, ending]: Kept["pairs"]): Certificates {
-  const [good, late, own, soon] = [right, expired, selfSigned, ending].map(({ private: key, cert }) =>
-    createSecureContext({ key, cert }),
-  ) as [SecureContext, SecureContext, SecureContext, SecureContext];
+function certificatesOf(pairs: Kept["pairs"]): Certificates {
+  const [right, expired, , ending] = pairs;
+  const [good, ...others] = pairs.map(({ private: key, cert }) => createSecureContext({ key, cert }));
+  const states = ["expired", "self-signed", "ending", "unchained"] as const;
+  const byState = new Map<Host["certificate"], SecureContext>(states.map((state, i) => [state, others[i]!]));
   return {
-    contextFor: (state) =>
-      state === "expired" ? late : state === "self-signed" ? own : state === "ending" ? soon : good,
+    contextFor: (state) => byState.get(state) ?? good!,
     // The expired one is trusted, so that nothing but its date is wrong.
     authority: `${right.cert.trim()}\n${expired.cert.trim()}\n${ending.cert.trim()}\n`,
   };

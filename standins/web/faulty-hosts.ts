@@ -116,6 +116,8 @@ export const faultyHosts: Record<string, Host> = {
   "expired.example": { otherwise: page("Expired"), certificate: "expired" },
   "othername.example": { otherwise: page("Other name"), certificate: "other-name" },
   "plain.example": { otherwise: page("Without https"), certificate: "none" },
+  // Its certificate is signed by one that it does not send along.
+  "unchained.example": { otherwise: page("Unchained"), certificate: "unchained" },
   "selfsigned.example": { otherwise: page("Self-signed"), certificate: "self-signed" },
 
   "ending.example": { otherwise: page("Ending"), certificate: "ending" },
