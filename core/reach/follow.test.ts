@@ -146,7 +146,9 @@ describe("redirects", () => {
 
   test("a circle, a script and a moved page that is gone are broken", () => {
     const circle = { [`HEAD ${page}`]: to(302, "/b"), "HEAD https://tides.example/b": to(302, page) };
-    expect(reach(page, circle)).toMatchObject({ state: "broken", code: "loop" });
+    const asRead = { [`GET ${page}`]: to(302, "/b"), "GET https://tides.example/b": to(302, page) };
+    expect(reach(page, { ...circle, ...asRead })).toMatchObject({ state: "broken", code: "loop" });
+    expect(reach(page, { ...circle, [`GET ${page}`]: { status: 200 } }).state).toBe("sound");
     expect(reach(page, { otherwise: to(302, "javascript:alert(1)") })).toMatchObject({
       code: "bad-redirect",
     });
@@ -155,6 +157,21 @@ describe("redirects", () => {
       code: "gone",
     });
   });
+});
+
+test("what leads to itself is a circle unless a cookie was set on the way (RFC 6265)", () => {
+  const hop = (method: Hop["method"], address: string, reply: Partial<Hop> = {}): Hop => ({
+    ...{ method, address, status: 302, location: page, type: null, failure: null, ms: 1 },
+    ...reply,
+  });
+  const greeting = "https://tides.example/greeting";
+  const away = { location: greeting };
+  const asked = [hop("HEAD", page, away), hop("GET", greeting, { setsCookies: true })];
+  expect(nextStep(page, asked)).toEqual({ ask: { method: "HEAD", address: page } });
+  const again = [...asked, hop("HEAD", page, away), hop("GET", greeting), hop("GET", page, away)];
+  expect(nextStep(page, again)).toMatchObject({ stop: { state: "broken", code: "loop" } });
+  const alone = [hop("HEAD", page, { setsCookies: true })];
+  expect(nextStep(page, alone)).toEqual({ ask: { method: "HEAD", address: page } });
 });
 
 test("a fragment is never sent", () => {

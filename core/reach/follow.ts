@@ -61,7 +61,13 @@ function followRedirect(last: Hop, hops: Hop[]): NextStep {
     return stop("broken", "bad-redirect", hops);
   }
   target.hash = "";
-  if (hops.some((hop) => hop.address === target.href)) return stop("broken", "loop", hops);
+  const before = hops.findLastIndex((hop) => hop.address === target.href);
+  // Who brings a cookie that was set meanwhile may see what led away before.
+  if (before !== -1 && !hops.slice(before).some(({ setsCookies }) => setsCookies)) {
+    const wasRead = hops.some(({ address, method }) => address === target.href && method === "GET");
+    // Some set theirs where the page itself is asked for.
+    return wasRead ? stop("broken", "loop", hops) : { ask: { method: "GET", address: target.href } };
+  }
   const followed = hops.filter(isRedirect).length;
   if (followed > maxRedirects) return stop("broken", "too-many-redirects", hops);
   return { ask: { method: "HEAD", address: target.href } };

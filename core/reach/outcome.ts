@@ -33,6 +33,8 @@ export interface Hop {
   failure: Failure | null;
   /** Whether it asks who somebody is (`WWW-Authenticate`), as a door for members does. */
   asksWho?: true;
+  /** Whether it set a cookie, or another value, than had been set before in its visit (RFC 6265). */
+  setsCookies?: true;
   /** When its certificate ends, ISO 8601, where that is soon. */
   certificateEnds?: string;
   /** Milliseconds from asking to the answer's head. */

@@ -62,7 +62,9 @@ export class WebPictures {
     limit: number,
     signal: AbortSignal,
   ): Promise<{ name: string; bytes: Uint8Array } | { problem: string }> {
-    const fetched = await behindRedirects(address, (at) => this.fetcher.bytes(at, signal, limit));
+    const fetched = await behindRedirects(address, (at, cookies) =>
+      this.fetcher.bytes(at, signal, limit, cookies),
+    );
     if ("problem" in fetched)
       return {
         problem: fetched.problem === "no-address" ? "It leads on to no address." : "It leads on and on.",

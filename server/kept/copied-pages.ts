@@ -5,6 +5,7 @@ import { behindRedirects, type Fetched } from "../reach/behind-redirects.ts";
 import { HostGates } from "../reach/host-gates.ts";
 import { PageFetcher } from "../reach/page-fetcher.ts";
 import { readRobots } from "../reach/read-robots.ts";
+import type { VisitCookies } from "../reach/visit-cookies.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 
 /** A page is no larger, and neither is all that it shows; and it shows no more than so much. */
@@ -43,9 +44,9 @@ export class CopiedPages {
       return asked;
     };
     let isShut = false;
-    const fetched = await behindRedirects(address, async (at) => {
+    const fetched = await behindRedirects(address, async (at, cookies) => {
       isShut = !(await rules(at))(at);
-      return isShut ? nothing(at) : this.ask(at, bookId, largestPage, signal);
+      return isShut ? nothing(at) : this.ask(at, bookId, largestPage, signal, cookies);
     });
     if (isShut) return { problem: "its host asks programs to leave it alone" };
     if ("problem" in fetched)
@@ -95,10 +96,10 @@ export class CopiedPages {
     return { bytes: Buffer.from(html!), mediaType: "text/html", address };
   }
 
-  private async ask(at: string, bookId: string, limit: number, signal: AbortSignal) {
+  private async ask(at: string, bookId: string, limit: number, signal: AbortSignal, cookies?: VisitCookies) {
     const leave = await this.gates.enter(new URL(at).host, bookId, signal);
     try {
-      return await this.fetcher.bytes(at, signal, limit);
+      return await this.fetcher.bytes(at, signal, limit, cookies);
     } finally {
       leave();
     }

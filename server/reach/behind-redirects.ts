@@ -1,4 +1,5 @@
 import type { Hop } from "@vennet/core/reach/outcome";
+import { VisitCookies } from "./visit-cookies.ts";
 
 const mostRedirects = 5;
 
@@ -11,16 +12,17 @@ export interface Fetched {
 
 /**
  * Fetches what is at the end of an address's redirects.
- * @param ask fetches one address, without following it
+ * @param ask fetches one address, without following it, with the cookies that were set on the way
  * @returns what came and from where; or why there is no end
  */
 export async function behindRedirects(
   address: string,
-  ask: (at: string) => Promise<Fetched>,
+  ask: (at: string, cookies: VisitCookies) => Promise<Fetched>,
 ): Promise<(Fetched & { at: string }) | { problem: "no-address" | "no-end" }> {
+  const cookies = new VisitCookies();
   let at = address;
   for (let hops = 0; hops <= mostRedirects; hops++) {
-    const fetched = await ask(at);
+    const fetched = await ask(at, cookies);
     const { status, location } = fetched.hop;
     if (status === null || status < 300 || status >= 400 || location === null) return { ...fetched, at };
     if (!URL.canParse(location, at)) return { problem: "no-address" };

@@ -9,6 +9,7 @@ import { longestWaitMs, retryAfterMs } from "@vennet/core/reach/politeness";
 import type { PageFetcher, Reply } from "./page-fetcher.ts";
 import { readRobots } from "./read-robots.ts";
 import type { HostGates } from "./host-gates.ts";
+import { VisitCookies } from "./visit-cookies.ts";
 
 /** No site may hold a run up for longer than this between two questions. */
 const widestGapMs = 30_000;
@@ -66,13 +67,15 @@ export class HostVisits {
       isTextWanted: destinations.some((address) => textDirectives(address).length > 0),
     };
     const hops: Hop[] = [];
+    const cookies = new VisitCookies();
     let read: PageFacts | null = null;
     let left = this.totalMs;
     for (;;) {
       const step = nextStep(page, hops);
       if ("stop" in step) break;
       if (this.isShut) return all(destinations, () => outcome("unsure", "asked-to-wait", hops));
-      const reply = await this.ask(step.ask.method, step.ask.address, signal, wanted, left);
+      const { method, address } = step.ask;
+      const reply = await this.ask(method, address, signal, { wanted, withinMs: left, cookies });
       left -= reply.tookMs;
       hops.push(reply.hop);
       read = reply.page;
@@ -103,13 +106,12 @@ export class HostVisits {
     method: Hop["method"],
     address: string,
     signal: AbortSignal,
-    wanted?: WantedOfPage,
-    withinMs = this.totalMs,
+    asking?: Parameters<PageFetcher["ask"]>[3],
   ): Promise<Reply> {
     const { host } = new URL(address);
     const leave = await this.gates.enter(host, this.bookId, signal, this.left());
     try {
-      const reply = await this.fetcher.ask(method, address, signal, wanted, withinMs);
+      const reply = await this.fetcher.ask(method, address, signal, asking);
       if (reply.isStrict && address.startsWith("https:")) this.strict.add(host);
       if (reply.hop.status === 429 || reply.hop.status === 503) this.obeyRest(host, reply.retryAfter);
       return reply;

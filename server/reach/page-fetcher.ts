@@ -14,6 +14,7 @@ import { failureOf } from "./failure-of.ts";
 import { decoderOf } from "./page-decoder.ts";
 import { PageGatherer } from "./page-gatherer.ts";
 import { ReachFailure, Resolver } from "./resolver.ts";
+import type { VisitCookies } from "./visit-cookies.ts";
 
 /** No page is read further; what is packed counts as it is unpacked. */
 const bodyLimit = 2 * 1024 * 1024;
@@ -44,6 +45,15 @@ export interface Reply {
   tookMs: number;
 }
 
+/** What else there is to a question. */
+interface Asking {
+  wanted?: WantedOfPage;
+  /** How long it may take in all, however the host answers. */
+  withinMs?: number;
+  /** The cookies of the visit that it is part of. */
+  cookies?: VisitCookies;
+}
+
 /** Asks web servers, one question at a time, with the address policy in the way of every connection. */
 @Injectable()
 export class PageFetcher implements OnApplicationShutdown {
@@ -70,20 +80,16 @@ export class PageFetcher implements OnApplicationShutdown {
     await this.agent.destroy();
   }
 
-  /**
-   * Asks once. With GET a page is read for its title and the wanted parts, as far as they need it.
-   * @param withinMs how long it may take in all, however the host answers
-   */
+  /** Asks once. With GET a page is read for its title and the wanted parts, as far as they need it. */
   async ask(
     method: Hop["method"],
     address: string,
     signal: AbortSignal,
-    wanted: WantedOfPage = nothingWanted,
-    withinMs = this.settings.reachTotalMs,
+    asking: Asking = {},
   ): Promise<Reply> {
-    return this.answerTo(method, address, signal, withinMs, async (answer, type, within) =>
+    return this.answerTo(method, address, signal, asking, async (answer, type, within) =>
       method === "GET" && isPage(type) && statusesRead.has(answer.statusCode)
-        ? this.readPage(answer, wanted, within)
+        ? this.readPage(answer, asking.wanted ?? nothingWanted, within)
         : null,
     );
   }
@@ -91,7 +97,7 @@ export class PageFetcher implements OnApplicationShutdown {
   /** The text at an address, as far as the limit; null where there is none. */
   async text(address: string, signal: AbortSignal): Promise<string | null> {
     let text: string | null = null;
-    await this.answerTo("GET", address, signal, this.settings.reachTotalMs, async (answer) => {
+    await this.answerTo("GET", address, signal, {}, async (answer) => {
       if (answer.statusCode !== 200) return null;
       const decoder = decoderOf(answer.headers["content-type"]);
       text = "";
@@ -110,22 +116,18 @@ export class PageFetcher implements OnApplicationShutdown {
     address: string,
     signal: AbortSignal,
     limit: number,
+    cookies?: VisitCookies,
   ): Promise<{ hop: Hop; bytes: Uint8Array | null }> {
     let bytes: Uint8Array | null = null;
-    const { hop } = await this.answerTo(
-      "GET",
-      address,
-      signal,
-      this.settings.reachTotalMs,
-      async (answer) => {
-        if (answer.statusCode !== 200) return null;
-        const pieces: Buffer[] = [];
-        const take = (piece: Buffer): boolean => pieces.push(piece) === 0;
-        const isWhole = await this.readBody(answer, take, limit);
-        bytes = isWhole ? Buffer.concat(pieces) : null;
-        return null;
-      },
-    );
+    const asking = cookies ? { cookies } : {};
+    const { hop } = await this.answerTo("GET", address, signal, asking, async (answer) => {
+      if (answer.statusCode !== 200) return null;
+      const pieces: Buffer[] = [];
+      const take = (piece: Buffer): boolean => pieces.push(piece) === 0;
+      const isWhole = await this.readBody(answer, take, limit);
+      bytes = isWhole ? Buffer.concat(pieces) : null;
+      return null;
+    });
     return { hop, bytes };
   }
 
@@ -133,7 +135,7 @@ export class PageFetcher implements OnApplicationShutdown {
     method: Hop["method"],
     address: string,
     signal: AbortSignal,
-    withinMs: number,
+    { withinMs = this.settings.reachTotalMs, cookies }: Asking,
     read: (
       answer: Dispatcher.ResponseData,
       type: string | null,
@@ -169,7 +171,7 @@ export class PageFetcher implements OnApplicationShutdown {
         path: url.pathname + url.search,
         method,
         signal: within,
-        headers: askingHeaders,
+        headers: { ...askingHeaders, cookie: cookies?.for(address) },
         // A connection is used again after HEAD too. A server that sends a body all the same spoils the next
         // question on it, which is asked once more then.
         reset: false,
@@ -183,6 +185,7 @@ export class PageFetcher implements OnApplicationShutdown {
           location,
           type,
           ...(answer.headers["www-authenticate"] === undefined ? {} : { asksWho: true }),
+          ...(cookies?.keep(address, every(answer.headers["set-cookie"])) ? { setsCookies: true } : {}),
           ...(ends !== undefined && ends - Date.now() < endsSoonMs
             ? { certificateEnds: new Date(ends).toISOString() }
             : {}),
@@ -322,6 +325,10 @@ function unpacked(answer: Dispatcher.ResponseData): Readable {
 function isUndecodable(error: unknown): boolean {
   const { code = "" } = error as NodeJS.ErrnoException;
   return code !== "Z_BUF_ERROR" && /^(?:Z_|ERR__ERROR_)/.test(code);
+}
+
+function every(header: Dispatcher.ResponseData["headers"][string]): string[] {
+  return header === undefined ? [] : [header].flat();
 }
 
 function single(header: Dispatcher.ResponseData["headers"][string]): string | null {

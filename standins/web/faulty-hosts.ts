@@ -32,6 +32,16 @@ function turningWhenTold(path: string, otherwise: Answer): Answer {
 export const faultyHosts: Record<string, Host> = {
   "faulty.example": { otherwise: status(500, "Out of order.") },
   "circle.example": { otherwise: redirect(302, (url) => (url.pathname === "/a" ? "/b" : "/a")) },
+  // Whoever brings no cookie is led away to get one, where the page itself is asked for, and back.
+  "greeting.example": {
+    otherwise: (request, response, url) => {
+      if (request.headers.cookie?.includes("greeted=yes")) return page("Greeted")(request, response, url);
+      const isHello = url.pathname === "/hello";
+      const location = isHello ? url.searchParams.get("to")! : `/hello?to=${url.pathname}`;
+      const cookie = isHello && !isHead(request) ? { "set-cookie": "greeted=yes; Path=/; HttpOnly" } : {};
+      response.writeHead(302, { location, ...cookie }).end();
+    },
+  },
   "endless.example": { otherwise: redirect(302, (url) => `/${Number(url.pathname.slice(1)) + 1}`) },
   // It never answers; the checker has to give up by itself.
   "slow.example": { otherwise: () => undefined },
