@@ -20,6 +20,8 @@ import type { VisitCookies } from "./visit-cookies.ts";
 const bodyLimit = 2 * 1024 * 1024;
 /** A body that is shorter is read to its end, so that its connection can be used again. */
 const worthReading = 64 * 1024;
+/** Browsers read heads of this length; the runtime by itself no more than 16 kB. */
+const longestHead = 256 * 1024;
 /** The statuses with which a page comes that tells something: itself, or why it refuses. */
 const statusesRead = new Set([200, 403, 429, 503]);
 /** A certificate that ends sooner is told of. */
@@ -72,6 +74,7 @@ export class PageFetcher implements OnApplicationShutdown {
       pipelining: 1,
       headersTimeout: timeout,
       bodyTimeout: timeout,
+      maxHeaderSize: longestHead,
       keepAliveTimeout: 2_000,
     });
   }

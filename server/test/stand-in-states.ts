@@ -49,6 +49,7 @@ export const statesOfStandIns: Record<string, [state: string, reason: RegExp, ho
   "https://flood.example/": ["sound", /200/, ["HEAD 405", "GET 200"]],
   "https://drip.example/": ["sound", /200/, page],
   "https://packed.example/": ["sound", /200/, page],
+  "https://wordy.example/": ["sound", /200/, page],
   "https://packed.example/broken": ["unsure", /cannot be unpacked/, page],
   // Shut to programs, or to all but members.
   "https://guard.example/walks": ["unsure", /shut to programs/, ["HEAD 403", "GET 403"]],

@@ -42,6 +42,13 @@ export const faultyHosts: Record<string, Host> = {
       response.writeHead(302, { location, ...cookie }).end();
     },
   },
+  // Its head is longer than the runtime takes by itself, which no browser minds.
+  "wordy.example": {
+    otherwise: (request, response, url) => {
+      for (let i = 0; i < 20; i++) response.setHeader(`x-policy-${i}`, "tide ".repeat(400));
+      page("Wordy")(request, response, url);
+    },
+  },
   "endless.example": { otherwise: redirect(302, (url) => `/${Number(url.pathname.slice(1)) + 1}`) },
   // It never answers; the checker has to give up by itself.
   "slow.example": { otherwise: () => undefined },
