@@ -30,10 +30,12 @@ export function decodeText(bytes: Uint8Array): DecodedText | null {
   return sound(new TextDecoder("windows-1252").decode(bytes), "Latin-1 (Windows-1252)");
 }
 
-/** The text of a page, in the encoding that it says it has (HTML, 13.2.3), else in UTF-8. */
+/** The text of a page, in the encoding that it says it has (HTML, 13.2.3; XML 1.0, 4.3.3), else in UTF-8. */
 export function decodePage(bytes: Uint8Array): string {
   const start = new TextDecoder("latin1").decode(bytes.subarray(0, 1024));
-  const said = /<meta[^>]+charset\s*=\s*["']?([\w-]+)/i.exec(start)?.[1];
+  const said =
+    /<meta[^>]+charset\s*=\s*["']?([\w-]+)/i.exec(start)?.[1] ??
+    /^<\?xml[^>]+encoding\s*=\s*["']([\w-]+)/i.exec(start)?.[1];
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder("utf-16be").decode(bytes);
   try {

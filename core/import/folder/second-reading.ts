@@ -2,8 +2,9 @@ import { FileLinks, type FileLink } from "../arrival/file-links.ts";
 import { isWayBack, readLinks } from "../arrival/links-of-html.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { pathFrom } from "../joined-pages.ts";
+import { textOfPage } from "../html/page-text.ts";
 import { htmlOfMarkdown, isOfNote, isOurs } from "../markdown/second-reading.ts";
-import { decodePage, decodeText } from "../text-encoding.ts";
+import { decodeText } from "../text-encoding.ts";
 import { isMarkdown, pagesIn } from "./pages-of-folder.ts";
 
 /** The links of all pages of a folder, those from page to page by the page and the place in it. */
@@ -14,7 +15,7 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
     links.place(path);
     links.where = path;
     const bytes = files[path]!;
-    const text = isMarkdown(path) ? (decodeText(bytes)?.text ?? "") : decodePage(bytes);
+    const text = isMarkdown(path) ? (decodeText(bytes)?.text ?? "") : textOfPage({ name: path, bytes });
     const hrefOf = (href: string): string => {
       if (/^[a-z][a-z0-9+.-]*:/i.test(href)) return href;
       const to = href.startsWith("#") ? path : pathFrom(path, href);

@@ -8,16 +8,17 @@ import { conventionsOf, withoutOthersNames } from "../hast-to-manuscript/carried
 import { pictureOfSvg } from "../svg-pictures.ts";
 import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { allElements } from "../hast-nodes.ts";
+import { textOfPage } from "./page-text.ts";
 import { picturesInside } from "./pictures-inside.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
 import { decodePage } from "../text-encoding.ts";
 import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 
-/** A page of HTML, or of XHTML as HTML reads it. */
+/** A page of HTML or XHTML. */
 export const html: ManuscriptReader = {
   accepts: ({ name, bytes }) => isPage(name, decodePage(bytes.subarray(0, 20_000))),
-  read: ({ bytes }) => readPage(decodePage(bytes)),
-  linksOf: ({ bytes }) => linksOfHtml(decodePage(bytes)),
+  read: (file) => readPage(textOfPage(file)),
+  linksOf: (file) => linksOfHtml(textOfPage(file)),
 };
 
 /** A page says that it is one, or begins with an element and has nothing of Markdown in it. */
