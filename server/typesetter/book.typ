@@ -94,6 +94,7 @@
     if mark == "underlined" and not lined and "struck" not in marks { body = underline(body) }
     if mark == "small-capitals" { body = smallcaps(body) }
   }
+  if "whole" in run { body = text(hyphenate: false, body) }
   if "language" in run { body = text(lang: run.language.lang, region: run.language.region, body) }
   body
 }

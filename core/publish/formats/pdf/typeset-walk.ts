@@ -30,6 +30,7 @@ import { travel } from "../../travel.ts";
 import type { BookBeingSet, MarkedLink } from "./book-being-set.ts";
 import { breakable } from "./breakable.ts";
 import { withoutDeepNests } from "./deep-nests.ts";
+import { withEndsOfLinksKept } from "./ends-of-links.ts";
 import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
 import { wordsAndHost } from "./link-name.ts";
 import { setTable } from "./set-table.ts";
@@ -227,7 +228,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   }
 
   private words(block: Node): SetInline[] {
-    return withAnchorsHeld(this.inlines(block, styleOf(block, true)));
+    return withAnchorsHeld(withEndsOfLinksKept(this.inlines(block, styleOf(block, true))));
   }
 
   private heading(node: Node, level: number): SetBlock {
