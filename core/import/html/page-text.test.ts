@@ -6,6 +6,9 @@ const file = (name: string, page: string) => ({ name, bytes: new TextEncoder().e
 
 test("a page of XHTML is read as XML means it: empty elements end, marked text is text, its declaration tells its letters", async () => {
   const page = `<?xml version="1.0" encoding="iso-8859-1"?>
+<!DOCTYPE html PUBLIC "-//W3C//DTD XHTML 1.1//EN" "http://www.w3.org/TR/xhtml11/DTD/xhtml11.dtd" [
+<!ENTITY tides "https://tides.example/">
+]>
 <html xmlns="http://www.w3.org/1999/xhtml"><head><title>Tides</title><script src="tides.js" /></head>
 <body><h1>Ebbe für Fußgänger</h1><p><a id="spot"/>Low, see <a href='https://tides.example/?a=">"'>hours</a><br/><span
  title="a > b"/> or <a href="#spot">here</a>.</p><!-- <p/> --><pre><![CDATA[a < b && c]]></pre></body></html>`;

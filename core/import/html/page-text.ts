@@ -15,7 +15,12 @@ const withoutEnd = new Set("area base br col embed hr img input link meta param 
  * goes on, and without sections that are marked as text (2.7). Lines stay as they are.
  */
 function asHtml(text: string): string {
-  return text.replace(
+  // HTML takes the end of what a document type declares within itself (2.8) for words.
+  const typed = text.replace(
+    /(<!DOCTYPE[^>[]*)\[([^\]]*)\]\s*>/i,
+    (_, start: string, declared: string) => `${start}>${declared.replace(/.+/g, "")}`,
+  );
+  return typed.replace(
     /<!--[\s\S]*?-->|<!\[CDATA\[([\s\S]*?)\]\]>|<([a-z][\w:.-]*)((?:"[^"]*"|'[^']*'|[^"'<>])*?)\/>/gi,
     (whole, words?: string, name?: string, attributes?: string) => {
       if (words !== undefined) return words.replaceAll("&", "&amp;").replaceAll("<", "&lt;");
