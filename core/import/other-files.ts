@@ -32,5 +32,5 @@ export function adviceFor({ name, bytes }: BroughtFile): string | null {
   for (const [start, what, advice] of beginnings)
     if (start.every((byte, i) => bytes[i] === byte)) return told(what, advice);
   const isEmpty = bytes.length < 10_000 && new TextDecoder().decode(bytes).trim() === "";
-  return isEmpty ? `“${name}” has no words in it.` : null;
+  return isEmpty ? `“${name}” has no words in it. See that it was saved, and bring it again.` : null;
 }
