@@ -1,6 +1,6 @@
 import { CodedError } from "../errors.ts";
 
-export type ImportErrorCode = "format" | "encoding" | "too-deep";
+export type ImportErrorCode = "format" | "too-deep";
 
 /** A file cannot be brought in as a manuscript. The message is for the author. */
 export class ImportError extends CodedError {

@@ -97,7 +97,9 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
     if (link.isLeftOut) return { link, verdict: "left-out", found: [], note: "Its file stays at home." };
     if (!link.expected) return { link, verdict: "missing", found: [], note: link.reason };
     const matches = expectedKeys(link, reading.traits).map(
-      (key, part) => takeLike(byKey.get(key) ?? [], link) ?? takeSet(link, part, byKey, exported),
+      (key, part) =>
+        takeLike(byKey.get(key) ?? [], link) ??
+        (reading.traits.isPaged ? takeSet(link, part, byKey, exported) : undefined),
     );
     const present = matches.filter((match) => match !== undefined);
     for (const match of present) match.taken = true;
@@ -146,7 +148,7 @@ function takeLike(found: Found[], { role, isArea, description, text }: Manuscrip
   return found.splice(Math.max(0, alike), 1)[0];
 }
 
-/** Takes the first of the links with the same destination whose words are those of a part with formulas. */
+/** Takes the first of the links with the same destination whose words are those of a part with formulas, as a page has them. */
 function takeSet(
   { expected, parts, aroundFormulas }: ManuscriptLink,
   part: number,

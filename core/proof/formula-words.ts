@@ -1,5 +1,4 @@
 import type { Node } from "prosemirror-model";
-import { lettersOf } from "./letters.ts";
 
 /** The words of a stretch of text around its formulas; null where it has none. */
 export function wordsAroundFormulas(doc: Node, from: number, to: number): string | null {
@@ -13,18 +12,23 @@ export function wordsAroundFormulas(doc: Node, from: number, to: number): string
 }
 
 /**
- * Whether words in a file are those of a text with formulas. What stands above, below and before in a formula has no
- * place in a row: each format sets and says it in its own order, so its letters are compared in any, while the words
- * around formulas come in theirs.
+ * Whether words that were set in a page are those of a text with formulas. What stands above, below and before in a
+ * formula has no place in a row, so the letters and signs are compared in any order, while the words around formulas come
+ * in theirs.
  */
 export function isSetFrom(text: string, aroundFormulas: string, found: string): boolean {
   const set = unadorned(found);
   return inAnyOrder(set) === inAnyOrder(unadorned(text)) && isWithin(unadorned(aroundFormulas), set);
 }
 
-/** Letters without what a formula's setting draws instead of the letter: accents, arrows, braces. */
+/**
+ * Words without blanks and hyphens, which a page has of its own, and without what a formula's setting draws by itself or
+ * instead of the letter: roots, accents, arrows, braces.
+ */
 function unadorned(text: string): string {
-  return lettersOf(text).replace(/[→←↔^~`‾⏞⏟⎴⎵⏜⏝]/gu, "");
+  return text
+    .normalize("NFKC")
+    .replace(/[\s\p{Mn}\p{Default_Ignorable_Code_Point}\u2010\u2011-]+|[√→←↔^~`‾⏞⏟⎴⎵⏜⏝]/gu, "");
 }
 
 function inAnyOrder(letters: string): string {

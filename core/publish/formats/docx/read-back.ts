@@ -88,7 +88,11 @@ function readPart(
       });
   });
   let open: ExportedLink | null = null;
+  /** The letters of the degrees of roots that are open, which come before what they are of (22.1.2.30). */
+  const degrees: string[] = [];
+  let isDegree = false;
   const add = (text: string): void => {
+    if (isDegree) return void (degrees[degrees.length - 1] += text);
     landings.text(text);
     if (open) open.text += text;
     if (note !== null) read.notes.set(note, ((read.notes.get(note) ?? "") + text).slice(0, landingLength));
@@ -106,6 +110,8 @@ function readPart(
       }
       if (tag === "w:br") add(" ");
       if (tag === "w:del" || tag === "w:moveFrom") deletions++;
+      if (tag === "m:rad") degrees.push("");
+      if (tag === "m:deg") isDegree = true;
       if ((tag === "w:vanish" || tag === "w:webHidden") && open) open.unreachable ??= "Its words are hidden.";
       if (tag === "a:hlinkClick") {
         const leads = targets.get(attributes["r:id"] ?? "")?.address;
@@ -156,6 +162,8 @@ function readPart(
       onClose: (tag) => {
         if (tag === "w:p") landings.close();
         if (tag === "w:hyperlink") open = null;
+        if (tag === "m:deg") isDegree = false;
+        if (tag === "m:rad") add(degrees.pop()!);
         if (tag === "w:del" || tag === "w:moveFrom") deletions--;
         if (tag === "w:footnote") note = null;
       },
