@@ -79,3 +79,21 @@ test("in pages an anchor before a word's last letter is proven by the whole word
     "c",
   ]);
 });
+
+test.each<[what: string, display: boolean, after: string, wanted: string | null]>([
+  ["with words behind it", false, " is the height", "is the height"],
+  ["with a full stop behind it", false, ".", null],
+  ["that is set apart", true, " is the height", null],
+])(
+  "an anchor before a formula %s is proven by the words that are read there",
+  (_, display, after, wanted) => {
+    const math = { name: "math", children: [{ name: "mi", children: ["h"] }] };
+    const formula = schema.node("formula", { math, display });
+    const anchor = schema.node("anchor", { id: "spot", name: "spot" });
+    const inlines = [schema.text("Told as"), anchor, schema.text(" "), formula, schema.text(after)];
+    const book = bookWith([chapter("c1", "Tides", text(...inlines))]);
+    const place = indexOf(book).places.get("spot")!;
+    for (const inPages of [true, false])
+      expect(landingWords(place, book.chapters[0]!.doc, inPages)).toBe(wanted);
+  },
+);

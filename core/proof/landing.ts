@@ -27,11 +27,22 @@ function wordsAt({ kind, position }: IndexedPlace, doc: Node, inPages: boolean):
   const at = doc.resolve(position);
   const isHeading = at.parent.type.name === "heading" || at.parent.type.name === "title";
   const after = inPages && isHeading ? "" : firstWords(at.parent, at.index());
+  // What is read where a formula stands is the formula, whose letters each format says in its own way.
+  const formula = formulaAt(at.parent, at.index());
+  if (formula && !isHeading && (!isTelling(after) || formula.attrs["display"])) return "";
   // The last letter of a word is seen with the rest of it.
   if (hasSigns(after)) return inPages && !isTelling(after) ? begunWord(at.parent, at.index()) + after : after;
   // On a page its line is seen, the last of a paragraph say; elsewhere the block.
   const before = inPages && !isHeading ? lastWord(at.parent, at.index()) : null;
   return before ?? firstWords(at.parent, 0);
+}
+
+/** The formula with which goes on what stands from somewhere in a block. */
+function formulaAt(block: Node, from: number): Node | null {
+  const isNothing = (one: Node): boolean =>
+    one.type.name === "anchor" || (one.isText && one.text!.trim() === "");
+  const next = block.children.slice(from).find((one) => !isNothing(one));
+  return next?.type.name === "formula" ? next : null;
 }
 
 function firstText(node: Node): Node | null {
