@@ -54,3 +54,15 @@ test("an account is made, a manuscript brought in with what was left out, a book
   await page.getByRole("button", { name: "Sign out" }).click();
   await expect(page).toHaveURL(/sign-in/);
 });
+
+test("what comes to an empty Shelf from elsewhere stands on it by itself", async ({ page }) => {
+  await page.goto("about:blank");
+  const email = `pell-${Math.random().toString(36).slice(2)}@authors.example`;
+  await page.request.post("/api/accounts", {
+    data: { name: "Pell Arrandine", email, password: "a long password" },
+  });
+  await page.goto("/");
+  await expect(page.getByRole("region", { name: "Ways to begin" })).toBeVisible();
+  await page.request.post("/api/books", { data: { title: "Fog bells" } });
+  await expect(page.getByRole("link", { name: "Fog bells" })).toBeVisible();
+});

@@ -19,10 +19,18 @@ import { formatWords } from "../finished/formats";
 import { ManyFiles } from "../finished/many-files";
 import { NewBook } from "./new-book";
 
+// Milliseconds.
+const whileEmpty = 3_000;
+
 /** The author's books. */
 export function ShelfPage() {
   const [adding, setAdding] = useState<"new" | "file" | "finished" | "many" | null>(null);
-  const books = useQuery({ queryKey: keys.books, queryFn: () => answerOf(api.GET("/api/books")) });
+  const books = useQuery({
+    queryKey: keys.books,
+    queryFn: () => answerOf(api.GET("/api/books")),
+    // At the first start the demo is still being brought in when the page already shows.
+    refetchInterval: ({ state }) => (state.data?.length === 0 ? whileEmpty : false),
+  });
   const [dropped, setDropped] = useState<DroppedFiles | null>(null);
   const close = (): void => {
     setAdding(null);
