@@ -9,12 +9,14 @@ import { foldBlanks, type FormatTraits } from "./exported-link.ts";
 export function comparable(text: string, traits: FormatTraits): string {
   const normal = text.normalize("NFC");
   if (!traits.isPaged) return foldBlanks(normal);
-  const shown = normal
-    .normalize("NFKC")
-    .replace(/[\s\p{Default_Ignorable_Code_Point}-]+/gu, "")
-    .replace(/\u2010|\u2011/g, "");
+  const shown = asSet(normal);
   if (!hasLettersToLeft(shown)) return shown;
   return shown.replace(signs, "") + (shown.match(signs) ?? []).sort().join("");
+}
+
+/** Words without what a page has of its own or never shows: blanks, and hyphens at its line ends. */
+export function asSet(text: string): string {
+  return text.normalize("NFKC").replace(/[\s\p{Default_Ignorable_Code_Point}\u2010\u2011-]+/gu, "");
 }
 
 const signs = /[\p{P}\p{S}]/gu;

@@ -1,4 +1,5 @@
 import type { Node } from "prosemirror-model";
+import { asSet } from "./comparable.ts";
 
 /** The words of a stretch of text around its formulas; null where it has none. */
 export function wordsAroundFormulas(doc: Node, from: number, to: number): string | null {
@@ -21,14 +22,9 @@ export function isSetFrom(text: string, aroundFormulas: string, found: string): 
   return inAnyOrder(set) === inAnyOrder(unadorned(text)) && isWithin(unadorned(aroundFormulas), set);
 }
 
-/**
- * Words without blanks and hyphens, which a page has of its own, and without what a formula's setting draws by itself or
- * instead of the letter: roots, accents, arrows, braces.
- */
+/** Words as a page has them, without what a formula's setting draws by itself or instead of the letter: roots, accents, arrows, braces. */
 function unadorned(text: string): string {
-  return text
-    .normalize("NFKC")
-    .replace(/[\s\p{Mn}\p{Default_Ignorable_Code_Point}\u2010\u2011-]+|[√→←↔^~`‾⏞⏟⎴⎵⏜⏝]/gu, "");
+  return asSet(text).replace(/[\p{Mn}√→←↔^~`‾⏞⏟⎴⎵⏜⏝]/gu, "");
 }
 
 function inAnyOrder(letters: string): string {
