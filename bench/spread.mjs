@@ -18,13 +18,18 @@ export class Spread {
   }
 }
 
-/** Works taken in turns, so that what else the machine does falls on all of them. @param works by their names */
-export function inTurns(rounds, works) {
+/**
+ * Works taken in turns, so that what else the machine does falls on all of them.
+ * @param works by their names
+ * @param prepare makes what each work is given, anew for each time; not counted
+ */
+export function inTurns(rounds, works, prepare = () => undefined) {
   const times = Object.fromEntries(Object.keys(works).map((name) => [name, []]));
   for (let round = 0; round < rounds; round++) {
     for (const [name, work] of Object.entries(works)) {
+      const given = prepare();
       const started = performance.now();
-      work();
+      work(given);
       times[name].push(performance.now() - started);
     }
   }

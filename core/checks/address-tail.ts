@@ -1,31 +1,23 @@
 import { percentDecoded } from "../destination/percent-decoded.ts";
 import { webDestination } from "../destination/kinds/web.ts";
-import { answerOf, type LinkRule } from "./finding.ts";
+import { answerOf, type BookRule } from "./finding.ts";
 
 /**
  * A blank, quote, full stop or bracket that came along at the end of an address. Some addresses do end with a full stop or
  * exclamation mark: one that answers is right as it is.
  */
-export const addressTail: LinkRule = {
+export const addressTail: BookRule = {
   id: "address-tail",
   title: "Something clings to the end of an address",
   severity: "fix",
   source: "RFC 3986, appendix C: delimiters around an address are no part of it",
-  find: (links, context) =>
-    links.flatMap((link) => {
-      const { id, destination } = link;
-      if (destination.kind !== "web") return [];
-      const tail = tailOf(destination.address);
-      const { state } = answerOf(link, context) ?? {};
-      return tail === "" || state === "sound" || state === "moved"
-        ? []
-        : [
-            {
-              subject: id,
-              message: `The address ends with ${named(tail)}, which hardly belongs to it. Take it off, or accept it.`,
-            },
-          ];
-    }),
+  findInBook: ({ destination }, _context, answer) => {
+    if (destination.kind !== "web") return null;
+    const tail = tailOf(destination.address);
+    return tail === "" || answer?.state === "sound" || answer?.state === "moved"
+      ? null
+      : `The address ends with ${named(tail)}, which hardly belongs to it. Take it off, or accept it.`;
+  },
   isSure: (link, context) =>
     link.destination.kind === "web" &&
     (!/^[.!]+$/.test(tailOf(link.destination.address)) || answerOf(link, context)?.state === "broken"),

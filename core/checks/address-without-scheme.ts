@@ -8,17 +8,10 @@ export const addressWithoutScheme: LinkRule = {
   title: "An address has no scheme",
   severity: "fix",
   source: "RFC 3986, section 4.2: without its scheme an address is a relative reference",
-  find: (links) =>
-    links.flatMap(({ id, destination }) =>
-      destination.kind === "file" && "path" in destination && webWithoutScheme(destination.path)
-        ? [
-            {
-              subject: id,
-              message: `“${destination.path}” is written as a file's name, so readers' programs look for a file. Write it as a web address, with https:// before it.`,
-            },
-          ]
-        : [],
-    ),
+  find: ({ destination }) =>
+    destination.kind === "file" && "path" in destination && webWithoutScheme(destination.path)
+      ? `“${destination.path}” is written as a file's name, so readers' programs look for a file. Write it as a web address, with https:// before it.`
+      : null,
   // It may yet be the name of a file.
   isSure: ({ destination }) =>
     destination.kind === "file" && "path" in destination && /^www\./i.test(destination.path),

@@ -1,23 +1,17 @@
-import { answerOf, type LinkRule } from "./finding.ts";
+import type { BookRule } from "./finding.ts";
 
 /** A server whose certificate ends within days, after which browsers warn readers away. */
-export const certificateEnds: LinkRule = {
+export const certificateEnds: BookRule = {
   id: "certificate-ends",
   title: "A server’s certificate ends soon",
   severity: "consider",
   source:
     "RFC 5280, section 4.1.2.5 (from memory): a certificate is valid until a day; common practice: 14 days",
-  find: (links, context) =>
-    links.flatMap((link) => {
-      const answer = answerOf(link, context);
-      const ends = answer?.state === "sound" || answer?.state === "moved" ? answer.certificateEnds : null;
-      return ends
-        ? [
-            {
-              subject: link.id,
-              message: `The server’s certificate ends on ${ends.slice(0, 10)}. If it is not renewed, browsers warn readers away: check again then.`,
-            },
-          ]
-        : [];
-    }),
+  findInBook: (_link, _context, answer) => {
+    const ends = answer?.state === "sound" || answer?.state === "moved" ? answer.certificateEnds : null;
+    return (
+      ends &&
+      `The server’s certificate ends on ${ends.slice(0, 10)}. If it is not renewed, browsers warn readers away: check again then.`
+    );
+  },
 };

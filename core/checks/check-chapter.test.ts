@@ -51,6 +51,25 @@ test.each([
   expect(found(link(words, destination))).toEqual(expected);
 });
 
+test("a link is judged anew when it changes, and not for what changes around it", () => {
+  // Destination and id stay the same objects through an edit, as in an editor.
+  const to: Destination = { kind: "web", address: "https://tides.example/?utm_source=leaf" };
+  const marked = (words: string, more = {}) =>
+    chapterOf(schema.text(words, [schema.mark("link", { id: "l", destination: to, ...more })]));
+  expect(found(marked("the tables"))).toEqual(["tracking-part l"]);
+  expect(found(marked("the tables "))).toEqual(["outer-blank l", "tracking-part l"]);
+  expect(found(marked("the tables", { asText: true }))).toEqual(["tracking-part l", "looks-like-text l"]);
+  const faint = { colour: "#eeeeee", underline: "none", bold: false };
+  expect(found(marked("the tables", { look: faint }))).toEqual(["tracking-part l", "own-look l"]);
+  const later = { ...to, address: "https://tides.example/" };
+  expect(found(marked("the tables", { destination: later }))).toEqual([]);
+  const moved = marked("the tables");
+  const paragraph = schema.node("paragraph", null, [schema.text("A new beginning.")]);
+  expect(found(moved.copy(moved.content.replaceChild(0, moved.child(0)).addToEnd(paragraph)))).toEqual([
+    "tracking-part l",
+  ]);
+});
+
 describe("pictures", () => {
   const spot = (id: string, alt: string, ...points: Point[]): Hotspot => ({
     id,

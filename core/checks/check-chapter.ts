@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
-import { linkUses } from "../manuscript/links.ts";
+import type { Destination } from "../destination/kinds/kinds.ts";
+import { linkUses, type LinkUse } from "../manuscript/links.ts";
 import { anchorNamedTwice } from "./anchor-named-twice.ts";
 import { lookAlikeHost } from "./look-alike-host.ts";
 import { ownHeading } from "./own-heading.ts";
@@ -50,7 +51,15 @@ import { hotspotSmall } from "./hotspot-small.ts";
 import { httpsAnswers } from "./https-answers.ts";
 import { mailSlip } from "./mail-slip.ts";
 import { shareTooNarrow } from "./share-too-narrow.ts";
-import type { CheckContext, Finding, Rule } from "./finding.ts";
+import {
+  answerOf,
+  type CheckContext,
+  type Finding,
+  type Found,
+  type LinkAlone,
+  type LinkRule,
+  type Rule,
+} from "./finding.ts";
 import { hotspotOverlap } from "./hotspot-overlap.ts";
 import { ownLook } from "./own-look.ts";
 import { looksLikeText } from "./looks-like-text.ts";
@@ -131,12 +140,21 @@ export const rules: Rule[] = [
 /** What the rules, or some of them, find in one chapter, rule by rule. */
 export function checkChapter(doc: Node, context: CheckContext, which: readonly Rule[] = rules): Finding[] {
   const links = linkUses(doc);
+  const answers = links.map((link) => answerOf(link, context));
+  const alone = foundAtEach(links, which);
   const byId = new Map(links.map((use) => [use.id, use]));
+  const findingsOf = (rule: Rule): readonly Found[] => {
+    if ("findInChapter" in rule) return rule.findInChapter(doc, links, context);
+    if ("find" in rule) return alone.get(rule) ?? [];
+    return links.flatMap((link, i) => {
+      const message = rule.findInBook(link, context, answers[i]);
+      return message === null ? none : { subject: link.id, message };
+    });
+  };
   return which.flatMap((rule) => {
-    const all = "find" in rule ? rule.find(links, context) : rule.findInChapter(doc, links, context);
     const said = new Set<string>();
-    return all.flatMap((found): Finding[] => {
-      const use = byId.get(found.subject);
+    return findingsOf(rule).flatMap(({ subject, message }): Finding[] => {
+      const use = byId.get(subject);
       const onceFor = use && rule.onceFor?.(use, context);
       if (onceFor) {
         if (said.has(onceFor)) return [];
@@ -147,7 +165,8 @@ export function checkChapter(doc: Node, context: CheckContext, which: readonly R
         {
           rule: rule.id,
           severity: rule.severity,
-          ...found,
+          subject,
+          message,
           mend: mended ? rule.mend!(mended, context) : null,
           isSure: mended ? (rule.isSure?.(mended, context) ?? true) : false,
           ...(onceFor ? { onceFor } : {}),
@@ -155,4 +174,61 @@ export function checkChapter(doc: Node, context: CheckContext, which: readonly R
       ];
     });
   });
+}
+
+const none: readonly never[] = [];
+
+/** What rules find that look at a link by itself, at all links, by rule. */
+function foundAtEach(
+  links: readonly LinkUse[],
+  which: readonly Rule[],
+): ReadonlyMap<LinkRule, readonly Found[]> {
+  const found = new Map<LinkRule, Found[]>();
+  const some = which.filter((rule) => "find" in rule);
+  for (const link of links) {
+    for (const { rule, message } of which === rules ? knownAlone(link) : foundAlone(link, some)) {
+      const list = found.get(rule);
+      if (list) list.push({ subject: link.id, message });
+      else found.set(rule, [{ subject: link.id, message }]);
+    }
+  }
+  return found;
+}
+
+interface FoundAlone {
+  rule: LinkRule;
+  message: string;
+}
+
+function foundAlone(link: LinkAlone, which: readonly LinkRule[]): readonly FoundAlone[] {
+  let found: FoundAlone[] | null = null;
+  for (const rule of which) {
+    const message = rule.find(link);
+    if (message !== null) (found ??= []).push({ rule, message });
+  }
+  return found ?? none;
+}
+
+const linkRules = rules.filter((rule) => "find" in rule);
+/** What all rules found at a link by itself, by its destination, an object that an edit elsewhere leaves as it is. */
+const known = new WeakMap<Destination, { link: LinkAlone; found: readonly FoundAlone[] }>();
+
+/** What all rules find at a link by itself, judged again only when it has changed. */
+function knownAlone(link: LinkAlone): readonly FoundAlone[] {
+  const last = known.get(link.destination);
+  if (last && isSame(last.link, link)) return last.found;
+  const found = foundAlone(link, linkRules);
+  known.set(link.destination, { link, found });
+  return found;
+}
+
+function isSame(a: LinkAlone, b: LinkAlone): boolean {
+  return (
+    a === b ||
+    (a.text === b.text &&
+      a.on === b.on &&
+      a.description === b.description &&
+      a.asText === b.asText &&
+      a.look === b.look)
+  );
 }

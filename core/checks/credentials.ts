@@ -8,19 +8,13 @@ export const credentials: LinkRule = {
   title: "An address carries a name and a password",
   severity: "stop",
   source: "RFC 3986, section 3.2.1: a password in an address is a security risk",
-  find: (links) =>
-    links.flatMap(({ id, destination }) => {
-      if (destination.kind !== "web") return [];
-      const { username, password } = urlOf(destination);
-      return username === "" && password === ""
-        ? []
-        : [
-            {
-              subject: id,
-              message: "The address carries a name or a password, which every reader would see. Take it out.",
-            },
-          ];
-    }),
+  find: ({ destination }) => {
+    if (destination.kind !== "web") return null;
+    const { username, password } = urlOf(destination);
+    return username === "" && password === ""
+      ? null
+      : "The address carries a name or a password, which every reader would see. Take it out.";
+  },
   mend: ({ destination }) => {
     if (destination.kind !== "web") return null;
     const url = new URL(destination.address);

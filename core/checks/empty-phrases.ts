@@ -1,3 +1,5 @@
+import { foldedWords } from "./folded-words.ts";
+
 /** What links are called that say nothing by themselves, by language (WCAG failures F63 and F84; common practice). */
 const phrases: Record<string, string[]> = {
   en: [
@@ -162,18 +164,19 @@ const longestPhrase = Math.max(...Object.values(phrases).flatMap((list) => list.
 export function isEmptyPhrase(words: string, language: string): boolean {
   // Most links are longer than any of the phrases with a few signs around it.
   if (words.trim().length > longestPhrase + 8) return false;
-  const isPlain = /^[A-Za-z\d]+(?: [A-Za-z\d]+)*$/.test(words);
-  const folded = isPlain ? words.toLowerCase() : withoutSigns(words);
+  const folded = withoutSigns(composed(foldedWords(words)));
   const own = byLanguage.get(language.toLowerCase().split("-")[0]!);
   return Boolean(own?.has(folded) || byLanguage.get("en")!.has(folded));
 }
 
+/** Letters with their marks as one sign each (NFC), of which most texts have none. */
+function composed(words: string): string {
+  return /[^\0-\x7f]/.test(words) ? words.normalize("NFC") : words;
+}
+
 function withoutSigns(words: string): string {
-  return words
-    .toLowerCase()
-    .normalize("NFC")
-    .replace(/\s+/g, " ")
-    .replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, "");
+  const beginsAndEnds = /^[\p{L}\p{N}](?:.*[\p{L}\p{N}])?$/su;
+  return beginsAndEnds.test(words) ? words : words.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, "");
 }
 
 /** The languages that have a list of their own. */

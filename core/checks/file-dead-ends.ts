@@ -1,25 +1,19 @@
-import { companionOf, type KnownAnswer, type LinkRule } from "./finding.ts";
+import { companionOf, type KnownAnswer, type BookRule } from "./finding.ts";
 import { isOwnHost } from "./own-network.ts";
 
 /** A companion file that has links of its own which lead its readers nowhere. */
-export const fileDeadEnds: LinkRule = {
+export const fileDeadEnds: BookRule = {
   id: "file-dead-ends",
   title: "A companion file has links that lead nowhere",
   severity: "fix",
   source: "common practice: what goes out with a book is checked like the book",
-  find: (links, context) =>
-    links.flatMap((link) => {
-      const file = companionOf(link, context);
-      const [first] = file?.deadEnds ?? [];
-      if (!file || !first) return [];
-      const count = file.deadEnds!.length;
-      return [
-        {
-          subject: link.id,
-          message: `“${file.name}” has ${count === 1 ? "a link" : `${count} links`} of its own that ${count === 1 ? "leads" : "lead"} nowhere, ${count === 1 ? "" : "the first "}on page ${first.page}: “${first.to}”. Mend the file, and put it in its place.`,
-        },
-      ];
-    }),
+  findInBook: (link, context) => {
+    const file = companionOf(link, context);
+    const [first] = file?.deadEnds ?? [];
+    if (!file || !first) return null;
+    const count = file.deadEnds!.length;
+    return `“${file.name}” has ${count === 1 ? "a link" : `${count} links`} of its own that ${count === 1 ? "leads" : "lead"} nowhere, ${count === 1 ? "" : "the first "}on page ${first.page}: “${first.to}”. Mend the file, and put it in its place.`;
+  },
   onceFor: ({ destination }) =>
     destination.kind === "file" && "file" in destination ? destination.file : null,
 };

@@ -1,25 +1,19 @@
 import type { Destination } from "../destination/kinds/kinds.ts";
 import { urlOf } from "../destination/url-of.ts";
-import type { CheckContext, LinkRule } from "./finding.ts";
+import type { CheckContext, BookRule } from "./finding.ts";
 
 /** A link to a file that does not say that it is one. */
-export const fileUntold: LinkRule = {
+export const fileUntold: BookRule = {
   id: "file-untold",
   title: "A file is not announced",
   severity: "consider",
   source: "WCAG technique G91 and H33 (from memory): type and size of a file are told before it is opened",
-  find: (links, { files }) =>
-    links.flatMap(({ id, text, description, destination }) => {
-      const type = typeOf(destination, files);
-      return type === null || isTold(type, text, description)
-        ? []
-        : [
-            {
-              subject: id,
-              message: `This opens a file. Say so in the words or the description, as in “(${type.toUpperCase()})”.`,
-            },
-          ];
-    }),
+  findInBook: ({ text, description, destination }, { files }) => {
+    const type = typeOf(destination, files);
+    return type === null || isTold(type, text, description)
+      ? null
+      : `This opens a file. Say so in the words or the description, as in “(${type.toUpperCase()})”.`;
+  },
 };
 
 /** Endings of names of files that open another program, and other words by which they are told (common practice). */
@@ -55,6 +49,9 @@ const told: Record<string, string> = {
   mov: "video|film|movie",
 };
 
+/** With its full stop. */
+const longestEnding = ".docx".length;
+
 /** The ending of the file's name, where it is of a kind that opens another program. */
 function typeOf(destination: Destination, files: CheckContext["files"]): string | null {
   const name =
@@ -63,8 +60,9 @@ function typeOf(destination: Destination, files: CheckContext["files"]): string 
       : destination.kind === "file" && "file" in destination
         ? (files.get(destination.file)?.name ?? "")
         : "";
-  const ending = /\.([a-z\d]{2,4})$/i.exec(name)?.[1]!.toLowerCase();
-  return ending && Object.hasOwn(told, ending) ? ending : null;
+  const dot = name.lastIndexOf(".");
+  const ending = dot === -1 || name.length - dot > longestEnding ? "" : name.slice(dot + 1).toLowerCase();
+  return Object.hasOwn(told, ending) ? ending : null;
 }
 
 function isTold(type: string, text: string, description: string | null): boolean {

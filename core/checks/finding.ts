@@ -128,9 +128,22 @@ interface RuleAbout {
   onceFor?: (link: CheckedLink, context: CheckContext) => string | null;
 }
 
-/** A rule that looks at links alone, so that it holds for every publication that has links. */
+/** What a link is by itself, wherever it stands. */
+export type LinkAlone = Pick<CheckedLink, "text" | "destination" | "description" | "on" | "asText" | "look">;
+
+/** A rule that looks at a link by itself: what it finds holds as long as the link stays as it is. */
 export interface LinkRule extends RuleAbout {
-  find: (links: readonly CheckedLink[], context: CheckContext) => Found[];
+  /** What is wrong and what to do; null where nothing is. */
+  find: (link: LinkAlone) => string | null;
+}
+
+/** A rule that looks at a link by what is known of the book. */
+export interface BookRule extends RuleAbout {
+  /**
+   * What is wrong and what to do; null where nothing is.
+   * @param answer what asking the link's destination showed last, if it was asked
+   */
+  findInBook: (link: CheckedLink, context: CheckContext, answer: KnownAnswer | undefined) => string | null;
 }
 
 /** A rule that looks at a whole chapter of a manuscript, whose links are given so that they are read once. */
@@ -138,11 +151,11 @@ export interface ChapterRule extends RuleAbout {
   findInChapter: (doc: Node, links: readonly LinkUse[], context: CheckContext) => Found[];
 }
 
-export type Rule = LinkRule | ChapterRule;
+export type Rule = LinkRule | BookRule | ChapterRule;
 
 /** What asking a link's destination showed last, if it was asked. */
 export function answerOf({ destination }: CheckedLink, { answers }: CheckContext): KnownAnswer | undefined {
-  const key = answerKey(destination);
+  const key = answers.size === 0 ? null : answerKey(destination);
   return key === null ? undefined : answers.get(key);
 }
 

@@ -1,21 +1,15 @@
-import type { LinkRule } from "./finding.ts";
+import type { BookRule } from "./finding.ts";
 
 /** A link to a page of a finished file on which nothing is. */
-export const landsOnBlank: LinkRule = {
+export const landsOnBlank: BookRule = {
   id: "lands-on-blank",
   title: "A link leads to a blank page",
   severity: "fix",
   source: "common practice: a reader who follows a link finds what it promised",
-  find: (links, { pages, index }) =>
-    links.flatMap(({ id, destination }) => {
-      const place = destination.kind === "place" ? index.places.get(destination.target) : undefined;
-      if (!place || !pages?.[place.chapter]?.isBlank) return [];
-      const page = index.titles.get(place.chapter);
-      return [
-        {
-          subject: id,
-          message: `Nothing stands on ${page ? `“${page.text}”` : "the page"}, to which it leads. Lead it to the page that is meant.`,
-        },
-      ];
-    }),
+  findInBook: ({ destination }, { pages, index }) => {
+    const place = destination.kind === "place" ? index.places.get(destination.target) : undefined;
+    if (!place || !pages?.[place.chapter]?.isBlank) return null;
+    const page = index.titles.get(place.chapter);
+    return `Nothing stands on ${page ? `“${page.text}”` : "the page"}, to which it leads. Lead it to the page that is meant.`;
+  },
 };

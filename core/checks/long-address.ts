@@ -9,17 +9,11 @@ export const longAddress: LinkRule = {
   severity: "consider",
   source:
     "RFC 9110, section 4.1 (from memory): at least 8000 octets are recommended; common practice: beyond 2,000 characters some readers’ programs cut it",
-  find: (links) =>
-    links.flatMap(({ id, destination }) => {
-      const length =
-        destination.kind === "web" || destination.kind === "email" ? destination.address.length : 0;
-      return length <= longest
-        ? []
-        : [
-            {
-              subject: id,
-              message: `The address has ${length} characters; some readers' programs cut it after ${longest}. Look for a shorter one.`,
-            },
-          ];
-    }),
+  find: ({ destination }) => {
+    const length =
+      destination.kind === "web" || destination.kind === "email" ? destination.address.length : 0;
+    return length <= longest
+      ? null
+      : `The address has ${length} characters; some readers' programs cut it after ${longest}. Look for a shorter one.`;
+  },
 };

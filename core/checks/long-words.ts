@@ -8,15 +8,8 @@ export const longWords: LinkRule = {
   title: "The words are very long",
   severity: "consider",
   source: "WCAG 2.2 SC 2.4.4; common practice: a link names its destination and no more",
-  find: (links) =>
-    links.flatMap(({ id, text, on }) =>
-      on === "words" && text.length > longest
-        ? [
-            {
-              subject: id,
-              message: `The link runs through ${text.length} characters. Link the few words that name where it leads.`,
-            },
-          ]
-        : [],
-    ),
+  find: ({ text, on }) =>
+    on === "words" && text.length > longest
+      ? `The link runs through ${text.length} characters. Link the few words that name where it leads.`
+      : null,
 };

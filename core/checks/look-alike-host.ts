@@ -1,7 +1,7 @@
 import { parse } from "tldts";
 import { urlOf } from "../destination/url-of.ts";
 import { isOneSlip } from "./one-slip.ts";
-import type { CheckedLink, LinkRule } from "./finding.ts";
+import type { LinkAlone, LinkRule } from "./finding.ts";
 
 /** Signs that are read for others, as they are drawn in most letters (UTS 39, confusables, from memory). */
 const drawnAlike: [RegExp, string][] = [
@@ -23,21 +23,16 @@ export const lookAlikeHost: LinkRule = {
   title: "The words name a site, and a look-alike of it is opened",
   severity: "fix",
   source: "UTS 39, section 4: confusable detection (from memory); common practice",
-  find: (links) =>
-    links.flatMap((link) => {
-      const found = lookAlike(link);
-      return found
-        ? [
-            {
-              subject: link.id,
-              message: `The words say ${found.said}, and the link opens ${found.opened}, which only looks like it. Make sure that it is the site that you mean.`,
-            },
-          ]
-        : [];
-    }),
+  find: (link) => {
+    const found = lookAlike(link);
+    return (
+      found &&
+      `The words say ${found.said}, and the link opens ${found.opened}, which only looks like it. Make sure that it is the site that you mean.`
+    );
+  },
 };
 
-function lookAlike({ text, destination }: CheckedLink): { said: string; opened: string } | null {
+function lookAlike({ text, destination }: LinkAlone): { said: string; opened: string } | null {
   // Most words name no site.
   if (destination.kind !== "web" || !text.includes(".")) return null;
   const { hostname } = urlOf(destination);

@@ -6,16 +6,8 @@ export const looksLikeText: LinkRule = {
   title: "A link looks like the text around it",
   severity: "consider",
   source: "WCAG 2.2 SC 1.4.1, failure F73",
-  find: (links) =>
-    links.flatMap(({ id, asText }) =>
-      asText
-        ? [
-            {
-              subject: id,
-              message:
-                "The link looks like the text around it, so readers may not find it. Give it the look of its kind, or accept it.",
-            },
-          ]
-        : [],
-    ),
+  find: ({ asText }) =>
+    asText
+      ? "The link looks like the text around it, so readers may not find it. Give it the look of its kind, or accept it."
+      : null,
 };

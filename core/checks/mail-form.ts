@@ -8,14 +8,10 @@ export const mailForm: LinkRule = {
   title: "An email address is not well formed",
   severity: "fix",
   source: "RFC 5321, section 4.5.3.1 (lengths), RFC 6068, section 4 (header fields), both from memory",
-  find: (links) =>
-    links.flatMap(({ id, destination }) => {
-      const wrong =
-        destination.kind === "email"
-          ? (whatIsWrong(readMailto(destination.address)) ?? whatIsWrittenWrong(destination.address))
-          : null;
-      return wrong === null ? [] : [{ subject: id, message: wrong }];
-    }),
+  find: ({ destination }) =>
+    destination.kind === "email"
+      ? (whatIsWrong(readMailto(destination.address)) ?? whatIsWrittenWrong(destination.address))
+      : null,
 };
 
 // What RFC 6068 lets a mail program take over without harm.

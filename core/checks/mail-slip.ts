@@ -1,23 +1,21 @@
 import { readMailto, writeMailto, type MailMessage } from "../destination/mailto.ts";
-import { answerOf, type CheckContext, type LinkRule } from "./finding.ts";
+import type { BookRule, CheckContext } from "./finding.ts";
 import { isOneSlip } from "./one-slip.ts";
 
 /**
  * An email that was asked and goes nowhere, and whose domain is one slip away from a well-known one, or from one that the
  * book itself uses and that takes mail. One that takes mail is nobody’s slip, however near it is to another.
  */
-export const mailSlip: LinkRule = {
+export const mailSlip: BookRule = {
   id: "mail-slip",
   title: "An email domain looks mistyped",
   severity: "fix",
   source: "common practice: one letter too many, too few, other or swapped",
-  find: (links, context) =>
-    links.flatMap((link) => {
-      const { id, destination } = link;
-      if (destination.kind !== "email" || answerOf(link, context)?.state !== "broken") return [];
-      const slip = slipIn(readMailto(destination.address), context);
-      return slip ? [{ subject: id, message: `Is “${slip.domain}” a slip of “${slip.meant}”?` }] : [];
-    }),
+  findInBook: ({ destination }, context, answer) => {
+    if (destination.kind !== "email" || answer?.state !== "broken") return null;
+    const slip = slipIn(readMailto(destination.address), context);
+    return slip && `Is “${slip.domain}” a slip of “${slip.meant}”?`;
+  },
   // Whose mailbox it is, nobody can tell by a letter.
   isSure: () => false,
   mend: ({ destination }, context) => {

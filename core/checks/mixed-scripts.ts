@@ -28,17 +28,11 @@ export const mixedScripts: LinkRule = {
   title: "A host mixes letters of several scripts",
   severity: "fix",
   source: "UTS 39, section 5.1: mixed-script detection (from memory)",
-  find: (links) =>
-    links.flatMap(({ id, destination }) => {
-      if (destination.kind !== "web") return [];
-      const mixed = mixedLabel(urlOf(destination).hostname);
-      return mixed === undefined
-        ? []
-        : [
-            {
-              subject: id,
-              message: `“${mixed}” mixes letters of ${scriptsIn(mixed).join(" and ")}, which look alike. Make sure that it is the site that you mean.`,
-            },
-          ];
-    }),
+  find: ({ destination }) => {
+    if (destination.kind !== "web") return null;
+    const mixed = mixedLabel(urlOf(destination).hostname);
+    return mixed === undefined
+      ? null
+      : `“${mixed}” mixes letters of ${scriptsIn(mixed).join(" and ")}, which look alike. Make sure that it is the site that you mean.`;
+  },
 };

@@ -6,18 +6,11 @@ export const noName: LinkRule = {
   title: "A link has no name",
   severity: "fix",
   source: "WCAG 2.2 SC 2.4.4 and 4.1.2, failure F89, ACT rule c487ae (from memory)",
-  find: (links) =>
-    links.flatMap(({ id, text, on }) => {
-      if (text.trim() !== "") return [];
-      const what = on === "hotspot" ? "hotspot" : on === "picture" ? "picture" : "link";
-      return [
-        {
-          subject: id,
-          message:
-            what === "link"
-              ? "The link has no words, so nobody can find it. Give it some, or remove it."
-              : `This ${what} is a link and has no text alternative. Say where it leads.`,
-        },
-      ];
-    }),
+  find: ({ text, on }) => {
+    if (text.trim() !== "") return null;
+    const what = on === "hotspot" ? "hotspot" : on === "picture" ? "picture" : "link";
+    return what === "link"
+      ? "The link has no words, so nobody can find it. Give it some, or remove it."
+      : `This ${what} is a link and has no text alternative. Say where it leads.`;
+  },
 };

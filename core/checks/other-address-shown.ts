@@ -3,7 +3,7 @@ import type { WebDestination } from "../destination/kinds/web.ts";
 import { readMailto } from "../destination/mailto.ts";
 import { isPlainlyAnAddress, recognise } from "../destination/recognise.ts";
 import { webWithoutScheme } from "./address-without-scheme.ts";
-import type { CheckedLink, LinkRule } from "./finding.ts";
+import type { LinkAlone, LinkRule } from "./finding.ts";
 
 /** An address as link text that is not the one to which the link leads: another host, another page, another mailbox. */
 export const otherAddressShown: LinkRule = {
@@ -11,21 +11,16 @@ export const otherAddressShown: LinkRule = {
   title: "The text shows one address and leads to another",
   severity: "fix",
   source: "common practice: an address that is shown is the one that is opened",
-  find: (links) =>
-    links.flatMap((link) => {
-      const other = otherShown(link);
-      return other
-        ? [
-            {
-              subject: link.id,
-              message: `The text shows ${other.seen}, and the link leads to ${other.opened}. Say in words where it leads, or change one of them.`,
-            },
-          ]
-        : [];
-    }),
+  find: (link) => {
+    const other = otherShown(link);
+    return (
+      other &&
+      `The text shows ${other.seen}, and the link leads to ${other.opened}. Say in words where it leads, or change one of them.`
+    );
+  },
 };
 
-function otherShown({ text, destination }: CheckedLink): { seen: string; opened: string } | null {
+function otherShown({ text, destination }: LinkAlone): { seen: string; opened: string } | null {
   const words = text.trim();
   const isPlain = isPlainlyAnAddress(words);
   const shown = isPlain ? recognise(words).destination : bareHost(words);

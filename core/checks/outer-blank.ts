@@ -6,12 +6,10 @@ export const outerBlank: LinkRule = {
   title: "A link begins or ends with a blank",
   severity: "fix",
   source: "common practice: the link covers the words alone",
-  find: (links) =>
-    links.flatMap(({ id, text, on }) =>
-      on === "words" && text.trim() !== "" && text !== text.trim()
-        ? [{ subject: id, message: "A blank at the link's end is linked too, and is underlined. Trim it." }]
-        : [],
-    ),
+  find: ({ text, on }) =>
+    on === "words" && text.trim() !== "" && text !== text.trim()
+      ? "A blank at the link's end is linked too, and is underlined. Trim it."
+      : null,
   // In a file that stays as it is the blank is not the link’s alone.
   mend: (_link, { keepsAnchors = false }) => (keepsAnchors ? null : { trim: true }),
 };

@@ -27,16 +27,8 @@ export const ownNetwork: LinkRule = {
   severity: "fix",
   source:
     "RFC 1918, RFC 4193, RFC 6598, RFC 6761, RFC 6762 (from memory): such names and addresses mean nothing elsewhere",
-  find: (links) =>
-    links.flatMap(({ id, destination }) =>
-      destination.kind === "web" && isOwnHost(urlOf(destination).hostname)
-        ? [
-            {
-              subject: id,
-              message:
-                "The address is one of your own machine or network, and readers cannot reach it. Give a public one.",
-            },
-          ]
-        : [],
-    ),
+  find: ({ destination }) =>
+    destination.kind === "web" && isOwnHost(urlOf(destination).hostname)
+      ? "The address is one of your own machine or network, and readers cannot reach it. Give a public one."
+      : null,
 };

@@ -1,23 +1,15 @@
-import { answerOf, keptCopyOf, type KnownAnswer, type LinkRule } from "./finding.ts";
+import { keptCopyOf, type KnownAnswer, type BookRule } from "./finding.ts";
 
 /** A page that answers and is no longer what it was when it was linked. */
-export const pageChanged: LinkRule = {
+export const pageChanged: BookRule = {
   id: "page-changed",
   title: "A page is no longer what was linked",
   severity: "fix",
   source: "common practice: links rot in two ways, the page goes or its content does",
-  find: (links, context) =>
-    links.flatMap((link) => {
-      const answer = answerOf(link, context);
-      return answer?.change && (answer.state === "sound" || answer.state === "moved")
-        ? [
-            {
-              subject: link.id,
-              message: `${said(answer.change)} Say that it is still right, or give another address.`,
-            },
-          ]
-        : [];
-    }),
+  findInBook: (_link, _context, answer) =>
+    answer?.change && (answer.state === "sound" || answer.state === "moved")
+      ? `${said(answer.change)} Say that it is still right, or give another address.`
+      : null,
   isSure: () => false,
   mend: (link, context) => {
     const file = keptCopyOf(link, context);

@@ -7,12 +7,10 @@ export const rawAddress: LinkRule = {
   title: "The words are a raw address",
   severity: "consider",
   source: "WCAG 2.2 SC 2.4.4, technique G91",
-  find: (links) =>
-    links.flatMap(({ id, text, destination }) =>
-      destination.kind === "web" && isPlainlyAnAddress(text) && !text.includes("@")
-        ? [{ subject: id, message: "The words are a raw address. Say in words where the link leads." }]
-        : [],
-    ),
+  find: ({ text, destination }) =>
+    destination.kind === "web" && isPlainlyAnAddress(text) && !text.includes("@")
+      ? "The words are a raw address. Say in words where the link leads."
+      : null,
   // What the page calls itself says where the link leads.
   mend: (use, context) => {
     const title = answerOf(use, context)?.title;

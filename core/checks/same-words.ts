@@ -1,32 +1,26 @@
 import { writeDestination } from "../destination/destination.ts";
-import type { CheckContext, LinkRule } from "./finding.ts";
+import type { LinkUse } from "../manuscript/links.ts";
+import type { CheckContext, ChapterRule } from "./finding.ts";
 import { purposeOf } from "./purpose.ts";
-import { foldedWords } from "./folded-words.ts";
+import { wordsOf } from "./folded-words.ts";
 
 /** Equal link text, case and blanks aside, that leads to different destinations. */
-export const sameWords: LinkRule = {
+export const sameWords: ChapterRule = {
   id: "same-words",
   title: "The same words lead to two places",
   severity: "consider",
   source: "WCAG 2.2 SC 2.4.4 and 3.2.4, ACT rules b20e66 and fd3a94 (from memory)",
-  find: (links, { wordsLead, answers }) => {
-    const byWords = new Map<string, Led>();
-    const places = (words: string): Led => {
-      let found = byWords.get(words);
-      if (!found) byWords.set(words, (found = new Led(wordsLead.get(words))));
-      return found;
-    };
-    const judged = links.flatMap(({ id, on, text, destination }) => {
-      const words = on === "reference" ? "" : foldedWords(text);
-      return words === "" ? [] : [{ id, text, led: places(words).with(writeDestination(destination)) }];
-    });
-    return judged.flatMap(({ id, text, led }) => {
-      const count = led.purposes(answers);
+  findInChapter: (_doc, links, { wordsLead, answers }) => {
+    const more = notTold(links, wordsLead);
+    return links.flatMap((link) => {
+      if (link.on === "reference") return [];
+      const words = wordsOf(link);
+      const count = purposes(wordsLead.get(words) ?? none, more.get(words) ?? none, answers);
       return count > 1
         ? [
             {
-              subject: id,
-              message: `“${text.trim()}” leads to ${count === 2 ? "two" : count} places. Say what tells them apart.`,
+              subject: link.id,
+              message: `“${link.text.trim()}” leads to ${count === 2 ? "two" : count} places. Say what tells them apart.`,
             },
           ]
         : [];
@@ -34,28 +28,34 @@ export const sameWords: LinkRule = {
   },
 };
 
-/** Where words lead in the book, and in a chapter that has changed since that was told. */
-class Led {
-  readonly #inBook: ReadonlySet<string>;
-  readonly #more = new Set<string>();
-  #count: number | null = null;
+const none: ReadonlySet<string> = new Set();
 
-  constructor(inBook: ReadonlySet<string> = new Set()) {
-    this.#inBook = inBook;
+/** Where words of a chapter lead that has changed since it was told where those of the book do. */
+function notTold(
+  links: readonly LinkUse[],
+  wordsLead: CheckContext["wordsLead"],
+): ReadonlyMap<string, ReadonlySet<string>> {
+  const more = new Map<string, Set<string>>();
+  for (const link of links) {
+    const words = link.on === "reference" ? "" : wordsOf(link);
+    const to = writeDestination(link.destination);
+    if (words === "" || wordsLead.get(words)?.has(to)) continue;
+    const ends = more.get(words);
+    if (ends) ends.add(to);
+    else more.set(words, new Set([to]));
   }
+  return more;
+}
 
-  with(to: string): this {
-    if (!this.#inBook.has(to)) this.#more.add(to);
-    return this;
-  }
-
-  /** How many things readers meet there. */
-  purposes(answers: CheckContext["answers"]): number {
-    if (this.#inBook.size + this.#more.size < 2) return 1;
-    if (this.#more.size === 0) return countedPurposes(this.#inBook, answers);
-    this.#count ??= new Set([...this.#inBook, ...this.#more].map((to) => purposeOf(to, answers))).size;
-    return this.#count;
-  }
+/** How many things readers meet where words lead, in the book and in a chapter that has changed since. */
+function purposes(
+  inBook: ReadonlySet<string>,
+  more: ReadonlySet<string>,
+  answers: CheckContext["answers"],
+): number {
+  if (inBook.size + more.size < 2) return 1;
+  if (more.size === 0) return countedPurposes(inBook, answers);
+  return new Set([...inBook, ...more].map((to) => purposeOf(to, answers))).size;
 }
 
 const counted = new WeakMap<CheckContext["answers"], WeakMap<ReadonlySet<string>, number>>();

@@ -1,11 +1,11 @@
 import { urlOf } from "../destination/url-of.ts";
-import type { Node } from "prosemirror-model";
 import type { LinkUse } from "../manuscript/links.ts";
 import { isEmptyPhrase } from "./empty-phrases.ts";
 import type { ChapterRule } from "./finding.ts";
+import { wordsOf } from "./folded-words.ts";
 
-// So many words beside it in its paragraph may tell what the link itself does not.
-const contextWords = 3;
+// Three words beside it in its paragraph may tell what the link itself does not.
+const contextWords = /\p{L}\P{L}+\p{L}+\P{L}+\p{L}/u;
 
 /** A link called “here” or “read more”, with no word of where it leads. */
 export const saysNothing: ChapterRule = {
@@ -15,10 +15,12 @@ export const saysNothing: ChapterRule = {
   source: "WCAG 2.2 SC 2.4.4 and 2.4.9, failures F63 and F84, technique G91",
   findInChapter: (doc, links, { language }) =>
     links.flatMap((use) => {
-      if (use.on === "reference" || !isEmptyPhrase(use.text, language) || isNameOfHost(use)) return [];
-      if (isCode(doc, use)) return [];
-      const around = doc.resolve(use.from).parent.textContent.replace(use.text, "");
-      const hasContext = use.on === "words" && (around.match(/\p{L}+/gu)?.length ?? 0) >= contextWords;
+      if (use.on === "reference" || !isEmptyPhrase(wordsOf(use), language) || isNameOfHost(use)) return [];
+      const at = doc.resolve(use.from);
+      // Words that are set as code are the name of something: `CONTINUE`.
+      if (at.nodeAfter?.marks.some(({ type }) => type.name === "code")) return [];
+      const around = at.parent.textContent.replace(use.text, "");
+      const hasContext = use.on === "words" && contextWords.test(around);
       return [
         {
           subject: use.id,
@@ -29,11 +31,6 @@ export const saysNothing: ChapterRule = {
       ];
     }),
 };
-
-/** Whether the words are set as code, and so are the name of something: `CONTINUE`. */
-function isCode(doc: Node, { from }: LinkUse): boolean {
-  return doc.nodeAt(from)?.marks.some(({ type }) => type.name === "code") ?? false;
-}
 
 /** Whether the words are what the host is called, so that they do say where the link leads: “Go” to go.test. */
 function isNameOfHost({ text, destination }: LinkUse): boolean {

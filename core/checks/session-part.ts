@@ -8,19 +8,13 @@ export const sessionPart: LinkRule = {
   title: "An address carries the author’s own visit",
   severity: "fix",
   source: "OWASP ASVS 4.0.3, 3.1.1 (from memory): the sign of a visit never stands in an address",
-  find: (links) =>
-    links.flatMap(({ id, destination }) => {
-      if (destination.kind !== "web") return [];
-      const { left } = withoutParts(destination, session, sessionHandle);
-      return left.length === 0
-        ? []
-        : [
-            {
-              subject: id,
-              message: `“${left.join("”, “")}” is the sign of your own visit: it soon ends, and readers may then get another page. Take it out, and check the rest.`,
-            },
-          ];
-    }),
+  find: ({ destination }) => {
+    if (destination.kind !== "web") return null;
+    const { left } = withoutParts(destination, session, sessionHandle);
+    return left.length === 0
+      ? null
+      : `“${left.join("”, “")}” is the sign of your own visit: it soon ends, and readers may then get another page. Take it out, and check the rest.`;
+  },
   isSure: () => false,
   mend: ({ destination }) =>
     destination.kind === "web"

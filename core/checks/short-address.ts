@@ -1,6 +1,6 @@
 import { webDestination } from "../destination/kinds/web.ts";
 import { urlOf } from "../destination/url-of.ts";
-import { answerOf, type CheckContext, type CheckedLink, type LinkRule } from "./finding.ts";
+import { answerOf, type CheckContext, type CheckedLink, type BookRule } from "./finding.ts";
 
 /** Hosts that do nothing but lead from short addresses to others (common practice). */
 const services = new Set(
@@ -10,34 +10,22 @@ const services = new Set(
 );
 
 /** An address of a service that leads on to another, which readers do not see and which ends with the service. */
-export const shortAddress: LinkRule = {
+export const shortAddress: BookRule = {
   id: "short-address",
   title: "A short address hides where it leads",
   severity: "consider",
   source:
     "common practice: readers see where a link leads, and the services that shorten addresses come to an end",
-  find: (links, context) =>
-    links.flatMap((link) => {
-      const { id, destination } = link;
-      if (destination.kind !== "web") return [];
-      const { hostname, pathname } = urlOf(destination);
-      const state = answerOf(link, context)?.state;
-      // Of what is broken, or has moved for good, another rule tells.
-      if (
-        !services.has(hostname.replace(/^www\./, "")) ||
-        pathname === "/" ||
-        state === "broken" ||
-        state === "moved"
-      )
-        return [];
-      const isKnown = endOf(link, context) !== null;
-      return [
-        {
-          subject: id,
-          message: `${hostname} only leads on to another address, for as long as it lasts. ${isKnown ? "Give the address at its end." : "Check it, and where it leads is offered."}`,
-        },
-      ];
-    }),
+  findInBook: (link, context, answer) => {
+    const { destination } = link;
+    if (destination.kind !== "web") return null;
+    const { hostname, pathname } = urlOf(destination);
+    // Of what is broken, or has moved for good, another rule tells.
+    if (!isService(hostname) || pathname === "/" || answer?.state === "broken" || answer?.state === "moved")
+      return null;
+    const isKnown = endOf(link, context) !== null;
+    return `${hostname} only leads on to another address, for as long as it lasts. ${isKnown ? "Give the address at its end." : "Check it, and where it leads is offered."}`;
+  },
   isSure: () => false,
   mend: (link, context) => {
     const end = endOf(link, context);
@@ -49,5 +37,9 @@ export const shortAddress: LinkRule = {
 function endOf(link: CheckedLink, context: CheckContext): string | null {
   const answer = answerOf(link, context);
   if (answer?.state !== "sound" || !answer.endsAt) return null;
-  return services.has(new URL(answer.endsAt).hostname.replace(/^www\./, "")) ? null : answer.endsAt;
+  return isService(new URL(answer.endsAt).hostname) ? null : answer.endsAt;
+}
+
+function isService(host: string): boolean {
+  return services.has(host.startsWith("www.") ? host.slice("www.".length) : host);
 }

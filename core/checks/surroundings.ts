@@ -10,7 +10,7 @@ import { placesOf } from "../manuscript/outline.ts";
 import { textWidth } from "../manuscript/page-layout.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
 import type { CheckContext } from "./finding.ts";
-import { foldedWords } from "./folded-words.ts";
+import { wordsOf } from "./folded-words.ts";
 
 /**
  * All that rules are told of a book besides the chapter that they look at. A whole book tells it of itself
@@ -51,12 +51,13 @@ export function indexIn(surroundings: Surroundings): BookIndex {
 export function surroundingsOf(book: Book, known: KnownOfBook): Surroundings {
   const links = book.chapters.flatMap(({ doc }) => linkUses(doc));
   const wordsLead = new Map<string, Set<string>>();
-  for (const { on, text, destination } of links) {
-    const words = on === "reference" ? "" : foldedWords(text);
+  for (const link of links) {
+    const words = link.on === "reference" ? "" : wordsOf(link);
     if (words === "") continue;
+    const to = writeDestination(link.destination);
     const ends = wordsLead.get(words);
-    if (ends) ends.add(writeDestination(destination));
-    else wordsLead.set(words, new Set([writeDestination(destination)]));
+    if (ends) ends.add(to);
+    else wordsLead.set(words, new Set([to]));
   }
   return {
     ...known,

@@ -8,19 +8,13 @@ export const trackingPart: LinkRule = {
   title: "An address has parts that follow readers",
   severity: "consider",
   source: "common practice: such parts count who came from where, and the page is the same without them",
-  find: (links) =>
-    links.flatMap(({ id, destination }) => {
-      if (destination.kind !== "web") return [];
-      const { left } = withoutParts(destination, tracking);
-      return left.length === 0
-        ? []
-        : [
-            {
-              subject: id,
-              message: `${left.map((name) => `“${name}”`).join(", ")} in the address ${left.length === 1 ? "tells" : "tell"} others where readers came from. The page is hardly another without.`,
-            },
-          ];
-    }),
+  find: ({ destination }) => {
+    if (destination.kind !== "web") return null;
+    const { left } = withoutParts(destination, tracking);
+    return left.length === 0
+      ? null
+      : `${left.map((name) => `“${name}”`).join(", ")} in the address ${left.length === 1 ? "tells" : "tell"} others where readers came from. The page is hardly another without.`;
+  },
   // The server alone knows what it does with them.
   isSure: () => false,
   mend: ({ destination }) =>

@@ -10,12 +10,10 @@ export const twoSchemes: LinkRule = {
   title: "An address has two schemes",
   severity: "fix",
   source: "RFC 3986, section 3: an address has one scheme",
-  find: (links) =>
-    links.flatMap(({ id, destination }) =>
-      destination.kind === "web" && doubled.test(destination.address)
-        ? [{ subject: id, message: "The address begins with two schemes. Take the first one off." }]
-        : [],
-    ),
+  find: ({ destination }) =>
+    destination.kind === "web" && doubled.test(destination.address)
+      ? "The address begins with two schemes. Take the first one off."
+      : null,
   mend: ({ destination }) =>
     destination.kind === "web"
       ? { destination: webDestination(destination.address.replace(doubled, "$1://")) }

@@ -1,4 +1,4 @@
-import { companionOf, answerOf, type CheckContext, type CheckedLink, type LinkRule } from "./finding.ts";
+import { companionOf, answerOf, type CheckContext, type CheckedLink, type BookRule } from "./finding.ts";
 
 /** Kinds of files as words name them, and the media types that they have (IANA; from memory). */
 const kinds: Record<string, RegExp> = {
@@ -18,26 +18,20 @@ const unspoken =
   /^(?:application\/(?:octet-stream|x-download|force-download|download)|binary\/octet-stream)$/;
 
 /** Words that promise a file of one kind, where another comes. */
-export const typeUntrue: LinkRule = {
+export const typeUntrue: BookRule = {
   id: "type-untrue",
   title: "The words promise another kind of file",
   severity: "fix",
   source: "WCAG technique H33 and G91 (from memory): what the words say of a file is so",
-  find: (links, context) =>
-    links.flatMap((link) => {
-      const said = /[([]\s*(?:as\s+)?(pdf|docx|odt|xlsx|pptx|epub|zip|csv|mp3|mp4)\b[^)\]]*[)\]]/i.exec(
-        link.text,
-      )?.[1];
-      const type = said && typeOf(link, context);
-      if (!said || !type || unspoken.test(type) || kinds[said.toLowerCase()]!.test(type)) return [];
-      const comes = /^(?:text\/html|application\/xhtml\+xml)$/.test(type) ? "a web page" : type;
-      return [
-        {
-          subject: link.id,
-          message: `The words promise ${said.toUpperCase()}, and ${comes} comes. Change the words, or lead to the file.`,
-        },
-      ];
-    }),
+  findInBook: (link, context) => {
+    const said = /[([]\s*(?:as\s+)?(pdf|docx|odt|xlsx|pptx|epub|zip|csv|mp3|mp4)\b[^)\]]*[)\]]/i.exec(
+      link.text,
+    )?.[1];
+    const type = said && typeOf(link, context);
+    if (!said || !type || unspoken.test(type) || kinds[said.toLowerCase()]!.test(type)) return null;
+    const comes = /^(?:text\/html|application\/xhtml\+xml)$/.test(type) ? "a web page" : type;
+    return `The words promise ${said.toUpperCase()}, and ${comes} comes. Change the words, or lead to the file.`;
+  },
 };
 
 function typeOf(link: CheckedLink, context: CheckContext): string | null {

@@ -18,20 +18,11 @@ export const unknownTopLevel: LinkRule = {
   title: "A host ends with a name that does not exist",
   severity: "fix",
   source: "the public suffix list, through tldts; RFC 2606 for names that are kept for examples",
-  find: (links) =>
-    links.flatMap(({ id, destination }) => {
-      const host = hostOf(destination);
-      if (host === null) return [];
-      const end = unknownEnd(host);
-      return end === null
-        ? []
-        : [
-            {
-              subject: id,
-              message: `There is no top-level name “.${end}”. Look for a slip in ${host}.`,
-            },
-          ];
-    }),
+  find: ({ destination }) => {
+    const host = hostOf(destination);
+    const end = host === null ? null : unknownEnd(host);
+    return end === null ? null : `There is no top-level name “.${end}”. Look for a slip in ${host}.`;
+  },
 };
 
 function hostOf(destination: Destination): string | null {

@@ -20,5 +20,17 @@ export function urlOf(destination: WebDestination): AddressParts {
 /** @throws TypeError where it is no address, which no web destination has. */
 export function partsOf(address: string): AddressParts {
   const { protocol, username, password, host, hostname, port, pathname, search } = new URL(address);
-  return { protocol, username, password, host, hostname, port, pathname, search };
+  return { protocol, username, password, host, hostname: oneOf(hostname), port, pathname, search };
+}
+
+const kept = 20_000;
+const names = new Map<string, string>();
+
+/** The same string for the same host, however many addresses have it: what is known of hosts is found by it at once. */
+function oneOf(host: string): string {
+  const known = names.get(host);
+  if (known !== undefined) return known;
+  if (names.size >= kept) names.clear();
+  names.set(host, host);
+  return host;
 }

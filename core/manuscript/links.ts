@@ -127,9 +127,9 @@ function usesOfBlock(block: Node, start: number): readonly LinkUse[] {
   return uses;
 }
 
+/** A link of a paragraph, which has one part, where its paragraph stands now. */
 function moved(use: LinkUse, by: number): LinkUse {
-  const parts = use.parts.map(({ text, from, to }) => ({ text, from: from + by, to: to + by }));
-  return { ...use, from: use.from + by, to: use.to + by, parts };
+  return linkUse(use, { text: use.text, from: use.from + by, to: use.to + by }, use.on);
 }
 
 function readBlock(block: Node, start: number): LinkUse[] {
@@ -138,9 +138,10 @@ function readBlock(block: Node, start: number): LinkUse[] {
     const from = start + run.offset;
     if (run.link) {
       const size = run.nodes.reduce((sum, node) => sum + node.nodeSize, 0);
-      const part: LinkPart = { text: runText(run), from, to: from + size };
       const alone = run.nodes.length === 1 && run.nodes[0]!.type.name === "picture";
-      uses.push({ ...run.link, ...part, parts: [part], on: alone ? "picture" : "words" });
+      uses.push(
+        linkUse(run.link, { text: runText(run), from, to: from + size }, alone ? "picture" : "words"),
+      );
     }
     let at = from;
     for (const node of run.nodes) {
@@ -153,25 +154,34 @@ function readBlock(block: Node, start: number): LinkUse[] {
 }
 
 function hotspotUses(picture: Node, from: number): LinkUse[] {
-  return pictureAttrs(picture).hotspots.map(({ id, destination, description, alt }) => {
-    const part = { text: alt, from, to: from + 1 };
-    return { ...defaultLink, id, destination, description, ...part, parts: [part], on: "hotspot" as const };
-  });
+  return pictureAttrs(picture).hotspots.map(({ id, destination, description, alt }) =>
+    linkUse({ ...defaultLink, id, destination, description }, { text: alt, from, to: from + 1 }, "hotspot"),
+  );
 }
 
 function referenceUse(node: Node, from: number): LinkUse {
   const { id, target, form } = referenceAttrs(node);
-  const part = { text: formWords[form], from, to: from + 1 };
+  return linkUse(
+    { ...defaultLink, id, destination: { kind: "place", target }, description: null },
+    { text: formWords[form], from, to: from + 1 },
+    "reference",
+  );
+}
+
+/** A link of one part. Written out, since a book has very many, and spreading objects takes several times as long. */
+function linkUse(link: LinkAttrs, part: LinkPart, on: LinkUse["on"]): LinkUse {
   return {
-    id,
-    destination: { kind: "place", target },
-    description: null,
-    ...defaultLink,
+    id: link.id,
+    destination: link.destination,
+    description: link.description,
+    asText: link.asText,
+    look: link.look,
+    newWindow: link.newWindow,
     text: part.text,
-    from,
+    from: part.from,
     to: part.to,
     parts: [part],
-    on: "reference",
+    on,
   };
 }
 
