@@ -1,4 +1,5 @@
 import type { Finding } from "@vennet/core/checks/finding";
+import { changedBlocks } from "@vennet/core/manuscript/changed-blocks";
 import { writeChapter } from "@vennet/core/manuscript/chapter";
 import type { Node } from "prosemirror-model";
 import { useEffect, useRef, useState } from "react";
@@ -12,8 +13,11 @@ export function useFindings(doc: Node | null, basis: CheckBasis | null): Map<str
   const [findings, setFindings] = useState(none);
   const [worker, setWorker] = useState<Worker | null>(null);
   const turn = useRef(0);
+  /** What the worker has of the chapter. */
+  const sent = useRef<Node | null>(null);
 
   useEffect(() => {
+    sent.current = null;
     const made = new Worker(new URL("./check-worker.ts", import.meta.url), { type: "module" });
     made.onmessage = ({ data }: MessageEvent<Checked>) => {
       // Of a text that has changed since, a later answer tells.
@@ -37,7 +41,11 @@ export function useFindings(doc: Node | null, basis: CheckBasis | null): Map<str
     if (!worker || !doc || !basis) return;
     const timer = setTimeout(() => {
       turn.current++;
-      worker.postMessage({ turn: turn.current, document: writeChapter(doc) } satisfies ToCheck);
+      const what = sent.current
+        ? { changed: changedBlocks(sent.current, doc) }
+        : { document: writeChapter(doc) };
+      worker.postMessage({ turn: turn.current, ...what } satisfies ToCheck);
+      sent.current = doc;
     }, pauseBeforeCheck);
     return () => clearTimeout(timer);
   }, [worker, doc, basis]);
