@@ -92,6 +92,50 @@ test("a link that cannot travel is missing, with the reason", () => {
   ]);
 });
 
+describe("links with the same words and destination", () => {
+  const three = manuscriptLinks(
+    bookOf(
+      '# T\n\n[tides](https://a.example/ "Of spring"), [tides](https://a.example/ "Of neap"), [tides](https://a.example/)',
+    ),
+    { ...nothing, traits: paged },
+  );
+  const tides = (description: string): ExportedLink => ({
+    destination: { kind: "address", address: "https://a.example/" },
+    text: "tides",
+    description,
+    where: "page 1",
+    page: 1,
+    boxes: [],
+    apparatus: false,
+    ...likeAllOthers,
+  });
+  const verdicts = (...descriptions: string[]) =>
+    compareLinks(three, { ...nothing, traits: paged, pages: 1, links: descriptions.map(tides) }).rows.map(
+      ({ verdict }) => verdict,
+    );
+
+  test("are told apart by what is said of them, in whatever order the file has them", () => {
+    expect(verdicts("tides (a.example)", "Of neap", "Of spring")).toEqual(["intact", "intact", "intact"]);
+  });
+
+  test("what an author says of one is not taken for what the format says of another", () => {
+    const two = manuscriptLinks(
+      bookOf('# T\n\n[tides](https://a.example/), [tides](https://a.example/ "Spring tides (a.example)")'),
+      { ...nothing, traits: paged },
+    );
+    const links = ["Spring tides (a.example)", "tides (a.example)"].map(tides);
+    expect(compareLinks(two, { ...nothing, traits: paged, pages: 1, links }).complete).toBe(true);
+  });
+
+  test("one of which another thing is said takes none that is another's", () => {
+    expect(verdicts("Of neap", "Of storms", "tides (a.example)")).toEqual([
+      "other-description",
+      "intact",
+      "intact",
+    ]);
+  });
+});
+
 describe("the proof of a PDF", () => {
   const manuscript = manuscriptLinks(
     bookOf("# T\n\n[a long co-operative walk](https://a.example/) and [b](https://b.example/)"),

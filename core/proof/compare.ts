@@ -4,13 +4,14 @@ import { comparable } from "./comparable.ts";
 import { coveredShare } from "./covered.ts";
 import {
   foldBlanks,
+  valueOf,
   type Box,
   type ExportedLink,
   type ExportReading,
   type Fault,
   type FormatTraits,
 } from "./exported-link.ts";
-import { isSetFrom } from "./formula-words.ts";
+import { pairLinks, type Found } from "./pair-links.ts";
 import { showsMark, whyBeside, whyMisnamed } from "./judge-link.ts";
 import { landsRight } from "./landing.ts";
 
@@ -83,26 +84,18 @@ export function numbersOf({ complete, intact, total, extra, made, faults }: Link
  */
 export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReading): LinkProof {
   const links = reading.links.map((link) => withFirstPath(link, reading.files));
-  const exported = joinBrokenLinks(
-    links.filter((link) => !link.apparatus),
+  const { exported, matchesOf } = pairLinks(
     manuscript,
+    links.filter((link) => !link.apparatus),
     reading.traits,
   );
-  const byKey = new Map<string, Found[]>();
-  for (const found of exported) push(byKey, found.key, found);
-
   const over = linksOver(links);
   const lands = landsOnce(reading.traits.isPaged);
   const all = manuscript.map((link): ProofRow => {
     if (link.isLeftOut) return { link, verdict: "left-out", found: [], note: "Its file stays at home." };
     if (!link.expected) return { link, verdict: "missing", found: [], note: link.reason };
-    const matches = expectedKeys(link, reading.traits).map(
-      (key, part) =>
-        takeLike(byKey.get(key) ?? [], link) ??
-        (reading.traits.isPaged ? takeSet(link, part, byKey, exported) : undefined),
-    );
+    const matches = matchesOf(link);
     const present = matches.filter((match) => match !== undefined);
-    for (const match of present) match.taken = true;
     const where = present.flatMap((match) => match.where);
     if (present.length < matches.length) {
       const note = present.length === 0 ? "The file has no such link." : "The file has only a part of it.";
@@ -138,51 +131,11 @@ export function compareLinks(manuscript: ManuscriptLink[], reading: ExportReadin
   };
 }
 
-/**
- * Takes the first of the links with the same words and destination, of those that say they are what this one is.
- * Areas of a picture have no words on a page; there their descriptions tell them apart.
- */
-function takeLike(found: Found[], { role, isArea, description, text }: ManuscriptLink): Found | undefined {
-  const said = isArea ? found.findIndex(({ link }) => link.description === (description ?? text)) : -1;
-  const alike = said === -1 ? found.findIndex(({ link }) => link.role === role) : said;
-  return found.splice(Math.max(0, alike), 1)[0];
-}
-
-/** Takes the first of the links with the same destination whose words are those of a part with formulas, as a page has them. */
-function takeSet(
-  { expected, parts, aroundFormulas }: ManuscriptLink,
-  part: number,
-  byKey: Map<string, Found[]>,
-  exported: Found[],
-): Found | undefined {
-  const around = aroundFormulas[part];
-  if (typeof around !== "string") return undefined;
-  const found = exported.find(
-    ({ link: { destination, text }, taken }) =>
-      !taken &&
-      destination.kind === expected!.kind &&
-      valueOf(destination) === expected!.value &&
-      isSetFrom(parts[part]!, around, text),
-  );
-  const alike = byKey.get(found?.key ?? "");
-  alike?.splice(alike.indexOf(found!), 1);
-  return found;
-}
-
 /** A link to one of several equal files leads to the first of them. */
 function withFirstPath(link: ExportedLink, files: ExportReading["files"]): ExportedLink {
   const { destination } = link;
   if (destination.kind !== "file") return link;
   return { ...link, destination: { kind: "file", path: firstPathOf(destination.path, files) } };
-}
-
-interface Found {
-  link: ExportedLink;
-  /** All pieces of a link that was broken over pages. */
-  pieces: ExportedLink[];
-  key: string;
-  where: string[];
-  taken: boolean;
 }
 
 function isIntact({ verdict }: ProofRow): boolean {
@@ -323,62 +276,6 @@ function piecesOf(
     }
   }
   return null;
-}
-
-function joinBrokenLinks(links: ExportedLink[], manuscript: ManuscriptLink[], traits: FormatTraits): Found[] {
-  const wanted = new Set(manuscript.flatMap((link) => expectedKeys(link, traits)));
-  const found = (link: ExportedLink): Found => ({
-    link,
-    pieces: [link],
-    key: key(link.destination.kind, valueOf(link.destination), link.text, traits),
-    where: [link.where],
-    taken: false,
-  });
-  const out: Found[] = [];
-  const open: Found[] = [];
-  for (const link of links) {
-    const next = found(link);
-    if (wanted.has(next.key)) {
-      out.push(next);
-      continue;
-    }
-    // Several links may wait at once: one in the text and one in a note can break over the same page.
-    const start = open.findIndex(
-      (candidate) =>
-        candidate.link.page !== null &&
-        valueOf(candidate.link.destination) === valueOf(link.destination) &&
-        link.page !== null &&
-        link.page - candidate.link.page === 1,
-    );
-    if (start === -1) {
-      open.push(next);
-      continue;
-    }
-    const joined = open[start]!;
-    joined.link = { ...link, text: `${joined.link.text} ${link.text}` };
-    joined.key = key(link.destination.kind, valueOf(link.destination), joined.link.text, traits);
-    joined.where.push(link.where);
-    joined.pieces.push(link);
-    if (wanted.has(joined.key)) out.push(...open.splice(start, 1));
-  }
-  return [...out, ...open];
-}
-
-/** By what each part of a link is found in the file. */
-function expectedKeys({ expected, parts, isArea }: ManuscriptLink, traits: FormatTraits): string[] {
-  if (!expected) return [];
-  const texts = isArea && traits.isPaged ? [""] : parts;
-  return texts.map((text) => key(expected.kind, expected.value, text, traits));
-}
-
-/** The address, the name of the place or the path of the file to which a link leads. */
-export function valueOf(destination: ExportedLink["destination"]): string {
-  if (destination.kind === "file") return destination.path;
-  return destination.kind === "address" ? destination.address : destination.target;
-}
-
-function key(as: string, value: string, text: string, traits: FormatTraits): string {
-  return JSON.stringify([as, value, comparable(text, traits)]);
 }
 
 function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {

@@ -169,3 +169,9 @@ export class ProofError extends CodedError {
     super(code, message);
   }
 }
+
+/** The address, the name of the place or the path of the file to which a link leads. */
+export function valueOf(destination: ExportedLink["destination"]): string {
+  if (destination.kind === "file") return destination.path;
+  return destination.kind === "address" ? destination.address : destination.target;
+}

@@ -1,7 +1,7 @@
 import type { BookIndex } from "../manuscript/book-index.ts";
 import { indexOf, type Book } from "../manuscript/book.ts";
-import { compareLinks, valueOf, type LinkProof } from "./compare.ts";
-import { foldBlanks, type ExportReading, type Fault } from "./exported-link.ts";
+import { compareLinks, type LinkProof } from "./compare.ts";
+import { foldBlanks, valueOf, type ExportReading, type Fault } from "./exported-link.ts";
 import { judgeLists } from "./judge-lists.ts";
 import { judgeNotes } from "./judge-notes.ts";
 import { judgeWays } from "./judge-ways.ts";
