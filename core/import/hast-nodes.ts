@@ -30,6 +30,13 @@ export function becomeSign(element: Element, note: string): void {
   Object.assign(element, { tagName: "note-reference", properties: { dataNote: note }, children: [] });
 }
 
+/** The names under which links lead to an element: its id, and the old name of a link or anchor, which may be another. */
+export function namesOf({ tagName, properties }: Element): string[] {
+  return [properties["id"], tagName === "a" ? properties["name"] : undefined].filter(
+    (name): name is string => typeof name === "string" && name !== "",
+  );
+}
+
 /** Every element within another or a tree, in the order of the text. */
 export function allElements(parent: Root | Element): Element[] {
   const found: Element[] = [];

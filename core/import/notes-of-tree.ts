@@ -1,6 +1,6 @@
 import type { Element, ElementContent, Root } from "hast";
 import { toString } from "hast-util-to-string";
-import { becomeSign } from "./hast-nodes.ts";
+import { becomeSign, namesOf } from "./hast-nodes.ts";
 import { semanticsOf } from "./semantics.ts";
 
 interface Found {
@@ -69,7 +69,7 @@ class PageOfNotes {
         this.all.push({ node, parent });
         this.parents.set(node, parent);
         this.order.set(node, this.order.size);
-        for (const name of idsOf(node)) if (!this.byId.has(name)) this.byId.set(name, node);
+        for (const name of namesOf(node)) if (!this.byId.has(name)) this.byId.set(name, node);
         collect(node);
       }
     };
@@ -142,10 +142,10 @@ class PageOfNotes {
 
   /** How a way back may call a sign: by its own ids, or those of what holds it alone. */
   private namesAround(sign: Element): string[] {
-    const names = [sign, ...within(sign)].flatMap(idsOf);
+    const names = [sign, ...within(sign)].flatMap(namesOf);
     for (let node = this.parents.get(sign); node?.type === "element"; node = this.parents.get(node)) {
       if (!/^(sup|span|small|b|i|em|strong)$/.test(node.tagName)) break;
-      names.push(...idsOf(node));
+      names.push(...namesOf(node));
     }
     return names.map((name) => `#${name}`);
   }
@@ -222,12 +222,6 @@ function isNoteSized(block: Element): boolean {
 function onlyChild(parent: Element): ElementContent | null {
   const shown = parent.children.filter((child) => child.type !== "text" || child.value.trim() !== "");
   return shown.length === 1 ? shown[0]! : null;
-}
-
-function idsOf({ tagName, properties }: Element): string[] {
-  return [properties["id"], tagName === "a" ? properties["name"] : undefined].filter(
-    (name): name is string => typeof name === "string" && name !== "",
-  );
 }
 
 function within(parent: Element): Element[] {

@@ -33,6 +33,7 @@ export class FileLinks {
   private readonly found: OpenLink[] = [];
   private readonly open: OpenLink[] = [];
   private readonly places = new Map<string, number>();
+  private readonly oldNames = new Map<string, number>();
   private letters = "";
   /** Where the heading begins that is read; null outside of headings. */
   private headingAt: number | null = null;
@@ -56,7 +57,16 @@ export class FileLinks {
 
   /** A place that begins here, under its name; one in a heading is that heading. The first that has a name is meant. */
   place(name: string | undefined): void {
-    if (name && !this.places.has(name)) this.places.set(name, this.headingAt ?? this.letters.length);
+    this.placeIn(this.places, name);
+  }
+
+  /** The old name of an anchor (WHATWG HTML, 7.4.6.4), which is meant where nothing has it as its id. */
+  oldName(name: string | undefined): void {
+    this.placeIn(this.oldNames, name);
+  }
+
+  private placeIn(places: Map<string, number>, name: string | undefined): void {
+    if (name && !places.has(name)) places.set(name, this.headingAt ?? this.letters.length);
   }
 
   get isInHeading(): boolean {
@@ -98,7 +108,9 @@ export class FileLinks {
 
   private landing(href: string, nameOf: (fragment: string) => string[]): string | null {
     if (!href.startsWith("#")) return null;
-    const at = nameOf(href.slice(1)).flatMap((name) => this.places.get(name) ?? [])[0];
+    const at = nameOf(href.slice(1)).flatMap(
+      (name) => this.places.get(name) ?? this.oldNames.get(name) ?? [],
+    )[0];
     // The top of a page, in whatever letters, where nothing in it is called so (WHATWG HTML, 7.4.6.4).
     if (at === undefined && /^#(top)?$/i.test(href)) return this.letters.slice(0, landingLetters);
     return at === undefined ? null : this.letters.slice(at, at + landingLetters);

@@ -49,7 +49,8 @@ export function readLinks(
 ): void {
   const slugger = new GithubSlugger();
   let base: string | null = null;
-  const place = (name: string | undefined): void => links.place(name && placeOf(name));
+  const nameOf = (name: string | undefined): string | undefined => name && placeOf(name);
+  const place = (name: string | undefined): void => links.place(nameOf(name));
   const walk = (node: Node): void => {
     if (node.nodeName === "#text") return links.text((node as DefaultTreeAdapterMap["textNode"]).value);
     if (!("childNodes" in node)) return;
@@ -70,7 +71,7 @@ export function readLinks(
     const isHeading = /^h[1-6]$/.test(tagName);
     if (isHeading) links.beginHeading();
     place(attribute("id"));
-    if (tagName === "a") place(attribute("name"));
+    if (tagName === "a") links.oldName(nameOf(attribute("name")));
     if (hasSlugs && isHeading) place(slugger.slug(wordsOf(element)));
     if (tagName === "image") links.picture(attribute("aria-label") ?? "");
     if (tagName === "img") links.picture(attribute("alt") ?? "");

@@ -99,8 +99,8 @@ function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, link
   const opens = (name: string, attributes: Record<string, string>): (typeof open)[number] => {
     const href = attributes["href"] ?? attributes["xlink:href"];
     if (/^(head|script|style|template|noscript)$/.test(name)) return "unread";
-    const id = attributes["id"] ?? (name === "a" ? attributes["name"] : undefined);
-    if (id) links.place(`${path}#${id}`);
+    if (attributes["id"]) links.place(`${path}#${attributes["id"]}`);
+    if (name === "a" && attributes["name"]) links.oldName(`${path}#${attributes["name"]}`);
     // What a book of ours made by itself is made again.
     if (isOurs && attributes["data-made"] !== undefined) return "unread";
     if (isPageBreak(attributes) && href === undefined) return "page";

@@ -8,6 +8,7 @@ import { topOfBook } from "../../manuscript/book-index.ts";
 import type { Hotspot } from "../../manuscript/hotspot.ts";
 import { signpostAttrs, type SignpostList } from "../../manuscript/attributes.ts";
 import { newId } from "../../manuscript/ids.ts";
+import { namesOf } from "../hast-nodes.ts";
 
 /** The landing places of a file: the names by which its own links call them, with the ids that the manuscript gives. */
 export class FilePlaces {
@@ -30,11 +31,10 @@ export class FilePlaces {
     this.led.set(from, to);
   }
 
-  /** A new place under the name that an element has as its id, if nothing has it yet. */
+  /** A new place under the names that an element has, as far as nothing has them yet. */
   placeOf(element: Element): string {
     const id = newId();
-    const name = element.properties["id"] ?? element.properties["name"];
-    if (typeof name === "string" && name !== "" && !this.ids.has(name)) this.ids.set(name, id);
+    for (const name of namesOf(element)) if (!this.ids.has(name)) this.ids.set(name, id);
     return id;
   }
 

@@ -14,6 +14,11 @@ const empty = new Set(["img", "hr", "br", "input", "source", "wbr", "col", "area
  */
 export function anchorsByIds(tree: Root): void {
   const wanted = targets(tree);
+  const ids = new Set(allElements(tree).map(({ properties }) => properties["id"]));
+  // What has a name as its id is meant before what is only called so.
+  for (const { tagName, properties } of allElements(tree))
+    if (tagName === "a" && properties["name"] !== properties["id"] && ids.has(properties["name"]))
+      delete properties["name"];
   // Programs give links ids of their own: only what something leads to is a place.
   for (const { tagName, properties } of allElements(tree))
     if (tagName === "a" && properties["href"] !== undefined && !wanted.has(String(properties["id"])))

@@ -9,6 +9,7 @@ import { newId } from "../../manuscript/ids.ts";
 import { assertHotspots, type Hotspot, type Point } from "../../manuscript/hotspot.ts";
 import { schema } from "../../manuscript/schema.ts";
 import type { FoundArea } from "../areas.ts";
+import { namesOf } from "../hast-nodes.ts";
 import { clip, linkedWithoutEdges } from "./blanks.ts";
 import { followsOf, frameOf, lookOf } from "./carried.ts";
 import { languageMark } from "./language-of-tree.ts";
@@ -214,12 +215,13 @@ export class WordsOfTree {
   }
 
   private anchorOf(element: Element, marks: readonly Mark[]): Node[] {
-    const name = element.properties["id"] ?? element.properties["name"];
-    if (typeof name !== "string" || name === "" || name === topOfBook || this.reading.places.has(name))
-      return [];
+    const [name, ...others] = namesOf(element).filter(
+      (one) => one !== topOfBook && !this.reading.places.has(one),
+    );
+    if (name === undefined) return [];
     const id = newId();
     // hast-util-raw may have put this prefix before names to keep them apart from others.
-    this.reading.places.set(name.replace(/^user-content-/, ""), id);
+    for (const one of [name, ...others]) this.reading.places.set(one.replace(/^user-content-/, ""), id);
     // Within a link it is a part of that, which would be two otherwise.
     const own = element.properties["dataAnchor"];
     const shown = typeof own === "string" ? own : name.replace(/^page-\d+-/, "");

@@ -41,6 +41,17 @@ test("any element that a link leads to is a place: a paragraph, an item, a cell,
   expect(leftOut.map(({ what }) => what)).toEqual(["The picture x.png"]);
 });
 
+test("an anchor that has an id and an old name is a place under both; an id elsewhere is meant before a name", async () => {
+  const page = `<html><body><h1>T</h1><p>${["ebb", "flood", "neap"].map((id) => `<a href="#${id}">${id}</a>`).join(" ")}</p>
+    <p>Going <a name="ebb" id="flood">out</a></p><p>Falling <a name="neap" id="low">low</a></p><p id="neap">Neap tides</p></body></html>`;
+  const { chapters, arrival } = await bring(bytes(page));
+  const at = new Map(placesOf(chapters[0]!).map(({ id, context }) => [id, context]));
+  const lands = linkUses(chapters[0]!).map(({ destination }) =>
+    destination.kind === "place" ? at.get(destination.target) : null,
+  );
+  expect([lands, arrival!.counts.intact]).toEqual([["out", "out", "Neap tides"], 3]);
+});
+
 test("relative links start where the page says, and areas of a map are links with their words", async () => {
   const page = `<!doctype html><base href="https://tides.example/guide/"><h1>T</h1><p><a href="../hours">hours</a> <a href="#t">up</a></p><img src="m.png" usemap="#m" alt="Map"><map name="m"><area href="head" alt="The head" coords="1,1,2,2"><area href="https://b.example/"></map>`;
   expect(await linksIn(bytes(page))).toEqual([
