@@ -14,6 +14,8 @@ const xHeight = 0.5;
 /** A piece of a page's text. */
 export interface PdfPiece {
   words: string;
+  /** Its left edge, in points from the page's. */
+  x: number;
   /** Its baseline, in points from the page's foot. */
   y: number;
   /** Of its letters, in points. */
@@ -146,8 +148,9 @@ function gathered(shown: readonly PageLetters[]): PdfPageText {
     if (list) list.push(letters);
     else marked.set(letters.content, [letters]);
   }
-  const pieces = inReadingOrder(shown).map(({ words, y, height, endsLine }) => ({
+  const pieces = inReadingOrder(shown).map(({ words, x, y, height, endsLine }) => ({
     words: endsLine ? `${words} ` : words,
+    x,
     y,
     height,
   }));

@@ -10,10 +10,11 @@ import {
   type ExportReading,
   type Fault,
   type FormatTraits,
+  type Landing,
 } from "./exported-link.ts";
 import { pairLinks, type Found } from "./pair-links.ts";
 import { showsMark, whyBeside, whyMisnamed } from "./judge-link.ts";
-import { landsRight } from "./landing.ts";
+import { landsAt } from "./landing.ts";
 
 export type LinkVerdict =
   | "intact"
@@ -159,7 +160,7 @@ function judge(
       const note = "The link is there, but its landing place is not.";
       return { link, verdict: "dead-end", found: where, note };
     }
-    if (!lands(link.landing, landing)) {
+    if (!lands(link.landing, found.destination)) {
       const note = `It lands on “${foldBlanks(landing).slice(0, shownLanding)}”.`;
       return { link, verdict: "shifted", found: where, note };
     }
@@ -196,7 +197,7 @@ const lacking: Readonly<Record<Exclude<FoundFile, "whole">, string>> = {
   "without-place": "The file came along, but it has no such page or place.",
 };
 
-type Lands = (expected: string | null, found: string) => boolean;
+type Lands = (expected: string | null, found: Landing) => boolean;
 
 /** Whether words at a landing place are those that ought to stand there, judged once for all links that land on it. */
 function landsOnce(inPages: boolean): Lands {
@@ -204,8 +205,9 @@ function landsOnce(inPages: boolean): Lands {
   return (expected, found) => {
     const of = judged.get(expected) ?? new Map<string, boolean>();
     judged.set(expected, of);
-    const lands = of.get(found) ?? landsRight(expected, found, inPages);
-    of.set(found, lands);
+    const there = `${found.landing}\f${found.inColumn}`;
+    const lands = of.get(there) ?? landsAt(expected, found, inPages);
+    of.set(there, lands);
     return lands;
   };
 }

@@ -1,16 +1,23 @@
 import { CodedError } from "../errors.ts";
 
+/** What stands where a jump lands. */
+export interface Landing {
+  /** The words there, the line or block itself before what follows; null where the file has no such place. */
+  landing: string | null;
+  /** Of a page, where its line goes on in other cells or columns: the words there, cell by cell. */
+  inColumn?: string;
+}
+
 /** Where a link of an exported file leads, as the file itself says it. */
 export type ExportedDestination =
   | { kind: "address"; address: string }
-  /** A jump inside the file. `landing` are the words that stand there, the line or block itself before what follows; null where the file has no such place. */
-  | {
+  /** A jump inside the file. */
+  | (Landing & {
       kind: "place";
       target: string;
-      landing: string | null;
       /** The words of the links on the line of a page on which it lands; empty where there are no pages. */
       linksThere?: readonly string[];
-    }
+    })
   /** A file that was exported along, or ought to have been. */
   | { kind: "file"; path: string };
 
@@ -104,12 +111,10 @@ export interface ReadPage {
   ways: readonly { words: string; opens: string | null }[];
 }
 
-export interface ReadEntry {
+export interface ReadEntry extends Landing {
   words: string;
   /** The names of the places to which it leads, where the file names some. */
   targets: readonly string[];
-  /** The words that stand there; null where the file has no such place. */
-  landing: string | null;
 }
 
 /** Left, lower, right and upper edge. */

@@ -4,7 +4,7 @@ import type { Book } from "../manuscript/book.ts";
 import { HeadingLevels } from "../manuscript/outline.ts";
 import { hasOwnContents } from "../manuscript/signposts.ts";
 import type { Fault, ReadEntry, ReadList } from "./exported-link.ts";
-import { landingWords, landsRight } from "./landing.ts";
+import { landingWords, landsAt } from "./landing.ts";
 import { lettersOf } from "./letters.ts";
 
 /** One entry that a list ought to have. */
@@ -52,11 +52,10 @@ export function judgeLists(
       }
       for (let passed = next; passed < at; passed++) judgeOther(passed);
       next = at + 1;
-      const { targets, landing } = entries[at]!;
+      const { targets } = entries[at]!;
       const isThere =
         !targets.some((id) => index.places.has(id)) || (one.id !== null && targets.includes(one.id));
-      if (landing === null || !isThere || !landsRight(one.landing, landing, isPaged))
-        tell(`“${one.words}” leads elsewhere.`);
+      if (!isThere || !landsAt(one.landing, entries[at]!, isPaged)) tell(`“${one.words}” leads elsewhere.`);
     }
     for (let left = next; left < entries.length; left++) judgeOther(left);
     return faults;

@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { literalPattern } from "../manuscript/literal-pattern.ts";
 import type { IndexedPlace } from "../manuscript/book-index.ts";
+import type { Landing } from "./exported-link.ts";
 import { lettersOf } from "./letters.ts";
 
 // So many letters tell one place from the next, and still stand on one line of a narrow cell.
@@ -99,6 +100,18 @@ export function isTelling(words: string): boolean {
 /** Whether something can be read that is no punctuation: a reader who lands on it sees no word before it. */
 export function hasSigns(words: string): boolean {
   return lettersOf(words) !== "";
+}
+
+/**
+ * Whether a jump lands on the words that ought to stand there, line by line or in its column.
+ * @param inPages whether pages are landed on
+ */
+export function landsAt(expected: string | null, { landing, inColumn }: Landing, inPages: boolean): boolean {
+  if (landing === null) return false;
+  return (
+    landsRight(expected, landing, inPages) ||
+    (inColumn !== undefined && landsRight(expected, inColumn, inPages))
+  );
 }
 
 /**

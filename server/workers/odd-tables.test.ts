@@ -8,11 +8,14 @@ import { textFonts } from "./fonts.ts";
 import { Typesetter } from "./typesetter.ts";
 
 const link = (words: string): string => `<a href="https://tides.example/${words}">${words}</a>`;
+const jump = (to: string): string => `<a href="#${to}">to ${to}</a>`;
 const tables = {
   "rows of different lengths": `<tr><td>A</td></tr><tr><td colspan=4>${link("wide")}</td></tr><tr><td>x</td><td>${link("next")}</td></tr>`,
   "a cell that reaches below the table": `<tr><td rowspan=50>A</td><td>b</td></tr><tr><td>${link("deep")}</td></tr>`,
   "a head that reaches down among the rows": `<tr><th rowspan=2>A</th><th>B</th></tr><tr><td>${link("one")}</td></tr>`,
   "cells over cells": `<tr><td rowspan=3>A</td><td>b</td><td rowspan=2>c</td></tr><tr><td colspan=3>${link("over")}</td></tr><tr><td>d</td><td>e</td><td>f</td></tr>`,
+  "places in narrow cells, whose words are parted beside those of the next": `<tr><th><a name="tag">Causeway-Tag</a>${jump("tag")}</th>${"<th>Protocol</th><th>Key Ex. Auth.</th>".repeat(3)}<th><a name="key">Key of the crossings</a>${jump("key")}</th></tr>`,
+  "headings side by side": `<tr><td><ul>${"<li>A hut among the cockle beds and the marsh, with a lamp</li>".repeat(12)}</ul></td><td>${["Refuges", "Warnings", "Tables", "Ferries", "Huts"].map((words, i) => `<h${2 + (i % 3)} id="h${i}">${words} of the sound</h${2 + (i % 3)}><p>${jump(`h${i}`)}</p>`).join("")}</td></tr>`,
   "an empty row": `<tr></tr><tr><td>${link("after")}</td></tr>`,
 };
 const typesetter = new Typesetter();

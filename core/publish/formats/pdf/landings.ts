@@ -1,5 +1,6 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { landingLength } from "../../../proof/landing.ts";
+import type { Landing } from "../../../proof/exported-link.ts";
 import { PdfPageTexts, type PdfPiece } from "../../../pdf/page-text.ts";
 
 // Baselines of one line of mixed sizes lie no further apart, in points; what is raised or lowered on it by a share of
@@ -23,19 +24,66 @@ export class Landings {
    * @param above how far above what is meant the destination may lie, in points
    * @param dest a name, or the destination itself; null is returned where the file has no such destination
    */
-  async at(dest: unknown, above = 0): Promise<string | null> {
+  async at(dest: unknown, above = 0): Promise<Landing> {
     const destination = (typeof dest === "string" ? await this.document.getDestination(dest) : dest) as
       unknown[] | null;
-    if (!Array.isArray(destination)) return null;
-    const [page, , , top] = destination as [{ num: number; gen: number }, unknown, unknown, number | null];
+    if (!Array.isArray(destination)) return { landing: null };
+    const [page, , left, to] = destination as [
+      { num: number; gen: number },
+      unknown,
+      number | null,
+      number | null,
+    ];
     const { pieces } = await this.texts.of((await this.document.getPageIndex(page)) + 1);
-    return linesFrom(pieces, (top ?? Infinity) - above);
+    const top = (to ?? Infinity) - above;
+    const first = pieces.findIndex(({ words, y }) => y < top && words.trim() !== "");
+    if (first === -1) return { landing: "" };
+    return {
+      landing: linesFrom(pieces, first, top),
+      inColumn: columnFrom(pieces, first, { left: left ?? 0, top }),
+    };
   }
 }
 
-function linesFrom(pieces: PdfPiece[], top: number): string {
-  const first = pieces.findIndex(({ words, y }) => y < top && words.trim() !== "");
-  if (first === -1) return "";
+// A destination stands at the left edge of its words, in points, or within them,
+const besideWords = 1;
+// and above their baseline, in shares of their height.
+const aboveWords = 1.6;
+
+/** The words at a destination cell by cell, as they are shown, from where those stand that begin at it, else its line. */
+function columnFrom(
+  pieces: readonly PdfPiece[],
+  first: number,
+  { left, top }: { left: number; top: number },
+): string {
+  const isBegun = ({ words, x, y, height }: PdfPiece): boolean =>
+    Math.abs(x - left) <= besideWords && y < top && top - y < aboveWords * height && words.trim() !== "";
+  const begun = pieces.findIndex(isBegun);
+  const from = begun === -1 ? lastLeftOf(left, pieces, first) : begun;
+  const lines = [""];
+  let before = pieces[from]!;
+  for (const piece of pieces.slice(from)) {
+    if (isOnLine(piece, before)) lines.push(lines.pop()! + piece.words);
+    else {
+      lines.push(piece.words);
+      before = piece;
+    }
+    if (lines.join("\n").length > landingLength) break;
+  }
+  return asRead(lines);
+}
+
+/** The last piece of a line that begins left of something. */
+function lastLeftOf(left: number, pieces: readonly PdfPiece[], first: number): number {
+  let last = first;
+  pieces.forEach((piece, i) => {
+    const isLater = piece.x > pieces[last]!.x && piece.x <= left + besideWords;
+    if (i > first && isLater && isOnLine(piece, pieces[first]!) && piece.words.trim() !== "") last = i;
+  });
+  return last;
+}
+
+function linesFrom(pieces: PdfPiece[], first: number, top: number): string {
   const begun = pieces[first]!;
   // The cells of a row stand on one line.
   const line = pieces.filter(
@@ -53,6 +101,10 @@ function linesFrom(pieces: PdfPiece[], top: number): string {
     }
     if (lines.join("\n").length > landingLength) break;
   }
+  return asRead(lines);
+}
+
+function asRead(lines: readonly string[]): string {
   return lines
     .map((one) => one.replace(/\s+/g, " ").trim())
     .filter(Boolean)

@@ -91,7 +91,7 @@ async function readingOf(
   const byObject = new Map(read.map((page) => [page.object, page]));
   for (const { destination } of links) {
     if (destination.kind !== "place") continue;
-    destination.landing = await landings.at(destination.target);
+    Object.assign(destination, await landings.at(destination.target));
     destination.linksThere = linksAt(named[destination.target], byObject);
   }
   return {
@@ -173,7 +173,7 @@ async function listsOf(
   const entryOf = async (words: string, dest: unknown): Promise<ReadEntry> => ({
     words: foldBlanks(words),
     targets: typeof dest === "string" ? [dest] : (names.get(where(dest)) ?? []),
-    landing: await landings.at(dest, aboveHeadings),
+    ...(await landings.at(dest, aboveHeadings)),
   });
   type Item = { title: string; dest: unknown; items: Item[] };
   const flat = (items: readonly Item[]): Item[] => items.flatMap((item) => [item, ...flat(item.items)]);
