@@ -27,7 +27,7 @@ export class DocxLinks extends TextDocumentLinks {
   link(to: DocumentTarget, description: string | null, children: ParagraphChild[]): ParagraphChild {
     const marker = `vennet-link-${this.written.length}`;
     this.written.push({ marker, to: "file" in to ? { address: to.file } : to, description });
-    return new InternalHyperlink({ anchor: marker, children });
+    return new InternalHyperlink({ anchor: marker, children: children.flatMap(unrolled) });
   }
 
   /** A link that the document makes by itself. */
@@ -39,6 +39,13 @@ export class DocxLinks extends TextDocumentLinks {
   place(id: string): ParagraphChild[] {
     return this.isFirst(id) ? [new Bookmark({ id, children: [] })] : [];
   }
+}
+
+/** A bookmark is two signs around what it marks; the library writes it so in a paragraph, and not in a link. */
+function unrolled(child: ParagraphChild): ParagraphChild[] {
+  return child instanceof Bookmark
+    ? ([child.start, ...child.children, child.end] as ParagraphChild[])
+    : [child];
 }
 
 /** Words in the look that text documents give to links. */

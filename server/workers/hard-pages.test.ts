@@ -18,13 +18,22 @@ const tables = {
   "headings side by side": `<tr><td><ul>${"<li>A hut among the cockle beds and the marsh, with a lamp</li>".repeat(12)}</ul></td><td>${["Refuges", "Warnings", "Tables", "Ferries", "Huts"].map((words, i) => `<h${2 + (i % 3)} id="h${i}">${words} of the sound</h${2 + (i % 3)}><p>${jump(`h${i}`)}</p>`).join("")}</td></tr>`,
   "an empty row": `<tr></tr><tr><td>${link("after")}</td></tr>`,
 };
+const texts = {
+  "anchors in links, at their beginning, within and at their end": `<p>${["sup", "in", "end", "b"].map(jump).join(" ")}</p><ul><li>One <a href="https://tides.example/1"><sup id="sup">tables</sup></a></li><li>Two <a href="https://tides.example/2">tide <i id="in"></i>tables</a></li><li>Three <a href="https://tides.example/3">tables<i id="end"></i></a></li><li>Four <a href="https://tides.example/4"><b><i id="b">tide</i></b> tables</a></li></ul>`,
+  "descriptions of several lines": `<p><a href="https://tides.example/" title="Low water\n  at\tnine">tides</a> ${jump("x")}</p><p id="x"><a href="#x" title="This\r\nline">line</a></p>`,
+  "a place at a letter that has a line to itself": `<p>${jump("k")}</p><dl><dt id="k"><code>-k</code><br><code>--keep-to-the-posts</code></dt><dd>Do.</dd></dl>`,
+};
+const pages = [
+  ...Object.entries(tables).map(([name, rows]) => [name, `<table>${rows}</table>`] as const),
+  ...Object.entries(texts),
+];
 const typesetter = new Typesetter();
 
-test.each(Object.entries(tables))("%s: a table goes out in every format, with its links", async (_, rows) => {
+test.each(pages)("%s: go out in every format, with all links", async (_, body) => {
   const { chapters } = await importManuscript(
     {
-      name: "tables.html",
-      bytes: new TextEncoder().encode(`<html><body><h1>T</h1><table>${rows}</table></body></html>`),
+      name: "page.html",
+      bytes: new TextEncoder().encode(`<html><body><h1>T</h1>${body}</body></html>`),
     },
     { fallbackTitle: "T", baseAddress: null, pictureFor: () => null },
   );
@@ -33,7 +42,7 @@ test.each(Object.entries(tables))("%s: a table goes out in every format, with it
     const plain = bookOf("# T");
     const book = prepare({ ...plain, chapters: [{ ...plain.chapters[0]!, doc: chapters[0]! }] }, options);
     const { bytes } = await formats[format].write(book, options, {
-      name: "tables",
+      name: "page",
       lastPages: null,
       textFonts,
       setPages: (...given) => typesetter.write(...given),
