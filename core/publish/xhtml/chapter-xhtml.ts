@@ -20,7 +20,7 @@ import { lookClass } from "../book-style.ts";
 import type { MathElement } from "../../manuscript/math.ts";
 import type { SetOff } from "../../manuscript/set-off.ts";
 import { taskSign } from "../task-sign.ts";
-import { escapeXml } from "./escape-xml.ts";
+import { attributeXml, escapeXml } from "./escape-xml.ts";
 import { mathXhtml } from "./math-xhtml.ts";
 import { PageMarks } from "./page-marks.ts";
 import { hrefOf, hrefOfPlace, hrefTo, linkId, type PageContext } from "./page-context.ts";
@@ -320,7 +320,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     const href = hrefOf(this.context, link.destination);
     if (href === null) return [`${pages}<span class="no-link">${content}</span>`];
     const title =
-      (link.description ? ` title="${escapeXml(link.description)}"` : "") + linkId(this.context, link.id);
+      (link.description ? ` title="${attributeXml(link.description)}"` : "") + linkId(this.context, link.id);
     const { kind } = link.destination;
     const look = link.asText ? "as-text" : link.look ? `${kind} ${lookClass(link.look)}` : kind;
     const file = this.context.files.get("file" in link.destination ? link.destination.file : "");
@@ -333,7 +333,7 @@ class XhtmlWalk extends ChapterWalk<string, string, void> {
     if (link.newWindow && this.context.medium === "web" && /^https?:/.test(href)) {
       // WCAG 2.2 SC 3.2.5, technique G201: who follows it is told before.
       const name = `${runText(run)} (${this.index.words.newWindow})`;
-      opens = ` target="_blank" rel="noopener" aria-label="${escapeXml(name)}"`;
+      opens = ` target="_blank" rel="noopener" aria-label="${attributeXml(name)}"`;
     }
     return [`${pages}<a class="${look}" href="${escapeXml(href)}"${title}${opens}${kept}>${content}</a>`];
   }

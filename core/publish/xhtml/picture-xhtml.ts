@@ -1,6 +1,6 @@
 import { hotspotBox, noFrame, type Hotspot } from "../../manuscript/hotspot.ts";
 import { pictureWords, type LinkAttrs, type PictureAttrs } from "../../manuscript/attributes.ts";
-import { escapeXml } from "./escape-xml.ts";
+import { attributeXml, escapeXml } from "./escape-xml.ts";
 import { hrefOf, linkId, type PageContext, type ShownPicture } from "./page-context.ts";
 
 /**
@@ -14,12 +14,12 @@ export function pictureXhtml(picture: PictureAttrs, link: LinkAttrs | null, cont
   const size =
     (width === null ? "" : ` class="width-${Math.round(width)}" data-width="${width}"`) +
     (decorative ? ' data-decorative=""' : "");
-  if (hotspots.length === 0) return `<img src="${escapeXml(shown.href)}" alt="${escapeXml(alt)}"${size}/>`;
+  if (hotspots.length === 0) return `<img src="${escapeXml(shown.href)}" alt="${attributeXml(alt)}"${size}/>`;
   // SVG areas scale with the picture and need no script, unlike a map of pixels (SVG 1.1, 17.1).
   context.holds.add("svg");
   const all = link ? [wholePicture(link, alt), ...hotspots] : hotspots;
   const areas = all.map((hotspot) => areaSvg(hotspot, shown, context));
-  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 ${shown.width} ${shown.height}" width="${shown.width}" height="${shown.height}"${size}><image width="${shown.width}" height="${shown.height}" xlink:href="${escapeXml(shown.href)}" role="img" aria-label="${escapeXml(alt)}"/>${areas.join("")}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 ${shown.width} ${shown.height}" width="${shown.width}" height="${shown.height}"${size}><image width="${shown.width}" height="${shown.height}" xlink:href="${escapeXml(shown.href)}" role="img" aria-label="${attributeXml(alt)}"/>${areas.join("")}</svg>`;
 }
 
 function wholePicture({ id, destination, description }: LinkAttrs, alt: string): Hotspot {
@@ -50,7 +50,7 @@ function areaSvg(hotspot: Hotspot, picture: ShownPicture, context: PageContext):
       ? `<path d="M${across(box.x)} ${down(box.y + box.height)}H${across(box.x + box.width)}" stroke="${colour}" stroke-width="${thickness}"/>`
       : "";
   const title =
-    (hotspot.description ? ` xlink:title="${escapeXml(hotspot.description)}"` : "") +
+    (hotspot.description ? ` xlink:title="${attributeXml(hotspot.description)}"` : "") +
     (line === "none" ? "" : ` data-frame="${escapeXml(JSON.stringify(hotspot.frame))}"`) +
     linkId(context, hotspot.id);
   // Its title child is the area's name (SVG Accessibility API Mappings, 8.1.1). Programs know the address of SVG 2

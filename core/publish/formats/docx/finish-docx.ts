@@ -1,6 +1,6 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { entryDate } from "../../export-folder.ts";
-import { escapeXml } from "../../xhtml/escape-xml.ts";
+import { attributeXml, escapeXml } from "../../xhtml/escape-xml.ts";
 
 /** A link as it is to be in the finished document, by the anchor that marks it in the library's. */
 export interface DocxLink {
@@ -30,7 +30,7 @@ export function finishDocx(packed: Uint8Array, links: DocxLink[], modified: stri
       /<w:hyperlink w:history="1" w:anchor="(vennet-link-\d+)">/g,
       (_, marker: string) => {
         const { to, description } = byMarker.get(marker)!;
-        const tooltip = description === null ? "" : ` w:tooltip="${escapeXml(description)}"`;
+        const tooltip = description === null ? "" : ` w:tooltip="${attributeXml(description)}"`;
         if ("place" in to) return `<w:hyperlink w:history="1" w:anchor="${to.place}"${tooltip}>`;
         const id = `link-${relationships.length + 1}`;
         relationships.push(

@@ -1,4 +1,4 @@
-import { escapeXml } from "../../xhtml/escape-xml.ts";
+import { attributeXml, escapeXml } from "../../xhtml/escape-xml.ts";
 
 const names = {
   office: "office",
@@ -40,5 +40,5 @@ export function textXml(text: string, whole = false): string {
 
 /** An attribute; nothing where there is no value. */
 export function attribute(name: string, value: string | null): string {
-  return value === null ? "" : ` ${name}="${escapeXml(value)}"`;
+  return value === null ? "" : ` ${name}="${attributeXml(value)}"`;
 }
