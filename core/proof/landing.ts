@@ -87,6 +87,8 @@ function firstWords(block: Node, from: number): string {
   for (const inline of block.children.slice(from)) {
     if (inline.isText) words += inline.text!;
     else if (inline.type.name !== "anchor" && isTelling(words)) break;
+    // A letter by itself on a line is read on.
+    else if (inline.type.name === "hard_break") words += " ";
     else if (inline.type.name !== "anchor") words = "";
   }
   return words.trim();
