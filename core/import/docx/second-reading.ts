@@ -183,6 +183,7 @@ function readPart(
     (name === "w:pStyle" && paragraphs.headingStyles.has(value)) ||
     (name === "w:outlineLvl" && Number(value) < 9);
   const drawing = { href: null as string | null, title: null as string | null, alt: "", pictures: 0 };
+  let isInFormula = false;
   parser.on("opentag", ({ name, attributes: given }) => {
     const attributes = given as Record<string, string>;
     if (name === "w:rPr") isHidden = false;
@@ -191,6 +192,11 @@ function readPart(
     if (unreadDepth > 0 && name === "w:bookmarkStart") links.place(attributes["w:name"]);
     if (name === "w:pPrChange") isFormer = true;
     if (!isFormer && tellsHeading(name, attributes["w:val"] ?? "")) links.beginHeading();
+    // A place within a formula is the formula, as one in a heading is that.
+    if (name === "m:oMath" && !links.isInHeading) {
+      isInFormula = true;
+      links.beginHeading();
+    }
     const kind = unreadDepth > 0 ? null : opens(name, attributes);
     if (kind === "unread" || unreadDepth > 0) unreadDepth += 1;
     open.push(kind);
@@ -220,7 +226,10 @@ function readPart(
     const kind = open.pop();
     takes = null;
     if (name === "w:pPrChange") isFormer = false;
-    if (name === "w:p") links.endHeading();
+    if (name === "w:p" || (name === "m:oMath" && isInFormula)) {
+      isInFormula = false;
+      links.endHeading();
+    }
     if (unreadDepth > 0) unreadDepth -= 1;
     if (kind === "link") links.end();
     if (unreadDepth > 0 || !/^w:(drawing|pict|object)$/.test(name)) return;

@@ -108,3 +108,28 @@ test("paragraphs are aligned by themselves or by their style, and set off by the
     ['blockquote(paragraph("said"))', "quotation"],
   ]);
 });
+
+test("a place within a formula stands before it, and a link in it is told; the formula keeps its letters", async () => {
+  const r = (words: string): string => `<m:r><m:t>${words}</m:t></m:r>`;
+  const formula = `<m:sSup><m:e>${r("x")}</m:e><m:sup><w:bookmarkStart w:id="1" w:name="power"/>${r("2")}<w:bookmarkEnd w:id="1"/><w:hyperlink w:anchor="power">${r("n")}</w:hyperlink></m:sup></m:sSup>`;
+  const body = p(
+    t("See "),
+    `<m:oMath>${formula}</m:oMath>`,
+    t(" and "),
+    `<w:hyperlink w:anchor="power">${t("its power")}</w:hyperlink>`,
+  );
+  const { chapters, leftOut, arrival } = await bring(document(body));
+  const [, paragraph] = chapters[0]!.children;
+  expect(paragraph!.children.map(({ type }) => type.name)).toEqual([
+    "text",
+    "anchor",
+    "formula",
+    "text",
+    "text",
+  ]);
+  expect(wordsOfMath(paragraph!.child(2).attrs["math"] as MathElement)).toBe("x^2n");
+  expect(leftOut.map(({ what, why }) => `${what}: ${why}`)).toEqual([
+    "The link “n” to #power: It stands within a formula, which holds no links. Its words are kept.",
+  ]);
+  expect(arrival!.counts).toMatchObject({ intact: 1, "left-out": 1, lost: 0 });
+});

@@ -9,7 +9,7 @@ import { element, pageBreakAt } from "../hast-nodes.ts";
 import { mathOfDocument } from "./math-of-document.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
 import type { Styles } from "./styles.ts";
-import { childOf, elements, isOn, textOf, valueOf, type XmlElement } from "../xml-tree.ts";
+import { childOf, elements, isOn, shownText, textOf, valueOf, type XmlElement } from "../xml-tree.ts";
 
 /** What is between a field's begin and its end; the result is what readers see. */
 interface OpenField {
@@ -100,10 +100,9 @@ export class WordsOfDocument {
         );
         return;
       case "oMath":
-        return this.emit(mathOfDocument(child, false, this.reading.paragraph));
+        return this.formula(child, false);
       case "oMathPara":
-        for (const formula of elements(child))
-          if (formula.name === "oMath") this.emit(mathOfDocument(formula, true, this.reading.paragraph));
+        for (const formula of elements(child)) if (formula.name === "oMath") this.formula(formula, true);
         return;
       default:
         if (!unread.has(child.name)) this.all(child);
@@ -132,12 +131,37 @@ export class WordsOfDocument {
     if (content.length > 0) this.sink.push(...withKept(content, kept, "span", this.reading.paragraph));
   }
 
+  private formula(formula: XmlElement, display: boolean): void {
+    this.placesAndLinksIn(formula);
+    this.emit(mathOfDocument(formula, display, this.reading.paragraph));
+  }
+
+  /** Places within a formula stand before it; links it cannot hold. */
+  private placesAndLinksIn(formula: XmlElement): void {
+    for (const child of elements(formula)) {
+      const href = child.name === "hyperlink" ? this.hrefOf(child) : "";
+      if (child.name === "bookmarkStart") this.bookmark(child);
+      if (href !== "")
+        this.tell(
+          "Links that a book cannot hold",
+          `The link “${shownText(child)}” to ${href}`,
+          "It stands within a formula, which holds no links. Its words are kept.",
+          href,
+        );
+      this.placesAndLinksIn(child);
+    }
+  }
+
   private hyperlink(child: XmlElement): void {
-    const { "r:id": id, anchor, docLocation, tooltip } = child.attributes;
+    const href = this.hrefOf(child);
+    this.within(href === "" ? null : { href, title: child.attributes["tooltip"] ?? null }, child);
+  }
+
+  private hrefOf({ attributes }: XmlElement): string {
+    const { "r:id": id, anchor, docLocation } = attributes;
     const target = id === undefined ? "" : (this.relationships.get(id)?.target ?? "");
     const place = anchor ?? docLocation;
-    const href = target + (place ? `#${place}` : "");
-    this.within(href === "" ? null : { href, title: tooltip ?? null }, child);
+    return target + (place ? `#${place}` : "");
   }
 
   private within(link: FieldLink | null, parent: XmlElement): void {
