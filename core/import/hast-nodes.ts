@@ -1,4 +1,5 @@
 import type { Element, ElementContent, Root } from "hast";
+import { percentDecoded } from "../destination/percent-decoded.ts";
 
 /** An element of the tree, which stands in a paragraph of the file. */
 export function element(
@@ -30,11 +31,14 @@ export function becomeSign(element: Element, note: string): void {
   Object.assign(element, { tagName: "note-reference", properties: { dataNote: note }, children: [] });
 }
 
-/** The names under which links lead to an element: its id, and the old name of a link or anchor, which may be another. */
+/**
+ * The names under which links lead to an element: its id, and the old name of a link or anchor, which may be another. A link
+ * is compared with them as it is written and as it is decoded (WHATWG HTML, 7.4.6.4), so each is known by both.
+ */
 export function namesOf({ tagName, properties }: Element): string[] {
-  return [properties["id"], tagName === "a" ? properties["name"] : undefined].filter(
-    (name): name is string => typeof name === "string" && name !== "",
-  );
+  const own = [properties["id"], tagName === "a" ? properties["name"] : undefined];
+  const names = own.filter((name): name is string => typeof name === "string" && name !== "");
+  return [...new Set(names.flatMap((name) => [name, percentDecoded(name)]))];
 }
 
 /** Every element within another or a tree, in the order of the text. */

@@ -1,3 +1,4 @@
+import { percentDecoded } from "../../destination/percent-decoded.ts";
 /** A link as it stands in a manuscript's file. */
 export interface FileLink {
   /** Its words, and the text alternatives of its pictures. */
@@ -66,7 +67,8 @@ export class FileLinks {
   }
 
   private placeIn(places: Map<string, number>, name: string | undefined): void {
-    if (name && !places.has(name)) places.set(name, this.headingAt ?? this.letters.length);
+    for (const one of name ? [name, percentDecoded(name)] : [])
+      if (!places.has(one)) places.set(one, this.headingAt ?? this.letters.length);
   }
 
   get isInHeading(): boolean {

@@ -43,8 +43,7 @@ export class FilePlaces {
     const id = newId();
     const slug = this.slugger.slug(toString(element));
     if (!this.ids.has(slug)) this.ids.set(slug, id);
-    const own = element.properties["id"];
-    if (typeof own === "string" && !this.ids.has(own)) this.ids.set(own, id);
+    for (const name of namesOf(element)) if (!this.ids.has(name)) this.ids.set(name, id);
     return id;
   }
 

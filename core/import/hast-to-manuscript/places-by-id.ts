@@ -1,6 +1,6 @@
 import type { Element, ElementContent, Root } from "hast";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
-import { allElements } from "../hast-nodes.ts";
+import { allElements, namesOf } from "../hast-nodes.ts";
 
 /** What is a place by itself, or brings its name along. */
 const known = new Set(["a", "h1", "h2", "h3", "h4", "h5", "h6", "figcaption", "caption", "note-body"]);
@@ -20,9 +20,9 @@ export function anchorsByIds(tree: Root): void {
     if (tagName === "a" && properties["name"] !== properties["id"] && ids.has(properties["name"]))
       delete properties["name"];
   // Programs give links ids of their own: only what something leads to is a place.
-  for (const { tagName, properties } of allElements(tree))
-    if (tagName === "a" && properties["href"] !== undefined && !wanted.has(String(properties["id"])))
-      delete properties["id"];
+  for (const one of allElements(tree))
+    if (one.tagName === "a" && one.properties["href"] !== undefined && !isWanted(one, wanted))
+      delete one.properties["id"];
   if (wanted.size > 0) visit(tree, wanted);
 }
 
@@ -40,13 +40,17 @@ function targets(tree: Root): Set<string> {
   return found;
 }
 
+function isWanted(element: Element, wanted: ReadonlySet<string>): boolean {
+  return namesOf(element).some((name) => wanted.has(name));
+}
+
 function visit(parent: Element | Root, wanted: Set<string>): void {
   const children: ElementContent[] = [];
   for (const child of parent.children as ElementContent[]) {
     if (child.type === "element") {
       visit(child, wanted);
       const id = child.properties["id"];
-      if (typeof id === "string" && wanted.has(id) && !known.has(child.tagName)) {
+      if (typeof id === "string" && isWanted(child, wanted) && !known.has(child.tagName)) {
         const anchor: Element = {
           type: "element",
           tagName: "a",

@@ -1,4 +1,5 @@
 import { expect, test } from "@jest/globals";
+import { zipSync } from "fflate";
 import { linkUses } from "../../manuscript/links.ts";
 import { placesOf } from "../../manuscript/outline.ts";
 import { redDot } from "../../test/red-dot.ts";
@@ -50,6 +51,22 @@ test("an anchor that has an id and an old name is a place under both; an id else
     destination.kind === "place" ? at.get(destination.target) : null,
   );
   expect([lands, arrival!.counts.intact]).toEqual([["out", "out", "Neap tides"], 3]);
+});
+
+test("an id that is written encoded is a place for links that write it so, on a page and from page to page", async () => {
+  const page = (to: string) =>
+    `<html><body><h1>T</h1><p><a href="${to}#ebb%3CT%3E">as written</a> <a href="${to}#fl%25od">encoded</a></p><p id="ebb%3CT%3E">Ebb</p><p id="fl%od">Flood</p></body></html>`;
+  const folder = zipSync({ "a.html": bytes(page("b.html")), "b.html": bytes(page("")) });
+  for (const file of [bytes(page("")), folder]) {
+    const { chapters, arrival, leftOut } = await bring(file);
+    const at = new Map(chapters.flatMap((doc) => placesOf(doc)).map(({ id, context }) => [id, context]));
+    for (const { text, destination } of chapters.flatMap((doc) => linkUses(doc)))
+      expect([text, at.get((destination as { target: string }).target)]).toEqual([
+        text,
+        text === "encoded" ? "Flood" : "Ebb",
+      ]);
+    expect([arrival!.counts.changed, leftOut]).toEqual([0, []]);
+  }
 });
 
 test("relative links start where the page says, and areas of a map are links with their words", async () => {
