@@ -17,6 +17,7 @@ import {
 } from "../test/book-of-places.ts";
 import { schema } from "../manuscript/schema.ts";
 import { defaultLooks } from "../manuscript/looks.ts";
+import { writeDocx } from "./formats/docx/write-docx.ts";
 import { writeEpub } from "./formats/epub/write-epub.ts";
 import { writeWebPage } from "./formats/web/web-page.ts";
 
@@ -242,4 +243,18 @@ test("the same book gives the same web page, and nothing an author writes become
   const html = strFromU8(writeWebPage(nasty));
   expect(html).not.toMatch(/<script|<b>|<i>/);
   expect(html).toContain("&lt;script&gt;");
+});
+
+test("a text document bears more places than its library has room for, and tells their names", async () => {
+  const many = 130_000;
+  const paragraphs = Array.from({ length: many / 100 }, (_, i) => {
+    const anchors = Array.from({ length: 100 }, (_, k) =>
+      schema.node("anchor", { id: `post-${i * 100 + k}`, name: `Post ${i * 100 + k}` }),
+    );
+    return schema.node("paragraph", null, [...anchors, schema.text("Sand.")]);
+  });
+  const { bytes } = await writeDocx(bookWith([chapter("sands", "Sands", ...paragraphs)]), "sands.docx");
+  const properties = strFromU8(unzipSync(bytes)["docProps/custom.xml"]!);
+  expect(properties.match(/<property /g)!.length).toBe(many + 1);
+  expect(properties).toContain('name="vennet-anchor-post-129999"><vt:lpwstr>Post 129999</vt:lpwstr>');
 });

@@ -9,6 +9,15 @@ export interface DocxLink {
   description: string | null;
 }
 
+/** What is known of a document besides what the library was given. */
+interface ToFinish {
+  links: readonly DocxLink[];
+  /** What it says for coming back; at least one thing. */
+  properties: readonly { name: string; value: string }[];
+  /** ISO 8601. */
+  modified: string;
+}
+
 const hyperlinkType = "http://schemas.openxmlformats.org/officeDocument/2006/relationships/hyperlink";
 
 /**
@@ -16,9 +25,8 @@ const hyperlinkType = "http://schemas.openxmlformats.org/officeDocument/2006/rel
  * `w:tooltip`), outer ones as relationships of their part, and the times of the manuscript in place of the
  * clock's and numbers from 1 in place of the library's, which counts through all documents, so that the same book gives
  * the same bytes.
- * @param modified ISO 8601
  */
-export function finishDocx(packed: Uint8Array, links: DocxLink[], modified: string): Uint8Array {
+export function finishDocx(packed: Uint8Array, { links, properties, modified }: ToFinish): Uint8Array {
   const files = unzipSync(packed);
   const byMarker = new Map(links.map((link) => [link.marker, link]));
   const bookmarks = new Renumbered();
@@ -50,6 +58,8 @@ export function finishDocx(packed: Uint8Array, links: DocxLink[], modified: stri
     const list = `word/_rels/${part}.xml.rels`;
     files[list] = strToU8(withRelationships(strFromU8(files[list]!), relationships));
   }
+  const custom = "docProps/custom.xml";
+  files[custom] = strToU8(withProperties(strFromU8(files[custom]!), properties));
   const core = "docProps/core.xml";
   files[core] = strToU8(
     strFromU8(files[core]!).replace(/(<dcterms:(?:created|modified)[^>]*>)[^<]*/g, `$1${modified}`),
@@ -79,6 +89,17 @@ function withRelationships(list: string, more: string[]): string {
   const open = list.replace(/<Relationships([^>]*?)\/>\s*$/, `<Relationships$1>${end}`);
   const at = open.lastIndexOf(end);
   return open.slice(0, at) + more.join("") + open.slice(at);
+}
+
+/** The custom properties of a document (ECMA-376 part 1, 22.3), counted from 2 (22.3.2.2, from memory). */
+function withProperties(xml: string, properties: ToFinish["properties"]): string {
+  const format = "{D5CDD505-2E9C-101B-9397-08002B2CF9AE}";
+  const written = properties.map(
+    ({ name, value }, i) =>
+      `<property fmtid="${format}" pid="${i + 2}" name="${attributeXml(name)}"><vt:lpwstr>${escapeXml(value)}</vt:lpwstr></property>`,
+  );
+  const from = xml.indexOf("<property ");
+  return xml.slice(0, from) + written.join("") + xml.slice(xml.lastIndexOf("</Properties>"));
 }
 
 /** Numbers in the order in which they are first met. */

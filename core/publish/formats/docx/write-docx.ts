@@ -110,7 +110,8 @@ export async function writeDocx(book: Book, name: string): Promise<{ bytes: Uint
     title: book.title,
     creator: book.author,
     lastModifiedBy: book.author,
-    customProperties: writing.controls.properties,
+    // The library takes no great number of them: finishing writes them all.
+    customProperties: writing.controls.properties.slice(0, 1),
     styles: {
       paragraphStyles: setOffStyles,
       characterStyles: [{ id: "HTMLCode", name: "HTML Code" }],
@@ -121,7 +122,11 @@ export async function writeDocx(book: Book, name: string): Promise<{ bytes: Uint
     sections: [{ properties: { page: pageOfDocx(book.layout) }, children: [head, ...chapters] }],
   });
   const packed = new Uint8Array(await Packer.toArrayBuffer(document));
-  return asFolder(book, name, finishDocx(packed, writing.links.written, book.modified));
+  return asFolder(
+    book,
+    name,
+    finishDocx(packed, { ...book, links: writing.links.written, properties: writing.controls.properties }),
+  );
 }
 
 class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
