@@ -95,6 +95,7 @@
     if mark == "small-capitals" { body = smallcaps(body) }
   }
   if "whole" in run { body = text(hyphenate: false, body) }
+  if "parted" in run { body = text(hyphenate: true, body) }
   if "language" in run { body = text(lang: run.language.lang, region: run.language.region, body) }
   body
 }
@@ -328,7 +329,7 @@
 #if book.alone == none { page(numbering: none)[
   #v(50mm)
   #align(center)[
-    #par(justify: false, text(font: book.fonts.headings, size: 24pt, weight: "bold", hyphenate: false, here-is(book.top) + spell(book.title)))
+    #par(justify: false, text(font: book.fonts.headings, size: 24pt, weight: "bold", hyphenate: false, here-is(book.top) + set-inlines(book.onTitlePage, none)))
     #v(8mm)
     #text(size: 12pt, spell(book.author))
   ]

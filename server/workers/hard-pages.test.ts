@@ -21,6 +21,7 @@ const tables = {
 const texts = {
   "anchors in links, at their beginning, within and at their end": `<p>${["sup", "in", "end", "b"].map(jump).join(" ")}</p><ul><li>One <a href="https://tides.example/1"><sup id="sup">tables</sup></a></li><li>Two <a href="https://tides.example/2">tide <i id="in"></i>tables</a></li><li>Three <a href="https://tides.example/3">tables<i id="end"></i></a></li><li>Four <a href="https://tides.example/4"><b><i id="b">tide</i></b> tables</a></li></ul>`,
   "descriptions of several lines": `<p><a href="https://tides.example/" title="Low water\n  at\tnine">tides</a> ${jump("x")}</p><p id="x"><a href="#x" title="This\r\nline">line</a></p>`,
+  "names in headings that are wider than a line": `<h1>Class ${link("CausewayRefugesBetweenTidesAndPosts")}</h1><p>Sand.</p><h1>Das ${link("Wattwanderwegsicherungsgesellschaftshaus")}</h1><p>Sand.</p><h2>In ${["hesterley", "causeways", "refuges", "Huts", "Lamps", "Posts"].map(link).join("::")}</h2><p>Sand.</p>`,
   "a place at a letter that has a line to itself": `<p>${jump("k")}</p><dl><dt id="k"><code>-k</code><br><code>--keep-to-the-posts</code></dt><dd>Do.</dd></dl>`,
 };
 const pages = [
@@ -39,8 +40,8 @@ test.each(pages)("%s: go out in every format, with all links", async (_, body) =
   );
   for (const format of exportFormats) {
     const options = exportOptions({ format });
-    const plain = bookOf("# T");
-    const book = prepare({ ...plain, chapters: [{ ...plain.chapters[0]!, doc: chapters[0]! }] }, options);
+    const all = chapters.map((doc, i) => ({ id: `chapter-${i}`, role: "chapter" as const, doc }));
+    const book = prepare(bookOf("", { chapters: all }), options);
     const { bytes } = await formats[format].write(book, options, {
       name: "page",
       lastPages: null,

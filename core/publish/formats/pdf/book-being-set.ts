@@ -16,6 +16,8 @@ export interface BookBeingSet {
   readonly index: BookIndex;
   readonly files: ReadonlyMap<string, TravellingFile>;
   readonly picturePaths: ReadonlyMap<string, string>;
+  /** How wide a line of the text is, in sizes of its letters. */
+  readonly line: number;
   readonly addresses: PrintedAddresses;
   readonly markerBase: string;
   readonly marked: MarkedLink[];

@@ -17,8 +17,8 @@ export type SetMark =
 
 /** A run of words, a link, or another thing that stands in a line. */
 export type SetInline =
-  /** `whole` where none of its words may be parted at a line's end. */
-  | { kind: "text"; words: string; marks?: SetMark[]; language?: SetLanguage; whole?: true }
+  /** `whole` where none of its words may be parted at a line's end, `parted` where they may even in a heading. */
+  | { kind: "text"; words: string; marks?: SetMark[]; language?: SetLanguage; whole?: true; parted?: true }
   | { kind: "break" }
   /** A formula, its words for who does not see it, and whether it stands in a line of its own. */
   | { kind: "formula"; math: MathElement; alt: string; display: boolean }

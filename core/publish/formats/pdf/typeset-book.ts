@@ -5,7 +5,7 @@ import { orderNotes } from "../../../manuscript/notes.ts";
 import { languageOf } from "../../../manuscript/language.ts";
 import { linkUses } from "../../../manuscript/links.ts";
 import type { MathElement } from "../../../manuscript/math.ts";
-import { pageSize } from "../../../manuscript/page-layout.ts";
+import { pageSize, textWidth } from "../../../manuscript/page-layout.ts";
 import { hasOwnContents } from "../../../manuscript/signposts.ts";
 import { writeDestination } from "../../../destination/destination.ts";
 import { ownFonts } from "../../own-fonts.ts";
@@ -17,6 +17,7 @@ import { setMath } from "./set-math.ts";
 import type { Keep } from "./stray-notes.ts";
 import type { BookBeingSet, MarkedLink } from "./book-being-set.ts";
 import { TypesetWalk } from "./typeset-walk.ts";
+import { withWideWordsParted } from "./wide-words.ts";
 import {
   BookScripts,
   familiesOfBook,
@@ -40,6 +41,9 @@ export interface TypesetChoices {
   shapes?: Shapes;
 }
 
+const pointsOfPx = 72 / 96;
+/** Of the letters of the book's title on its page, in the template. */
+const titlePoints = 24;
 const noShapes: Shapes = { has: () => false };
 
 /** What is known of the rest of a book of which one chapter is set without the others. */
@@ -95,6 +99,7 @@ export function typesetBook(
     index,
     files: travellingFiles(book),
     picturePaths,
+    line: (textWidth(book.layout) * pointsOfPx) / book.layout.fontSize,
     addresses,
     markerBase: unusedMarker(book),
     marked: [],
@@ -157,6 +162,10 @@ export function typesetBook(
       name: book.title,
       writer: book.author,
       title: book.title,
+      onTitlePage: withWideWordsParted(
+        [{ kind: "text", words: book.title }],
+        (textWidth(book.layout) * pointsOfPx) / titlePoints,
+      ),
       author: book.author,
       ...frame,
       words: index.words,

@@ -31,6 +31,7 @@ import type { BookBeingSet, MarkedLink } from "./book-being-set.ts";
 import { breakable } from "./breakable.ts";
 import { withoutDeepNests } from "./deep-nests.ts";
 import { withEndsOfLinksKept } from "./ends-of-links.ts";
+import { withWideWordsParted } from "./wide-words.ts";
 import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
 import { wordsAndHost } from "./link-name.ts";
 import { setTable } from "./set-table.ts";
@@ -57,6 +58,12 @@ interface Style {
 const depthOfNotes = 4;
 const plain: Style = { isPictureAlone: false, mayPrint: true };
 const gap: SetInline = { kind: "text", words: gapSign, marks: ["strong"] };
+
+/** The size of a heading's letters in the template, in sizes of the text's. */
+function sizeOfHeading(level: number, isPart: boolean): number {
+  if (level === 1) return 1.4 * (isPart ? 1.8 : 1.4);
+  return level === 2 ? 1.2 : 1;
+}
 
 /** Writes a chapter as the data that the typesetter's template reads. */
 export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
@@ -242,7 +249,8 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     // The contents list repeats a heading's words, and no place can be set twice.
     for (const place of anchorsIn(words)) this.hold(place, id);
     const part = level === 0 && this.index.parts.has(this.chapter.at);
-    const content = withoutAnchors(words);
+    const line = this.book.line / sizeOfHeading(shown, part);
+    const content = withEndsOfLinksKept(withWideWordsParted(withoutAnchors(words), line));
     return { kind: "heading", level: shown, label: this.label(id), number, content, part };
   }
 
