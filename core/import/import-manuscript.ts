@@ -13,7 +13,7 @@ import type { FileLink } from "./arrival/file-links.ts";
 import { proveArrival, type ArrivalProof } from "./arrival/arrival-proof.ts";
 import { looseIntoItems } from "./hast-to-manuscript/loose-in-lists.ts";
 import { anchorsByIds } from "./hast-to-manuscript/places-by-id.ts";
-import { fileNameOf } from "./file-name.ts";
+import { FileNames, fileNameOf } from "./file-name.ts";
 import { listsOfContents } from "./lists-of-contents.ts";
 import { allElements } from "./hast-nodes.ts";
 import { takeNumbers } from "./take-numbers.ts";
@@ -103,9 +103,11 @@ export async function importManuscript(
   const arrivedPictures = new ArrivedFiles(shown.pictures);
   const arrivedCompanions = new ArrivedFiles(companions);
   const { beside = [] } = options;
+  const namesBeside = new FileNames(beside.map(({ name }) => name));
   const usedBeside = new Set<string>();
   const idBeside = (href: string): string | null => {
-    const id = beside.find(({ name }) => name === fileNameOf(href))?.id;
+    const meant = namesBeside.meant(fileNameOf(href));
+    const id = beside.find(({ name }) => name === meant)?.id;
     if (id !== undefined) usedBeside.add(id);
     return id ?? null;
   };

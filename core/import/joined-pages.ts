@@ -1,6 +1,7 @@
 import type { Element, ElementContent } from "hast";
 import { topOfBook } from "../manuscript/book-index.ts";
 import { percentDecoded } from "../destination/percent-decoded.ts";
+import { FileNames } from "./file-name.ts";
 import { element } from "./hast-nodes.ts";
 import type { FoundArea } from "./areas.ts";
 import type { EnclosedFile } from "./manuscript-reader.ts";
@@ -12,6 +13,7 @@ export class JoinedPages {
   readonly pictures = new Map<string, EnclosedFile>();
   readonly companions = new Map<string, EnclosedFile>();
   private readonly numbers: ReadonlyMap<string, number>;
+  private readonly names: FileNames;
 
   /** @param pages the paths of the pages, in their order */
   constructor(
@@ -19,6 +21,7 @@ export class JoinedPages {
     pages: readonly string[],
   ) {
     this.numbers = new Map(pages.map((path, i) => [path, i + 1]));
+    this.names = new FileNames(Object.keys(files));
   }
 
   /** A page as a part of the whole: links to it lead to where it begins. */
@@ -74,7 +77,7 @@ export class JoinedPages {
   private href(href: string, path: string): string {
     if (/^[a-z][a-z0-9+.-]*:/i.test(href)) return href;
     const [, fragment = ""] = /#(.*)$/s.exec(href) ?? [];
-    const to = href.startsWith("#") ? path : pathFrom(path, href);
+    const to = href.startsWith("#") ? path : this.meant(path, href);
     const number = this.numbers.get(to);
     if (number !== undefined) return `#${placeOf(number, percentDecoded(fragment))}`;
     const bytes = this.files[to];
@@ -83,8 +86,13 @@ export class JoinedPages {
     return fragment === "" ? to : `${to}#${fragment}`;
   }
 
+  private meant(path: string, href: string): string {
+    const to = pathFrom(path, href);
+    return this.names.meant(to) ?? to;
+  }
+
   private picture(source: string, path: string): string {
-    const to = pathFrom(path, source);
+    const to = this.meant(path, source);
     const bytes = this.files[to];
     if (!bytes) return source;
     if (isPicture(bytes)) this.pictures.set(to, { reference: to, name: to.split("/").at(-1)!, bytes });

@@ -1,6 +1,6 @@
 import { groupArrival, groupTold } from "@vennet/core/import/arrival/group-arrival";
 import type { ArrivalProof } from "@vennet/core/import/arrival/arrival-proof";
-import { fileNameOf } from "@vennet/core/import/file-name";
+import { FileNames, fileNameOf } from "@vennet/core/import/file-name";
 import { importManuscript, type ImportedManuscript } from "@vennet/core/import/import-manuscript";
 import type { BroughtFile } from "@vennet/core/import/manuscript-reader";
 import type { Conventions } from "@vennet/core/manuscript/conventions";
@@ -59,7 +59,8 @@ export async function readManuscript({
   const fetchedIds = new Set(Object.values(fetched).map((one) => ("file" in one ? one.file : "")));
   const pictureOf = (source: string): FileBeside | undefined => {
     const one = ofWeb(source);
-    return one && "file" in one ? all.find(({ id }) => id === one.file) : pictures.get(fileNameOf(source));
+    if (one && "file" in one) return all.find(({ id }) => id === one.file);
+    return pictures.get(pictureNames.meant(fileNameOf(source)) ?? "");
   };
   // What the web calls them is no name by which the manuscript means a file.
   const beside = all.filter(({ id }) => !fetchedIds.has(id));
@@ -67,6 +68,7 @@ export async function readManuscript({
     // Of two of a name the first is meant.
     beside.flatMap((one) => (one.size ? [[one.name, one] as const] : [])).reverse(),
   );
+  const pictureNames = new FileNames(pictures.keys());
   const { arrival, leftOut, ...imported } = await importManuscript(file, {
     fallbackTitle,
     baseAddress,

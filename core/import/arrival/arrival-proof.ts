@@ -4,7 +4,7 @@ import { assertDestination, readHref, writeDestination } from "../../destination
 import { DestinationError } from "../../destination/errors.ts";
 import type { Destination } from "../../destination/kinds/kinds.ts";
 import { topOfBook, type BookIndex } from "../../manuscript/book-index.ts";
-import { fileNameOf } from "../file-name.ts";
+import { FileNames, fileNameOf } from "../file-name.ts";
 import type { LeftOut } from "../left-out.ts";
 import { lettersOf, type FileLink } from "./file-links.ts";
 import { lettersAtPlaces } from "./letters-at-places.ts";
@@ -90,13 +90,13 @@ class Pairing {
   private readonly pairs = new Map<Asked, Given>();
   private readonly hasNotes: boolean;
   private readonly reasons: LeftOut[];
-  private readonly fileNames: ReadonlySet<string>;
+  private readonly fileNames: FileNames;
 
   constructor(
     fileLinks: readonly FileLink[],
     private readonly book: ArrivedBook,
   ) {
-    this.fileNames = new Set([...book.companions.values()].map((name) => name.split("/").at(-1)!));
+    this.fileNames = new FileNames([...book.companions.values()].map((name) => name.split("/").at(-1)!));
     this.reasons = book.leftOut.filter(({ href }) => href !== undefined);
     // Who leads there is paired before who only follows the place.
     const inTurn = [
@@ -315,9 +315,8 @@ class Pairing {
   }
 
   private destinationOf(href: string): Pick<Asked, "leadsTo" | "refusal"> {
-    const name = fileNameOf(href);
-    if (name !== "" && this.fileNames.has(name))
-      return { leadsTo: `file ${name}${/#[^\s#]+$/.exec(href)?.[0] ?? ""}`, refusal: null };
+    const name = this.fileNames.meant(fileNameOf(href));
+    if (name !== null) return { leadsTo: `file ${name}${/#[^\s#]+$/.exec(href)?.[0] ?? ""}`, refusal: null };
     try {
       const destination = readHref(href, this.book.baseAddress);
       if (destination.kind !== "place") assertDestination(destination);

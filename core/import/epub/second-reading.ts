@@ -2,6 +2,7 @@ import { strFromU8, unzipSync } from "fflate";
 import { Parser } from "htmlparser2";
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
+import { FileNames } from "../file-name.ts";
 import { folderOfEpub } from "./folder-of-epub.ts";
 import { isPageNumber } from "./page-number.ts";
 import { withoutNamedLetters } from "./named-letters.ts";
@@ -18,10 +19,11 @@ export function linksOfEpub(bytes: Uint8Array): FileLink[] {
   const isOurs = Object.entries(files).some(
     ([path, bytes]) => path.endsWith(".opf") && strFromU8(bytes).includes('name="vennet-counts"'),
   );
+  const names = new FileNames(pages);
   for (const path of pages) {
     links.where = path;
     links.place(path);
-    readPage(strFromU8(files[path]!), { path, pages, notes: noteIds, isOurs }, links);
+    readPage(strFromU8(files[path]!), { path, names, notes: noteIds, isOurs }, links);
   }
   return links.all((fragment) => [fragment, percentDecoded(fragment)]);
 }
@@ -86,13 +88,13 @@ function notesIn(files: Record<string, Uint8Array>, pages: readonly string[]): S
 /** A page, with what is to be known of the e-book that it is in. */
 interface PageInBook {
   path: string;
-  pages: readonly string[];
+  names: FileNames;
   /** The notes of all pages, each as its page and id. */
   notes: ReadonlySet<string>;
   isOurs: boolean;
 }
 
-function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, links: FileLinks): void {
+function readPage(text: string, { path, names, notes, isOurs }: PageInBook, links: FileLinks): void {
   /** What each open element began: a link, something that nobody reads, or nothing. */
   const open: ("link" | "unread" | "page" | null)[] = [];
   let unread = 0;
@@ -118,9 +120,9 @@ function readPage(text: string, { path, pages, notes, isOurs }: PageInBook, link
   };
   const leadsTo = (href: string): string => {
     if (/^[a-z][a-z0-9+.-]*:/i.test(href)) return href;
-    const to = href.startsWith("#") ? path : pathFrom(path, href);
+    const to = href.startsWith("#") ? path : names.meant(pathFrom(path, href));
     const [fragment] = /#.+$/s.exec(href) ?? [""];
-    return pages.includes(to) ? `#${to}${fragment && `#${percentDecoded(fragment.slice(1))}`}` : href;
+    return to !== null ? `#${to}${fragment && `#${percentDecoded(fragment.slice(1))}`}` : href;
   };
   const parser = new Parser(
     {

@@ -1,4 +1,5 @@
 import { percentDecoded } from "../../destination/percent-decoded.ts";
+import { FileNames } from "../file-name.ts";
 import { pathFrom } from "../joined-pages.ts";
 
 const isPage = (path: string): boolean =>
@@ -27,15 +28,15 @@ export function inReadingOrder(pages: readonly string[], hrefsOf: (path: string)
     .sort((a, b) => depth(a) - depth(b));
   const order = new Set<string>();
   const waiting = [firsts[0] ?? byName[0]!];
-  const known = new Set(pages);
+  const known = new FileNames(pages);
   while (waiting.length > 0) {
     const path = waiting.shift()!;
     if (order.has(path)) continue;
     order.add(path);
     for (const href of hrefsOf(path)) {
       if (/^[a-z][a-z0-9+.-]*:|^#/i.test(href)) continue;
-      const to = pathFrom(path, percentDecoded(href));
-      if (known.has(to)) waiting.push(to);
+      const to = known.meant(pathFrom(path, percentDecoded(href)));
+      if (to !== null) waiting.push(to);
     }
   }
   return [...order, ...byName.filter((path) => !order.has(path))];

@@ -1,6 +1,7 @@
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
 import { isWayBack, readLinks } from "../arrival/links-of-html.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
+import { FileNames } from "../file-name.ts";
 import { pathFrom } from "../joined-pages.ts";
 import { textOfPage } from "../html/page-text.ts";
 import { htmlOfMarkdown, isOfNote, isOurs } from "../markdown/second-reading.ts";
@@ -11,6 +12,7 @@ import { isMarkdown, pagesIn } from "./pages-of-folder.ts";
 export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
   const links = new FileLinks();
   const pages = pagesIn(Object.keys(files)).sort();
+  const names = new FileNames(pages);
   for (const path of pages) {
     links.place(path);
     links.where = path;
@@ -18,9 +20,9 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
     const text = isMarkdown(path) ? (decodeText(bytes)?.text ?? "") : textOfPage({ name: path, bytes });
     const hrefOf = (href: string): string => {
       if (/^[a-z][a-z0-9+.-]*:/i.test(href)) return href;
-      const to = href.startsWith("#") ? path : pathFrom(path, href);
+      const to = href.startsWith("#") ? path : names.meant(pathFrom(path, href));
       const fragment = /#(.+)$/s.exec(href)?.[1];
-      if (!pages.includes(to)) return href;
+      if (to === null) return href;
       return `#${to}${fragment === undefined ? "" : `#${percentDecoded(fragment)}`}`;
     };
     const html = isMarkdown(path) ? htmlOfMarkdown(text) : text;
