@@ -69,6 +69,18 @@ test("an id that is written encoded is a place for links that write it so, on a 
   }
 });
 
+test("a way of a heading to itself that is an icon of the page's own font is left out; other links keep their signs", async () => {
+  const page = `<html><body><h1 id="a">Sands <a href="#a" title="Permalink">\uf0c1</a></h1><p><a href="#a">up \uf0c1</a> <a href="https://tides.example/">\uf0c1</a></p></body></html>`;
+  const { chapters, arrival, leftOut } = await bring(bytes(page));
+  expect(chapters[0]!.firstChild!.textContent).toBe("Sands");
+  expect(linkUses(chapters[0]!).map(({ text }) => text)).toEqual(["up \uf0c1", "\uf0c1"]);
+  expect([leftOut.map(({ sort }) => sort), arrival!.counts["left-out"], arrival!.counts.lost]).toEqual([
+    ["Links without words"],
+    1,
+    0,
+  ]);
+});
+
 test("relative links start where the page says, and areas of a map are links with their words", async () => {
   const page = `<!doctype html><base href="https://tides.example/guide/"><h1>T</h1><p><a href="../hours">hours</a> <a href="#t">up</a></p><img src="m.png" usemap="#m" alt="Map"><map name="m"><area href="head" alt="The head" coords="1,1,2,2"><area href="https://b.example/"></map>`;
   expect(await linksIn(bytes(page))).toEqual([

@@ -8,6 +8,7 @@ import { conventionsOf, withoutOthersNames } from "../hast-to-manuscript/carried
 import { pictureOfSvg } from "../svg-pictures.ts";
 import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { allElements } from "../hast-nodes.ts";
+import { withoutIconWords } from "./icon-links.ts";
 import { textOfPage } from "./page-text.ts";
 import { picturesInside } from "./pictures-inside.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
@@ -34,8 +35,7 @@ function isPage(name: string, start: string): boolean {
 function readPage(text: string): ReadManuscript {
   const page = parsed(text);
   const about = aboutPage(page, text);
-  withoutOthersNames(page, about.conventions !== null);
-  if (about.conventions === null) decorativeByEmptyAlternative(page);
+  asOthersMeanIt(page, about.conventions !== null);
   const pictures = picturesInside(page);
   const tree = contentOf(page);
   notesOfTree(tree);
@@ -73,9 +73,16 @@ function aboutPage(page: Root, text: string): AboutManuscript {
  */
 export function readHtml(text: string, isOurs: boolean): Root {
   const page = parsed(text);
-  withoutOthersNames(page, isOurs);
-  if (!isOurs) decorativeByEmptyAlternative(page);
+  asOthersMeanIt(page, isOurs);
   return contentOf(page);
+}
+
+/** Reads what a page of others says as they mean it; one of ours is taken at its word. */
+function asOthersMeanIt(page: Root, isOurs: boolean): void {
+  withoutOthersNames(page, isOurs);
+  if (isOurs) return;
+  decorativeByEmptyAlternative(page);
+  withoutIconWords(page);
 }
 
 function parsed(text: string): Root {
