@@ -27,6 +27,9 @@ export function lettersOf(text: string): string {
   return text.replace(/[^\p{L}]+/gu, "").toLowerCase();
 }
 
+/** So many letters of a listing are some ten lines of it. */
+const inSight = 300;
+
 type OpenLink = Omit<FileLink, "landing">;
 
 /** Takes down the links of a file while somebody reads it from its beginning to its end. */
@@ -38,6 +41,8 @@ export class FileLinks {
   private letters = "";
   /** Where the heading begins that is read; null outside of headings. */
   private headingAt: number | null = null;
+  /** Where the listing begins that is read; null outside of listings. */
+  private listingAt: number | null = null;
   /** Where in the file the reading is, and in what that is no part of the text. */
   where: string | null = null;
   apart: string | null = null;
@@ -68,7 +73,7 @@ export class FileLinks {
 
   private placeIn(places: Map<string, number>, name: string | undefined): void {
     for (const one of name ? [name, percentDecoded(name)] : [])
-      if (!places.has(one)) places.set(one, this.headingAt ?? this.letters.length);
+      if (!places.has(one)) places.set(one, this.headingAt ?? this.inListing() ?? this.letters.length);
   }
 
   get isInHeading(): boolean {
@@ -82,6 +87,21 @@ export class FileLinks {
 
   endHeading(): void {
     this.headingAt = null;
+  }
+
+  /** What is read in between are the lines of a listing, before which its places stand in a book. */
+  beginListing(): void {
+    this.listingAt = this.letters.length;
+  }
+
+  endListing(): void {
+    this.listingAt = null;
+  }
+
+  /** Where the listing begins, if that is in sight of who looks for a place here. */
+  private inListing(): number | null {
+    const isNear = this.listingAt !== null && this.letters.length - this.listingAt < inSight;
+    return isNear ? this.listingAt : null;
   }
 
   begin(href: string, title: string | null, isJump = true): void {

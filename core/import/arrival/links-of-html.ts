@@ -70,6 +70,7 @@ export function readLinks(
     if (line) links.where = path === undefined ? line : `${path}, ${line}`;
     const isHeading = /^h[1-6]$/.test(tagName);
     if (isHeading) links.beginHeading();
+    if (tagName === "pre") links.beginListing();
     place(attribute("id"));
     if (tagName === "a") links.oldName(nameOf(attribute("name")));
     if (hasSlugs && isHeading) place(slugger.slug(wordsOf(element)));
@@ -83,6 +84,7 @@ export function readLinks(
       // The number of a note is no word of the text.
       if (!isLink) element.childNodes.forEach(walk);
       if (isHeading) links.endHeading();
+      if (tagName === "pre") links.endListing();
       return;
     }
     const isUnnamedArea = tagName === "area" && !attribute("alt");

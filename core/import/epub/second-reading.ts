@@ -129,6 +129,7 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
       onopentag: (name, attributes) => {
         if (unread > 0 && attributes["id"]) links.place(`${path}#${attributes["id"]}`);
         if (isHeading(name)) links.beginHeading();
+        if (name === "pre") links.beginListing();
         const kind = unread > 0 ? null : opens(name.replace(/^.*:/, "").toLowerCase(), attributes);
         if (kind === "unread" || unread > 0) unread += 1;
         open.push(kind);
@@ -140,6 +141,7 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
       },
       onclosetag: (name) => {
         if (isHeading(name)) links.endHeading();
+        if (name === "pre") links.endListing();
         if (unread > 0) unread -= 1;
         if (open.pop() === "link") links.end();
       },

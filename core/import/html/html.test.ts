@@ -133,8 +133,10 @@ test("places and pictures in a listing are not lost: the ones stand before it, t
     true,
     true,
   ]);
-  // They lead to the listing now, and no longer into it.
-  expect(arrival!.counts).toMatchObject({ lost: 0, extra: 0 });
+  // They lead to the listing, before their line, which is told where that is out of sight.
+  expect(arrival!.counts).toMatchObject({ intact: 3, changed: 0, lost: 0, extra: 0 });
+  const long = `<h1>T</h1><p><a href="#far">far</a></p><pre>${"ask the harbour master\n".repeat(40)}<a name="far"></a>go</pre>`;
+  expect((await bring(bytes(long))).arrival!.counts).toMatchObject({ intact: 0, changed: 1 });
 });
 
 test("a place that is called like the top of a page is that place, and no other", async () => {
