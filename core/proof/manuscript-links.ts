@@ -86,7 +86,9 @@ function startOfNotes(doc: Node): number {
 function areaOf({ id, on, from }: LinkUse, doc: Node): ReadArea | null {
   const node = on === "hotspot" || on === "picture" ? doc.nodeAt(from) : null;
   if (!node) return null;
-  const { hotspots } = pictureAttrs(node);
+  const { hotspots, file } = pictureAttrs(node);
+  // In the place of one that was not brought its words stand.
+  if (file === null) return null;
   if (on === "picture")
     return {
       shape: "rectangle",
