@@ -205,7 +205,7 @@ function landsOnce(inPages: boolean): Lands {
   return (expected, found) => {
     const of = judged.get(expected) ?? new Map<string, boolean>();
     judged.set(expected, of);
-    const there = `${found.landing}\f${found.inColumn}`;
+    const there = [found.landing, ...(found.inColumns ?? [])].join("\f");
     const lands = of.get(there) ?? landsAt(expected, found, inPages);
     of.set(there, lands);
     return lands;

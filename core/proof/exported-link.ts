@@ -4,8 +4,8 @@ import { CodedError } from "../errors.ts";
 export interface Landing {
   /** The words there, the line or block itself before what follows; null where the file has no such place. */
   landing: string | null;
-  /** Of a page, where its line goes on in other cells or columns: the words there, cell by cell. */
-  inColumn?: string;
+  /** Of a page, on which a line goes on through cells and columns: the words there cell by cell, from each that it may be. */
+  inColumns?: readonly string[];
 }
 
 /** Where a link of an exported file leads, as the file itself says it. */

@@ -108,12 +108,12 @@ export function hasSigns(words: string): boolean {
  * Whether a jump lands on the words that ought to stand there, line by line or in its column.
  * @param inPages whether pages are landed on
  */
-export function landsAt(expected: string | null, { landing, inColumn }: Landing, inPages: boolean): boolean {
-  if (landing === null) return false;
-  return (
-    landsRight(expected, landing, inPages) ||
-    (inColumn !== undefined && landsRight(expected, inColumn, inPages))
-  );
+export function landsAt(
+  expected: string | null,
+  { landing, inColumns = [] }: Landing,
+  inPages: boolean,
+): boolean {
+  return landing !== null && [landing, ...inColumns].some((found) => landsRight(expected, found, inPages));
 }
 
 /**

@@ -3,11 +3,13 @@ import { importManuscript } from "@vennet/core/import/import-manuscript";
 import { prove } from "@vennet/core/proof/prove";
 import { exportFormats, exportOptions, formats } from "@vennet/core/publish/formats/formats";
 import { prepare } from "@vennet/core/publish/prepare";
+import { redDot } from "@vennet/core/test/red-dot";
 import { bookOf } from "@vennet/core/test/sample-book";
 import { textFonts } from "./fonts.ts";
 import { Typesetter } from "./typesetter.ts";
 
 const link = (words: string): string => `<a href="https://tides.example/${words}">${words}</a>`;
+const dot = `data:image/png;base64,${Buffer.from(redDot).toString("base64")}`;
 const jump = (to: string): string => `<a href="#${to}">to ${to}</a>`;
 const tables = {
   "rows of different lengths": `<tr><td>A</td></tr><tr><td colspan=4>${link("wide")}</td></tr><tr><td>x</td><td>${link("next")}</td></tr>`,
@@ -16,6 +18,7 @@ const tables = {
   "cells over cells": `<tr><td rowspan=3>A</td><td>b</td><td rowspan=2>c</td></tr><tr><td colspan=3>${link("over")}</td></tr><tr><td>d</td><td>e</td><td>f</td></tr>`,
   "places in narrow cells, whose words are parted beside those of the next": `<tr><th><a name="tag">Causeway-Tag</a>${jump("tag")}</th>${"<th>Protocol</th><th>Key Ex. Auth.</th>".repeat(3)}<th><a name="key">Key of the crossings</a>${jump("key")}</th></tr>`,
   "headings side by side": `<tr><td><ul>${"<li>A hut among the cockle beds and the marsh, with a lamp</li>".repeat(12)}</ul></td><td>${["Refuges", "Warnings", "Tables", "Ferries", "Huts"].map((words, i) => `<h${2 + (i % 3)} id="h${i}">${words} of the sound</h${2 + (i % 3)}><p>${jump(`h${i}`)}</p>`).join("")}</td></tr>`,
+  "links on pictures that were not brought, and a heading in the middle of a cell": `<tr><td><a href="https://tides.example/1"><img src="e.png" alt="Against the silting of the sound"></a></td><td><a href="https://tides.example/2"><img src="g.png" alt="The gull of the walks"></a><a href="https://tides.example/3"><img src="w.png" alt="Red sand"></a></td><td align="center"><h2 id="mid">Causeways of the whole western sound</h2><p>${jump("mid")}</p></td></tr><tr><td><img src="${dot}" alt="Dot"></td></tr>`,
   "an empty row": `<tr></tr><tr><td>${link("after")}</td></tr>`,
 };
 const texts = {
@@ -31,7 +34,7 @@ const pages = [
 const typesetter = new Typesetter();
 
 test.each(pages)("%s: go out in every format, with all links", async (_, body) => {
-  const { chapters } = await importManuscript(
+  const { chapters, pictures } = await importManuscript(
     {
       name: "page.html",
       bytes: new TextEncoder().encode(`<html><body><h1>T</h1>${body}</body></html>`),
@@ -41,7 +44,8 @@ test.each(pages)("%s: go out in every format, with all links", async (_, body) =
   for (const format of exportFormats) {
     const options = exportOptions({ format });
     const all = chapters.map((doc, i) => ({ id: `chapter-${i}`, role: "chapter" as const, doc }));
-    const book = prepare(bookOf("", { chapters: all }), options);
+    const shown = pictures.map(({ id, bytes }) => ({ id, bytes, mediaType: "image/png" as const }));
+    const book = prepare(bookOf("", { chapters: all, pictures: shown }), options);
     const { bytes } = await formats[format].write(book, options, {
       name: "page",
       lastPages: null,

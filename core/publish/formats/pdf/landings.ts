@@ -40,7 +40,7 @@ export class Landings {
     if (first === -1) return { landing: "" };
     return {
       landing: linesFrom(pieces, first, top),
-      inColumn: columnFrom(pieces, first, { left: left ?? 0, top }),
+      inColumns: columnsFrom(pieces, first, { left: left ?? 0, top }),
     };
   }
 }
@@ -50,16 +50,27 @@ const besideWords = 1;
 // and above their baseline, in shares of their height.
 const aboveWords = 1.6;
 
-/** The words at a destination cell by cell, as they are shown, from where those stand that begin at it, else its line. */
-function columnFrom(
+/**
+ * The words at a destination cell by cell, as they are shown: from those that begin at it, or on its line right of it, as in
+ * the middle of a cell, or left of it, where it stands within them.
+ */
+function columnsFrom(
   pieces: readonly PdfPiece[],
   first: number,
   { left, top }: { left: number; top: number },
-): string {
-  const isBegun = ({ words, x, y, height }: PdfPiece): boolean =>
-    Math.abs(x - left) <= besideWords && y < top && top - y < aboveWords * height && words.trim() !== "";
-  const begun = pieces.findIndex(isBegun);
-  const from = begun === -1 ? lastLeftOf(left, pieces, first) : begun;
+): string[] {
+  const begun = pieces[first]!;
+  const near = pieces.flatMap((piece, at) => {
+    const { words, x, y, height } = piece;
+    const isNear = isOnLine(piece, begun) || (y < top && top - y < aboveWords * height);
+    return isNear && words.trim() !== "" ? [{ at, away: x - left }] : [];
+  });
+  const behind = near.filter(({ away }) => away >= -besideWords).sort((a, b) => a.away - b.away);
+  const before = near.filter(({ away }) => away < -besideWords).sort((a, b) => b.away - a.away);
+  return [behind[0], before[0]].flatMap((start) => (start ? [columnAt(pieces, start.at)] : []));
+}
+
+function columnAt(pieces: readonly PdfPiece[], from: number): string {
   const lines = [""];
   let before = pieces[from]!;
   for (const piece of pieces.slice(from)) {
@@ -71,16 +82,6 @@ function columnFrom(
     if (lines.join("\n").length > landingLength) break;
   }
   return asRead(lines);
-}
-
-/** The last piece of a line that begins left of something. */
-function lastLeftOf(left: number, pieces: readonly PdfPiece[], first: number): number {
-  let last = first;
-  pieces.forEach((piece, i) => {
-    const isLater = piece.x > pieces[last]!.x && piece.x <= left + besideWords;
-    if (i > first && isLater && isOnLine(piece, pieces[first]!) && piece.words.trim() !== "") last = i;
-  });
-  return last;
 }
 
 function linesFrom(pieces: PdfPiece[], first: number, top: number): string {
