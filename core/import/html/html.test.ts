@@ -70,10 +70,10 @@ test("an id that is written encoded is a place for links that write it so, on a 
 });
 
 test("a way of a heading to itself that is an icon of the page's own font is left out; other links keep their signs", async () => {
-  const page = `<html><body><h1 id="a">Sands <a href="#a" title="Permalink">\uf0c1</a></h1><p><a href="#a">up \uf0c1</a> <a href="https://tides.example/">\uf0c1</a></p></body></html>`;
+  const page = `<html><body><h1 id="a">Sands <a href="#a" title="Permalink">\uf0c1</a></h1><p><a href="#a">up \uf0c1</a> <a href="#a">\uf0c2</a> <a href="https://tides.example/">\uf0c1</a></p></body></html>`;
   const { chapters, arrival, leftOut } = await bring(bytes(page));
   expect(chapters[0]!.firstChild!.textContent).toBe("Sands");
-  expect(linkUses(chapters[0]!).map(({ text }) => text)).toEqual(["up \uf0c1", "\uf0c1"]);
+  expect(linkUses(chapters[0]!).map(({ text }) => text)).toEqual(["up \uf0c1", "\uf0c2", "\uf0c1"]);
   expect([leftOut.map(({ sort }) => sort), arrival!.counts["left-out"], arrival!.counts.lost]).toEqual([
     ["Links without words"],
     1,
