@@ -48,6 +48,18 @@ describe("notes of a page", () => {
       "by their shape: a row of a table whose first cell leads back",
       '<p>It is bare<a id="r" href="#n">[1]</a>.</p><table><tr><td><a id="n" href="#r"><span>[1]</span></a></td><td><p>By day.</p></td></tr></table>',
     ],
+    [
+      "with brackets around the way back",
+      '<p>It is bare<a role="doc-noteref" href="#n" id="r"><span>[</span>1<span>]</span></a>.</p><aside role="doc-footnote" id="n"><span class="label"><span>[</span><a role="doc-backlink" href="#r">1</a><span>]</span></span><p>By day.</p></aside>',
+    ],
+    [
+      "with their number before several ways back",
+      '<p>It is bare<a role="doc-noteref" href="#n" id="r">[4]</a>.</p><aside role="doc-footnote" id="n"><span class="label"><span>[</span>4<span>]</span></span><span>(<a role="doc-backlink" href="#r">1</a>,<a role="doc-backlink" href="#r">2</a>)</span><p>By day.</p></aside>',
+    ],
+    [
+      "with a raised number before their words",
+      '<p>It is bare<a id="r" href="#n"><sup>1</sup></a>.</p><p id="n"><sup>1</sup> By day. <a href="#r">↩</a></p>',
+    ],
   ])("are found %s", async (_, body) => {
     const { notes, signs, text, counts } = await notesOf(body);
     expect(notes).toEqual(["By day."]);
@@ -62,6 +74,13 @@ describe("notes of a page", () => {
     );
     expect([notes, text]).toEqual([[], "Sands|It is bare[1].|[1]|By day."]);
     expect(counts).toMatchObject({ intact: 2, lost: 0, extra: 0, changed: 0 });
+  });
+
+  test("keep a number that is a word of theirs, and signs that stand around none of their ways back", async () => {
+    const { notes } = await notesOf(
+      '<p>Bare<a id="r" href="#n">3</a>.</p><p id="n"><em>3</em> huts (<b>!</b>) of <sup>3</sup>. <a href="#r">↩</a></p>',
+    );
+    expect(notes).toEqual(["3 huts (!) of 3."]);
   });
 
   test("are called again, and linked to by words", async () => {

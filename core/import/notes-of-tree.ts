@@ -31,6 +31,7 @@ export function notesOfTree(tree: Root): void {
   const bodies = new Map<Element, Found & { id: string }>();
   for (const { body, id } of notes) if (!bodies.has(body.node)) bodies.set(body.node, { ...body, id });
   const ways = new Set(notes.flatMap(({ id }) => page.waysTo(id)));
+  const numbers = new Map(notes.map(({ sign, body }) => [body.node, numberIn(sign)]));
   for (const { sign, body } of notes) becomeSign(sign, bodies.get(body.node)!.id);
   const ids = new Set([...bodies.values()].map(({ id }) => id));
   for (const sign of page.furtherSigns(ids)) becomeSign(sign, String(sign.properties["href"]).slice(1));
@@ -40,7 +41,8 @@ export function notesOfTree(tree: Root): void {
     if (term) children.splice(children.indexOf(term), 1);
     const isHolder = ["li", "div", "aside", "section", "dd", "td"].includes(body.tagName);
     const own = isHolder ? body.children : [body];
-    const content = withoutWaysBack([...(term?.children ?? []), ...own], ways);
+    const said = withoutWaysBack([...(term?.children ?? []), ...own], ways);
+    const content = withoutNumber(said, numbers.get(body)!);
     const { position } = body;
     tree.children.push({
       type: "element",
@@ -237,9 +239,30 @@ function withoutWaysBack(children: readonly ElementContent[], ways: ReadonlySet<
     const leadsBack = child.tagName === "a" && ways.has(String(child.properties["href"]));
     if (leadsBack || isWayBack(child) || isOfNumber(child)) return [];
     const inside = withoutWaysBack(child.children, ways);
-    // What held a way back alone holds nothing now.
-    const isEmptied =
-      child.children.length > 0 && inside.every((one) => one.type === "text" && !one.value.trim());
-    return isEmptied && toString(child).trim() !== "" ? [] : [{ ...child, children: inside }];
+    // What held ways back alone, with brackets and commas around them, holds nothing now.
+    const left = { ...child, children: inside };
+    const isEmptied = toString(left) !== toString(child) && !/[\p{L}\p{N}\p{S}]/u.test(toString(left));
+    return isEmptied && !holdsPicture(left) ? [] : [left];
   });
+}
+
+function holdsPicture(element: Element): boolean {
+  return within(element).some(({ tagName }) => tagName === "img");
+}
+
+/** What a note says, without its number where that stands before it by itself. */
+function withoutNumber(children: readonly ElementContent[], number: string): ElementContent[] {
+  const first = children.findIndex((child) => child.type !== "text" || child.value.trim() !== "");
+  const node = children[first];
+  if (node?.type !== "element") return [...children];
+  const rest = children.slice(first + 1);
+  if (/^(span|sup|small)$/.test(node.tagName) && numberIn(node) === number) return rest;
+  return node.tagName === "p"
+    ? [{ ...node, children: withoutNumber(node.children, number) }, ...rest]
+    : [...children];
+}
+
+/** The number, letter or star that something shows, without brackets and points. */
+function numberIn(element: Element): string {
+  return toString(element).replace(/[\s[\]().]/g, "");
 }
