@@ -164,6 +164,24 @@ describe("the proof of a PDF", () => {
     expect(proof.rows[0]!.found).toEqual(["page 1", "page 2"]);
   });
 
+  test("links with the same words that break over one page after another are each their own", () => {
+    const peers = manuscriptLinks(
+      bookOf(`# T\n\n${"[a long co-operative walk](https://a.example/) ".repeat(3)}`),
+      { ...nothing, traits: paged },
+    );
+    const broken = [1, 2, 3].flatMap((page) => [
+      link("a long co-", "https://a.example/", page),
+      ...(page > 1 ? [link("operative walk", "https://a.example/", page)] : []),
+    ]);
+    const links = [...broken, link("operative walk", "https://a.example/", 4)];
+    const proof = compareLinks(peers, { ...nothing, traits: paged, pages: 4, links });
+    expect(proof.rows.map(({ verdict, found }) => [verdict, ...found])).toEqual([
+      ["intact", "page 1", "page 2"],
+      ["intact", "page 2", "page 3"],
+      ["intact", "page 3", "page 4"],
+    ]);
+  });
+
   test("two halves far apart are not one link", () => {
     const proof = compare([
       link("a long co-", "https://a.example/", 1),

@@ -1,4 +1,5 @@
-import { comparable } from "./comparable.ts";
+import { hasLettersToLeft } from "../manuscript/direction.ts";
+import { asSet, comparable } from "./comparable.ts";
 import { valueOf, type ExportedLink, type FormatTraits } from "./exported-link.ts";
 import { isSetFrom } from "./formula-words.ts";
 import { whyMisnamed } from "./judge-link.ts";
@@ -111,6 +112,7 @@ function joinBrokenLinks(
   traits: FormatTraits,
 ): Found[] {
   const wanted = new Set(manuscript.flatMap((link) => expectedKeys(link, traits)));
+  const begins = beginningsOf(manuscript, traits);
   const found = (link: ExportedLink): Found => ({
     link,
     pieces: [link],
@@ -132,7 +134,8 @@ function joinBrokenLinks(
         candidate.link.page !== null &&
         valueOf(candidate.link.destination) === valueOf(link.destination) &&
         link.page !== null &&
-        link.page - candidate.link.page === 1,
+        link.page - candidate.link.page === 1 &&
+        begins(`${candidate.link.text} ${link.text}`, link),
     );
     if (start === -1) {
       open.push(next);
@@ -146,6 +149,30 @@ function joinBrokenLinks(
     if (wanted.has(joined.key)) out.push(...open.splice(start, 1));
   }
   return [...out, ...open];
+}
+
+/** Whether words are what a link of the manuscript to the same destination begins with. */
+function beginningsOf(
+  manuscript: readonly ManuscriptLink[],
+  traits: FormatTraits,
+): (words: string, link: ExportedLink) => boolean {
+  const byDestination = new Map<string, Set<string>>();
+  const withFormulas = new Set<string>();
+  for (const { expected, parts, aroundFormulas } of manuscript) {
+    if (!expected) continue;
+    if (aroundFormulas.some((around) => around !== null)) withFormulas.add(expected.value);
+    const words = byDestination.get(expected.value) ?? new Set();
+    byDestination.set(expected.value, words);
+    for (const part of parts) words.add(part);
+  }
+  return (words, { destination }) => {
+    // Signs among words from right to left stand at no place of their own, nor do the letters of formulas.
+    if (hasLettersToLeft(words) || withFormulas.has(valueOf(destination))) return true;
+    const begun = asSet(words.normalize("NFC"));
+    return [...(byDestination.get(valueOf(destination)) ?? [])].some((one) =>
+      comparable(one, traits).startsWith(begun),
+    );
+  };
 }
 
 /** By what each part of a link is found in the file. */
