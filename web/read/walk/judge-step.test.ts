@@ -64,6 +64,10 @@ describe("what a walk finds differs from the manuscript", () => {
       picture: null,
     } as const;
     expect(differenceOf(landed, place)).toBeNull();
+    // In a narrow cell, beside those of its row.
+    const inCell = { ...landed, words: "The ways Refuges\nover the for the\nsand night" };
+    expect(differenceOf(inCell, place)).not.toBeNull();
+    expect(differenceOf({ ...inCell, inColumns: ["The ways\nover the\nsand"] }, place)).toBeNull();
   });
 
   test("by nothing, where the manuscript means nothing by it; but it has to lead somewhere", () => {

@@ -1,4 +1,4 @@
-import { landsRight } from "@vennet/core/proof/landing";
+import { landsAt } from "@vennet/core/proof/landing";
 import type { ExportWithProof } from "../../api/client";
 import type { FileLink, Landed } from "./walker";
 
@@ -23,8 +23,8 @@ export function differenceOf(landed: Landed, intended: Row | undefined): string 
   if (landed.at !== leadsTo) return `It should lead to ${expected ?? "no place"}.`;
   if (landed.at === "address" && landed.address !== expected) return `It should lead to ${expected}.`;
   if (landed.at === "file" && landed.path !== expected) return `It should lead to ${expected}.`;
-  if (landed.at === "place" && !landsRight(landing, landed.words, false))
-    return `It should land on “${landing}”.`;
+  const there = landed.at === "place" ? { ...landed, landing: landed.words } : null;
+  if (there && !landsAt(landing, there, false)) return `It should land on “${landing}”.`;
   return null;
 }
 

@@ -71,10 +71,10 @@ export class PdfWalker implements Walker {
     const landing = followed.goesTo;
     if (!landing) return { at: "nowhere" };
     const view = await this.shown.of(String(landing.page));
-    const words = (await this.landings.at(pressed.dest)) ?? "";
+    const { landing: words, inColumns = [] } = await this.landings.at(pressed.dest);
     // The line begins below the landing.
     const picture = crop(view, (landing.y ?? view.height) - 10);
-    return { at: "place", on: `Page ${landing.page}`, words, picture };
+    return { at: "place", on: `Page ${landing.page}`, words: words ?? "", inColumns, picture };
   }
 
   /** What a press on the middle of a link's first line meets in its place: readers give it to the last that lies there. */

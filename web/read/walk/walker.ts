@@ -9,7 +9,8 @@ export interface FileLink {
 
 /** Where following a link has led. */
 export type Landed =
-  | { at: "place"; on: string; words: string; picture: string | null }
+  /** `inColumns`: the words there cell by cell, on a page whose lines go on through cells. */
+  | { at: "place"; on: string; words: string; inColumns?: readonly string[]; picture: string | null }
   | { at: "address"; address: string }
   | { at: "file"; path: string; isThere: boolean }
   | { at: "nowhere" }
