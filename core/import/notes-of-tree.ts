@@ -42,7 +42,8 @@ export function notesOfTree(tree: Root): void {
     const isHolder = ["li", "div", "aside", "section", "dd", "td"].includes(body.tagName);
     const own = isHolder ? body.children : [body];
     const said = withoutWaysBack([...(term?.children ?? []), ...own], ways);
-    const content = withoutNumber(said, numbers.get(body)!);
+    // What stands behind a number of ours is the author's.
+    const content = within(body).some(isOfNumber) ? said : withoutNumber(said, numbers.get(body)!);
     const { position } = body;
     tree.children.push({
       type: "element",
@@ -230,10 +231,13 @@ function within(parent: Element): Element[] {
   return parent.children.flatMap((child) => (child.type === "element" ? [child, ...within(child)] : []));
 }
 
+/** Whether something holds a note's number, as our exports have it. */
+function isOfNumber(node: Element): boolean {
+  return [node.properties["className"]].flat().includes("note-number");
+}
+
 /** What a note says, without the number before it and the ways back, which every export makes anew. */
 function withoutWaysBack(children: readonly ElementContent[], ways: ReadonlySet<string>): ElementContent[] {
-  const isOfNumber = (node: Element): boolean =>
-    [node.properties["className"]].flat().includes("note-number");
   return children.flatMap((child): ElementContent[] => {
     if (child.type !== "element") return [child];
     const leadsBack = child.tagName === "a" && ways.has(String(child.properties["href"]));

@@ -16,6 +16,7 @@ import { signpostAttrs } from "../manuscript/attributes.ts";
 import { signpostsOf } from "../manuscript/signposts.ts";
 import { schema } from "../manuscript/schema.ts";
 import { bookWith, chapter, heading, linkTo, signposts, text } from "../test/book-of-places.ts";
+import { bookOf } from "../test/sample-book.ts";
 import { bookOfEveryFeature } from "../test/book-of-every-feature.ts";
 import { bring } from "../test/brought.ts";
 import { readChapter, writeChapter } from "../manuscript/chapter.ts";
@@ -124,6 +125,15 @@ test.each(Object.entries(formats))(
       "2",
       null,
     ]);
+  },
+);
+
+test.each(Object.entries(formats))(
+  "a note that begins with its own number, raised, keeps it in %s",
+  async (_, write) => {
+    const book = bookOf("# Sands\n\nIt is bare[^1].\n\n[^1]: <sup>1</sup> By day.");
+    const { chapters } = await bring(await write(book));
+    expect(chapters[0]!.lastChild!.textContent).toBe("1 By day.");
   },
 );
 
