@@ -1,4 +1,5 @@
 import { percentDecoded } from "../../destination/percent-decoded.ts";
+
 /** A link as it stands in a manuscript's file. */
 export interface FileLink {
   /** Its words, and the text alternatives of its pictures. */

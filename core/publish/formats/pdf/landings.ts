@@ -14,6 +14,9 @@ function isOnLine(piece: PdfPiece, { y, height }: Pick<PdfPiece, "y" | "height">
 
 /** The words at the destinations of a PDF. */
 export class Landings {
+  /** What is at a name, to which many links may lead. */
+  private readonly named = new Map<string, Promise<Landing>>();
+
   constructor(
     private readonly document: PDFDocumentProxy,
     private readonly texts = new PdfPageTexts(document),
@@ -24,7 +27,15 @@ export class Landings {
    * @param above how far above what is meant the destination may lie, in points
    * @param dest a name, or the destination itself; null is returned where the file has no such destination
    */
-  async at(dest: unknown, above = 0): Promise<Landing> {
+  at(dest: unknown, above = 0): Promise<Landing> {
+    if (typeof dest !== "string") return this.read(dest, above);
+    const key = `${above} ${dest}`;
+    let landing = this.named.get(key);
+    if (!landing) this.named.set(key, (landing = this.read(dest, above)));
+    return landing;
+  }
+
+  private async read(dest: unknown, above: number): Promise<Landing> {
     const destination = (typeof dest === "string" ? await this.document.getDestination(dest) : dest) as
       unknown[] | null;
     if (!Array.isArray(destination)) return { landing: null };
@@ -71,34 +82,28 @@ function columnsFrom(
 }
 
 function columnAt(pieces: readonly PdfPiece[], from: number): string {
-  const lines = [""];
-  let before = pieces[from]!;
-  for (const piece of pieces.slice(from)) {
-    if (isOnLine(piece, before)) lines.push(lines.pop()! + piece.words);
-    else {
-      lines.push(piece.words);
-      before = piece;
-    }
-    if (lines.join("\n").length > landingLength) break;
-  }
-  return asRead(lines);
+  return readOn([""], pieces[from]!, pieces.slice(from));
 }
 
-function linesFrom(pieces: PdfPiece[], first: number, top: number): string {
+function linesFrom(pieces: readonly PdfPiece[], first: number, top: number): string {
   const begun = pieces[first]!;
   // The cells of a row stand on one line.
   const line = pieces.filter(
     (piece) => isOnLine(piece, begun) && (piece.y < top || piece.y > begun.y + sameLine),
   );
-  const lines = [line.map(({ words }) => words).join("")];
-  let before = begun;
-  for (const piece of pieces.slice(first)) {
-    if (isOnLine(piece, begun)) continue;
+  const others = pieces.slice(first).filter((piece) => !isOnLine(piece, begun));
+  return readOn([line.map(({ words }) => words).join("")], begun, others);
+}
+
+/** Lines, and as many after them as are worth reading. @param before what the last of them has on its line */
+function readOn(lines: string[], before: PdfPiece, pieces: readonly PdfPiece[]): string {
+  let last = before;
+  for (const piece of pieces) {
     // What is raised on a line says nothing of where the line is.
-    if (isOnLine(piece, before)) lines.push(lines.pop()! + piece.words);
+    if (isOnLine(piece, last)) lines.push(lines.pop()! + piece.words);
     else {
       lines.push(piece.words);
-      before = piece;
+      last = piece;
     }
     if (lines.join("\n").length > landingLength) break;
   }

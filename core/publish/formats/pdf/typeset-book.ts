@@ -88,6 +88,7 @@ export function typesetBook(
   { addresses = "none", alone = null, missing = new Map(), shapes = noShapes }: TypesetChoices = {},
 ): Typeset {
   const pictures = new Map<string, Uint8Array>();
+  const textPoints = textWidth(book.layout) * pointsOfPx;
   const picturePaths = new Map<string, string>();
   for (const { id, mediaType, bytes } of book.pictures) {
     const path = `/picture-${id}.${pictureSuffix[mediaType]}`;
@@ -99,7 +100,7 @@ export function typesetBook(
     index,
     files: travellingFiles(book),
     picturePaths,
-    line: (textWidth(book.layout) * pointsOfPx) / book.layout.fontSize,
+    line: textPoints / book.layout.fontSize,
     addresses,
     markerBase: unusedMarker(book),
     marked: [],
@@ -162,10 +163,7 @@ export function typesetBook(
       name: book.title,
       writer: book.author,
       title: book.title,
-      onTitlePage: withWideWordsParted(
-        [{ kind: "text", words: book.title }],
-        (textWidth(book.layout) * pointsOfPx) / titlePoints,
-      ),
+      onTitlePage: withWideWordsParted([{ kind: "text", words: book.title }], textPoints / titlePoints),
       author: book.author,
       ...frame,
       words: index.words,
