@@ -26,7 +26,7 @@ test("the log is JSON, one line a request with its id, and no secret is in it", 
     password: "wrong but secret",
   });
   server.kill("SIGTERM");
-  await once(server, "exit");
+  await once(server, "close");
 
   const lines = text
     .trim()
