@@ -210,7 +210,7 @@ export class WordsOfDocument {
         return this.words(textOf(child), marks);
       case "tab":
       case "ptab":
-        return this.words(" ", marks);
+        return this.words("\t", marks);
       case "noBreakHyphen":
         return this.words("\u2011", marks);
       case "softHyphen":

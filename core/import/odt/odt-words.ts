@@ -76,7 +76,7 @@ export class OdtWords {
       case "s":
         return text(" ".repeat(Math.min(100, Number(attributes["c"] ?? 1) || 1)));
       case "tab":
-        return text(" ");
+        return text("\t");
       case "line-break":
         return [element("br", {}, [], paragraph)];
       case "bookmark":

@@ -1,4 +1,4 @@
-import { TextRun, type IParagraphOptions, type IRunOptions, type ParagraphChild } from "docx";
+import { Tab, TextRun, type IParagraphOptions, type IRunOptions, type ParagraphChild } from "docx";
 import type { Node } from "prosemirror-model";
 import { languageOf } from "../../../manuscript/language.ts";
 import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
@@ -21,9 +21,10 @@ const runOptions: ByWordMark<IRunOptions> = {
 export function textRuns(node: Node, look: IRunOptions): ParagraphChild[] {
   const shown = ofWordMarks(node, runOptions).reduce((all, one) => ({ ...all, ...one }), look);
   const style: IRunOptions = { ...shown, ...languageOptions(languageOf(node)) };
-  return node
-    .text!.split("\n")
-    .map((text, i) => new TextRun({ ...style, text, ...(i > 0 ? { break: 1 } : {}) }));
+  return node.text!.split("\n").map((line, i) => {
+    const children = line.split(/(\t)/).map((part) => (part === "\t" ? new Tab() : part));
+    return new TextRun({ ...style, children, ...(i > 0 ? { break: 1 } : {}) });
+  });
 }
 
 /** A language for letters of all sorts: a program takes that of the letters' own sort (ECMA-376-1, 17.3.2.20). */
