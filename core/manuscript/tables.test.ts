@@ -43,6 +43,11 @@ test.each([
   expect(shown(rows)).toEqual(expected);
 });
 
+test("each cell begins in the first column that is free", () => {
+  expect(gridOf([cells("1x1 1x3"), cells("2x1"), cells("1x1 1x1")]).starts).toEqual([[0, 1], [0], [0, 2]]);
+  expect(gridOf([cells("2x2 1x1"), cells("1x1")]).starts).toEqual([[0, 2], [2]]);
+});
+
 test("rows are the head's where none of their cells reaches down among the others", () => {
   const rowOf = (row: string): unknown => ({
     type: "table_row",

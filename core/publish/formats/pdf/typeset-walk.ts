@@ -29,10 +29,12 @@ import { taskSign } from "../../task-sign.ts";
 import { travel } from "../../travel.ts";
 import type { BookBeingSet, MarkedLink } from "./book-being-set.ts";
 import { breakable } from "./breakable.ts";
+import { lineInside } from "./column-widths.ts";
 import { withoutDeepNests } from "./deep-nests.ts";
 import { withEndsOfLinksKept } from "./ends-of-links.ts";
 import { withWideWordsParted } from "./wide-words.ts";
 import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./held-anchors.ts";
+import { sizeOfHeading } from "./heading-size.ts";
 import { wordsAndHost } from "./link-name.ts";
 import { setTable } from "./set-table.ts";
 import { setMarks } from "./set-marks.ts";
@@ -59,15 +61,11 @@ const depthOfNotes = 4;
 const plain: Style = { isPictureAlone: false, mayPrint: true };
 const gap: SetInline = { kind: "text", words: gapSign, marks: ["strong"] };
 
-/** The size of a heading's letters in the template, in sizes of the text's. */
-function sizeOfHeading(level: number, isPart: boolean): number {
-  if (level === 1) return 1.4 * (isPart ? 1.8 : 1.4);
-  return level === 2 ? 1.2 : 1;
-}
-
 /** Writes a chapter as the data that the typesetter's template reads. */
 export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   private cellsOpen = 0;
+  /** How wide the lines are that are being set, in sizes of the text's letters. */
+  private line: number;
 
   protected readonly blockHandlers: BlockHandlers<SetBlock, Style> = {
     title: (node) => [this.heading(node, 0)],
@@ -88,7 +86,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
       { kind: "numbers", start: node.attrs["start"] as number, items: this.items(node) },
     ],
     definition_list: (node) => [{ kind: "definitions", entries: this.definitions(node) }],
-    table: (node) => [setTable(node, (cell) => this.inCell(cell))],
+    table: (node) => [setTable(node, this.line, (cell, line) => this.inCell(cell, line))],
     page_break: () => [{ kind: "page-break" }],
     section_break: () => [{ kind: "section-break" }],
     caption: (node) => [this.caption(node)],
@@ -130,6 +128,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     private readonly book: BookBeingSet,
   ) {
     super(chapter);
+    this.line = book.line;
   }
 
   wholeChapter(): SetChapter {
@@ -151,7 +150,8 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
 
   private note(note: NumberedNote): SetNote {
     const label = this.label(note.id);
-    const content = this.inNote(note.id, () => withoutDeepNests(this.blocks(note.node, plain), depthOfNotes));
+    const inside = (): SetBlock[] => this.withLines(this.book.line, () => this.blocks(note.node, plain));
+    const content = this.inNote(note.id, () => withoutDeepNests(inside(), depthOfNotes));
     // A place of its own above a list would lie on the line before it.
     const isWithin = label !== null && content[0]?.kind !== "paragraph" && placedInWords(content, label);
     return {
@@ -174,7 +174,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   protected override block(node: Node, style: Style): SetBlock[] {
     const direction = this.turned(node);
     const keep = this.calledIn(node);
-    const set = super.block(node, style);
+    const set = this.withLines(lineInside(node, this.line), () => super.block(node, style));
     return set.map((block) => ({
       ...block,
       ...(direction === null ? {} : { direction }),
@@ -235,7 +235,9 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
   }
 
   private words(block: Node): SetInline[] {
-    return withAnchorsHeld(withEndsOfLinksKept(this.inlines(block, styleOf(block, true))));
+    const isCode = block.type.name === "code_block";
+    const words = withWideWordsParted(this.inlines(block, styleOf(block, true)), this.line, isCode);
+    return withAnchorsHeld(withEndsOfLinksKept(words));
   }
 
   private heading(node: Node, level: number): SetBlock {
@@ -265,11 +267,19 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     return { kind: "signposts", label: this.label(list.id), heading: list.heading, entries };
   }
 
-  private inCell(cell: Node): SetBlock[] {
+  private inCell(cell: Node, line: number): SetBlock[] {
     this.cellsOpen++;
-    const content = this.blocks(cell, plain);
+    const content = this.withLines(line, () => this.blocks(cell, plain));
     this.cellsOpen--;
     return content;
+  }
+
+  private withLines<T>(line: number, set: () => T): T {
+    const around = this.line;
+    this.line = line;
+    const result = set();
+    this.line = around;
+    return result;
   }
 
   protected linked(link: LinkAttrs, run: InlineRun, style: Style): SetInline[] {

@@ -56,3 +56,13 @@ test("what is too wide and made of no others may be parted by its syllables", ()
   // Scripts without blanks have a line's end after any letter.
   expect(parted(5, text("潮".repeat(40)))).toBe("潮".repeat(40));
 });
+
+test("code, which no language parts, is parted anywhere where it has no seams, also in a listing", () => {
+  const code: SetInline = { kind: "text", words: "hesterleysoundwalks", marks: ["code"] };
+  expect(parted(5, text("in "), code)).toBe("in hesterley|soundwalk|s");
+  expect(shown(withWideWordsParted([text("low_hesterleysoundwalks\n  ebb")], 5, true))).toBe(
+    "low_|hesterley|soundwalk|s\n  ebb",
+  );
+  // Its letters are narrower than those of text.
+  expect(parted(5, { kind: "text", words: "LOW_WATER", marks: ["code"] })).toBe("LOW_WATER");
+});

@@ -1,10 +1,6 @@
 import type { SetInline } from "./set-data.ts";
 import { unspacedScripts } from "./breakable.ts";
-
-// Shares of the letters' size that they take in a bold face for headings, about.
-const narrow = /[iljtfrI.,:;'’|!()[\]{}/\\-]/;
-const wide = /[\p{Lu}\p{N}mw@%&–—]/u;
-const widthOf = (sign: string): number => (narrow.test(sign) ? 0.36 : wide.test(sign) ? 0.72 : 0.58);
+import { widthOfCode, widthOfSign } from "./letter-widths.ts";
 
 // A name made of others, or of signs and names, is parted between them, without a hyphen.
 const seams =
@@ -12,12 +8,19 @@ const seams =
 const word = new RegExp(`[^\\s${unspacedScripts}]+`, "gu");
 
 /**
- * A heading's words, of which those that are wider than a line may be parted, where others stay whole: names of programs
- * between the names that they are made of, and what is too wide still by its syllables.
- * @param line how wide a line is, in sizes of the heading's letters
+ * Words in a line, of which those that are wider than a line may be parted, where others stay whole: names of programs
+ * between the names that they are made of, and what is too wide still by its syllables; in code, which has none, anywhere.
+ * @param line how wide a line is, in sizes of these words' letters
+ * @param isListing whether all of them are code
  */
-export function withWideWordsParted(words: readonly SetInline[], line: number): SetInline[] {
-  const { seamsAt, isHyphenated } = partsOfWideWords(textOf(words), line);
+export function withWideWordsParted(
+  words: readonly SetInline[],
+  line: number,
+  isListing = false,
+): SetInline[] {
+  const letters = lettersOf(words, isListing);
+  if (letters.text.length * widthOfCode < line) return [...words];
+  const { seamsAt, isHyphenated } = partsOfWideWords(letters, line);
   if (seamsAt.size === 0 && !isHyphenated.includes(true)) return [...words];
   let at = 0;
   /** What becomes of things in a line, and whether a line may end behind them. */
@@ -64,31 +67,62 @@ export function withWideWordsParted(words: readonly SetInline[], line: number): 
   return parted(words).content;
 }
 
+/** What words in a line show, letter by letter, with where it is code. */
+interface Letters {
+  text: string;
+  isCode: boolean[];
+}
+
 /** At which letters of a text a line may end, and which of its letters belong to what may be parted by its syllables. */
-function partsOfWideWords(text: string, line: number): { seamsAt: Set<number>; isHyphenated: boolean[] } {
+function partsOfWideWords(
+  { text, isCode }: Letters,
+  line: number,
+): { seamsAt: Set<number>; isHyphenated: boolean[] } {
   const seamsAt = new Set<number>();
   const isHyphenated = Array<boolean>(text.length + 1).fill(false);
-  const isTooWide = (part: string): boolean =>
-    [...part].reduce((width, sign) => width + widthOf(sign), 0) > line;
+  const isTooWide = (part: string, from: number): boolean => {
+    let width = 0;
+    let at = from;
+    for (const sign of part) {
+      width += widthOfSign(sign, isCode[at]!);
+      at += sign.length;
+    }
+    return width > line;
+  };
+  const fitting = Math.max(1, Math.floor(line / widthOfCode));
   for (const { 0: whole, index } of text.matchAll(word)) {
-    if (!isTooWide(whole)) continue;
+    if (!isTooWide(whole, index)) continue;
     let from = index;
     for (const part of whole.split(seams)) {
-      if (isTooWide(part)) isHyphenated.fill(true, from, from + part.length);
-      from += part.length;
+      const to = from + part.length;
+      if (isTooWide(part, from)) {
+        if (isCode[from]) for (let at = from + fitting; at < to; at += fitting) seamsAt.add(at);
+        else isHyphenated.fill(true, from, to);
+      }
+      from = to;
       if (from < index + whole.length) seamsAt.add(from);
     }
   }
   return { seamsAt, isHyphenated };
 }
 
-function textOf(words: readonly SetInline[]): string {
-  return words.map(shownBy).join("");
+function lettersOf(words: readonly SetInline[], isListing: boolean): Letters {
+  const isCode: boolean[] = [];
+  const shown = (all: readonly SetInline[]): string =>
+    all
+      .map((one) => {
+        if (one.kind === "link") return shown(one.content);
+        const own = shownBy(one);
+        const inCode = isListing || (one.kind === "text" && one.marks?.includes("code") === true);
+        for (let i = 0; i < own.length; i++) isCode.push(inCode);
+        return own;
+      })
+      .join("");
+  return { text: shown(words), isCode };
 }
 
-/** What something in a line shows, as letters; what is no text ends a word, and what shows nothing does not. */
-function shownBy(one: SetInline): string {
+/** What something in a line that is no link shows, as letters; what is no text ends a word, and what shows nothing does not. */
+function shownBy(one: Exclude<SetInline, { kind: "link" }>): string {
   if (one.kind === "text") return one.words;
-  if (one.kind === "link") return textOf(one.content);
   return one.kind === "anchor" || one.kind === "may-break" ? "" : " ";
 }
