@@ -33,11 +33,9 @@
 #set raw(theme: none)
 #set list(indent: 0.4em)
 #set enum(indent: 0.4em)
-#show raw: set text(
-  font: book.fonts.code,
-  size: 8.6pt,
-  hyphenate: false,
-)
+// Signs of code stay apart, where the face would draw two of them as one.
+#let in-code = (font: book.fonts.code, size: 8.6pt, hyphenate: false, features: (calt: 0))
+#show raw: set text(..in-code)
 #show heading: set text(font: book.fonts.headings, hyphenate: false)
 #show heading: set par(justify: false)
 #show heading: set block(above: 1.5em, below: 0.8em)
@@ -254,6 +252,7 @@
       stroke: (left: 1.5pt + rgb("#c9c3b4")),
       {
         set par(justify: false)
+        set text(..in-code)
         // A paragraph to screen readers too: loose words may be read behind a link that stands after them.
         par(set-inlines(block-data.content, set-blocks))
       },

@@ -38,6 +38,7 @@ import { sizeOfHeading } from "./heading-size.ts";
 import { wordsAndHost } from "./link-name.ts";
 import { setTable } from "./set-table.ts";
 import { setMarks } from "./set-marks.ts";
+import { withTabsSpaced } from "./tabs.ts";
 import { typesetLanguage } from "./typeset-language.ts";
 import type {
   SetBlock,
@@ -77,7 +78,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     blockquote: (node) => [
       { kind: "quote", look: node.attrs["kind"] as SetOff, content: this.blocks(node, plain) },
     ],
-    code_block: (node) => [{ kind: "listing", content: this.words(node) }],
+    code_block: (node) => [{ kind: "listing", content: withTabsSpaced(this.words(node)) }],
     bullet_list: (node) => {
       const marked = node.children.every((item) => item.attrs["done"] !== null);
       return [{ kind: "bullets", items: this.items(node), marked }];
