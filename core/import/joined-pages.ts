@@ -28,7 +28,7 @@ export class JoinedPages {
   page(path: string, body: Element): Element {
     const number = this.numbers.get(path)!;
     this.rewrite(body, path);
-    return element("section", { id: placeOf(number, "") }, body.children, number);
+    return element("section", { id: placeOf(number, ""), dataPage: true }, body.children, number);
   }
 
   private rewrite(parent: Element, path: string): void {

@@ -245,12 +245,19 @@ export class BlocksOfTree {
   private table(element: Element): Node[] {
     const rows: Element[] = [];
     const captions: Node[] = [];
+    // A caption stands above its table unless it says otherwise (CSS 2.1, 17.4.1).
+    let isBelow = false;
     const collect = (node: Element): void => {
       for (const child of node.children) {
         if (child.type !== "element") continue;
         if (child.tagName === "tr") rows.push(child);
         else if (["thead", "tbody", "tfoot"].includes(child.tagName)) collect(child);
-        else if (child.tagName === "caption") captions.push(this.caption("table", child));
+        else if (child.tagName === "caption") {
+          captions.push(this.caption("table", child));
+          isBelow =
+            /caption-side:\s*bottom/i.test(String(child.properties["style"])) ||
+            child.properties["align"] === "bottom";
+        }
       }
     };
     collect(element);
@@ -267,7 +274,11 @@ export class BlocksOfTree {
       ),
     );
     const filled = nodes.filter((row) => row.childCount > 0);
-    return filled.length > 0 ? [schema.node("table", null, filled), ...captions] : captions;
+    if (filled.length === 0) return captions;
+    const table = schema.node("table", null, filled);
+    if (isBelow || captions.length > 1) return [table, ...captions];
+    for (const caption of captions) this.reading.captionsAbove.add(caption.attrs["id"] as string);
+    return [...captions, table];
   }
 
   /** A caption; one with an id of its own is known by it. */

@@ -27,6 +27,10 @@ export class FileReading {
   readonly leftOut: (LeftOut & { order: number })[] = [];
   readonly places = new FilePlaces();
   readonly noteBodies = new Map<string, Node[]>();
+  /** The ids of anchors that a book had which was exported. */
+  readonly ownAnchors = new Set<string>();
+  /** The ids of captions that stand right above their tables. */
+  readonly captionsAbove = new Set<string>();
   /** The elements that became links, by the links' ids. */
   readonly linkNodes = new Map<string, Nodes>();
   /** The links whose words follow their targets, by the links' ids. */

@@ -8,12 +8,14 @@ import { schema } from "../../manuscript/schema.ts";
 import { allElements } from "../hast-nodes.ts";
 import type { LeftOut } from "../left-out.ts";
 import { clip } from "./blanks.ts";
+import { withCaptionsOfTheirTables } from "./captions-above.ts";
 import { signpostsOfElement, type Follows } from "./carried.ts";
 import { BlocksOfTree } from "./blocks-of-tree.ts";
 import { blocks, wrappers } from "./elements.ts";
 import { FileReading, type TreeOptions } from "./file-reading.ts";
 import { semanticsOf } from "../semantics.ts";
 import { beginsPage, setOffOfElement } from "./set-off-of-tree.ts";
+import { IdleAnchors } from "./idle-anchors.ts";
 import { inLanguage, languageMark } from "./language-of-tree.ts";
 
 /** What a tree became. */
@@ -89,6 +91,9 @@ class ManuscriptBuilder {
   private readonly notesElsewhere = new Set<string>();
   /** What the titles of sections begin, where that is not a chapter like any other. */
   private readonly ofSections = new Map<Element, ChapterRole>();
+  /** Paragraphs of nothing but anchors at the ends of pages. */
+  private readonly endsOfPages = new Set<Node>();
+  private beforeHeadings: Draft | undefined;
   private firstHeading = "";
 
   constructor(options: TreeOptions) {
@@ -99,6 +104,7 @@ class ManuscriptBuilder {
   build(root: Root): ManuscriptOfTree {
     const { fallbackTitle } = this.reading.options;
     this.chapterBlocks(root.children);
+    this.settle();
     if (this.drafts.length === 0) this.begin([schema.text(fallbackTitle)]);
     // A text without headings is a chapter like any other.
     if (this.drafts.length === 1 && !this.firstHeading) this.drafts[0]!.role = "chapter";
@@ -134,6 +140,8 @@ class ManuscriptBuilder {
         const title = role && titleOfSection(child);
         if (title) this.ofSections.set(title, role);
         this.chapterBlocks(child.children, languageMark(child) ?? language);
+        const last = this.drafts.at(-1)?.blocks.at(-1);
+        if (child.properties["dataPage"] === true && last) this.endsOfPages.add(last);
       } else if (child.type === "element" && blocks.has(child.tagName)) {
         flush();
         const made = inLanguage(this.blocks.block(child), languageMark(child) ?? language);
@@ -148,14 +156,35 @@ class ManuscriptBuilder {
     flush();
   }
 
+  /** Puts what stands beside what it belongs to where it is known for that: anchors at the end of a chapter begin the next. */
+  private settle(): void {
+    const anchors = new IdleAnchors(this.reading.places, ({ attrs }) =>
+      this.reading.ownAnchors.has(attrs["id"] as string),
+    );
+    let open: Node[] = [];
+    for (const draft of this.drafts) {
+      anchors.begun(draft.title, open);
+      ({ blocks: draft.blocks, open } = anchors.joined(draft.blocks, [], this.endsOfPages));
+    }
+    if (open.length > 0) this.current().blocks.push(schema.node("paragraph", null, open));
+    const { captionsAbove, noteBodies } = this.reading;
+    for (const draft of this.drafts) draft.blocks = withCaptionsOfTheirTables(draft.blocks, captionsAbove);
+    for (const [name, body] of noteBodies)
+      noteBodies.set(name, withCaptionsOfTheirTables(anchors.joinedToTheEnd(body), captionsAbove));
+    // What stood before all headings may have been nothing but anchors.
+    if (this.drafts.length > 1 && this.beforeHeadings?.blocks.length === 0) this.drafts.shift();
+  }
+
   private begin(title: Node[], id = newId(), role: ChapterRole = "chapter"): void {
     this.drafts.push({ role, title: schema.node("title", { id }, title), blocks: [] });
   }
 
   private current(): Draft {
     // What stands before all headings is counted by no file.
-    if (this.drafts.length === 0)
+    if (this.drafts.length === 0) {
       this.begin([schema.text(this.reading.options.fallbackTitle)], newId(), "unnumbered");
+      this.beforeHeadings = this.drafts[0];
+    }
     return this.drafts.at(-1)!;
   }
 

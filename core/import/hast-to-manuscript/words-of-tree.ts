@@ -224,6 +224,7 @@ export class WordsOfTree {
     for (const one of [name, ...others]) this.reading.places.set(one.replace(/^user-content-/, ""), id);
     // Within a link it is a part of that, which would be two otherwise.
     const own = element.properties["dataAnchor"];
+    if (typeof own === "string") this.reading.ownAnchors.add(id);
     const shown = typeof own === "string" ? own : name.replace(/^page-\d+-/, "");
     return [schema.node("anchor", { id, name: shown }, undefined, marks)];
   }

@@ -92,8 +92,8 @@ describe("captions", () => {
     ).toEqual(["title", "paragraph", "caption of figure: The *Sound*", "paragraph"]);
     expect(kinds("# T\n\n<table><caption>Times</caption><tr><td>a</td></tr></table>")).toEqual([
       "title",
-      "table",
       "caption of table: Times",
+      "table",
     ]);
     expect(
       kinds("# T\n\n<figure><figcaption>Times</figcaption><table><tr><td>a</td></tr></table></figure>"),
