@@ -2,6 +2,7 @@ import GithubSlugger from "github-slugger";
 import { parse, type DefaultTreeAdapterMap } from "parse5";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { FileLinks, type FileLink } from "./file-links.ts";
+import { openingOf } from "./opening-heading.ts";
 
 type Node = DefaultTreeAdapterMap["node"];
 type Element = DefaultTreeAdapterMap["element"];
@@ -21,6 +22,10 @@ interface HtmlLinksOptions {
   path?: string;
   /** How a place of this page is called among those of all pages. */
   placeOf?: (name: string) => string;
+  /** The path of a page that is a chapter: links to it lead to where that begins. */
+  page?: string;
+  /** The words of a heading that most pages have. */
+  siteName?: string | null;
 }
 
 /** The links of a page as parse5 reads it, in the order of its source. */
@@ -42,20 +47,29 @@ export function readLinks(
     isOfNote,
     hasSlugs,
     path,
+    page,
+    siteName = null,
     isOurs = /<meta name="vennet-counts"/.test(text),
     hrefOf = (href) => href,
     placeOf = (name) => name,
   }: HtmlLinksOptions,
 ): void {
+  const document = parse(text, { sourceCodeLocationInfo: true, scriptingEnabled: false });
+  const opening = page === undefined || isOurs ? null : openingOf(document, siteName);
+  const later = new Set(opening?.before);
   const slugger = new GithubSlugger();
   let base: string | null = null;
   const nameOf = (name: string | undefined): string | undefined => name && placeOf(name);
   const place = (name: string | undefined): void => links.place(nameOf(name));
   const walk = (node: Node): void => {
+    if (later.has(node)) return;
     if (node.nodeName === "#text") return links.text((node as DefaultTreeAdapterMap["textNode"]).value);
     if (!("childNodes" in node)) return;
     if (!("tagName" in node)) return node.childNodes.forEach(walk);
     visit(node);
+    if (node !== opening?.heading) return;
+    later.clear();
+    opening.before.forEach(walk);
   };
   const visit = (element: Element): void => {
     const attribute = (name: string): string | undefined =>
@@ -70,6 +84,7 @@ export function readLinks(
     if (line) links.where = path === undefined ? line : `${path}, ${line}`;
     const isHeading = /^h[1-6]$/.test(tagName);
     if (isHeading) links.beginHeading();
+    if (element === opening?.heading) links.place(page);
     if (tagName === "pre") links.beginListing();
     place(attribute("id"));
     if (tagName === "a") links.oldName(nameOf(attribute("name")));
@@ -98,7 +113,12 @@ export function readLinks(
     place(element.attrs.find(({ name }) => name === "id")?.value);
     for (const child of element.childNodes) if ("tagName" in child) placesIn(child);
   };
-  walk(parse(text, { sourceCodeLocationInfo: true, scriptingEnabled: false }));
+  if (page !== undefined && opening === null) {
+    links.place(page);
+    // A page that no heading begins is called by its file’s name.
+    if (!isOurs) links.text(page.replace(/^.*\//s, "").replace(/\.[^.]+$/, ""));
+  }
+  walk(document);
 }
 
 /** Whether a link says that it is the way back from a note (DPUB-ARIA 1.1). */

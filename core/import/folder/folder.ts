@@ -1,7 +1,7 @@
-import type { Element, ElementContent, Nodes, Root } from "hast";
+import type { Element, Nodes, Root } from "hast";
 import { namesIn, unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
-import { allElements, element, shows } from "../hast-nodes.ts";
+import { allElements } from "../hast-nodes.ts";
 import { withoutWhatIsMade } from "../hast-to-manuscript/carried.ts";
 import { html } from "../html/html.ts";
 import { JoinedPages } from "../joined-pages.ts";
@@ -10,6 +10,7 @@ import { idsOfWords } from "../markdown/heading-ids.ts";
 import { markdown } from "../markdown/markdown.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
 import { raiseHeadings } from "../raise-headings.ts";
+import { beginsChapter, withoutSiteName } from "./beginning-of-page.ts";
 import { documentIn, type DocumentInFolder } from "./document-in-folder.ts";
 import { inReadingOrder, isMarkdown, pagesIn } from "./pages-of-folder.ts";
 import { linksOfFolder } from "./second-reading.ts";
@@ -69,12 +70,16 @@ async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManusc
     );
   const pages = inReadingOrder([...read.keys()], hrefsOf);
   const joined = new JoinedPages(files, pages);
+  const ofOthers = [...read.values()].filter(({ about }) => !about?.conventions);
+  withoutSiteName(ofOthers.map(({ tree }) => tree));
   const children = pages.map((path, i) => {
-    const { tree } = read.get(path)!;
+    const { tree, about } = read.get(path)!;
     if (isMarkdown(path)) idsOfWords(tree);
     notesOfPage(tree, i + 1);
     picturesOfPage(read.get(path)!, i + 1);
-    beginsChapter(tree, path);
+    withoutWhatIsMade(tree);
+    if (about?.conventions) raiseHeadings(tree);
+    else beginsChapter(tree, path);
     const body: Element = {
       type: "element",
       tagName: "body",
@@ -128,17 +133,4 @@ function picturesOfPage({ tree, pictures }: ReadManuscript, page: number): void 
   for (const { properties } of allElements(tree))
     if (named.has(String(properties["src"]))) properties["src"] = named.get(String(properties["src"]))!;
   for (const picture of pictures) picture.reference = named.get(picture.reference)!;
-}
-
-/** Every page begins a chapter: with its own heading, or under its file's name. */
-function beginsChapter(tree: Root, path: string): void {
-  withoutWhatIsMade(tree);
-  const hasHeading = allElements(tree).some(({ tagName }) => /^h[1-6]$/.test(tagName));
-  if (hasHeading) return raiseHeadings(tree);
-  if (!shows(tree.children as ElementContent[])) return;
-  const name = path
-    .split("/")
-    .at(-1)!
-    .replace(/\.[^.]+$/, "");
-  tree.children.unshift(element("h1", {}, [{ type: "text", value: name }], 1));
 }

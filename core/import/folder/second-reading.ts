@@ -1,5 +1,7 @@
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
 import { isWayBack, readLinks } from "../arrival/links-of-html.ts";
+import { parseFragment } from "parse5";
+import { openingWords } from "../arrival/opening-heading.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { FileNames } from "../file-name.ts";
 import { pathFrom } from "../joined-pages.ts";
@@ -13,11 +15,15 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
   const links = new FileLinks();
   const pages = pagesIn(Object.keys(files)).sort();
   const names = new FileNames(pages);
-  for (const path of pages) {
-    links.place(path);
-    links.where = path;
+  const texts = pages.map((path) => {
     const bytes = files[path]!;
-    const text = isMarkdown(path) ? (decodeText(bytes)?.text ?? "") : textOfPage({ name: path, bytes });
+    return isMarkdown(path) ? (decodeText(bytes)?.text ?? "") : textOfPage({ name: path, bytes });
+  });
+  const htmls = texts.map((text, i) => (isMarkdown(pages[i]!) ? htmlOfMarkdown(text) : text));
+  const siteName = siteNameOf(htmls);
+  for (const [i, path] of pages.entries()) {
+    links.where = path;
+    const [text, html] = [texts[i]!, htmls[i]!];
     const hrefOf = (href: string): string => {
       if (/^[a-z][a-z0-9+.-]*:/i.test(href)) return href;
       const to = href.startsWith("#") ? path : names.meant(pathFrom(path, href));
@@ -25,22 +31,25 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
       if (to === null) return href;
       return `#${to}${fragment === undefined ? "" : `#${percentDecoded(fragment)}`}`;
     };
-    const html = isMarkdown(path) ? htmlOfMarkdown(text) : text;
-    // A page without a heading is called by its file’s name.
-    if (!/<h[1-6][\s>]/i.test(html) && !/<meta name="vennet-counts"/.test(html))
-      links.text(
-        path
-          .split("/")
-          .at(-1)!
-          .replace(/\.[^.]+$/, ""),
-      );
     readLinks(html, links, {
       ...(isMarkdown(path) ? { isOfNote, hasSlugs: true, isOurs: isOurs(text) } : { isOfNote: isWayBack }),
       // The lines are those of the HTML that a text in Markdown stands for.
       ...(isMarkdown(path) ? {} : { path }),
       hrefOf,
       placeOf: (name) => `${path}#${name}`,
+      page: path,
+      siteName,
     });
   }
   return links.all((fragment) => [fragment, fragment.toLowerCase()]);
+}
+
+/** The words of the first heading of the highest level on more than half of the pages; null where they differ. */
+function siteNameOf(htmls: readonly string[]): string | null {
+  const firsts = htmls
+    .map((html) => /<h1[\s>][^]*?<\/h1>/i.exec(html)?.[0])
+    .map((heading) => heading && openingWords(parseFragment(heading)));
+  for (const words of new Set(firsts))
+    if (words && firsts.filter((one) => one === words).length > Math.max(2, htmls.length / 2)) return words;
+  return null;
 }
