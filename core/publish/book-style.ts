@@ -7,7 +7,9 @@ const base = `body { font-family: serif; line-height: 1.5; margin: 0 4%; overflo
 h1, h2, h3, h4, h5 { line-height: 1.25; text-align: start; hyphens: none; }
 h1 { margin: 2em 0 1em; }
 img, svg { max-width: 100%; height: auto; }
-pre { white-space: pre-wrap; font-size: 0.85em; }
+pre { white-space: pre-wrap; }
+pre, code { font-family: monospace, monospace; font-size: 0.85em; }
+pre code { font-size: inherit; }
 table { border-collapse: collapse; margin: 1em 0; }
 th, td { border: 1px solid; padding: 0.3em 0.5em; text-align: start; vertical-align: top; }
 td.left, th.left { text-align: left; }
