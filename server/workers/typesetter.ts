@@ -37,6 +37,8 @@ const main = `${workspace}/book.typ`;
 const templates = ["book.typ", "formula.typ", "parts.typ"];
 /** Each costs a setting of what follows; most books need one. */
 const mostRounds = 12;
+/** From so many bytes of the process on, what a round did not use is let go before the next. */
+const muchMemory = 800 * 1024 * 1024;
 
 /**
  * Sets books with Typst. One instance keeps what it has set, so that a book set again after an edit
@@ -108,6 +110,7 @@ export class Typesetter {
         return this.finished(document, places, typeset, accessible);
       }
       keeps = next;
+      if (process.memoryUsage.rss() > muchMemory) this.compiler.evictCache(1);
     }
   }
 
