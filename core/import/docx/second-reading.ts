@@ -1,5 +1,6 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser } from "saxes";
+import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
 
 /** A field that is open: its instruction, and whether what it shows is read now. */
@@ -75,8 +76,10 @@ function stylesOfHeadings(text: string): Set<string> {
   const levels = new Map<string, { isHeading: boolean; basedOn: string | null }>();
   let style = { isHeading: false, basedOn: null as string | null };
   const parser = new SaxesParser();
-  parser.on("opentag", ({ name, attributes }) => {
-    const { "w:val": value = "", "w:styleId": id = "" } = attributes as Record<string, string>;
+  const usual = new UsualPrefixes();
+  parser.on("opentag", (tag) => {
+    const { name, attributes } = usual.tag(tag);
+    const { "w:val": value = "", "w:styleId": id = "" } = attributes;
     if (name === "w:style") levels.set(id, (style = { isHeading: false, basedOn: null }));
     if (name === "w:name" && /^heading [1-9]$/i.test(value)) style.isHeading = true;
     if (name === "w:outlineLvl" && Number(value) < 9) style.isHeading = true;
@@ -184,8 +187,9 @@ function readPart(
     (name === "w:outlineLvl" && Number(value) < 9);
   const drawing = { href: null as string | null, title: null as string | null, alt: "", pictures: 0 };
   let isInFormula = false;
-  parser.on("opentag", ({ name, attributes: given }) => {
-    const attributes = given as Record<string, string>;
+  const usual = new UsualPrefixes();
+  parser.on("opentag", (tag) => {
+    const { name, attributes } = usual.tag(tag);
     if (name === "w:rPr") isHidden = false;
     if (name === "w:vanish" && !/^(0|false|off)$/.test(attributes["w:val"] ?? "")) isHidden = true;
     if (name === "w:r") isHidden = false;
@@ -222,7 +226,8 @@ function readPart(
     if (asking && takes !== null) asking.instruction += words;
     else if (takes === "text" && !isHidden) links.text(words);
   });
-  parser.on("closetag", ({ name }) => {
+  parser.on("closetag", (tag) => {
+    const name = usual.name(tag.name);
     const kind = open.pop();
     takes = null;
     if (name === "w:pPrChange") isFormer = false;

@@ -1,5 +1,6 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser } from "saxes";
+import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 
@@ -26,8 +27,9 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
   /** The title or description of the frame or area that is open. */
   const said: string[] = [];
   const parser = new SaxesParser();
-  parser.on("opentag", ({ name, attributes: given }) => {
-    const attributes = given as Record<string, string>;
+  const usual = new UsualPrefixes();
+  parser.on("opentag", (tag) => {
+    const { name, attributes } = usual.tag(tag);
     // What a book of ours made by itself is made again.
     const isMade = /^vennet-made-/.test(attributes[name === "text:section" ? "text:name" : "xml:id"] ?? "");
     if (unreadDepth > 0 || unread.has(name) || isMade) unreadDepth += 1;
@@ -70,7 +72,8 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
     links.text(words);
     if (heading) heading.words += words;
   });
-  parser.on("closetag", ({ name }) => {
+  parser.on("closetag", (tag) => {
+    const name = usual.name(tag.name);
     const closed = open.pop()!;
     if (unreadDepth > 0) unreadDepth -= 1;
     // Descriptions come before titles in what is said to readers.
