@@ -53,6 +53,8 @@ test("what is too wide and made of no others may be parted by its syllables", ()
   expect(parted(12, text("ebbFlutwasserstandsvorhersagedienste"))).toBe(
     "ebb|{Flutwasserstandsvorhersagedienste}",
   );
+  // Capitals are wider than most letters.
+  expect(parted(12, text("WATTWANDERWEGSCHILD"))).toBe("{WATTWANDERWEGSCHILD}");
   // Scripts without blanks have a line's end after any letter.
   expect(parted(5, text("潮".repeat(40)))).toBe("潮".repeat(40));
 });

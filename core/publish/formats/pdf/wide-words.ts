@@ -1,6 +1,6 @@
 import type { SetInline } from "./set-data.ts";
 import { unspacedScripts } from "./breakable.ts";
-import { widthOfCode, widthOfSign } from "./letter-widths.ts";
+import { mostWidthOf, widthOfCode, widthOfSign } from "./letter-widths.ts";
 
 // A name made of others, or of signs and names, is parted between them, without a hyphen.
 const seams =
@@ -19,7 +19,7 @@ export function withWideWordsParted(
   isListing = false,
 ): SetInline[] {
   const letters = lettersOf(words, isListing);
-  if (letters.text.length * widthOfCode < line) return [...words];
+  if (mostWidthOf(letters.text.length) <= line) return [...words];
   const { seamsAt, isHyphenated } = partsOfWideWords(letters, line);
   if (seamsAt.size === 0 && !isHyphenated.includes(true)) return [...words];
   let at = 0;
