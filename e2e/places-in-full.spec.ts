@@ -131,6 +131,27 @@ test("leaving the cross-reference line leaves all as it was, and one action is o
   await expect(references(page)).toHaveCount(0);
 });
 
+test("a cross-reference is asked for before the book's places have come, and no key falls into the text", async ({
+  page,
+}) => {
+  const held: (() => void)[] = [];
+  let isHeld = true;
+  await page.route("**/api/books/*/places", async (route) => {
+    if (isHeld) await new Promise<void>((resolve) => held.push(resolve));
+    await route.continue();
+  });
+  await page.reload();
+  await cursorAfter(page, "See the table");
+  await page.keyboard.press("Alt+r");
+  await page.keyboard.type("spring");
+  await expect(reference(page)).toContainText("The places of the book are on their way.");
+  isHeld = false;
+  held.forEach((release) => release());
+  await expect(reference(page).getByRole("option").first()).toContainText("Springs");
+  await page.keyboard.press("Enter");
+  await expect(references(page)).toHaveText("Springs");
+});
+
 test("a list of questions keeps up with the text, and each answer has its way back", async ({ page }) => {
   await openChapter(page, "Questions");
   await cursorAfter(page, "Ask at the quay.");

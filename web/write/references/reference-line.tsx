@@ -24,7 +24,8 @@ export function ReferenceLine({
   onTake,
   onLeave,
 }: {
-  around: { index: BookIndex; chapter: number; pages: ReadonlyMap<string, string> };
+  /** The book, as far as it has come: a key that opens the line may be faster. */
+  around: { index: BookIndex; chapter: number; pages: ReadonlyMap<string, string> } | null;
   /** Where in the chapter it will stand. */
   position: number;
   /** The notes of this chapter, to which its text can refer by their numbers. */
@@ -42,13 +43,13 @@ export function ReferenceLine({
     box.current?.scrollIntoView({ block: "nearest" });
   }, []);
   const known = useMemo(
-    () => around.index.inOrder.map((place) => knownPlace(place, around.index, around.chapter)),
+    () => around?.index.inOrder.map((place) => knownPlace(place, around.index, around.chapter)) ?? [],
     [around],
   );
   const choices: KnownDestination[] = useMemo(
     () =>
       typed.trim() === ""
-        ? known.filter((_, i) => around.index.inOrder[i]!.chapter === around.chapter).slice(0, offered)
+        ? known.filter((_, i) => around!.index.inOrder[i]!.chapter === around!.chapter).slice(0, offered)
         : suggest(typed, known, offered),
     [typed, known, around],
   );
@@ -56,7 +57,7 @@ export function ReferenceLine({
   const target = picked?.destination.kind === "place" ? picked.destination.target : null;
   const isNote = target !== null && notesHere.has(target);
   const says = (one: ReferenceForm) =>
-    target ? sayingOf({ target, form: one, fallback }, around, position) : null;
+    target && around ? sayingOf({ target, form: one, fallback }, around, position) : null;
   const take = (): void => {
     if (target === null) return;
     if (form === "note" && isNote) onTake({ kind: "note", note: target });
@@ -142,7 +143,7 @@ export function ReferenceLine({
       </ul>
       {choices.length === 0 && (
         <p role="status" className="pl-[5.75rem] text-sm text-faint">
-          No place of the book is called so.
+          {around ? "No place of the book is called so." : "The places of the book are on their way."}
         </p>
       )}
       <fieldset className="mt-2 grid min-w-0 gap-0.5 pl-[5.75rem] text-sm">
@@ -151,7 +152,7 @@ export function ReferenceLine({
           const saying = says(value);
           return option(value, words, saying?.words ?? "", saying?.isGap ?? false);
         })}
-        {isNote && option("note", "As a note’s mark", around.index.places.get(target)?.number ?? "", false)}
+        {isNote && option("note", "As a note’s mark", around?.index.places.get(target)?.number ?? "", false)}
       </fieldset>
       {(form === "page" || form === "page-and-text") && (
         <label className="mt-1 flex items-baseline gap-2 pl-[5.75rem] text-sm">

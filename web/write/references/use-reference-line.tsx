@@ -23,14 +23,13 @@ export function useReferenceLine(topOf: (view: EditorView, position: number) => 
   const openReference = useCallback(
     (view: EditorView): void => {
       const { $to } = view.state.selection;
-      if (!$to.parent.inlineContent || $to.parent.type.spec.code || !bookAround(view.state)) return;
+      if (!$to.parent.inlineContent || $to.parent.type.spec.code) return;
       // At once, so that no key that is typed next falls into the text.
       flushSync(() => setOpen({ view, position: $to.pos, top: topOf(view, $to.pos) }));
     },
     [topOf],
   );
-  const around = open && !open.view.isDestroyed ? bookAround(open.view.state) : null;
-  if (!open || !around) return { openReference, referenceLine: null };
+  if (!open || open.view.isDestroyed) return { openReference, referenceLine: null };
   const { view, position, top } = open;
   const leave = (): void => {
     setOpen(null);
@@ -57,7 +56,7 @@ export function useReferenceLine(topOf: (view: EditorView, position: number) => 
     referenceLine: (
       <div className="absolute right-0 left-0 z-20" style={{ top }}>
         <ReferenceLine
-          around={around}
+          around={bookAround(view.state)}
           position={position}
           notesHere={notesHere}
           onTake={take}
