@@ -4,8 +4,8 @@ import { writeEpub } from "../publish/formats/epub/write-epub.ts";
 import { writeMarkdown } from "../publish/formats/markdown/write-markdown.ts";
 import { writeOdt } from "../publish/formats/odt/write-odt.ts";
 import { writeWebPage } from "../publish/formats/web/web-page.ts";
+import { bring } from "../test/brought.ts";
 import { bookOf } from "../test/sample-book.ts";
-import { importManuscript } from "./import-manuscript.ts";
 
 const listing = "ebb:\n\twalk  the  posts\n\n\t\tlow\twater\n  end";
 
@@ -19,10 +19,7 @@ test.each([
   "a listing keeps its lines, blanks and tabs in %s and back",
   async (_, write) => {
     const book = bookOf(`# Walks\n\nSo:\n\n~~~\n${listing}\n~~~\n`);
-    const { chapters } = await importManuscript(
-      { name: "walks", bytes: await write(book) },
-      { fallbackTitle: "T", baseAddress: null, pictureFor: () => null },
-    );
+    const { chapters } = await bring(await write(book));
     const found: string[] = [];
     for (const chapter of chapters)
       chapter.descendants(({ type, textContent }) => {

@@ -2,12 +2,10 @@ import GithubSlugger from "github-slugger";
 import { parse, type DefaultTreeAdapterMap } from "parse5";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { FileLinks, type FileLink } from "./file-links.ts";
-import { openingOf } from "./opening-heading.ts";
+import { openingOf, silent, wordsOf } from "./opening-heading.ts";
 
 type Node = DefaultTreeAdapterMap["node"];
 type Element = DefaultTreeAdapterMap["element"];
-
-const silent = new Set(["script", "style", "template", "head", "title", "noscript", "iframe"]);
 
 interface HtmlLinksOptions {
   /** Signs and ways back of notes, which are no links of the author's. */
@@ -128,9 +126,4 @@ export function isWayBack(attribute: (name: string) => string | undefined): bool
 
 function startingFrom(base: string, href: string): string {
   return href.startsWith("#") || !URL.canParse(href, base) ? href : new URL(href, base).href;
-}
-
-function wordsOf(node: Node): string {
-  if (node.nodeName === "#text") return (node as DefaultTreeAdapterMap["textNode"]).value;
-  return "childNodes" in node ? node.childNodes.map(wordsOf).join("") : "";
 }

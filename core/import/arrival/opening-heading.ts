@@ -9,7 +9,8 @@ const ofBody =
   /^(html|body|div|section|article|main|header|hgroup|center|details|summary|form|fieldset|address|search|dialog)$/;
 const ofEdges = /^(nav|aside|footer)$/;
 
-const unread = /^(head|script|style|template|noscript|iframe)$/;
+/** What no reader of a page sees. */
+export const silent = new Set(["script", "style", "template", "head", "title", "noscript", "iframe"]);
 
 /** The heading that begins a page of a folder, and what stands before it on the page, which stands behind it in the book. */
 export interface Opening {
@@ -45,11 +46,12 @@ export function openingOf(document: Node, siteName: string | null): Opening | nu
 
 /** The words of a heading, with single blanks. */
 export function openingWords(node: Node): string {
-  const words = (one: Node): string => {
-    if (one.nodeName === "#text") return (one as DefaultTreeAdapterMap["textNode"]).value;
-    return "childNodes" in one ? one.childNodes.map(words).join("") : "";
-  };
-  return words(node).replace(/\s+/g, " ").trim();
+  return wordsOf(node).replace(/\s+/g, " ").trim();
+}
+
+export function wordsOf(node: Node): string {
+  if (node.nodeName === "#text") return (node as DefaultTreeAdapterMap["textNode"]).value;
+  return "childNodes" in node ? node.childNodes.map(wordsOf).join("") : "";
 }
 
 function nodesBefore(element: Element): Node[] {
@@ -65,12 +67,12 @@ function lettersOf(node: Node): number {
   if (node.nodeName === "#text")
     return (node as DefaultTreeAdapterMap["textNode"]).value.replace(/\s+/g, "").length;
   const isLink = node.nodeName === "a" && "attrs" in node && node.attrs.some(({ name }) => name === "href");
-  if (isLink || !("childNodes" in node) || unread.test(node.nodeName)) return 0;
+  if (isLink || !("childNodes" in node) || silent.has(node.nodeName)) return 0;
   return node.childNodes.reduce((sum, child) => sum + lettersOf(child), 0);
 }
 
 function isShown(node: Node): boolean {
   if (node.nodeName === "#text") return (node as DefaultTreeAdapterMap["textNode"]).value.trim() !== "";
   if (node.nodeName === "img") return true;
-  return "childNodes" in node && !unread.test(node.nodeName) && node.childNodes.some(isShown);
+  return "childNodes" in node && !silent.has(node.nodeName) && node.childNodes.some(isShown);
 }

@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { strToU8, zipSync } from "fflate";
 import { linkUses } from "../../manuscript/links.ts";
-import { importManuscript } from "../import-manuscript.ts";
+import { bring } from "../../test/brought.ts";
 
 /** What pages become: each chapter with its blocks, and the title to which the link of the first page leads. */
 async function chaptersOf(pages: Record<string, string>): Promise<{ chapters: string[]; led: unknown[] }> {
@@ -9,10 +9,7 @@ async function chaptersOf(pages: Record<string, string>): Promise<{ chapters: st
     name,
     strToU8(`<html><body>${body}</body></html>`),
   ]);
-  const { chapters, arrival } = await importManuscript(
-    { name: "walks.zip", bytes: zipSync(Object.fromEntries(files) as Record<string, Uint8Array>) },
-    { fallbackTitle: "Before", baseAddress: null, pictureFor: () => null },
-  );
+  const { chapters, arrival } = await bring(zipSync(Object.fromEntries(files) as Record<string, Uint8Array>));
   expect(arrival!.links.filter(({ verdict }) => verdict !== "intact")).toEqual([]);
   const titles = new Map(
     chapters.map(({ firstChild }) => [firstChild!.attrs["id"], firstChild!.textContent]),

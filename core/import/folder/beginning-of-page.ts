@@ -35,16 +35,17 @@ export function beginsChapter(tree: Root, path: string): void {
  * heading: it becomes a paragraph.
  */
 export function withoutSiteName(pages: readonly Root[]): void {
-  const opening = pages.map(
-    (tree) => headingsOf(tree).find(({ heading }) => heading.tagName === "h1")?.heading,
-  );
   const times = new Map<string, number>();
-  for (const heading of opening)
-    if (heading) times.set(wordsOf(heading), (times.get(wordsOf(heading)) ?? 0) + 1);
-  for (const [i, heading] of opening.entries()) {
-    if (!heading || times.get(wordsOf(heading))! <= Math.max(2, pages.length / 2)) continue;
-    if (headingsOf(pages[i]!).length > 1) heading.tagName = "p";
-  }
+  const opening = pages.flatMap((tree) => {
+    const headings = headingsOf(tree);
+    const first = headings.find(({ heading }) => heading.tagName === "h1");
+    if (!first) return [];
+    const words = wordsOf(first.heading);
+    times.set(words, (times.get(words) ?? 0) + 1);
+    return [{ heading: first.heading, words, isAlone: headings.length === 1 }];
+  });
+  for (const { heading, words, isAlone } of opening)
+    if (!isAlone && times.get(words)! > Math.max(2, pages.length / 2)) heading.tagName = "p";
 }
 
 const wordsOf = (heading: Element): string => toString(heading).replace(/\s+/g, " ").trim();

@@ -46,10 +46,11 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
 
 /** The words of the first heading of the highest level on more than half of the pages; null where they differ. */
 function siteNameOf(htmls: readonly string[]): string | null {
-  const firsts = htmls
-    .map((html) => /<h1[\s>][^]*?<\/h1>/i.exec(html)?.[0])
-    .map((heading) => heading && openingWords(parseFragment(heading)));
-  for (const words of new Set(firsts))
-    if (words && firsts.filter((one) => one === words).length > Math.max(2, htmls.length / 2)) return words;
-  return null;
+  const times = new Map<string, number>();
+  for (const html of htmls) {
+    const [heading] = /<h1[\s>][^]*?<\/h1>/i.exec(html) ?? [];
+    const words = heading ? openingWords(parseFragment(heading)) : "";
+    if (words !== "") times.set(words, (times.get(words) ?? 0) + 1);
+  }
+  return [...times].find(([, count]) => count > Math.max(2, htmls.length / 2))?.[0] ?? null;
 }

@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { strToU8 } from "fflate";
 import { captionedBlocks } from "../../manuscript/captions.ts";
-import { importManuscript } from "../import-manuscript.ts";
+import { bring } from "../../test/brought.ts";
 
 const row = (words: string): string => `<tr><td>${words}</td></tr>`;
 
@@ -18,10 +18,7 @@ test.each([
     ["9", "2 < Huts", "Posts > 4"],
   ],
 ])("a caption stands %s", async (_, html, expected) => {
-  const { chapters } = await importManuscript(
-    { name: "walks.html", bytes: strToU8(`<h1>T</h1><blockquote>${html}</blockquote>`) },
-    { fallbackTitle: "T", baseAddress: null, pictureFor: () => null },
-  );
+  const { chapters } = await bring(strToU8(`<!doctype html><h1>T</h1><blockquote>${html}</blockquote>`));
   const shown = captionedBlocks(chapters[0]!.child(1)).map(({ node, caption, captionFirst }) => {
     const words = caption?.textContent ?? "";
     if (!caption) return node.textContent;

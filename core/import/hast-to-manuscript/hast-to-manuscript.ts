@@ -158,16 +158,15 @@ class ManuscriptBuilder {
 
   /** Puts what stands beside what it belongs to where it is known for that: anchors at the end of a chapter begin the next. */
   private settle(): void {
-    const anchors = new IdleAnchors(this.reading.places, ({ attrs }) =>
-      this.reading.ownAnchors.has(attrs["id"] as string),
-    );
+    const { places, ownAnchors, captionsAbove, noteBodies } = this.reading;
+    const isOwn = ({ attrs }: Node): boolean => ownAnchors.has(attrs["id"] as string);
+    const anchors = new IdleAnchors(places, isOwn, this.endsOfPages);
     let open: Node[] = [];
     for (const draft of this.drafts) {
       anchors.begun(draft.title, open);
-      ({ blocks: draft.blocks, open } = anchors.joined(draft.blocks, [], this.endsOfPages));
+      ({ blocks: draft.blocks, open } = anchors.joined(draft.blocks));
     }
     if (open.length > 0) this.current().blocks.push(schema.node("paragraph", null, open));
-    const { captionsAbove, noteBodies } = this.reading;
     for (const draft of this.drafts) draft.blocks = withCaptionsOfTheirTables(draft.blocks, captionsAbove);
     for (const [name, body] of noteBodies)
       noteBodies.set(name, withCaptionsOfTheirTables(anchors.joinedToTheEnd(body), captionsAbove));

@@ -6,14 +6,11 @@ import { writeDocx } from "../../publish/formats/docx/write-docx.ts";
 import { writeEpub } from "../../publish/formats/epub/write-epub.ts";
 import { writeOdt } from "../../publish/formats/odt/write-odt.ts";
 import { bookWith, chapter, text } from "../../test/book-of-places.ts";
+import { bring } from "../../test/brought.ts";
 import { schema } from "../../manuscript/schema.ts";
-import { importManuscript } from "../import-manuscript.ts";
 
-const bring = async (name: string, bytes: Uint8Array): Promise<Node[]> => {
-  const { chapters, arrival } = await importManuscript(
-    { name, bytes },
-    { fallbackTitle: "Before", baseAddress: null, pictureFor: () => null },
-  );
+const chaptersOf = async (bytes: Uint8Array): Promise<Node[]> => {
+  const { chapters, arrival } = await bring(bytes);
   expect(arrival!.counts).toMatchObject({ changed: 0, lost: 0, extra: 0 });
   return chapters;
 };
@@ -67,8 +64,8 @@ test.each([
   ["nothing", "<p>Sand</p><a id='a'></a>", "Sand / ‡"],
 ])("an anchor alone before %s", async (_, html, expected) => {
   const links = `<p>${jump("a")}${html.includes("id='b'") ? jump("b") : ""}</p>`;
-  const page = `<h1>Walks</h1>${links}${html}`;
-  expect(shown(await bring("walks.html", strToU8(page))).replace(/^Walks \/ ab? \/ /, "")).toBe(expected);
+  const page = `<!doctype html><h1>Walks</h1>${links}${html}`;
+  expect(shown(await chaptersOf(strToU8(page))).replace(/^Walks \/ ab? \/ /, "")).toBe(expected);
 });
 
 test("an anchor before a title leads to its chapter; at the end of a page it stays there", async () => {
@@ -79,21 +76,21 @@ test("an anchor before a title leads to its chapter; at the end of a page it sta
     "a.html": strToU8(page("Ebb", links)),
     "b.html": strToU8(page("Flow", "<a href='#end'>e</a>")),
   });
-  expect(shown(await bring("walks.zip", folder))).toBe("Ebb / bte / ‡ // ◊Flow / e / ‡");
+  expect(shown(await chaptersOf(folder))).toBe("Ebb / bte / ‡ // ◊Flow / e / ‡");
 });
 
 test.each([
-  ["an e-book", "walks.epub", (book) => writeEpub(book)],
-  ["a text document", "walks.docx", async (book) => (await writeDocx(book, "walks.docx")).bytes],
-  ["an OpenDocument text", "walks.odt", (book) => writeOdt(book, "walks.odt").bytes],
-] as [string, string, (book: ReturnType<typeof bookWith>) => Uint8Array | Promise<Uint8Array>][])(
+  ["an e-book", (book) => writeEpub(book)],
+  ["a text document", async (book) => (await writeDocx(book, "walks.docx")).bytes],
+  ["an OpenDocument text", (book) => writeOdt(book, "walks.odt").bytes],
+] as [string, (book: ReturnType<typeof bookWith>) => Uint8Array | Promise<Uint8Array>][])(
   "an anchor to which an author gave a line stays there in %s and back",
-  async (_, name, write) => {
+  async (_, write) => {
     const anchor = schema.node("anchor", { id: "post", name: "The post" });
     const mark = schema.mark("link", { id: "l1", destination: { kind: "place", target: "post" } });
     const book = bookWith([
       chapter("c", "Walks", text(schema.text("to it", [mark])), text(anchor), text("Sand.")),
     ]);
-    expect(shown(await bring(name, await write(book)))).toBe("Walks / to it / ‡ / Sand.");
+    expect(shown(await chaptersOf(await write(book)))).toBe("Walks / to it / ‡ / Sand.");
   },
 );

@@ -3,7 +3,7 @@ import { schema } from "../../manuscript/schema.ts";
 import type { FilePlaces } from "./file-places.ts";
 
 /** Blocks that are places themselves, blocks that can begin with an anchor, and those between what precedes and follows. */
-const areas = new Set(["title", "heading", "caption", "signposts"]);
+const ownPlaces = new Set(["title", "heading", "caption", "signposts"]);
 const words = new Set(["paragraph", "definition_term", "credit"]);
 const breaks = new Set(["section_break", "page_break"]);
 
@@ -18,15 +18,19 @@ export interface Joined {
  * empty line of the book, and before a heading often on the page before. Those that a book itself had there stay.
  */
 export class IdleAnchors {
-  /** @param isOwn whether an anchor is one of a book that was exported */
+  /**
+   * @param isOwn whether an anchor is one of a book that was exported
+   * @param stays paragraphs of anchors behind which nothing follows, as at the end of a page
+   */
   constructor(
     private readonly places: FilePlaces,
     private readonly isOwn: (anchor: Node) => boolean,
+    private readonly stays: ReadonlySet<Node>,
   ) {}
 
   /** The anchors of a paragraph in which nothing else stands; none for any other block. */
-  idle(block: Node): readonly Node[] {
-    if (block.type.name !== "paragraph") return [];
+  private idle(block: Node): readonly Node[] {
+    if (block.type.name !== "paragraph" || this.stays.has(block)) return [];
     const anchors = block.children.filter(({ type }) => type.name === "anchor");
     const isIdle = block.children.every((node) =>
       node.isText ? node.text!.trim() === "" : node.type.name === "anchor" && !this.isOwn(node),
@@ -34,16 +38,12 @@ export class IdleAnchors {
     return isIdle ? anchors : [];
   }
 
-  /**
-   * Blocks in which anchors are where they lead to.
-   * @param open anchors before the first of them
-   * @param stays paragraphs of anchors behind which nothing follows, as at the end of a page
-   */
-  joined(blocks: readonly Node[], open: readonly Node[], stays: ReadonlySet<Node>): Joined {
+  /** Blocks in which anchors are where they lead to. */
+  joined(blocks: readonly Node[]): Joined {
     const out: Node[] = [];
-    let waiting = [...open];
+    let waiting: Node[] = [];
     for (const block of blocks) {
-      const anchors = stays.has(block) ? [] : this.idle(block);
+      const anchors = this.idle(block);
       waiting.push(...anchors);
       if (anchors.length > 0) continue;
       const inside = this.inside(block);
@@ -59,13 +59,13 @@ export class IdleAnchors {
 
   /** Blocks behind which nothing follows. */
   joinedToTheEnd(blocks: readonly Node[]): Node[] {
-    const { blocks: all, open } = this.joined(blocks, [], new Set());
+    const { blocks: all, open } = this.joined(blocks);
     return open.length > 0 ? [...all, paragraphOf(open)] : all;
   }
 
   private inside(block: Node): { block: Node; open: readonly Node[] } {
     if (block.isTextblock || block.childCount === 0) return { block, open: [] };
-    const { blocks, open } = this.joined(block.children, [], new Set());
+    const { blocks, open } = this.joined(block.children);
     // An item or a cell in which nothing else stands keeps them.
     return blocks.length > 0
       ? { block: block.copy(Fragment.from(blocks)), open }
@@ -75,7 +75,7 @@ export class IdleAnchors {
   /** A block that anchors lead to; null for one that can neither hold them nor is a place itself. */
   begun(block: Node, anchors: readonly Node[]): Node | null {
     const { name } = block.type;
-    if (areas.has(name)) {
+    if (ownPlaces.has(name)) {
       for (const anchor of anchors)
         this.places.lead(anchor.attrs["id"] as string, block.attrs["id"] as string);
       return block;
