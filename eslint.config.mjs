@@ -107,7 +107,9 @@ export default tseslint.config(
   ...coreOrder.map(coreRule),
   {
     // The reader has to be right where the writer is wrong, so it takes nothing from it.
-    files: ["read-back", "read-page", "landings", "audit"].map((name) => `core/publish/formats/*/${name}.ts`),
+    files: ["read-back", "read-page", "read-package", "read-markup", "landings", "audit"].map(
+      (name) => `core/publish/formats/*/${name}.ts`,
+    ),
     rules: {
       "no-restricted-imports": [
         "error",
@@ -115,7 +117,7 @@ export default tseslint.config(
           patterns: [
             {
               regex:
-                "^(\\./(?!(landings|audit|read-page)\\.ts)|\\.\\./(?!\\.\\./\\.\\./(proof/|pdf/|markdown/|destination/percent-decoded\\.ts)))",
+                "^(\\./(?!(landings|audit|read-page|read-package|read-markup)\\.ts)|\\.\\./(?!\\.\\./\\.\\./(proof/|pdf/|markdown/|destination/percent-decoded\\.ts)))",
               message:
                 "What reads a file back uses core/proof, core/pdf and core/markdown alone, and what decodes addresses.",
             },

@@ -27,7 +27,8 @@ function proofOf(meddle: (page: string) => string = (page) => page): LinkProof {
   const page = strFromU8(files[name]!);
   const changed = meddle(page);
   files[name] = strToU8(changed);
-  const reading = readEpub(zipSync(files));
+  const { mimetype, ...others } = files;
+  const reading = readEpub(zipSync({ mimetype: [mimetype!, { level: 0 }], ...others }));
   return compareLinks(manuscriptLinks(book, reading), reading);
 }
 

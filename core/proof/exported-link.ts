@@ -149,6 +149,8 @@ export interface ExportReading {
   pictures: ReadonlyMap<number, readonly Box[]>;
   /** The names of places in the order in which the file is read; empty where nothing but its text has one. */
   placesInOrder: readonly string[];
+  /** The names of those to which nobody comes who reads on from page to page. */
+  placesAside: ReadonlySet<string>;
   /** The notes that the format makes by itself, in the order of their marks in the text. */
   notes: ReadNote[];
   /** The lists by which a reader finds the way. */

@@ -59,7 +59,11 @@ export class PageLinks {
   /** Open elements, by their depth, that are notes. */
   private readonly noteDepths: number[] = [];
 
-  constructor(private readonly page: string) {
+  /** @param has whether a file that the page shows is there */
+  constructor(
+    private readonly page: string,
+    private readonly has: (src: string) => boolean,
+  ) {
     this.watch = new PressWatch(page);
   }
 
@@ -71,9 +75,10 @@ export class PageLinks {
     return this.watch.faults;
   }
 
-  /** A style sheet that the page takes. */
-  style(sheet: string): void {
-    this.watch.style(sheet);
+  /** A style sheet that the page takes; null where it is not there. */
+  style(sheet: string | null): void {
+    if (sheet === null) this.watch.tell("A style sheet of it is not there.");
+    else this.watch.style(sheet);
   }
 
   /** A tag and its attributes, those of SVG 1.1 with the prefix of XLink. */
@@ -82,6 +87,8 @@ export class PageLinks {
     this.tags.push(tag);
     this.watch.enter(tag, attributes);
     const { id } = attributes;
+    const shown = tag === "img" ? attributes["src"] : tag === "image" ? attributes["href"] : undefined;
+    if (shown !== undefined && !this.has(shown)) this.watch.tell(`The picture “${shown}” is not there.`);
     this.landings.open(tag, id ?? null);
     if (tag === "nav") this.navs.push({ type: attributes["epub:type"] ?? "" });
     if (tag === "li") this.isInList++;

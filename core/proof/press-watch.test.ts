@@ -28,7 +28,7 @@ test("what is closed again, or another thing, keeps nobody from a link", () => {
   const steps: Step[] = [
     ["p", { hidden: "" }],
     "leave",
-    ["p", { style: "color:red" }],
+    ["p", { style: "color:#b03020" }],
     ["a", { role: "doc-noteref" }],
   ];
   const watch = watched(...steps);
@@ -39,7 +39,15 @@ test("what is closed again, or another thing, keeps nobody from a link", () => {
 test.each<[string, Step[]]>([
   ["a script", [["script"]]],
   ["a base address", [["base", { href: "https://elsewhere.example/" }]]],
-  ["a page that leads away", [["meta", { "http-equiv": "Refresh", content: "0" }]]],
+  ["a page that leads away", [["head"], ["meta", { "http-equiv": "Refresh", content: "0" }]]],
+  ["a page laid out for a screen of its own", [["head"], ["meta", { name: "viewport", content: "width=1" }]]],
+  [
+    "what asks readers’ programs for something",
+    [["head"], ["meta", { "http-equiv": "Content-Security-Policy" }]],
+  ],
+  ["a title in the text", [["body"], ["title"]]],
+  ["an element of which nothing is known", [["body"], ["template"]]],
+  ["an attribute of which nothing is known", [["a", { href: "#a", download: "a" }]]],
   ["an event", [["body", { onclick: "x()" }]]],
   ["two equal names", [["p", { id: "a" }], "leave", ["p", { id: "a" }]]],
   ["a thing laid over the page", [["div", { style: "position:fixed;inset:0" }]]],

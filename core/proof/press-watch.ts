@@ -1,5 +1,6 @@
 import type { Fault } from "./exported-link.ts";
 import { judgeStyle, wrongRules } from "./judge-style.ts";
+import { judgeAttribute, judgeElement } from "./page-markup.ts";
 
 type Attributes = Readonly<Record<string, string>>;
 
@@ -15,6 +16,8 @@ const graphics = new Set([
   "g",
   "text",
 ]);
+/** What tells of a page, and shows nothing. */
+const ofHead = new Set(["title", "meta", "style"]);
 /** Elements of HTML that run, take presses themselves, or lead elsewhere. */
 const wrongElements: Record<string, string> = {
   script: "A script runs in it.",
@@ -68,12 +71,12 @@ export class PressWatch {
   }
 
   private judge(tag: string, attributes: Attributes): void {
-    const wrong = wrongElements[tag];
-    if (wrong !== undefined) this.tell(wrong);
-    if (tag === "meta" && attributes["http-equiv"]?.toLowerCase() === "refresh")
-      this.tell("It leads elsewhere by itself.");
-    for (const name of Object.keys(attributes))
-      if (/^on/i.test(name)) this.tell(`A script answers “${name}”.`);
+    const wrong = wrongElements[tag] ?? judgeElement(tag);
+    if (wrong !== null) this.tell(wrong);
+    if (tag === "meta") this.judgeMeta(attributes);
+    if (ofHead.has(tag) && !this.open.some((name) => name === "head" || name === "svg"))
+      this.tell(`“${tag}” stands in its text, which is not shown.`);
+    if (wrong === null) this.judgeAttributes(tag, attributes);
     const { id, style } = attributes;
     if (id !== undefined && this.ids.has(id)) this.tell(`Two things have the name “${id}”.`);
     if (id !== undefined) this.ids.add(id);
@@ -86,7 +89,26 @@ export class PressWatch {
       this.tell("A shape lies over the areas of a picture, and takes presses.");
   }
 
-  private tell(what: string): void {
+  private judgeMeta({ "http-equiv": order, name, content = "" }: Attributes): void {
+    if (order !== undefined)
+      this.tell(
+        order.toLowerCase() === "refresh"
+          ? "It leads elsewhere by itself."
+          : `It asks readers’ programs for “${order}”.`,
+      );
+    if (name === "viewport" && !content.startsWith("width=device-width"))
+      this.tell(`It is laid out for a screen of its own: “${content}”.`);
+  }
+
+  private judgeAttributes(tag: string, attributes: Attributes): void {
+    for (const [name, value] of Object.entries(attributes)) {
+      const why = /^on/i.test(name) ? `A script answers “${name}”.` : judgeAttribute(tag, name, value);
+      if (why !== null) this.tell(why);
+    }
+  }
+
+  /** Something of the page does something to links. */
+  tell(what: string): void {
     if (!this.faults.some((fault) => fault.what === what)) this.faults.push({ where: this.page, what });
   }
 }

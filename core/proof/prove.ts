@@ -17,12 +17,22 @@ export function prove(book: Book, reading: ExportReading): LinkProof {
     ...judgeLists(book, index, reading.lists, reading.traits.isPaged),
     ...judgeNotes(book, index, reading),
     ...judgeWays(book, reading.linkedPages),
+    ...judgeAside(index, reading),
     ...judgeOrder(index, reading),
     ...judgeLikeWords(links, reading),
     ...judgeWaysBack(links, reading),
     ...judgeApparatus(reading),
   ];
   return compareLinks(links, { ...reading, faults });
+}
+
+const orderOfReading = "The order of reading";
+
+/** Whether all chapters come to who reads on. */
+function judgeAside({ inOrder, companions }: BookIndex, { placesAside }: ExportReading): Fault[] {
+  return inOrder
+    .filter(({ id, chapter, level }) => level === 0 && !companions.has(chapter) && placesAside.has(id))
+    .map(({ words }) => ({ where: orderOfReading, what: `“${words}” stands beside it.` }));
 }
 
 /** Whether chapters, headings, anchors and captions come in their order. */
@@ -35,7 +45,7 @@ function judgeOrder({ inOrder, places }: BookIndex, { placesInOrder }: ExportRea
   return inText.flatMap((place, i): Fault[] => {
     const before = inText[i - 1];
     return before && at.get(before.id)! > at.get(place.id)!
-      ? [{ where: "The order of reading", what: `“${place.words}” comes before “${before.words}”.` }]
+      ? [{ where: orderOfReading, what: `“${place.words}” comes before “${before.words}”.` }]
       : [];
   });
 }

@@ -19,6 +19,7 @@ export const emptyReading: ExportReading = {
   links: [],
   pictures: new Map(),
   placesInOrder: [],
+  placesAside: new Set(),
   lists: [],
   linkedPages: [],
   notes: [],

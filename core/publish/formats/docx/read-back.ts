@@ -45,6 +45,7 @@ export function readDocx(bytes: Uint8Array): ExportReading {
     links,
     pictures: new Map(),
     placesInOrder: [...landings.found.keys()],
+    placesAside: new Set(),
     notes: text.marks.map((id) => ({
       words: "",
       landing: footnotes.notes.get(id) ?? null,

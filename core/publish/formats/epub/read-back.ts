@@ -1,6 +1,5 @@
 import { percentDecoded } from "../../../destination/percent-decoded.ts";
-import { strFromU8, unzipSync } from "fflate";
-import { SaxesParser, type SaxesTagPlain } from "saxes";
+import { unzipSync } from "fflate";
 import { hasScheme } from "../../../proof/exported-folder.ts";
 import { judgePageList } from "../../../proof/judge-lists.ts";
 import { exportedLink, marksOf, PageLinks, type PageLink } from "../../../proof/page-links.ts";
@@ -12,6 +11,7 @@ import {
   type FormatTraits,
   type ReadEntry,
 } from "../../../proof/exported-link.ts";
+import { parseXml, readPackage, resolve, textOf, type ContainerFiles } from "./read-package.ts";
 
 const traits: FormatTraits = {
   isPaged: false,
@@ -31,8 +31,7 @@ const levelsOfContents = 3;
  */
 export function readEpub(bytes: Uint8Array): ExportReading {
   const files = open(bytes);
-  const packagePath = attributeIn(files, "META-INF/container.xml", "rootfile", "full-path");
-  const { spine, others } = readSpine(files, packagePath);
+  const { path: packagePath, spine, aside, others, faults } = readPackage(bytes, files);
   const pages = new Map(spine.map((file) => [file, readPage(files, file)]));
   // Links name files as they lie beside the package document.
   const home = packagePath.lastIndexOf("/") + 1;
@@ -70,6 +69,9 @@ export function readEpub(bytes: Uint8Array): ExportReading {
     links,
     pictures: new Map(),
     placesInOrder: [...pages.values()].flatMap(({ places }) => [...places.keys()]),
+    placesAside: new Set(
+      [...pages].flatMap(([path, { places }]) => (aside.has(path) ? [...places.keys()] : [])),
+    ),
     notes: marksOf(links),
     linkedPages: [],
     lists: [
@@ -83,13 +85,14 @@ export function readEpub(bytes: Uint8Array): ExportReading {
       },
     ],
     faults: [
+      ...faults,
       ...[...pages.values()].flatMap(({ faults }) => faults),
       ...judgePageList(breaks, entriesOf("page-list")),
     ],
   };
 }
 
-function open(bytes: Uint8Array): Record<string, Uint8Array> {
+function open(bytes: Uint8Array): ContainerFiles {
   try {
     return unzipSync(bytes);
   } catch (error) {
@@ -97,66 +100,10 @@ function open(bytes: Uint8Array): Record<string, Uint8Array> {
   }
 }
 
-function textOf(files: Record<string, Uint8Array>, path: string): string {
-  const bytes = files[path];
-  if (!bytes) throw new ProofError("unreadable", `The e-book has no file “${path}”.`);
-  return strFromU8(bytes);
-}
-
-function parse(
-  xml: string,
-  path: string,
-  onOpen: (tag: SaxesTagPlain) => void,
-  more: { onText?: (text: string) => void; onClose?: (tag: SaxesTagPlain) => void } = {},
-): void {
-  const parser = new SaxesParser<{ xmlns: false }>({ xmlns: false, fileName: path } as { xmlns: false });
-  parser.on("error", (error) => {
-    throw new ProofError("unreadable", `“${path}” in the e-book is not well-formed: ${error.message}`);
-  });
-  parser.on("opentag", onOpen);
-  parser.on("text", (text) => more.onText?.(text));
-  parser.on("closetag", (tag) => more.onClose?.(tag));
-  parser.write(xml).close();
-}
-
-function attributeIn(
-  files: Record<string, Uint8Array>,
-  path: string,
-  tag: string,
-  attribute: string,
-): string {
-  let value: string | null = null;
-  parse(textOf(files, path), path, (open) => {
-    if (open.name === tag) value ??= open.attributes[attribute] ?? null;
-  });
-  if (value === null) throw new ProofError("unreadable", `“${path}” in the e-book names no ${tag}.`);
-  return value;
-}
-
-/** The pages in their order, and what else readers may be led to. */
-function readSpine(
-  files: Record<string, Uint8Array>,
-  packagePath: string,
-): { spine: string[]; others: Set<string> } {
-  const items = new Map<string, { href: string; isPage: boolean }>();
-  const spine: string[] = [];
-  parse(textOf(files, packagePath), packagePath, (tag) => {
-    if (tag.name === "item") {
-      const isPage = tag.attributes["media-type"] === "application/xhtml+xml";
-      items.set(tag.attributes["id"]!, { href: tag.attributes["href"]!, isPage });
-    }
-    if (tag.name === "itemref") spine.push(tag.attributes["idref"]!);
-  });
-  const placed = spine.map((id) => items.get(id) ?? { href: "", isPage: true });
-  const paths = (isPage: boolean): string[] =>
-    placed.filter((item) => item.isPage === isPage).map(({ href }) => resolve(packagePath, href).file);
-  return { spine: paths(true), others: new Set(paths(false)) };
-}
-
-function readPage(files: Record<string, Uint8Array>, file: string): PageLinks {
-  const page = new PageLinks(file);
-  parse(
-    textOf(files, file),
+function readPage(files: ContainerFiles, file: string): PageLinks {
+  const page = new PageLinks(file, (src) => resolve(file, src).file in files);
+  parseXml(
+    files,
     file,
     ({ name, attributes }) => {
       page.enter(name, attributes);
@@ -166,9 +113,4 @@ function readPage(files: Record<string, Uint8Array>, file: string): PageLinks {
     { onText: (text) => page.text(text), onClose: () => page.leave() },
   );
   return page;
-}
-
-function resolve(from: string, href: string): { file: string; fragment: string } {
-  const url = new URL(href, `epub:///${from}`);
-  return { file: percentDecoded(url.pathname.replace(/^\/+/, "")), fragment: url.hash.slice(1) };
 }

@@ -181,6 +181,7 @@ export function readMarkdown(bytes: Uint8Array): ExportReading {
     links,
     pictures: new Map(),
     placesInOrder: [...landings.found.keys()],
+    placesAside: new Set(),
     notes: marks.map(({ identifier, line }) => ({
       words: "",
       landing: notes.get(identifier) ?? null,

@@ -54,6 +54,7 @@ export function readOdt(bytes: Uint8Array): ExportReading {
     ],
     pictures: new Map(),
     placesInOrder: [...landings.found.keys(), ...noteLandings.found.keys()],
+    placesAside: new Set(),
     notes: reading.marks.map((id) => ({
       words: "",
       landing: reading.notes.get(id) ?? null,

@@ -101,6 +101,7 @@ async function readingOf(
     pageOfPlace: await pagesOfPlaces(document, named),
     links,
     placesInOrder: [],
+    placesAside: new Set(),
     pictures: new Map(read.map((page, i) => [i + 1, page.pictures])),
     notes: notesOf(read),
     linkedPages: [],

@@ -66,6 +66,7 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
     links,
     pictures: new Map(),
     placesInOrder: [...pages.values()].flatMap(({ places }) => [...places.keys()]),
+    placesAside: new Set(),
     notes: marksOf(links),
     linkedPages: pages.size > 1 ? linkedPages : [],
     lists: [
@@ -94,7 +95,8 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
 }
 
 function readPage(name: string, bytes: Uint8Array, beside: ReadonlyMap<string, Uint8Array>): PageLinks {
-  const page = new PageLinks(name);
+  const isThere = (path: string): boolean => path.startsWith("data:") || beside.has(percentDecoded(path));
+  const page = new PageLinks(name, isThere);
   const walk = (node: Node): void => {
     if (node.nodeName === "#text") page.text((node as DefaultTreeAdapterTypes.TextNode).value);
     const tag = isElement(node) ? node : null;
@@ -103,8 +105,10 @@ function readPage(name: string, bytes: Uint8Array, beside: ReadonlyMap<string, U
         tag.attrs.map(({ prefix, name, value }) => [prefix ? `${prefix}:${name}` : name, value]),
       );
       page.enter(tag.tagName, attributes);
-      const sheet = attributes["rel"] === "stylesheet" ? beside.get(attributes["href"] ?? "") : undefined;
-      if (sheet) page.style(new TextDecoder().decode(sheet));
+      if (tag.tagName === "link" && attributes["rel"] === "stylesheet") {
+        const sheet = beside.get(attributes["href"] ?? "");
+        page.style(sheet ? new TextDecoder().decode(sheet) : null);
+      }
     }
     if ("childNodes" in node) for (const child of node.childNodes) walk(child);
     if (tag) page.leave();
