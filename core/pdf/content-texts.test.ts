@@ -47,7 +47,7 @@ function pageWith(content: string, more: { font?: string; page?: string; form?: 
 
 /** The words that are read here; null where the page is left to pdf.js. */
 function wordsOf({ bytes, numberOf }: ReturnType<typeof pageWith>): string | null {
-  const items = new ContentTexts(new PdfObjects(bytes)).itemsOf(numberOf("page"));
+  const items = new ContentTexts(new PdfObjects(bytes)).read(numberOf("page")).items;
   const letters = items?.filter((item): item is LettersOfLine => item.kind === "letters");
   return letters?.map(({ words, endsLine }) => words + (endsLine ? "\n" : "")).join("") ?? null;
 }

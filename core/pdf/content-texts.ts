@@ -3,6 +3,7 @@ import { PdfError } from "./errors.ts";
 import { FontLetters } from "./font-letters.ts";
 import { LinesOfGlyphs } from "./lines-of-glyphs.ts";
 import { multiplied, unchanged, type Matrix } from "./matrix.ts";
+import { PagePaint, type PaintedPage } from "./page-paint.ts";
 import type { PdfObjects } from "./pdf-objects.ts";
 import {
   nameOf,
@@ -38,17 +39,31 @@ export class ContentTexts {
 
   constructor(private readonly objects: PdfObjects) {}
 
-  /**
-   * What a page shows; null where something of it is of another kind, or cannot be read.
-   * @param page the number of its object
-   */
-  itemsOf(page: number): ShownItem[] | null {
-    try {
-      return new PageReader(this.objects, page, this.fonts, this.formsWithText).read();
-    } catch (error) {
-      if (error instanceof PdfError) return null;
-      throw error;
-    }
+  /** What a page shows, and how it is painted. @param page the number of its object */
+  read(page: number): PageContent {
+    return (
+      orNull(() => new PageReader(this.objects, page, this.fonts, this.formsWithText).read()) ?? {
+        items: null,
+        paint: null,
+      }
+    );
+  }
+}
+
+/** What the content of a page comes to. */
+export interface PageContent {
+  /** Null where something of it is of another kind. */
+  items: ShownItem[] | null;
+  /** Null where it cannot be read. */
+  paint: PaintedPage | null;
+}
+
+function orNull<T>(read: () => T): T | null {
+  try {
+    return read();
+  } catch (error) {
+    if (error instanceof PdfError) return null;
+    throw error;
   }
 }
 
@@ -85,11 +100,21 @@ class PageReader {
     if (this.box.length !== 4) throw ofOtherKind();
   }
 
-  read(): ShownItem[] {
+  read(): PageContent {
     const operators = new ContentOperators(this.objects.content(this.page));
-    for (let name = operators.next(); name !== null; name = operators.next())
-      this.perform(name, operators.operands);
-    return this.lines.items;
+    const paint = new PagePaint(this.objects, this.resources);
+    const next = (): string | null => {
+      const name = operators.next();
+      if (name !== null) paint.perform(name, operators.operands);
+      return name;
+    };
+    const items = orNull(() => {
+      for (let name = next(); name !== null; name = next()) this.perform(name, operators.operands);
+      return this.lines.items;
+    });
+    // What is of another kind is painted all the same.
+    while (items === null && next() !== null);
+    return { items, paint: paint.page };
   }
 
   private perform(operator: string, operands: PdfValue[]): void {

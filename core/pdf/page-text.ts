@@ -4,6 +4,7 @@ import { ContentTexts } from "./content-texts.ts";
 import { PdfError } from "./errors.ts";
 import { KeptPageTexts } from "./kept-page-texts.ts";
 import { PageDigests } from "./page-digests.ts";
+import type { PaintedPage } from "./page-paint.ts";
 import { PdfObjects } from "./pdf-objects.ts";
 import { inReadingOrder, type ShownLetters } from "./reading-order.ts";
 import { itemsByPdfJs, type ShownItem } from "./shown-items.ts";
@@ -28,6 +29,8 @@ export interface PdfPageText {
   pieces: PdfPiece[];
   /** The letters of each marked content, by its id, as they are shown. */
   marked: ReadonlyMap<string, readonly PageLetters[]>;
+  /** How they are painted; null where that cannot be read. */
+  paint: PaintedPage | null;
 }
 
 /** What is known of a file whose objects can be read one by one. */
@@ -67,17 +70,23 @@ export class PdfPageTexts {
     const page = await this.document.getPage(number);
     const known = await (this.known ??= knownOf(this.document));
     const ref = page.ref as { num: number; gen: number } | null;
-    if (!known || !ref) return gathered(lettersOf(await itemsByPdfJs(page, "", () => [])));
+    if (!known || !ref) return gathered(lettersOf(await itemsByPdfJs(page, "", () => [])), null);
     // By it pdf.js names what is marked on the page.
     const prefix = `p${ref.num}R${ref.gen || ""}_`;
     const digest = known.digests.of(ref.num);
     const before = digest === null ? null : kept.of(digest);
-    const itemsOf = async (): Promise<ShownItem[]> =>
-      known.contentTexts.itemsOf(ref.num) ??
-      (await itemsByPdfJs(page, prefix, (sequences) => known.actualTexts.ofPage(ref.num, sequences)));
-    const text = before ?? gathered(lettersOf(await itemsOf()));
+    const read = async (): Promise<PdfPageText> => {
+      const { items, paint } = known.contentTexts.read(ref.num);
+      const actualOf = (sequences: number): readonly (string | null)[] =>
+        known.actualTexts.ofPage(ref.num, sequences);
+      return gathered(lettersOf(items ?? (await itemsByPdfJs(page, prefix, actualOf))), paint);
+    };
+    const text = before ?? (await read());
     if (digest !== null && !before) kept.keep(digest, text);
-    return { ...text, marked: new Map([...text.marked].map(([id, letters]) => [prefix + id, letters])) };
+    const named = <T>(all: ReadonlyMap<string, T>): Map<string, T> =>
+      new Map([...all].map(([id, one]) => [prefix + id, one]));
+    const paint = text.paint && { ...text.paint, shown: named(text.paint.shown) };
+    return { ...text, marked: named(text.marked), paint };
   }
 }
 
@@ -140,7 +149,7 @@ function lettersOf(items: readonly ShownItem[]): PageLetters[] {
   return shown;
 }
 
-function gathered(shown: readonly PageLetters[]): PdfPageText {
+function gathered(shown: readonly PageLetters[], paint: PaintedPage | null): PdfPageText {
   const marked = new Map<string, PageLetters[]>();
   for (const letters of shown) {
     if (letters.content === null) continue;
@@ -154,7 +163,7 @@ function gathered(shown: readonly PageLetters[]): PdfPageText {
     y,
     height,
   }));
-  return { pieces, marked };
+  return { pieces, marked, paint };
 }
 
 /** Letters in the order in which they are read, as one text. */

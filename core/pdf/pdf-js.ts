@@ -34,3 +34,8 @@ export function openPdf(bytes: Uint8Array, password = ""): PDFDocumentLoadingTas
 /** Opens a PDF as pdf.js does. */
 export const getDocument: typeof pdfJs.getDocument = (source) =>
   pdfJs.getDocument({ ...(cMapUrl ? { cMapUrl, cMapPacked: true } : {}), ...(source as object) });
+
+/** Whether something was thrown by pdf.js at what a file holds; its classes are not given to others. */
+export function isOfPdfJs(error: unknown): error is Error {
+  return error instanceof Error && error.name.endsWith("Exception");
+}

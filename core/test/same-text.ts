@@ -34,7 +34,7 @@ export async function textsBesidePdfJs(bytes: Uint8Array): Promise<{ read: numbe
     for (let number = 1; number <= document.numPages; number++) {
       const page = await document.getPage(number);
       const { num } = page.ref as { num: number };
-      const own = texts.itemsOf(num);
+      const own = texts.read(num).items;
       const other = await itemsByPdfJs(page, `p${num}R_`, (count) => actual.ofPage(num, count));
       if (!own) {
         different.push({ page: number, isLeft: true });

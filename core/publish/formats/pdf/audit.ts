@@ -1,6 +1,7 @@
 import type { PdfObjects } from "../../../pdf/pdf-objects.ts";
 import { nameOf, PdfRef, PdfString, type PdfDict, type PdfValue } from "../../../pdf/pdf-values.ts";
 import type { Fault } from "../../../proof/exported-link.ts";
+import { nameSet } from "../../../proof/name-set.ts";
 
 /** What a PDF's own objects tell of its links beside where they lead and on what they stand. */
 export interface PdfAudit {
@@ -16,6 +17,26 @@ const flags: [bit: number, why: string][] = [
   [32, "It is not shown on a screen."],
 ];
 const actions = new Set(["URI", "GoTo"]);
+/** What says nothing of how a page is shown, or of what a press does, by what it stands in (tables 28, 30, 150, 164, 173, 206). */
+const plain = {
+  file: nameSet(
+    "Type Version Extensions Pages PageLabels Names Dests Outlines PageMode PageLayout Metadata StructTreeRoot MarkInfo Lang",
+    "OutputIntents ViewerPreferences OpenAction AA OCProperties",
+  ),
+  viewer: nameSet("DisplayDocTitle Direction"),
+  names: nameSet("Dests JavaScript"),
+  tree: nameSet("Names Limits"),
+  branch: nameSet("Type Parent Kids Count Resources MediaBox"),
+  page: nameSet("Type Parent Resources MediaBox Contents StructParents Tabs Annots Group AA LastModified"),
+  link: nameSet("Type Subtype Rect QuadPoints Border BS C F H A Dest Contents StructParent P NM M OC AA"),
+  action: nameSet("Type S URI D Next"),
+};
+/** Flags of an annotation that change nothing of where it is, or whether it is pressed: printed, read-only, locked. */
+const plainFlags = 4 | 64 | 128;
+/** In points; a wider line would lie over other words. */
+const widestBorder = 8;
+/** What a reader sees first beside the pages. */
+const plainModes = nameSet("UseNone UseOutlines");
 /** What is laid out by rows and columns: a cell over several rows may be drawn after those beside it (table 337). */
 const grids = new Set(["Table", "THead", "TBody", "TFoot", "TR"]);
 /** A rectangle may be written less exactly than the lines within it. */
@@ -45,10 +66,19 @@ class Audit {
     const catalog = this.objects.dictionary(this.objects.trailer.get("Root"));
     if (catalog.has("OpenAction")) this.tell("The file", "Something happens when it is opened.");
     if (catalog.has("AA")) this.tell("The file", "Something happens by itself.");
+    this.judgeKeys(catalog, plain.file, "The file");
+    this.judgeKeys(this.objects.read(catalog.get("ViewerPreferences")), plain.viewer, "The file");
+    const mode = nameOf(this.objects.read(catalog.get("PageMode"))) || "UseNone";
+    if (!plainModes.has(mode)) this.tell("The file", `It opens by “${mode}”.`);
+    if (catalog.has("StructTreeRoot") && !this.isMarked(catalog))
+      this.tell("The file", "A screen reader is not told that it has a structure.");
     this.judgeNames(catalog);
     const off = this.layersOff(catalog);
     const pages = this.pages(catalog.get("Pages"));
-    pages.forEach(({ number }, i) => this.pageOrder.set(number, i));
+    pages.forEach(({ number }, i) => {
+      if (this.pageOrder.has(number)) this.tell(`page ${i + 1}`, "It comes twice.");
+      this.pageOrder.set(number, i);
+    });
     const structure = this.objects.read(catalog.get("StructTreeRoot"));
     if (structure instanceof Map) this.judgeElements(structure, null);
     pages.forEach(({ dictionary }, i) => this.judgePage(dictionary, `page ${i + 1}`, off));
@@ -57,6 +87,7 @@ class Audit {
 
   private judgePage(page: PdfDict, where: string, off: ReadonlySet<number>): void {
     if (page.has("AA")) this.tell(where, "Something happens by itself on it.");
+    this.judgeKeys(page, plain.page, where);
     const refs = (this.objects.read(page.get("Annots")) ?? []) as PdfValue[];
     const seen = new Set<number>();
     for (const value of refs) {
@@ -85,9 +116,16 @@ class Audit {
     if (why !== null) this.unreachable.set(number, why);
     // What is not printed is shown by some readers' programs, and not by others.
     if ((bits & 4) === 0) this.tell(where, "A link is there on the screen alone.");
+    else if ((bits & ~plainFlags) !== 0 && !flag) this.tell(where, "A link is not shown as others are.");
     if (link.has("AA")) this.tell(where, "Something happens when a link is pointed at.");
+    this.judgeKeys(link, plain.link, where);
+    const [, , width = 1] = this.objects.several(link.get("Border")).map(Number);
+    if (width > widestBorder) this.tell(where, "The line around a link lies over other words.");
+    this.judgeView(link.get("Dest"), where);
     const action = this.objects.read(link.get("A"));
     if (!(action instanceof Map)) return;
+    if (link.has("Dest")) this.tell(where, "A link leads to two places, as the reader’s program has it.");
+    this.judgeKeys(action, plain.action, where);
     const does = nameOf(action.get("S"));
     if (!actions.has(does)) this.tell(where, `A press on a link does something else: “${does}”.`);
     if (action.has("Next")) this.tell(where, "A press on a link does more than it says.");
@@ -110,16 +148,40 @@ class Audit {
     const names = this.objects.read(catalog.get("Names"));
     if (!(names instanceof Map)) return;
     if (names.has("JavaScript")) this.tell("The file", "A script runs in it.");
+    this.judgeKeys(names, plain.names, "The file");
     const tree = this.objects.read(names.get("Dests"));
+    this.judgeKeys(tree, plain.tree, "The file");
     const list = tree instanceof Map ? this.objects.read(tree.get("Names")) : null;
     if (!Array.isArray(list)) return;
     const keys = list.filter((_, i) => i % 2 === 0).map((key) => (key instanceof PdfString ? key.bytes : ""));
+    for (const view of list.filter((_, i) => i % 2 === 1)) this.judgeView(view, "The file");
     keys.forEach((key, i) => {
       if (i === 0 || keys[i - 1]! < key) return;
       // Readers' programs look a name up by halving the list (7.9.6).
       if (keys[i - 1] === key) this.tell("The file", `Two places have the name “${key}”.`);
       else this.tell("The file", `The names of places are not in their order at “${key}”.`);
     });
+  }
+
+  /** Where a place is shown, and how large: as the page is shown already (12.3.2.2). */
+  private judgeView(value: PdfValue | undefined, where: string): void {
+    const view = this.objects.read(value);
+    if (!Array.isArray(view)) return;
+    const zoom = this.objects.read(view[4]) ?? 0;
+    if (nameOf(view[1]) !== "XYZ" || zoom !== 0)
+      this.tell(where, "A place is shown in another size than pages are.");
+  }
+
+  private isMarked(catalog: PdfDict): boolean {
+    const info = this.objects.read(catalog.get("MarkInfo"));
+    return info instanceof Map && this.objects.read(info.get("Marked")) === true;
+  }
+
+  /** What is not known to say nothing of how pages are shown, and what a press does, is told. */
+  private judgeKeys(value: PdfValue, known: ReadonlySet<string>, where: string): void {
+    if (!(value instanceof Map)) return;
+    for (const key of value.keys())
+      if (!known.has(key)) this.tell(where, `“${key}” may change what is seen, or what a press does.`);
   }
 
   private layersOff(catalog: PdfDict): Set<number> {
@@ -185,7 +247,10 @@ class Audit {
   private pages(value: PdfValue | undefined): { dictionary: PdfDict; number: number }[] {
     const dictionary = this.objects.dictionary(value);
     const kids = this.objects.read(dictionary.get("Kids"));
-    if (Array.isArray(kids)) return kids.flatMap((kid) => this.pages(kid));
+    if (Array.isArray(kids)) {
+      this.judgeKeys(dictionary, plain.branch, "The file");
+      return kids.flatMap((kid) => this.pages(kid));
+    }
     return [{ dictionary, number: value instanceof PdfRef ? value.number : -1 }];
   }
 

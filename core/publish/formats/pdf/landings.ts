@@ -12,14 +12,23 @@ function isOnLine(piece: PdfPiece, { y, height }: Pick<PdfPiece, "y" | "height">
   return Math.abs(piece.y - y) <= Math.max(sameLine, raised * Math.min(height, 1.5 * piece.height));
 }
 
+/** What a destination names its page by (ISO 32000, 7.3.10). */
+interface PageRef {
+  num: number;
+  gen: number;
+}
+
 /** The words at the destinations of a PDF. */
 export class Landings {
   /** What is at a name, to which many links may lead. */
   private readonly named = new Map<string, Promise<Landing>>();
 
+  /** @param numberOf the number of a page, from 1, by its object; null where it is no page of the file */
   constructor(
     private readonly document: PDFDocumentProxy,
     private readonly texts = new PdfPageTexts(document),
+    private readonly numberOf: (page: PageRef) => number | null | Promise<number> = async (page) =>
+      (await document.getPageIndex(page)) + 1,
   ) {}
 
   /**
@@ -39,13 +48,10 @@ export class Landings {
     const destination = (typeof dest === "string" ? await this.document.getDestination(dest) : dest) as
       unknown[] | null;
     if (!Array.isArray(destination)) return { landing: null };
-    const [page, , left, to] = destination as [
-      { num: number; gen: number },
-      unknown,
-      number | null,
-      number | null,
-    ];
-    const { pieces } = await this.texts.of((await this.document.getPageIndex(page)) + 1);
+    const [page, , left, to] = destination as [PageRef, unknown, number | null, number | null];
+    const number = await this.numberOf(page);
+    if (number === null) return { landing: null };
+    const { pieces } = await this.texts.of(number);
     const top = (to ?? Infinity) - above;
     const first = pieces.findIndex(({ words, y }) => y < top && words.trim() !== "");
     if (first === -1) return { landing: "" };

@@ -12,7 +12,7 @@ import {
 } from "../../../proof/exported-link.ts";
 import { openExport } from "../../../proof/exported-folder.ts";
 import { PageStructures } from "../../../pdf/page-structures.ts";
-import { openPdf } from "../../../pdf/pdf-js.ts";
+import { isOfPdfJs, openPdf } from "../../../pdf/pdf-js.ts";
 import { PdfError } from "../../../pdf/errors.ts";
 import { PdfObjects } from "../../../pdf/pdf-objects.ts";
 import { auditPdf } from "./audit.ts";
@@ -70,7 +70,7 @@ async function withPdf<T>(bytes: Uint8Array, work: (document: PDFDocumentProxy) 
   try {
     return await work(document);
   } catch (error) {
-    if (error instanceof PdfError) throw new ProofError("unreadable", error.message);
+    if (error instanceof PdfError || isOfPdfJs(error)) throw new ProofError("unreadable", error.message);
     throw error;
   } finally {
     await task.destroy();
@@ -85,7 +85,8 @@ async function readingOf(
   faults: readonly Fault[],
   beside: ExportReading["files"],
 ): Promise<ExportReading> {
-  const landings = new Landings(document, texts);
+  const numbers = new Map(read.map(({ object }, i) => [object, i + 1]));
+  const landings = new Landings(document, texts, (page) => numbers.get(page?.num) ?? null);
   const links = read.flatMap((page) => page.links);
   const named = (await document.getDestinations()) as Record<string, unknown[]>;
   const byObject = new Map(read.map((page) => [page.object, page]));
@@ -98,7 +99,7 @@ async function readingOf(
     traits,
     pages: document.numPages,
     files: beside,
-    pageOfPlace: await pagesOfPlaces(document, named),
+    pageOfPlace: await pagesOfPlaces(document, named, numbers),
     links,
     placesInOrder: [],
     placesAside: new Set(),
@@ -106,7 +107,7 @@ async function readingOf(
     notes: notesOf(read),
     linkedPages: [],
     lists: await listsOf(document, read, landings, named),
-    faults: [...faults, ...(await wrongLabels(document, texts))],
+    faults: [...faults, ...read.flatMap((page) => page.faults), ...(await wrongLabels(document, texts))],
   };
 }
 
@@ -243,12 +244,13 @@ function linksAt(dest: unknown, pages: ReadonlyMap<number, ReadPage>): string[] 
 async function pagesOfPlaces(
   document: PDFDocumentProxy,
   named: Readonly<Record<string, unknown[]>>,
+  numbers: ReadonlyMap<number, number>,
 ): Promise<Map<string, string>> {
   const labels = await document.getPageLabels();
   const pages = new Map<string, string>();
   for (const [name, destination] of Object.entries(named)) {
-    const at = await document.getPageIndex(destination[0] as Parameters<typeof document.getPageIndex>[0]);
-    pages.set(name, labels?.[at] ?? String(at + 1));
+    const number = numbers.get((destination[0] as { num: number } | null)?.num ?? -1);
+    if (number !== undefined) pages.set(name, labels?.[number - 1] ?? String(number));
   }
   return pages;
 }

@@ -1,10 +1,18 @@
 import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { fileBeside, hasScheme } from "../../../proof/exported-folder.ts";
-import { foldBlanks, likeAllOthers, type Box, type ExportedLink } from "../../../proof/exported-link.ts";
+import {
+  foldBlanks,
+  likeAllOthers,
+  type Box,
+  type ExportedLink,
+  type Fault,
+} from "../../../proof/exported-link.ts";
 import { drawnBoxes } from "../../../pdf/drawn-boxes.ts";
 import { OPS } from "../../../pdf/pdf-js.ts";
+import type { PaintedPage } from "../../../pdf/page-paint.ts";
 import type { PageStructures, StructureNode } from "../../../pdf/page-structures.ts";
-import { textOf, type PageLetters, type PdfPageTexts } from "../../../pdf/page-text.ts";
+import { textOf, type PageLetters, type PdfPageText, type PdfPageTexts } from "../../../pdf/page-text.ts";
+import { coveredShare } from "../../../proof/covered.ts";
 import { whereOf } from "../../../proof/where-in-pdf.ts";
 
 /** An annotation, as pdf.js gives it. */
@@ -30,6 +38,8 @@ export interface ReadPage {
   /** Notes by the links on their numbers. */
   notes: { text: string; annotation: Annotation }[];
   entries: { words: string; annotation: Annotation }[];
+  /** What keeps its letters from being seen. */
+  faults: Fault[];
   /** The boxes of its pictures, where some link of it stands on no words. */
   pictures: Box[];
 }
@@ -44,14 +54,27 @@ export async function readPage(
 ): Promise<ReadPage> {
   const object = (page.ref as { num: number } | null)?.num ?? -1;
   const links: ExportedLink[] = [];
-  const read: ReadPage = { object, links, marks: [], marksInNotes: [], notes: [], entries: [], pictures: [] };
+  const read: ReadPage = {
+    object,
+    links,
+    marks: [],
+    marksInNotes: [],
+    notes: [],
+    entries: [],
+    faults: [],
+    pictures: [],
+  };
   // For the screen, pdf.js would read the page's text once more, only to tell what lies under each annotation.
   const all = (await page.getAnnotations({ intent: "print" })) as Annotation[];
   const annotations = all.filter(({ subtype }) => subtype === "Link");
   if (annotations.length === 0) return read;
   const byId = new Map(annotations.map((annotation) => [annotation.id, annotation]));
   const tree = structures.of(object);
-  const { marked } = await pageTexts.of(number);
+  const text = await pageTexts.of(number);
+  read.faults = (text.paint?.wrong ?? ["What is painted on it cannot be read."]).map((what) => ({
+    where: `page ${number}`,
+    what,
+  }));
 
   let standsOnPictures = false;
   const besideWords: { link: ExportedLink; words: Words }[] = [];
@@ -62,7 +85,10 @@ export async function readPage(
     const address = annotation.unsafeUrl ?? annotation.url;
     const boxes = lines.flatMap(boxesOf);
     const hidden = lines.map(({ id }) => unreachable.get(parseInt(id, 10))).find((why) => why !== undefined);
-    const beside = whyBeside(boxes, words.boxes, page.view);
+    const beside =
+      words.isCovered || (words.hasPicture && isPictureCovered(boxes, text.paint))
+        ? "Something is painted over it."
+        : whyBeside(boxes, words.boxes, page.view);
     const link: ExportedLink = {
       ...likeAllOthers,
       destination:
@@ -85,7 +111,7 @@ export async function readPage(
 
   const walk = (node: StructureNode, within: Within): void => {
     if (node.role === "Link") {
-      const words = wordsUnder(node, marked);
+      const words = wordsUnder(node, text);
       // Contents entries and note numbers are links that the typesetter makes.
       const apparatus = within.entry || within.label;
       for (const lines of asOneLink(annotationsUnder(node).flatMap((id) => byId.get(id) ?? []))) {
@@ -110,12 +136,12 @@ export async function readPage(
       // The label of a list's item is the author's, as a term is; that of a note is the typesetter's (table 336).
       label: node.role === "Lbl" ? within.role !== "LI" : within.label,
       role: node.role ?? "",
-      note: node.role === "Note" ? { text: wordsUnder(node, marked).text, isUntold: true } : within.note,
+      note: node.role === "Note" ? { text: wordsUnder(node, text).text, isUntold: true } : within.note,
     };
     for (const child of node.children ?? []) walk(child, inside);
   };
   if (tree) walk(tree, { entry: false, label: false, role: "", note: null });
-  for (const orphan of [...byId.values()]) take([orphan], { text: "", boxes: [], hasPicture: false }, false);
+  for (const orphan of [...byId.values()]) take([orphan], noWords, false);
   if (standsOnPictures || besideWords.length > 0) {
     const pictures = await picturesOn(page);
     if (standsOnPictures) read.pictures = pictures;
@@ -126,6 +152,13 @@ export async function readPage(
   const order = new Map(annotations.map(({ rect }, i) => [whereOf(number, rect), i]));
   links.sort((a, b) => order.get(a.where)! - order.get(b.where)!);
   return read;
+}
+
+/** Whether a shape is painted over the picture on which a link stands, or another picture. */
+function isPictureCovered(boxes: readonly Box[], paint: PaintedPage | null): boolean {
+  const over = (paint?.covers ?? []).filter(({ box }) => coveredShare(boxes, [box]) > mostCovered);
+  const own = over.findIndex(({ isPicture }) => isPicture);
+  return own !== -1 && own < over.length - 1;
 }
 
 /** The annotations of one element that lead to one place are one link: some files have one for each line. */
@@ -155,7 +188,13 @@ interface Words {
   boxes: Box[];
   /** Whether there is a picture among them. */
   hasPicture: boolean;
+  /** Whether most of them lies under what is painted later. */
+  isCovered: boolean;
 }
+
+const noWords: Words = { text: "", boxes: [], hasPicture: false, isCovered: false };
+/** More than this share of letters is covered where they are not seen. */
+const mostCovered = 0.5;
 
 /** The boxes in which a page draws pictures. */
 async function picturesOn(page: PDFPageProxy): Promise<Box[]> {
@@ -238,11 +277,12 @@ function liesBetween(box: Box, words: readonly Box[]): boolean {
   return onLine.some((one) => one[2] <= box[0] + 1) && onLine.some((one) => one[0] >= box[2] - 1);
 }
 
-function wordsUnder(node: StructureNode, marked: ReadonlyMap<string, readonly PageLetters[]>): Words {
+function wordsUnder(node: StructureNode, { marked, paint }: PdfPageText): Words {
   let text = "";
   let letters: PageLetters[] = [];
   const boxes: Box[] = [];
   let hasPicture = false;
+  let isCovered = false;
   const finish = (): void => {
     text += textOf(letters);
     letters = [];
@@ -258,13 +298,17 @@ function wordsUnder(node: StructureNode, marked: ReadonlyMap<string, readonly Pa
       const own = marked.get(inner.id ?? "") ?? [];
       letters.push(...own);
       // The sign of a root hangs from where it is set, so nothing tells how far down it goes.
-      boxes.push(...own.flatMap(({ words, box }) => (box && words !== "√" ? [box] : [])));
+      const ownBoxes = own.flatMap(({ words, box }) => (box && words !== "√" ? [box] : []));
+      boxes.push(...ownBoxes);
+      const shown = paint?.shown.get(inner.id ?? "") ?? Infinity;
+      const above = (paint?.covers ?? []).flatMap(({ box, after }) => (after >= shown ? [box] : []));
+      isCovered ||= above.length > 0 && coveredShare(ownBoxes, above) > mostCovered;
     }
     for (const child of inner.children ?? []) walk(child);
   };
   walk(node);
   finish();
-  return { text: foldBlanks(text), boxes, hasPicture };
+  return { text: foldBlanks(text), boxes, hasPicture, isCovered };
 }
 
 /** The annotations of a link, without those of links in it. */
