@@ -10,6 +10,8 @@ import {
 import { landingLength } from "../../../proof/landing.ts";
 import { LandingTexts } from "../../../proof/landing-texts.ts";
 import { parsePart } from "../../../proof/xml-part.ts";
+import { auditDocx } from "./audit.ts";
+import { judgeTag } from "./read-markup.ts";
 
 const traits: FormatTraits = {
   isPaged: false,
@@ -54,9 +56,12 @@ export function readDocx(bytes: Uint8Array): ExportReading {
     })),
     lists: [],
     linkedPages: [],
-    faults: [...text.faults, ...footnotes.faults],
+    faults: [...auditDocx(files), ...text.faults, ...footnotes.faults],
   };
 }
+
+/** Fields that tell a number or words of the document, and lead nowhere (17.16.5). */
+const telling = /^\s*(NOTEREF|PAGEREF|REF|SEQ|PAGE|NUMPAGES|STYLEREF)\b(?!.*\\h)/;
 
 /** What a part of the document has. */
 interface ReadPart {
@@ -74,18 +79,22 @@ function readPart(
   name: string,
   landings: LandingTexts,
 ): ReadPart {
-  const targets = new Map<string, { address: string; isOutside: boolean }>();
+  const targets = new Map<string, { address: string; isOutside: boolean; isLink: boolean }>();
   const read: ReadPart = { links: [], marks: [], notes: new Map(), faults: [] };
   const { links } = read;
   /** Open elements by which what is in them is deleted. */
   let deletions = 0;
   let note: string | null = null;
-  const tell = (what: string): void => void read.faults.push({ where: name, what });
+  const path = `word/${part}.xml`;
+  const tell = (what: string): void => {
+    if (!read.faults.some((fault) => fault.what === what)) read.faults.push({ where: name, what });
+  };
   parsePart(files, `word/_rels/${part}.xml.rels`, (tag, attributes) => {
     if (tag === "Relationship")
       targets.set(attributes["Id"]!, {
         address: attributes["Target"]!,
         isOutside: attributes["TargetMode"] === "External",
+        isLink: attributes["Type"]?.endsWith("/hyperlink") === true,
       });
   });
   let open: ExportedLink | null = null;
@@ -100,8 +109,10 @@ function readPart(
   };
   parsePart(
     files,
-    `word/${part}.xml`,
+    path,
     (tag, attributes) => {
+      const odd = judgeTag(path, tag, attributes);
+      if (odd !== null) tell(odd);
       if (tag === "w:p") landings.open("p", null);
       if (tag === "w:bookmarkStart") {
         const bookmark = attributes["w:name"]!;
@@ -126,10 +137,10 @@ function readPart(
       // A further mark of a footnote tells the number of the first (ECMA-376, 17.16.5.42).
       const again = /^\s*NOTEREF _note-(\d+)/.exec(field ?? "")?.[1];
       if (again !== undefined) read.marks.push(again);
-      else if (field !== undefined && /HYPERLINK|GOTOBUTTON|MACROBUTTON/i.test(field))
-        tell(`A field leads somewhere: ${field}`);
+      else if (field !== undefined && !telling.test(field)) tell(`A field does something: ${field}`);
       if (tag === "wp:docPr" && open) open.text += attributes["descr"] ?? "";
       if (tag !== "w:hyperlink") return;
+      if (open) tell("A link lies in another.");
       const { "w:anchor": anchor, "r:id": id } = attributes;
       const target = targets.get(id ?? "");
       open = {
@@ -148,7 +159,7 @@ function readPart(
         unreachable:
           deletions > 0
             ? "It is marked as deleted."
-            : target?.isOutside === false
+            : target && !(target.isOutside && target.isLink)
               ? "Its address is taken for a part of the document."
               : null,
       };
@@ -158,7 +169,8 @@ function readPart(
       onText: (text, tag) => {
         // A blank by itself in a formula is room between its letters (22.1.2.116).
         if (tag === "w:t" || (tag === "m:t" && text.trim() !== "")) add(text);
-        if (tag === "w:instrText" && /HYPERLINK/i.test(text)) tell(`A field leads somewhere: ${text}`);
+        if (tag === "w:instrText" && text.trim() !== "" && !telling.test(text))
+          tell(`A field does something: ${text}`);
       },
       onClose: (tag) => {
         if (tag === "w:p") landings.close();

@@ -9,7 +9,10 @@ import {
 } from "../../../proof/exported-link.ts";
 import { landingLength } from "../../../proof/landing.ts";
 import { LandingTexts } from "../../../proof/landing-texts.ts";
+import { judgeAttribute, judgeElement } from "../../../proof/page-markup.ts";
 import { parsePart } from "../../../proof/xml-part.ts";
+import { auditOdt } from "./audit.ts";
+import { judgeTag } from "./read-markup.ts";
 
 type Attributes = Record<string, string>;
 
@@ -21,10 +24,6 @@ const traits: FormatTraits = {
   opensWindows: false,
   hasRoles: false,
 };
-
-/** What a document may do besides by what it holds (OpenDocument 1.3, part 3: 9.3.10, 10.4.6, 12.2, 13.3, 14.4, from memory). */
-const acting =
-  /^(draw:(area-|plugin|applet|floating-frame|object-ole)|form:|script:|office:event-listeners|text:(script|execute-macro|dde-connection|hidden-text|conditional-text|hidden-paragraph))/;
 
 /**
  * Reads every link out of an OpenDocument text's own bytes: the links of its text and its notes, their addresses and
@@ -63,7 +62,7 @@ export function readOdt(bytes: Uint8Array): ExportReading {
     })),
     lists: [],
     linkedPages: [],
-    faults: reading.faults,
+    faults: [...auditOdt(files), ...reading.faults],
   };
 }
 
@@ -88,7 +87,8 @@ class ContentReading {
   ) {}
 
   open(tag: string, attributes: Attributes): void {
-    if (acting.test(tag)) this.tell(`Something here does what a book does not: ${tag}`);
+    const odd = judgeTag("content.xml", tag, attributes);
+    if (odd !== null) this.tell(odd);
     if (attributes["text:display"] === "none") this.hidden++;
     if (tag === "text:tracked-changes") this.tell("Words of the document wait to be agreed to.");
     if (silentTags.has(tag)) this.silent++;
@@ -198,15 +198,16 @@ class ContentReading {
     let letters = "";
     // Blanks between elements are none of the formula's (MathML 3, 2.1.7).
     const onText = (words: string, tag: string): void => void (mathTokens.has(tag) && (letters += words));
-    const onOpen = (tag: string): void => {
-      if (!/^m[a-z]+$/.test(tag)) this.tell(`A formula holds something else: ${tag}`);
+    const onOpen = (tag: string, attributes: Attributes): void => {
+      const judged = Object.entries(attributes).map(([name, value]) => judgeAttribute(tag, name, value));
+      for (const odd of [judgeElement(tag), ...judged]) if (odd !== null) this.tell(`A formula: ${odd}`);
     };
     parsePart(this.files, `${href.replace(/^\.\//, "")}/content.xml`, onOpen, { onText });
     return letters;
   }
 
   private tell(what: string): void {
-    this.faults.push({ where: "the text", what });
+    if (!this.faults.some((fault) => fault.what === what)) this.faults.push({ where: "the text", what });
   }
 }
 
