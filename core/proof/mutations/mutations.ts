@@ -109,6 +109,20 @@ import { waysBackSwapped } from "./ways-back-swapped.ts";
 import { windowChanged } from "./window-changed.ts";
 import { wordsChanged } from "./words-changed.ts";
 import { wordsHidden } from "./words-hidden.ts";
+import { attributeOnLink } from "./attribute-on-link.ts";
+import { chapterAside } from "./chapter-aside.ts";
+import { containerChanged } from "./container-changed.ts";
+import { elementAroundLink } from "./element-around-link.ts";
+import { headChanged } from "./head-changed.ts";
+import { linkTwoWays } from "./link-two-ways.ts";
+import { packageChanged } from "./package-changed.ts";
+import { pageDropped } from "./page-dropped.ts";
+import { pageEntryAdded } from "./page-entry-added.ts";
+import { paintedOver } from "./painted-over.ts";
+import { paintedUnseen } from "./painted-unseen.ts";
+import { pictureDropped } from "./picture-dropped.ts";
+import { ruleOnLinks } from "./rule-on-links.ts";
+import { styleOnLink } from "./style-on-link.ts";
 
 /** Every damage that a proof is tried with: the rows of the kill table. */
 export const mutations: readonly Mutation[] = [
@@ -222,4 +236,18 @@ export const mutations: readonly Mutation[] = [
   wordsHidden,
   linkDeletedInRevision,
   targetInside,
+  attributeOnLink,
+  chapterAside,
+  containerChanged,
+  elementAroundLink,
+  headChanged,
+  linkTwoWays,
+  packageChanged,
+  pageDropped,
+  pageEntryAdded,
+  paintedOver,
+  paintedUnseen,
+  pictureDropped,
+  ruleOnLinks,
+  styleOnLink,
 ];

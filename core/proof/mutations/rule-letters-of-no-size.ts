@@ -4,14 +4,7 @@ import type { Mutation } from "./mutation.ts";
 export const ruleLettersOfNoSize: Mutation = {
   name: "a style rule that leaves links no size",
   pages(file) {
-    const style = file.pathOf(/style\.css$/);
-    if (style) file.write(style, `${file.text(style)}\na.web { font-size: 0px }\n`);
-    const [page] = file.pages;
-    if (!style)
-      file.write(
-        page!,
-        file.text(page!).replace("</style>", () => "a.web { font-size: 0px }</style>"),
-      );
+    file.addRules("a.web { font-size: 0px }");
     return true;
   },
 };

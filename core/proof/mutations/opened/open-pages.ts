@@ -56,6 +56,17 @@ export class OpenPages extends OpenContainer {
     });
   }
 
+  /** Rules at the end of the style sheet of all pages, or of the one that holds it itself. */
+  addRules(rules: string): void {
+    const style = this.pathOf(/style\.css$/);
+    if (style) return this.write(style, `${this.text(style)}\n${rules}\n`);
+    const [page = ""] = this.pages;
+    this.write(
+      page,
+      this.text(page).replace("</style>", () => `${rules}</style>`),
+    );
+  }
+
   /** A link's element with another first tag, or other contents. */
   relink(link: LinkElement, { tag = link.tag, inner = link.inner }: { tag?: string; inner?: string }): void {
     this.replace(link, `<a${tag}>${inner}</a>`);

@@ -116,6 +116,28 @@ export class OpenPdf {
     this.objects.change(ref, without);
   }
 
+  /** Paints something under and over what a page shows. */
+  paint({ dictionary }: OpenPage, before: string, after: string): void {
+    const content = dictionary.get("Contents") as PdfRef;
+    this.objects.changeStream(content, `${before}\n${this.objects.stream(content)}\n${after}`);
+  }
+
+  /** The node of the page tree under which a page stands (7.7.3). */
+  parentOf({ dictionary }: OpenPage): OpenPage {
+    const ref = dictionary.get("Parent") as PdfRef;
+    return { ref, dictionary: this.objects.dictionary(ref) };
+  }
+
+  kidsOf({ dictionary }: OpenPage): PdfRef[] {
+    return this.objects.read(dictionary.get("Kids")) as PdfRef[];
+  }
+
+  setKids(parent: OpenPage, kids: PdfRef[]): void {
+    const pages = this.pages().length + kids.length - this.kidsOf(parent).length;
+    this.set(parent, "Kids", kids);
+    this.set({ ...parent, dictionary: this.objects.dictionary(parent.ref) }, "Count", pages);
+  }
+
   /** Elements of the structure tree, in the order of reading. */
   elements(): OpenElement[] {
     const root = this.catalog.dictionary.get("StructTreeRoot") as PdfRef;
