@@ -17,14 +17,19 @@ const runOptions: ByWordMark<IRunOptions> = {
   small_caps: { smallCaps: true },
 };
 
-/** Text in its marks; a line of code that ends is a line break. */
+/**
+ * Text in its marks; a line of code that ends is a line break. The library takes some words among children, as “SECTION”,
+ * for numbers that it is to put there; those of `text` stay words.
+ */
 export function textRuns(node: Node, look: IRunOptions): ParagraphChild[] {
   const shown = ofWordMarks(node, runOptions).reduce((all, one) => ({ ...all, ...one }), look);
   const style: IRunOptions = { ...shown, ...languageOptions(languageOf(node)) };
-  return node.text!.split("\n").map((line, i) => {
-    const children = line.split(/(\t)/).map((part) => (part === "\t" ? new Tab() : part));
-    return new TextRun({ ...style, children, ...(i > 0 ? { break: 1 } : {}) });
-  });
+  return node.text!.split("\n").flatMap((line, i) =>
+    line.split(/(\t)/).map((part, at) => {
+      const shows: IRunOptions = part === "\t" ? { children: [new Tab()] } : { text: part };
+      return new TextRun({ ...style, ...shows, ...(i > 0 && at === 0 ? { break: 1 } : {}) });
+    }),
+  );
 }
 
 /** A language for letters of all sorts: a program takes that of the letters' own sort (ECMA-376-1, 17.3.2.20). */
