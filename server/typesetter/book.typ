@@ -1,10 +1,12 @@
 // Sets a book from JSON. The author's text is data here and is never parsed as markup.
 #import "formula.typ": set-formula
-#import "parts.typ": here-is, in-contents, in-parts, in-short-runs, ink, is-struck, labelled, outside-contents, rule, set-cell, set-off, set-picture, task-sign
+#import "parts.typ": here-is, in-contents, in-parts, in-short-runs, ink, is-struck, labelled, outside-contents, rule, set-cell, set-off, task-sign
+#import "pictures.typ": set-alone, set-in-line
 #let book = json("book.json")
 #let blue = rgb("#1d4f8f")
 
 #let text-width = (book.layout.width - book.layout.inner - book.layout.outer) * 1mm
+#let text-height = (book.layout.height - book.layout.top - book.layout.bottom) * 1mm
 
 #set document(title: book.name, author: book.writer, date: none)
 #set text(
@@ -139,16 +141,6 @@
   }
 }
 
-// A picture that is all there is in its paragraph keeps its own size up to the width of the text, unless the author
-// gave it a width. In a box, since the typesetter loses links inside a paragraph's bare blocks; a link of its own lies
-// within that, on the picture alone.
-#let set-alone(item, url) = box(width: 100%, context layout(available => {
-  let natural = measure(image(item.file))
-  let width = if item.percent == none { calc.min(natural.width, available.width) } else { available.width * item.percent / 100 }
-  let shown = box(width: width, set-picture(item, width, natural.height * (width / natural.width)))
-  if url == none { shown } else { link(url, shown) }
-}))
-
 // `parted` for long text from left to right, in which no link is and nothing that is drawn along its words.
 #let set-inlines(items, set-blocks, parted: false, lined: false) = for item in items {
   if item.kind == "text" { set-text(item, parted, lined) }
@@ -163,7 +155,7 @@
   // Nothing, at which a line may end.
   else if item.kind == "may-break" { box(width: 0pt) }
   else if item.kind == "link" and item.content.len() == 1 and item.content.at(0).kind == "picture" and item.content.at(0).alone {
-    set-alone(item.content.at(0), item.url)
+    set-alone(item.content.at(0), item.url, text-height)
   }
   else if item.kind == "link" {
     let lined = is-lined(item.look, item.content)
@@ -182,14 +174,9 @@
   }
   else if item.kind == "note-again" { footnote(numbering: _ => item.number, label(item.footnote)) }
   else if item.kind == "picture" {
-    // As high as the line, or as wide as the author gave it, of the text.
-    let in-line = context {
-      let natural = measure(image(item.file))
-      let width = if item.percent == none { natural.width * (1.2em.to-absolute() / natural.height) } else { text-width * item.percent / 100 }
-      let height = natural.height * (width / natural.width)
-      box(width: width, height: height, set-picture(item, width, height))
-    }
-    outside-contents(if item.alone { set-alone(item, none) } else { in-line })
+    outside-contents(if item.alone { set-alone(item, none, text-height) } else {
+      set-in-line(item, text-width, text-height, book.layout.fontSize * 1pt)
+    })
   }
 }
 
@@ -391,7 +378,7 @@
   let by = book.held.at(id, default: id)
   let element = query(label(by)).first()
   let place = element.location().position()
-  // A heading is where its line begins; all else stands on a line.
-  let top = if element.func() == heading { 2 } else { 10 }
+  // A heading is where its line begins, a picture where it does; all else stands on a line.
+  let top = if element.func() == heading or element.at("value", default: none) == "top" { 2 } else { 10 }
   (id: id, by: by, page: place.page, x: place.x.pt(), y: place.y.pt() - top)
 }))<places>]

@@ -17,32 +17,14 @@
 
 #let labelled(element, name) = if name == none { element } else [#element#label(name)]
 #let here-is(name) = labelled(metadata(none), name)
+// Of what is not on a line, but begins here.
+#let here-is-top(name) = labelled(metadata("top"), name)
 
 // The contents repeat headings, whose notes and pictures are set where the heading is, and only there.
 #let in-contents = state("in-contents", false)
 #let outside-contents(body) = context if not in-contents.get() { body }
 
 #let is-struck(content) = content.any(item => item.kind == "text" and "struck" in item.at("marks", default: ()))
-
-#let hotspot-frame(frame) = {
-  if frame.line == "none" { return (:) }
-  let paint = (paint: rgb(frame.colour), thickness: frame.thickness * 0.75pt)
-  if frame.line == "dashed" { paint.insert("dash", "dashed") }
-  (stroke: if frame.line == "underlined" { (bottom: paint) } else { paint })
-}
-
-// A picture at a size, with its areas that are links laid over it.
-#let set-picture(item, width, height) = {
-  let shown = if item.decorative { pdf.artifact(image(item.file, width: width)) } else { image(item.file, width: width, alt: item.alt) }
-  if item.hotspots.len() == 0 { return shown }
-  block(width: width, height: height, breakable: false, {
-    shown
-    for spot in item.hotspots {
-      let area = link(spot.url, box(width: spot.width * width, height: spot.height * height, ..hotspot-frame(spot.frame)))
-      place(top + left, dx: spot.x * width, dy: spot.y * height, area)
-    }
-  })
-}
 
 // Drawn, since few fonts have it; its words are the sign itself.
 #let task-sign(item) = {

@@ -34,7 +34,7 @@ export class TypesetError extends CodedError {
 // Nothing lies in this folder: every file that the compiler may read is given to it in memory.
 const workspace = "/vennet-typesetter";
 const main = `${workspace}/book.typ`;
-const templates = ["book.typ", "formula.typ", "parts.typ"];
+const templates = ["book.typ", "formula.typ", "parts.typ", "pictures.typ"];
 /** Each costs a setting of what follows; most books need one. */
 const mostRounds = 12;
 /** From so many bytes of the process on, what a round did not use is let go before the next. */

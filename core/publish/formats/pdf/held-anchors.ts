@@ -1,9 +1,10 @@
+import { pictureAt } from "./pictures-in-lines.ts";
 import type { SetBlock, SetInline } from "./set-data.ts";
 
 /**
  * Sets each anchor that stands between words behind the first letter of those after it, or behind the mark of a note:
  * what has no width would stay behind at a line's end when they go on to the next line. Signs and ends of lines before that
- * letter are passed over.
+ * letter are passed over. Before a picture it is at the picture's upper edge: a line is where it ends.
  */
 export function withAnchorsHeld(words: SetInline[]): SetInline[] {
   const out: SetInline[] = [];
@@ -17,7 +18,8 @@ export function withAnchorsHeld(words: SetInline[]): SetInline[] {
     )
       out.push(item);
     else {
-      out.push(...(isWaiting ? heldBy(item, waiting) : [item]));
+      if (pictureAt(item)) while (out.at(-1)?.kind === "anchor") waiting.unshift(out.pop()!);
+      out.push(...(waiting.length > 0 ? heldBy(item, waiting) : [item]));
       waiting = [];
     }
   }
@@ -31,6 +33,7 @@ function heldBy(item: SetInline, anchors: SetInline[]): SetInline[] {
     const [first, ...rest] = item.content;
     return first ? [{ ...item, content: [...heldBy(first, anchors), ...rest] }] : [...anchors, item];
   }
+  if (item.kind === "picture") return [{ ...item, places: [...anchorsIn(anchors), ...item.places] }];
   if (item.kind === "note" || item.kind === "note-again") return [item, ...anchors];
   const end = item.kind === "text" ? endOfFirst(item.words) : 0;
   if (item.kind !== "text" || end === 0 || end === item.words.length) return [...anchors, item];
@@ -58,6 +61,7 @@ function endOfFirst(text: string): number {
 export function anchorsIn(words: SetInline[]): string[] {
   return words.flatMap((item) => {
     if (item.kind === "anchor") return [item.label];
+    if (item.kind === "picture") return item.places;
     return item.kind === "link" ? anchorsIn(item.content) : [];
   });
 }

@@ -37,6 +37,7 @@ import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./hel
 import { sizeOfHeading } from "./heading-size.ts";
 import { wordsAndHost } from "./link-name.ts";
 import { setTable } from "./set-table.ts";
+import { withPicturesInLines } from "./pictures-in-lines.ts";
 import { setMarks } from "./set-marks.ts";
 import { withTabsSpaced } from "./tabs.ts";
 import { typesetLanguage } from "./typeset-language.ts";
@@ -51,15 +52,13 @@ import type {
 } from "./set-data.ts";
 
 interface Style {
-  /** Whether pictures are all there is in the block. */
-  isPictureAlone: boolean;
   /** Whether web addresses may be written out: a heading is repeated elsewhere. */
   mayPrint: boolean;
 }
 
 /** How deep a note lies: what it stands in may be deep itself. */
 const depthOfNotes = 4;
-const plain: Style = { isPictureAlone: false, mayPrint: true };
+const plain: Style = { mayPrint: true };
 const gap: SetInline = { kind: "text", words: gapSign, marks: ["strong"] };
 
 /** Writes a chapter as the data that the typesetter's template reads. */
@@ -118,7 +117,7 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
       if (alt.trim() === "") return [];
       return [{ kind: "formula", math, alt, display: node.attrs["display"] as boolean }];
     },
-    picture: (node, style) => [this.picture(node, style)],
+    picture: (node) => [this.picture(node)],
     anchor: (node) => this.anchorHere(node.attrs["id"] as string),
     cross_reference: (node) => [this.crossReference(node)],
     note_reference: (node) => this.noteReference(node.attrs["note"] as string),
@@ -237,13 +236,13 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
 
   private words(block: Node): SetInline[] {
     const isCode = block.type.name === "code_block";
-    const words = withWideWordsParted(this.inlines(block, styleOf(block, true)), this.line, isCode);
+    const words = withWideWordsParted(this.inLines(block, plain), this.line, isCode);
     return withAnchorsHeld(withEndsOfLinksKept(words));
   }
 
   private heading(node: Node, level: number): SetBlock {
     const id = node.attrs["id"] as string;
-    const words = this.inlines(node, styleOf(node, false));
+    const words = this.inLines(node, { mayPrint: false });
     // A heading without words, of which a picture's are none, has no place in an outline (ISO 14289-1); it stays a landing place.
     if (this.index.places.get(id)?.words.trim() === "")
       return { kind: "paragraph", content: [...this.anchorHere(id), ...words] };
@@ -336,7 +335,11 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     return { kind: "link", look: "place", url: this.toPlace(target, words || shown), content };
   }
 
-  private picture(node: Node, { isPictureAlone }: Style): SetInline {
+  private inLines(block: Node, style: Style): SetInline[] {
+    return withPicturesInLines(this.inlines(block, style), this.cellsOpen > 0 ? null : this.line);
+  }
+
+  private picture(node: Node): SetInline {
     const attrs = pictureAttrs(node);
     const { file, alt, decorative, width } = attrs;
     const path = file === null ? undefined : this.book.picturePaths.get(file);
@@ -352,9 +355,10 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
       file: path,
       alt,
       decorative: decorative || alt === "",
-      alone: isPictureAlone,
-      // In a line of a cell there is no width of which it could be a part.
-      percent: isPictureAlone || this.cellsOpen === 0 ? width : null,
+      alone: false,
+      room: null,
+      places: [],
+      percent: width,
       hotspots,
     };
   }
@@ -389,12 +393,4 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     this.book.labelled.add(id);
     return id;
   }
-}
-
-function styleOf(block: Node, mayPrint: boolean): Style {
-  // A picture that is all there is in its paragraph gets the width of the text.
-  const isPictureAlone = block.children.every(
-    (node) => node.type.name === "picture" || !node.textContent.trim(),
-  );
-  return { isPictureAlone, mayPrint };
 }
