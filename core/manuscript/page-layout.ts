@@ -50,6 +50,11 @@ export function textWidth(layout: PageLayout): number {
   return ((pageSize(layout).width - layout.inner - layout.outer) / 25.4) * 96;
 }
 
+/** Its height, in CSS px. */
+export function textHeight(layout: PageLayout): number {
+  return ((pageSize(layout).height - layout.top - layout.bottom) / 25.4) * 96;
+}
+
 const leastText = 50;
 
 /**

@@ -1,13 +1,12 @@
 import { ImageRun } from "docx";
 import type { PictureAttrs } from "../../../manuscript/attributes.ts";
 import { pictureSuffix, type PictureFile } from "../../../manuscript/book.ts";
-import { pictureSize } from "../../../manuscript/picture-size.ts";
+import type { PageLayout } from "../../../manuscript/page-layout.ts";
+import { sizeOnPage } from "../picture-on-page.ts";
 
-/** A picture as wide as its author wants it, or as it is where the text has the room. @param available the text's width, in pixels */
-export function pictureOfDocx(attrs: PictureAttrs, file: PictureFile, available: number): ImageRun {
-  const own = pictureSize(file);
-  const width = attrs.width === null ? Math.min(own.width, available) : (available * attrs.width) / 100;
-  const height = own.width === 0 ? width : (own.height * width) / own.width;
+/** A picture in a line of the text. */
+export function pictureOfDocx(attrs: PictureAttrs, file: PictureFile, layout: PageLayout): ImageRun {
+  const { width, height } = sizeOnPage(file, attrs.width, layout);
   return new ImageRun({
     type: pictureSuffix[file.mediaType] as "png",
     data: file.bytes,

@@ -22,7 +22,6 @@ import type { Node } from "prosemirror-model";
 import { topOfBook } from "../../../manuscript/book-index.ts";
 import { indexOf, usedPictures, type Book } from "../../../manuscript/book.ts";
 import type { InlineRun } from "../../../manuscript/links.ts";
-import { textWidth } from "../../../manuscript/page-layout.ts";
 import type { MathElement } from "../../../manuscript/math.ts";
 import { gapSign } from "../../../manuscript/references.ts";
 import {
@@ -344,7 +343,7 @@ class DocxWalk extends ChapterWalk<Block, ParagraphChild, Style> {
     const attrs = pictureAttrs(node);
     const file = attrs.file === null ? undefined : this.writing.pictures.get(attrs.file);
     if (!file) return new TextRun({ ...look, text: pictureWords(attrs) });
-    const image = pictureOfDocx(attrs, file, textWidth(this.writing.book.layout));
+    const image = pictureOfDocx(attrs, file, this.writing.book.layout);
     if (attrs.width === null && !attrs.decorative) return image;
     return this.controls.inline({ width: attrs.width, decorative: attrs.decorative ? "" : null }, [image]);
   }

@@ -3,11 +3,10 @@ import type { PictureAttrs } from "../../../manuscript/attributes.ts";
 import type { BookIndex } from "../../../manuscript/book-index.ts";
 import { pictureSuffix, type Book, type PictureFile } from "../../../manuscript/book.ts";
 import { wordsOfMath, type MathElement } from "../../../manuscript/math.ts";
-import { textWidth } from "../../../manuscript/page-layout.ts";
-import { pictureSize } from "../../../manuscript/picture-size.ts";
 import type { Said } from "../../said-for-coming-back.ts";
 import { escapeXml } from "../../xhtml/escape-xml.ts";
 import { mathXhtml } from "../../xhtml/math-xhtml.ts";
+import { sizeOnPage } from "../picture-on-page.ts";
 import { SaidByTags } from "../said-by-tags.ts";
 import { TextDocumentLinks } from "../text-document-links.ts";
 import { OdtStylesInUse } from "./odt-styles.ts";
@@ -62,10 +61,7 @@ export class OdtBeingWritten {
   picture({ file: id, width: share, alt, decorative }: PictureAttrs): string | null {
     const file = id === null ? undefined : this.pictures.get(id);
     if (!file) return null;
-    const own = pictureSize(file);
-    const available = textWidth(this.book.layout);
-    const width = share === null ? Math.min(own.width, available) : (available * share) / 100;
-    const height = own.width === 0 ? width : (own.height * width) / own.width;
+    const { width, height } = sizeOnPage(file, share, this.book.layout);
     const said = decorative ? "" : `<svg:desc>${escapeXml(alt)}</svg:desc>`;
     const image = `<draw:image xlink:href="${pathOf(file)}" xlink:type="simple" xlink:show="embed" xlink:actuate="onLoad"/>`;
     return `<draw:frame text:anchor-type="as-char" svg:width="${inCm(width)}" svg:height="${inCm(height)}">${image}${said}</draw:frame>`;
