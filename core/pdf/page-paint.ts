@@ -173,11 +173,17 @@ export class PagePaint {
     this.times++;
     const id = this.open.findLast((one) => one !== null);
     if (id) this.shown.set(id, this.times);
-    const [, , c, d, x, y] = multiplied(state.matrix, this.text);
+    // Written out, since a page has thousands: how high letters are set, and where.
+    const { matrix, size, clip } = state;
+    const [, , across, up, left, low] = this.text;
+    const x = matrix[0] * left + matrix[2] * low + matrix[4];
+    const y = matrix[1] * left + matrix[3] * low + matrix[5];
+    const c = matrix[0] * across + matrix[2] * up;
+    const d = matrix[1] * across + matrix[3] * up;
     if (state.mode !== 0) wrong.add("Letters on it are not drawn as others are.");
     if (state.isFaint) wrong.add("Letters on it are hardly seen.");
-    if (Math.hypot(c, d) * state.size < leastLetter) wrong.add("Letters on it have no size.");
-    if (state.clip && !isIn(state.clip, x, y)) wrong.add("Letters on it are cut away.");
+    if (Math.sqrt(c * c + d * d) * size < leastLetter) wrong.add("Letters on it have no size.");
+    if (clip && !isIn(clip, x, y)) wrong.add("Letters on it are cut away.");
     if (state.isPaper && !this.covers.some(({ box }) => isIn(box, x, y)))
       wrong.add("Letters on it have the colour of the page.");
   }
