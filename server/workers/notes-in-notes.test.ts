@@ -28,6 +28,7 @@ const every: ExportChoices[] = [
   { format: "web" },
   { format: "web", pages: "chapters" },
   { format: "docx" },
+  { format: "odt" },
   { format: "markdown" },
 ];
 const typesetter = new Typesetter();

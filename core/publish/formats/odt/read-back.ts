@@ -103,7 +103,7 @@ class ContentReading {
       case "text:note":
         return this.note(attributes["text:id"] ?? "");
       case "text:note-ref":
-        this.marks.push(attributes["text:ref-name"] ?? "");
+        this.mark(attributes["text:ref-name"] ?? "");
         this.silent++;
         return;
       case "text:s":
@@ -180,9 +180,14 @@ class ContentReading {
 
   private note(id: string): void {
     if (this.notes.has(id)) this.tell(`Two notes have the name “${id}”.`);
-    this.marks.push(id);
+    this.mark(id);
     this.notes.set(id, "");
     this.opened.push(id);
+  }
+
+  /** The mark of a note in the text; those in notes call what the text may call elsewhere. */
+  private mark(id: string): void {
+    if (this.opened.length === 0) this.marks.push(id);
   }
 
   private add(words: string): void {
