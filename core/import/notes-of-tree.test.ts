@@ -139,3 +139,16 @@ describe("lists of contents of a page", () => {
       expect(await listsOf(nav + low)).toEqual([]);
   });
 });
+
+test("a way back is no mark, though its page gives the name to which it leads to a note before", async () => {
+  const noteRef = (href: string, id: string, number: number): string =>
+    `<p>It is bare<a role="doc-noteref" href="#${href}" id="${id}">[${number}]</a>.</p>`;
+  const note = (id: string, back: string, number: number, words: string): string =>
+    `<aside role="note" id="${id}"><span>[<a role="doc-backlink" href="#${back}">${number}</a>]</span><p>${words}</p></aside>`;
+  const first = noteRef("two", "one", 1) + note("two", "one", 1, "By day.");
+  const { notes, signs } = await notesOf(
+    first + noteRef("three", "two", 2) + note("three", "two", 2, "By night."),
+  );
+  expect(notes).toEqual(["By day.", "By night."]);
+  expect(signs).toBe(2);
+});

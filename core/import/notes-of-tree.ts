@@ -94,7 +94,7 @@ class PageOfNotes {
     return this.all.flatMap(({ node }) => {
       const { href } = node.properties;
       const leads = node.tagName === "a" && typeof href === "string" && notes.has(href.slice(1));
-      return leads && looksLikeSign(node) ? [node] : [];
+      return leads && looksLikeSign(node) && !isWayBack(node) ? [node] : [];
     });
   }
 
