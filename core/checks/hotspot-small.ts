@@ -7,8 +7,6 @@ import { around, checkedPage, type BoxOnPage, type PageOfFile } from "./page-of-
 
 /** WCAG's least size of a target, in CSS px. */
 const least = 24;
-/** A picture of its own size has 72 px to the inch there. */
-const ownScale = 96 / 72;
 
 /** A hotspot, or a picture that is a link, which is too small to be hit at the size at which the PDF shows it. */
 export const hotspotSmall: ChapterRule = {
@@ -28,7 +26,7 @@ export const hotspotSmall: ChapterRule = {
       const { file, width, hotspots } = pictureAttrs(node);
       const size = file === null ? undefined : pictureSizes.get(file);
       if (!size) continue;
-      const shown = width === null ? Math.min(size.width * ownScale, textWidth) : (textWidth * width) / 100;
+      const shown = width === null ? Math.min(size.width, textWidth) : (textWidth * width) / 100;
       const judge = (subject: string, what: string, across: number, down: number): void => {
         if (across >= least && down >= least) return;
         found.push({

@@ -32,23 +32,25 @@
   })
 }
 
-// One that is alone on its line keeps its own size up to the width of the line, unless the author gave it a width. In a
+// As it is, a picture has 96 pixels to the inch, as in all other formats.
+#let of-pixel = 72 / 96
+
+// One that is alone on its line is as it is, up to the width of the line, unless the author gave it a width. In a
 // box, since the typesetter loses links inside a paragraph's bare blocks; a link of its own lies within that, on the
 // picture alone.
 #let set-alone(item, url, page-height) = box(width: 100%, context layout(available => {
   let natural = measure(image(item.file))
-  let width = if item.percent == none { calc.min(natural.width, available.width) } else { available.width * item.percent / 100 }
+  let width = if item.percent == none { calc.min(natural.width * of-pixel, available.width) } else { available.width * item.percent / 100 }
   let shown = set-sized(item, natural, width, page-height)
   if url == none { shown } else { link(url, shown) }
 }))
 
-// Among words it is as wide as the author gave it, of the text; at its own size where it is higher than some lines; else
-// as high as the line.
-#let lines-of-large = 4em
+// Among words it is as wide as the author gave it, of the text, or as it is. In a line of a cell, where nothing tells how
+// much room there is, it is as high as the line.
 #let set-in-line(item, text-width, page-height, letter) = context {
   let natural = measure(image(item.file))
   let width = if item.percent != none { text-width * item.percent / 100 }
-    else if item.room != none and natural.height > lines-of-large.to-absolute() { calc.min(natural.width, item.room * letter) }
-    else { natural.width * (1.2em.to-absolute() / natural.height) }
+    else if item.room == none { natural.width * (1.2em.to-absolute() / natural.height) }
+    else { calc.min(natural.width * of-pixel, item.room * letter) }
   set-sized(item, natural, width, page-height)
 }

@@ -13,6 +13,8 @@ import { textWidth } from "@vennet/core/manuscript/page-layout";
 import { Typesetter } from "./typesetter.ts";
 
 const typesetter = new Typesetter();
+// CSS pixels, of which 96 are an inch, to points, of which 72 are.
+const ofPixel = 0.75;
 /** 1,200 by 640 pixels. */
 const path = readFileSync(new URL("../../demo/manuscript/pictures/monks-path.png", import.meta.url));
 const pictures: Book["pictures"] = [
@@ -57,25 +59,32 @@ test("a picture within a line is as wide as its author gave it, and so is its li
   const widths = reading.links
     .filter(({ apparatus }) => !apparatus)
     .map(({ boxes: [box] }) => box![2] - box![0]);
-  // CSS pixels, of which 96 are an inch, to points, of which 72 are.
-  const whole = textWidth(book.layout) * 0.75;
+  const whole = textWidth(book.layout) * ofPixel;
   expect(widths[0]).toBeLessThan(20);
   expect(widths[1]).toBeCloseTo(whole * 0.2, 0);
   expect(widths[2]).toBeCloseTo(whole * 0.6, 0);
   expect(prove(book, reading).complete).toBe(true);
 });
 
-test.each<[where: string, of: "line" | "text", content: (string | Node)[]]>([
-  ["alone between ends of lines", "text", ["before", lineEnd, shown("path"), lineEnd, "after"]],
-  ["alone at the beginning", "text", [shown("path"), lineEnd, "after"]],
-  ["among words, where it is large", "text", ["before ", shown("path"), " after"]],
-  ["among words, where it is small", "line", ["before ", shown("dot"), " after"]],
-])("a picture %s is as wide as the %s", async (_, of, content) => {
+test.each<[where: string, content: (string | Node)[]]>([
+  ["alone between ends of lines", ["before", lineEnd, shown("path"), lineEnd, "after"]],
+  ["alone at the beginning", [shown("path"), lineEnd, "after"]],
+  ["among words, where it is large", ["before ", shown("path"), " after"]],
+])("a picture %s is as wide as the text", async (_, content) => {
   const book = bookWith([chapter("c", "T", text(...content))], { pictures });
-  const [box] = await drawnIn(book);
-  const [width, height] = sizeOf(box!);
-  if (of === "text") expect(width).toBeCloseTo(textWidth(book.layout) * 0.75, 0);
-  else expect(height).toBeCloseTo(1.2 * book.layout.fontSize, 0);
+  const [width] = sizeOf((await drawnIn(book))[0]!);
+  expect(width).toBeCloseTo(textWidth(book.layout) * ofPixel, 0);
+});
+
+test("a small picture among words is as it is, in a cell as high as the line", async () => {
+  const words = text("before ", shown("dot"), " after");
+  const cells = schema.node("table", null, [
+    schema.node("table_row", null, [schema.node("table_cell", null, [words])]),
+  ]);
+  const book = bookWith([chapter("c", "T", words, cells)], { pictures });
+  const [among, inCell] = (await drawnIn(book)).map((box) => sizeOf(box)[1]);
+  expect(among).toBeCloseTo(10 * ofPixel, 1);
+  expect(inCell).toBeCloseTo(1.2 * book.layout.fontSize, 1);
 });
 
 test("a large picture and words in one link are its area, and no more", async () => {

@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import type { Book } from "@vennet/core/manuscript/book";
 import { drawnBoxes } from "@vennet/core/pdf/drawn-boxes";
@@ -11,12 +12,12 @@ import { Typesetter } from "./typesetter.ts";
 
 const typesetter = new Typesetter();
 
-/** A book of Markdown in which all pictures are red dots. */
-function withDots(markdown: string): Book {
+/** A book of Markdown in which all pictures are red dots, or another. */
+function withDots(markdown: string, bytes: Uint8Array = redDot): Book {
   const { chapters } = bringIn(markdown, null, () => "dot");
   return bookOf("", {
     chapters: chapters.map((doc, i) => ({ id: `chapter-${i}`, role: "chapter" as const, doc })),
-    pictures: [{ id: "dot", mediaType: "image/png", bytes: redDot }],
+    pictures: [{ id: "dot", mediaType: "image/png", bytes }],
   });
 }
 
@@ -81,7 +82,8 @@ describe("a link holds a picture and words", () => {
 
   test("but a part of an area on another's picture is told", async () => {
     const book = withDots(
-      "# Sands\n\nSee [the huts](https://huts.hesterley.example/) and go.\n\nThe sands.\n\nThe boats.\n\n![Dot](dot.png)",
+      "# Sands\n\nSee [the huts](https://huts.hesterley.example/) and go.\n\nThe sands.\n\nThe boats.\n\n![Path](path.png)",
+      readFileSync(new URL("../../demo/manuscript/pictures/monks-path.png", import.meta.url)),
     );
     const { pdf } = typesetter.write(book, true);
     const opened = openPdf(pdf);

@@ -51,7 +51,7 @@ export interface SetPicture {
   decorative: boolean;
   /** Whether it stands alone on its line, and has its own width up to that of the line. */
   alone: boolean;
-  /** How wide a line is among whose words it has its own size where it is large, in sizes of the text's letters; null where it is as high as the line. */
+  /** How wide a line is among whose words it has its own size, in sizes of the text's letters; null where it is as high as the line. */
   room: number | null;
   /** The landing places at its upper edge. */
   places: string[];
