@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { withAnchorsHeld } from "./held-anchors.ts";
-import { withPicturesInLines } from "./pictures-in-lines.ts";
+import { inParagraphs, withPicturesInLines } from "./pictures-in-lines.ts";
 import type { SetInline, SetPicture } from "./set-data.ts";
 
 const room = 30;
@@ -60,6 +60,19 @@ test("in a cell, a picture among words has no room of its own", () => {
   const [among, alone] = picturesIn(withPicturesInLines(items("bare #\n#"), null));
   expect([among!.room, among!.percent]).toEqual([null, null]);
   expect([alone!.room, alone!.percent]).toEqual([null, 40]);
+});
+
+test.each<[written: string, paragraphs: number]>([
+  ["# #", 2],
+  ["#\n[#]\n\n#", 3],
+  ["#", 1],
+  ["#\nsands\n#", 1],
+  ["##¹", 1],
+  ["[#\n#]", 1],
+])("the pictures of %j are in %i paragraphs", (written, paragraphs) => {
+  const parted = inParagraphs(withPicturesInLines(items(written), room));
+  expect(parted).toHaveLength(paragraphs);
+  expect(parted.flatMap(picturesIn)).toHaveLength(picturesIn(items(written)).length);
 });
 
 test.each<[written: string, places: string[][]]>([

@@ -38,6 +38,17 @@ export function withPicturesInLines(words: SetInline[], room: number | null): Se
   return words.map((item) => placed(item, false));
 }
 
+/**
+ * Pictures that are all there is in a paragraph, each in one of its own: the first two and the last two lines of one are
+ * never on two pages, and left most of a page empty where they are pictures.
+ */
+export function inParagraphs(words: SetInline[]): SetInline[][] {
+  const pictures = words.filter((item) => pictureAt(item)?.alone);
+  const others = words.filter((item) => !pictures.includes(item));
+  const isAll = others.every((item) => item.kind === "break" || (item.kind === "text" && !isShown(item)));
+  return pictures.length > 1 && isAll ? pictures.map((picture) => [picture]) : [words];
+}
+
 /** Whether it takes room on a line; a note's mark does so behind what it belongs to. */
 function isShown(item: SetInline): boolean {
   if (item.kind === "text") return item.words.trim() !== "";

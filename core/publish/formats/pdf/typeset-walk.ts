@@ -37,7 +37,7 @@ import { anchorsIn, placedInWords, withAnchorsHeld, withoutAnchors } from "./hel
 import { sizeOfHeading } from "./heading-size.ts";
 import { wordsAndHost } from "./link-name.ts";
 import { setTable } from "./set-table.ts";
-import { withPicturesInLines } from "./pictures-in-lines.ts";
+import { inParagraphs, withPicturesInLines } from "./pictures-in-lines.ts";
 import { setMarks } from "./set-marks.ts";
 import { withTabsSpaced } from "./tabs.ts";
 import { typesetLanguage } from "./typeset-language.ts";
@@ -72,7 +72,8 @@ export class TypesetWalk extends ChapterWalk<SetBlock, SetInline, Style> {
     heading: (node) => [this.heading(node, node.attrs["level"] as number)],
     paragraph: (node) => {
       const align = node.attrs["align"] as "center" | "end" | null;
-      return [{ kind: "paragraph", content: this.words(node), ...(align === null ? {} : { align }) }];
+      const aligned = align === null ? {} : { align };
+      return inParagraphs(this.words(node)).map((content) => ({ kind: "paragraph", content, ...aligned }));
     },
     blockquote: (node) => [
       { kind: "quote", look: node.attrs["kind"] as SetOff, content: this.blocks(node, plain) },
