@@ -12,6 +12,7 @@ import { linkAsAsked } from "../link-as-asked.ts";
 import { sameAddress } from "../same-address.ts";
 import type { TellPage } from "../tell-page.ts";
 import { addressOfBytes } from "./address-text.ts";
+import { judgeAppended } from "./judge-appended.ts";
 import { damaged } from "./open-pdf.ts";
 import { titleOfPage } from "./finished-page.ts";
 import { opened } from "./read-finished.ts";
@@ -53,6 +54,7 @@ export async function proveSaved(
   const fault = (where: string, what: string): void => void faults.push({ where, what });
   if (!came.every((byte, i) => saved[i] === byte))
     fault("The file", "Its beginning is not, byte for byte, the file that came.");
+  faults.push(...(await judgeAppended(came, saved, password)));
   const [before, after] = [await opened(came, password), await opened(saved, password)];
   try {
     if (before.numPages !== after.numPages)
