@@ -85,8 +85,10 @@ export async function readPage(
     const address = annotation.unsafeUrl ?? annotation.url;
     const boxes = lines.flatMap(boxesOf);
     const hidden = lines.map(({ id }) => unreachable.get(parseInt(id, 10))).find((why) => why !== undefined);
+    // An area of a picture stands on no words.
+    const hasPicture = words.hasPicture || words.boxes.length === 0;
     const beside =
-      words.isCovered || (words.hasPicture && isPictureCovered(boxes, text.paint))
+      words.isCovered || (hasPicture && isPictureCovered(boxes, text.paint))
         ? "Something is painted over it."
         : whyBeside(boxes, words.boxes, page.view);
     const link: ExportedLink = {
