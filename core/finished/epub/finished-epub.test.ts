@@ -358,6 +358,12 @@ describe("an e-book that exists already", () => {
       ["where a link lands", "b.xhtml", 'id="post"', 'id="past"'],
       ["a link that leads to the same page elsewhere", "a.xhtml", "'b.xhtml#post'", "'b.xhtml'"],
       ["the title of the page", "a.xhtml", "<title>x", "<title>y"],
+      [
+        "how its letters are written",
+        "a.xhtml",
+        /^(<\?xml[^>]*>)?/,
+        '<?xml version="1.0" encoding="iso-8859-1"?>',
+      ],
     ];
     const missed = damage.flatMap(([name, file, from, to]) => {
       const path = `OPS/text/${file}`;

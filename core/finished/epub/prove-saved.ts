@@ -63,6 +63,12 @@ export function proveSavedEpub(
   };
 }
 
+/** What a page says of how it is written, and of its kind (XML 1.0, 2.8). */
+function prologOf(page: Uint8Array): string {
+  const text = textOf(page);
+  return text.slice(0, text.search(/<[^?!]/));
+}
+
 function isSame(a: Uint8Array, b: Uint8Array | undefined): boolean {
   return a.length === b?.length && a.every((byte, i) => byte === b[i]);
 }
@@ -110,6 +116,8 @@ class Proving {
           where: page.path,
           what: `Besides its links something is not as it was: ${difference}`,
         });
+      if (prologOf(came) !== prologOf(saved!))
+        faults.push({ where: page.path, what: "What stands before its first element is not as it was." });
       [was, read] = [linksIn(before), linksIn(after)];
     } catch (error) {
       faults.push({ where: page.path, what: `It cannot be read: ${(error as Error).message}` });
