@@ -113,6 +113,7 @@ import { attributeOnLink } from "./attribute-on-link.ts";
 import { chapterAside } from "./chapter-aside.ts";
 import { containerChanged } from "./container-changed.ts";
 import { elementAroundLink } from "./element-around-link.ts";
+import { fileAdded } from "./file-added.ts";
 import { headChanged } from "./head-changed.ts";
 import { linkTwoWays } from "./link-two-ways.ts";
 import { packageChanged } from "./package-changed.ts";
@@ -240,6 +241,7 @@ export const mutations: readonly Mutation[] = [
   chapterAside,
   containerChanged,
   elementAroundLink,
+  fileAdded,
   headChanged,
   linkTwoWays,
   packageChanged,

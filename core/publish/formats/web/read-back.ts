@@ -6,9 +6,11 @@ import {
   ProofError,
   type ExportedDestination,
   type ExportReading,
+  type Fault,
   type FormatTraits,
   type ReadEntry,
 } from "../../../proof/exported-link.ts";
+import { partsOfPath } from "../../../proof/companion-path.ts";
 import { exportedLink, marksOf, PageLinks } from "../../../proof/page-links.ts";
 
 type Element = DefaultTreeAdapterTypes.Element;
@@ -33,10 +35,12 @@ const levelsOfContents = [1, 2] as const;
 export function readWebPage(bytes: Uint8Array): ExportReading {
   const { name, main, beside } = openExport(bytes);
   const files = new Map([[name, main], ...beside]);
+  /** The files that pages show, or look by. */
+  const shown = new Set<string>();
   const pages = new Map(
     [...files]
       .filter(([path]) => isPage(path))
-      .map(([path, page]) => [path, readPage(path || "the page", page, beside)]),
+      .map(([path, page]) => [path, readPage(path || "the page", page, { files: beside, shown })]),
   );
   const found = [...pages].flatMap(([path, page]) =>
     page.links.map((link) => ({ link, to: destinationOf(link.href, path) })),
@@ -79,8 +83,19 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
         entries,
       },
     ],
-    faults: [...pages.values()].flatMap(({ faults }) => faults),
+    faults: [...[...pages.values()].flatMap(({ faults }) => faults), ...unneeded()],
   };
+
+  /** A server, or a reader’s program, may do by other files what no page says. */
+  function unneeded(): Fault[] {
+    const led = links.flatMap(({ destination: to }) =>
+      to.kind === "file" ? [partsOfPath(to.path).file] : [],
+    );
+    const needed = new Set([...shown, ...led]);
+    return [...beside.keys()]
+      .filter((path) => !pages.has(path) && !needed.has(path))
+      .map((path) => ({ where: "The folder", what: `No page needs “${path}”.` }));
+  }
 
   function destinationOf(href: string, from: string): ExportedDestination {
     if (hasScheme(href)) return { kind: "address", address: href };
@@ -94,9 +109,16 @@ export function readWebPage(bytes: Uint8Array): ExportReading {
   }
 }
 
-function readPage(name: string, bytes: Uint8Array, beside: ReadonlyMap<string, Uint8Array>): PageLinks {
-  const isThere = (path: string): boolean => path.startsWith("data:") || beside.has(percentDecoded(path));
-  const page = new PageLinks(name, isThere);
+function readPage(
+  name: string,
+  bytes: Uint8Array,
+  beside: { files: ReadonlyMap<string, Uint8Array>; shown: Set<string> },
+): PageLinks {
+  const show = (path: string): Uint8Array | undefined => {
+    beside.shown.add(percentDecoded(path));
+    return beside.files.get(percentDecoded(path));
+  };
+  const page = new PageLinks(name, (path) => path.startsWith("data:") || show(path) !== undefined);
   const walk = (node: Node): void => {
     if (node.nodeName === "#text") page.text((node as DefaultTreeAdapterTypes.TextNode).value);
     const tag = isElement(node) ? node : null;
@@ -106,8 +128,10 @@ function readPage(name: string, bytes: Uint8Array, beside: ReadonlyMap<string, U
       );
       page.enter(tag.tagName, attributes);
       if (tag.tagName === "link" && attributes["rel"] === "stylesheet") {
-        const sheet = beside.get(attributes["href"] ?? "");
-        page.style(sheet ? new TextDecoder().decode(sheet) : null);
+        const sheet = show(attributes["href"] ?? "");
+        const rules = sheet ? new TextDecoder().decode(sheet) : null;
+        for (const [, font = ""] of rules?.matchAll(/url\("([^"]+)"\)/g) ?? []) show(font);
+        page.style(rules);
       }
     }
     if ("childNodes" in node) for (const child of node.childNodes) walk(child);
