@@ -1,6 +1,12 @@
 import { expect, test } from "@jest/globals";
 import type { FontFace } from "../manuscript/book-fonts.ts";
+import { prove } from "../proof/prove.ts";
 import { bookOf } from "../test/sample-book.ts";
+import { readEpub } from "./formats/epub/read-back.ts";
+import { writeEpub } from "./formats/epub/write-epub.ts";
+import { readWebPage } from "./formats/web/read-back.ts";
+import { writeWebFolder } from "./formats/web/web-folder.ts";
+import { writeWebPage } from "./formats/web/web-page.ts";
 import { fontFaceRule, fontRules, ownFonts } from "./own-fonts.ts";
 import { BookScripts, codeFamilies, familiesOfBook, textFamilies } from "./formats/pdf/script-fonts.ts";
 
@@ -40,6 +46,19 @@ test("a family sets what it was chosen for, with those of its faces that may go 
     ["Causeway", null, null],
     ["Causeway 400", "Causeway 700"],
   ]);
+});
+
+test("files with the author's fonts in them are proven as all others", () => {
+  const book = bookOf("# A\n\n[office](https://tides.example/)", {
+    fonts: { text: "Causeway", headings: "Causeway", code: "Causeway" },
+    fontFaces: [face("Causeway"), face("Causeway", { weight: 700, italic: true, stretch: 87.5 })],
+  });
+  for (const reading of [
+    readEpub(writeEpub(book)),
+    readWebPage(writeWebFolder(book)),
+    readWebPage(writeWebPage(book)),
+  ])
+    expect(prove(book, reading)).toMatchObject({ complete: true, faults: [] });
 });
 
 // CSS Syntax 3, 4.3.5 and 4.3.7: a string ends at its quote, and a backslash begins an escape.
