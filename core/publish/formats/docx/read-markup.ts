@@ -76,18 +76,21 @@ const values: Record<string, (attributes: Attributes) => string | null> = {
   },
 };
 
+const isOfText = (tag: string): boolean =>
+  texts.has(tag) || looks.has(tag) || drawn.has(tag) || formula.test(tag);
+const isOfLists = (tag: string): boolean => lists.has(tag) || looks.has(tag);
+/** What is known of the elements of each part but those of text. */
+const known: Record<string, (tag: string) => boolean> = {
+  "word/settings.xml": (tag) => settings.has(tag),
+  "word/styles.xml": isOfLists,
+  "word/numbering.xml": isOfLists,
+};
+
 /**
  * Why an element of a part may keep readers from words and links; null where it is known that it does not.
  * @param part its path in the package
  */
 export function judgeTag(part: string, tag: string, attributes: Attributes): string | null {
-  const isKnown =
-    part === "word/settings.xml"
-      ? settings.has(tag)
-      : looks.has(tag) ||
-        (/^word\/(styles|numbering)\.xml$/.test(part)
-          ? lists.has(tag)
-          : texts.has(tag) || drawn.has(tag) || formula.test(tag));
-  if (!isKnown) return `It holds “${tag}”, which may hide words or take presses.`;
+  if (!(known[part] ?? isOfText)(tag)) return `It holds “${tag}”, which may hide words or take presses.`;
   return values[tag]?.(attributes) ?? null;
 }
