@@ -1,6 +1,8 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { entryDate } from "../../export-folder.ts";
+import { languageDirection } from "../../../manuscript/direction.ts";
 import { attributeXml, escapeXml } from "../../xhtml/escape-xml.ts";
+import { withDirections } from "./directions-of-docx.ts";
 
 /** A link as it is to be in the finished document, by the anchor that marks it in the library's. */
 export interface DocxLink {
@@ -16,6 +18,8 @@ interface ToFinish {
   properties: readonly { name: string; value: string }[];
   /** ISO 8601. */
   modified: string;
+  /** Of the book, a tag of BCP 47. */
+  language: string;
 }
 
 const hyperlinkType = "http://schemas.openxmlformats.org/officeDocument/2006/relationships/hyperlink";
@@ -26,7 +30,10 @@ const hyperlinkType = "http://schemas.openxmlformats.org/officeDocument/2006/rel
  * clock's and numbers from 1 in place of the library's, which counts through all documents, so that the same book gives
  * the same bytes.
  */
-export function finishDocx(packed: Uint8Array, { links, properties, modified }: ToFinish): Uint8Array {
+export function finishDocx(
+  packed: Uint8Array,
+  { links, properties, modified, language }: ToFinish,
+): Uint8Array {
   const files = unzipSync(packed);
   const byMarker = new Map(links.map((link) => [link.marker, link]));
   const bookmarks = new Renumbered();
@@ -48,7 +55,7 @@ export function finishDocx(packed: Uint8Array, { links, properties, modified }: 
       },
     );
     files[path] = strToU8(
-      withPictureLinks(xml)
+      withDirections(withPictureLinks(xml), languageDirection(language))
         .replace(
           /(<w:bookmark(?:Start|End)\b[^>]*? w:id=")(\d+)/g,
           (_, before: string, id: string) => before + bookmarks.of(id),

@@ -16,7 +16,7 @@ const looks = nameSet(
   "w:pPr w:rPr w:pStyle w:rStyle w:b w:bCs w:i w:iCs w:u w:strike w:smallCaps w:caps w:vertAlign w:rFonts w:lang w:color",
   "w:sz w:szCs w:jc w:ind w:keepNext w:keepLines w:pageBreakBefore w:numPr w:ilvl w:numId w:outlineLvl w:bidi w:rtl w:cs",
   "w:widowControl w:spacing w:contextualSpacing w:pBdr w:top w:left w:bottom w:right w:start w:end w:insideH w:insideV",
-  "w:tblPr w:tblW w:tblBorders w:tblInd w:tblCellMar w:tblLayout w:tblLook w:tblHeader w:trPr w:cantSplit w:tcPr w:tcW",
+  "w:tblPr w:tblW w:tblBorders w:tblInd w:tblCellMar w:tblLayout w:tblLook w:bidiVisual w:tblHeader w:trPr w:cantSplit w:tcPr w:tcW",
   "w:gridSpan w:vMerge w:vAlign w:pgSz w:pgMar w:pgNumType w:docGrid w:cols w:tabs",
 );
 

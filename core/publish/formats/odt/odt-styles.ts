@@ -2,6 +2,7 @@ import type { OwnLook } from "../../../manuscript/looks.ts";
 import { pageSize, type PageLayout } from "../../../manuscript/page-layout.ts";
 import type { SetOff } from "../../../manuscript/set-off.ts";
 import { ofWordMarks, type ByWordMark } from "../../../manuscript/word-marks.ts";
+import { languageDirection, type Direction } from "../../../manuscript/direction.ts";
 import { languageOf } from "../../../manuscript/language.ts";
 import type { Node } from "prosemirror-model";
 import { escapeXml } from "../../xhtml/escape-xml.ts";
@@ -72,6 +73,11 @@ export class OdtStylesInUse {
   }
 }
 
+/** In which direction lines go, as a document says it (20.404, from memory). */
+export function writingMode(direction: Direction): string {
+  return `style:writing-mode="${direction === "rtl" ? "rl-tb" : "lr-tb"}"`;
+}
+
 /** A language as a document says it (BCP 47 and its parts). */
 function languageProperties(tag: string): string {
   const { language, region, script } = new Intl.Locale(tag);
@@ -104,13 +110,14 @@ const paragraphStyles: readonly [name: string, paragraph: string, words: string]
 
 /** The named styles of every document, its pages, and how long words and lists are. */
 export function stylesXml(layout: PageLayout, language: string): string {
+  const direction = writingMode(languageDirection(language));
   const { width, height } = pageSize(layout);
   const style = (name: string, paragraph: string, words: string): string =>
     `<style:style style:name="${name}" style:display-name="${name.replaceAll("_20_", " ")}" style:family="paragraph" style:parent-style-name="Standard"><style:paragraph-properties ${paragraph}/><style:text-properties ${words}/></style:style>`;
   const heading = (level: number): string =>
     `<style:style style:name="Heading_20_${level}" style:display-name="Heading ${level}" style:family="paragraph" style:parent-style-name="Standard" style:default-outline-level="${level}"><style:paragraph-properties${level === 1 ? ' fo:break-before="page"' : ""} fo:margin-top="0.6cm" fo:margin-bottom="0.3cm" fo:keep-with-next="always"/><style:text-properties fo:font-weight="bold" fo:font-size="${[20, 16, 14, 12, 11][level - 1]}pt"/></style:style>`;
   return [
-    `<office:styles><style:default-style style:family="paragraph"><style:text-properties fo:font-family="Georgia" fo:font-size="11pt" ${languageProperties(language)}/></style:default-style>`,
+    `<office:styles><style:default-style style:family="paragraph"><style:paragraph-properties ${direction}/><style:text-properties fo:font-family="Georgia" fo:font-size="11pt" ${languageProperties(language)}/></style:default-style>`,
     '<style:style style:name="Standard" style:family="paragraph"><style:paragraph-properties fo:margin-bottom="0.25cm"/></style:style>',
     '<style:style style:name="Title" style:family="paragraph" style:parent-style-name="Standard"><style:text-properties fo:font-size="26pt" fo:font-weight="bold"/></style:style>',
     '<style:style style:name="Source_20_Text" style:display-name="Source Text" style:family="text"><style:text-properties fo:font-family="Courier New"/></style:style>',
@@ -120,7 +127,7 @@ export function stylesXml(layout: PageLayout, language: string): string {
     `<text:list-style style:name="Numbers">${listLevels((level) => `<text:list-level-style-number text:level="${level}" style:num-format="1" style:num-suffix=".">${levelPlace(level)}</text:list-level-style-number>`)}</text:list-style>`,
     '<text:notes-configuration text:note-class="footnote" style:num-format="1" text:start-value="0" text:footnotes-position="page"/>',
     "</office:styles>",
-    `<office:automatic-styles><style:page-layout style:name="Page"><style:page-layout-properties fo:page-width="${width}mm" fo:page-height="${height}mm" fo:margin-left="${layout.inner}mm" fo:margin-right="${layout.outer}mm" fo:margin-top="${layout.top}mm" fo:margin-bottom="${layout.bottom}mm"/></style:page-layout></office:automatic-styles>`,
+    `<office:automatic-styles><style:page-layout style:name="Page"><style:page-layout-properties fo:page-width="${width}mm" fo:page-height="${height}mm" fo:margin-left="${layout.inner}mm" fo:margin-right="${layout.outer}mm" fo:margin-top="${layout.top}mm" fo:margin-bottom="${layout.bottom}mm" ${direction}/></style:page-layout></office:automatic-styles>`,
     '<office:master-styles><style:master-page style:name="Standard" style:page-layout-name="Page"/></office:master-styles>',
   ].join("");
 }

@@ -28,7 +28,7 @@ import { taskSign } from "../../task-sign.ts";
 import { escapeXml } from "../../xhtml/escape-xml.ts";
 import { OdtBeingWritten } from "./odt-being-written.ts";
 import { jump, linkTo } from "./odt-links.ts";
-import { contentStyles, setOffStyle, stylesXml } from "./odt-styles.ts";
+import { contentStyles, setOffStyle, stylesXml, writingMode } from "./odt-styles.ts";
 import { part, textXml } from "./odt-xml.ts";
 
 const mediaType = "application/vnd.oasis.opendocument.text";
@@ -104,14 +104,16 @@ interface Style {
 const plain: Style = { paragraph: "Standard" };
 
 class OdtWalk extends ChapterWalk<string, string, Style> {
+  /** The direction of the block that is being written, where it is not the book's. */
+  private turnedTo: ReturnType<OdtWalk["turned"]> = null;
+
   protected readonly blockHandlers: BlockHandlers<string, Style> = {
     title: (node) => [this.heading(node, 0)],
     heading: (node) => [this.heading(node, node.attrs["level"] as number)],
     paragraph: (node, { paragraph, sign = "" }) => {
       const align = node.attrs["align"] as "center" | "end" | null;
-      const style =
-        align === null ? paragraph : this.writing.styles.ofParagraph(paragraph, `fo:text-align="${align}"`);
-      return [this.line(style, sign + this.words(node))];
+      const aligned = align === null ? [] : [`fo:text-align="${align}"`];
+      return [this.line(paragraph, sign + this.words(node), aligned)];
     },
     blockquote: (node) => {
       const kind = node.attrs["kind"] as SetOff;
@@ -132,14 +134,8 @@ class OdtWalk extends ChapterWalk<string, string, Style> {
       ),
     ],
     table: (node) => [this.table(node)],
-    page_break: () => {
-      const style = this.writing.styles.ofParagraph("Standard", 'fo:break-before="page"');
-      return [this.writing.section({ part: "page-break" }, [this.line(style, "")])];
-    },
-    section_break: () => {
-      const style = this.writing.styles.ofParagraph("Standard", 'fo:text-align="center"');
-      return [this.writing.section({ break: "" }, [this.line(style, "* * *")])];
-    },
+    page_break: () => [this.apart({ part: "page-break" }, "", 'fo:break-before="page"')],
+    section_break: () => [this.apart({ break: "" }, "* * *", 'fo:text-align="center"')],
     caption: (node) => {
       const { id, of } = captionAttrs(node);
       const label = this.captionLabel(node);
@@ -198,8 +194,29 @@ class OdtWalk extends ChapterWalk<string, string, Style> {
     return [...body, ...alone.flatMap(({ node }) => this.noteBlocks(node))];
   }
 
-  private line(style: string, words: string): string {
-    return `<text:p text:style-name="${style}">${words}</text:p>`;
+  protected override block(node: Node, style: Style): string[] {
+    const around = this.turnedTo;
+    if (node.isTextblock) this.turnedTo = this.turned(node);
+    const written = super.block(node, style);
+    this.turnedTo = around;
+    return written;
+  }
+
+  /** A paragraph of a style, in the direction of its words. @param more what of it is not as its style says */
+  private line(style: string, words: string, more: string[] = []): string {
+    return `<text:p text:style-name="${this.styled(style, more)}">${words}</text:p>`;
+  }
+
+  /** A line that is none of the author's words. */
+  private apart(said: Said, words: string, property: string): string {
+    return this.writing.section(said, [this.line("Standard", words, [property])]);
+  }
+
+  private styled(style: string, more: string[] = []): string {
+    // That of an aligned cell is none that another may be made of.
+    const isOwn = this.turnedTo === null || /^P\d/.test(style);
+    const all = isOwn ? more : [...more, writingMode(this.turnedTo!)];
+    return all.length === 0 ? style : this.writing.styles.ofParagraph(style, all.join(" "));
   }
 
   private words(block: Node): string {
@@ -220,7 +237,7 @@ class OdtWalk extends ChapterWalk<string, string, Style> {
     const number = this.index.places.get(id)?.number;
     const lead = number ? this.writing.meta({ made: "" }, `${textXml(number)} `) : "";
     const shown = this.levels.next(level);
-    return `<text:h text:style-name="Heading_20_${shown}" text:outline-level="${shown}">${place}${lead}${words}</text:h>`;
+    return `<text:h text:style-name="${this.styled(`Heading_20_${shown}`)}" text:outline-level="${shown}">${place}${lead}${words}</text:h>`;
   }
 
   /**
