@@ -1,6 +1,9 @@
 import { spawn } from "node:child_process";
 import { randomInt } from "node:crypto";
+import { rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { LaunchError } from "./errors.mjs";
 
 /**
@@ -74,13 +77,32 @@ function signal(child, name) {
 const [firstPort, lastPort] = [20_000, 32_000];
 const mostTries = 100;
 
-/** A port of the loopback interface that is free now, and that nothing takes by chance. */
+/** A port of the loopback interface that is free now, and that nothing takes by chance until this process ends. */
 export async function freePort() {
   for (let tries = 0; tries < mostTries; tries++) {
     const port = randomInt(firstPort, lastPort);
-    if (await isPortFree(port)) return port;
+    if (claim(port) && (await isPortFree(port))) return port;
   }
   throw new Error(`Of ${mostTries} ports between ${firstPort} and ${lastPort} none is free.`);
+}
+
+/** The files by which this process says which ports it has been given. */
+const claims = new Set();
+process.once("exit", () => claims.forEach((file) => rmSync(file, { force: true })));
+
+/**
+ * Whether no other process has been given a port: between then and when somebody listens on it, it is free for all to see.
+ */
+function claim(port) {
+  const file = join(tmpdir(), `vennet-port-${port}`);
+  try {
+    writeFileSync(file, String(process.pid), { flag: "wx" });
+  } catch (error) {
+    if (error.code !== "EEXIST") throw error;
+    return false;
+  }
+  claims.add(file);
+  return true;
 }
 
 /** Whether a port of the loopback interface can be listened on. */
