@@ -39,6 +39,9 @@ describe("pictures that not every reader shows are drawn", () => {
       height: 150,
     });
     expect(await sizeOf(svgOf("", 'viewBox="0 0 90000 45000"'))).toEqual({ width: 2400, height: 1200 });
+    // Signs among words, as icons and badges are.
+    expect(await sizeOf(svgOf("", 'viewBox="0 0 48 48"'))).toEqual({ width: 48, height: 48 });
+    expect(await sizeOf(svgOf("", 'viewBox="0 0 120 20"'))).toEqual({ width: 120, height: 20 });
     expect(await middleOf(svgOf('<rect width="100" height="50" fill="#c82828"/>'))).toEqual([
       200, 40, 40, 255,
     ]);

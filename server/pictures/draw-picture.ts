@@ -9,6 +9,8 @@ import { encode } from "fast-png";
 
 /** How wide and high a drawing becomes at most, in pixels: sharp on paper over the whole width of a page. */
 const longestSide = 2_400;
+/** Drawings that are no larger are signs among words, in pixels. */
+const [highestBadge, largestIcon] = [32, 64];
 /** So many pixels has the largest photograph that is taken apart. */
 const mostPixels = 60_000_000;
 
@@ -51,7 +53,9 @@ function drawSvg(text: string): Uint8Array {
     "",
   );
   const { width, height } = new Resvg(own, { font: { loadSystemFonts: false } });
-  const scale = Math.min(3, longestSide / width, longestSide / height);
+  // A sign among words has the size of those words: every format shows a picture by its pixels.
+  const isSign = height <= highestBadge || Math.max(width, height) <= largestIcon;
+  const scale = isSign ? 1 : Math.min(3, longestSide / width, longestSide / height);
   const drawing = new Resvg(own, {
     fitTo: { mode: "zoom", value: scale },
     font: { loadSystemFonts: true, defaultFontFamily: "Noto Sans" },
