@@ -36,7 +36,7 @@ interface State {
 }
 
 /** Operators that neither paint nor change how letters are seen (ISO 32000-1, annex A). */
-const others = new Set("J j M d i ri w CS SC SCN G RG K ET Tc Tw Tz TL Ts h MP DP".split(" "));
+const others = new Set("J j M d i ri w CS SC SCN G RG K ET Tc Tw Tz TL Ts T* h MP DP".split(" "));
 /** What of a graphics state does not change how letters are seen (table 58). */
 const plainStates = new Set("Type LW LC LJ ML D RI OP op OPM SA AIS TK FL SM".split(" "));
 const leastSeen = 0.3;
@@ -120,8 +120,6 @@ export class PagePaint {
       case "Td":
       case "TD":
         this.text = multiplied(this.text, [1, 0, 0, 1, Number(operands[0]), Number(operands[1])]);
-        return;
-      case "T*":
         return;
       case "Tj":
       case "TJ":

@@ -1,4 +1,5 @@
 import type { Fault } from "./exported-link.ts";
+import { FaultList } from "./fault-list.ts";
 import { judgeStyle, wrongRules } from "./judge-style.ts";
 import { judgeAttribute, judgeElement } from "./page-markup.ts";
 
@@ -36,7 +37,7 @@ const wrongElements: Record<string, string> = {
  * style or an attribute of the link or of what it stands in (WAI-ARIA 1.2, HTML), a thing laid over it, or a script.
  */
 export class PressWatch {
-  readonly faults: Fault[] = [];
+  private readonly told = new FaultList();
   private readonly reasons: (string | null)[] = [];
   private readonly open: string[] = [];
   private readonly ids = new Set<string>();
@@ -44,6 +45,10 @@ export class PressWatch {
 
   /** @param page what the page is called */
   constructor(private readonly page: string) {}
+
+  get faults(): Fault[] {
+    return this.told.all;
+  }
 
   /** Why a press on what is open now reaches nothing, or nobody hears of it; null where all is well. */
   get unreachable(): string | null {
@@ -109,7 +114,7 @@ export class PressWatch {
 
   /** Something of the page does something to links. */
   tell(what: string): void {
-    if (!this.faults.some((fault) => fault.what === what)) this.faults.push({ where: this.page, what });
+    this.told.tell(this.page, what);
   }
 }
 

@@ -10,6 +10,7 @@ import {
   type PDFObject,
 } from "@cantoo/pdf-lib";
 import type { Fault } from "../../proof/exported-link.ts";
+import { FaultList } from "../../proof/fault-list.ts";
 import { nameSet } from "../../proof/name-set.ts";
 import { openFinished } from "./open-finished.ts";
 import { nameIn } from "./open-pdf.ts";
@@ -23,10 +24,10 @@ const mayDiffer = {
 };
 /** What may be gone. */
 const mayGo = {
-  page: nameSet(""),
+  page: new Set<string>(),
   link: nameSet("QuadPoints A Dest PA Contents Border BS C"),
   structure: nameSet("K"),
-  catalog: nameSet(""),
+  catalog: new Set<string>(),
 };
 const twoWays = "A link leads to two places, as the reader’s program has it.";
 const ofNewLink = nameSet("Type Subtype Rect QuadPoints A Dest Contents Border BS C F P StructParent");
@@ -48,10 +49,8 @@ export async function judgeAppended(came: Uint8Array, saved: Uint8Array, passwor
 }
 
 function compared(came: PDFDocument, saved: PDFDocument): Fault[] {
-  const faults: Fault[] = [];
-  const tell = (what: string): void => {
-    if (!faults.some((fault) => fault.what === what)) faults.push({ where: "The file", what });
-  };
+  const faults = new FaultList();
+  const tell = (what: string): void => faults.tell("The file", what);
   for (const key of ["Root", "Info", "Encrypt"] as const)
     if (written(came.context.trailerInfo[key]) !== written(saved.context.trailerInfo[key]))
       tell(`Its “${key}” is another than that which came.`);
@@ -65,7 +64,7 @@ function compared(came: PDFDocument, saved: PDFDocument): Fault[] {
         : added(ref, before, object);
     if (what !== null) tell(what);
   }
-  return faults;
+  return faults.all;
 
   /** Why an object that came may not be as it is now; null where it may. */
   function changed(before: PDFDict, object: PDFDict): string | null {

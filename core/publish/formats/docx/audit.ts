@@ -1,4 +1,5 @@
 import type { Fault } from "../../../proof/exported-link.ts";
+import { FaultList } from "../../../proof/fault-list.ts";
 import { nameSet } from "../../../proof/name-set.ts";
 import { parsePart } from "../../../proof/xml-part.ts";
 import { judgeTag } from "./read-markup.ts";
@@ -15,6 +16,7 @@ const properties = nameSet(
   "Properties Template TotalTime Pages Words Characters Lines Paragraphs Company Application AppVersion DocSecurity",
   "ScaleCrop LinksUpToDate SharedDoc HyperlinksChanged CharactersWithSpaces Manager TitlesOfParts HeadingPairs",
 );
+const relationsOfText = "word/_rels/document.xml.rels";
 const main = "application/vnd.openxmlformats-officedocument.wordprocessingml.";
 
 /**
@@ -23,10 +25,8 @@ const main = "application/vnd.openxmlformats-officedocument.wordprocessingml.";
  * @throws ProofError where a part cannot be read
  */
 export function auditDocx(files: Files): Fault[] {
-  const faults: Fault[] = [];
-  const tell = (where: string, what: string): void => {
-    if (!faults.some((fault) => fault.where === where && fault.what === what)) faults.push({ where, what });
-  };
+  const faults = new FaultList();
+  const tell = faults.tell.bind(faults);
   for (const part of ["word/styles.xml", "word/settings.xml", "word/numbering.xml"])
     if (files[part])
       parsePart(files, part, (tag, attributes) => {
@@ -39,17 +39,20 @@ export function auditDocx(files: Files): Fault[] {
       if (!properties.has(tag) && !tag.startsWith("vt:"))
         tell("docProps/app.xml", `“${tag}” may lead links elsewhere.`);
     });
+  /** The parts that the text names. */
+  const related = new Set<string>();
   for (const name of Object.keys(files)) {
     if (!parts.test(name)) tell("The document", `“${name}” is no part of a text.`);
     if (name.endsWith(".rels")) judgeRelations(name);
   }
   judgeTypes();
-  return faults;
+  return faults.all;
 
   function judgeRelations(part: string): void {
     const seen = new Set<string>();
-    parsePart(files, part, (tag, { Id = "", Type = "", TargetMode }) => {
+    parsePart(files, part, (tag, { Id = "", Type = "", Target = "", TargetMode }) => {
       if (tag !== "Relationship") return;
+      if (part === relationsOfText) related.add(Target.replace(/^\/word\//, ""));
       if (seen.has(Id)) tell(part, `Two relations have the name “${Id}”.`);
       seen.add(Id);
       const isLink = Type.endsWith("/hyperlink");
@@ -63,10 +66,6 @@ export function auditDocx(files: Files): Fault[] {
     const types = new Map<string, string>();
     parsePart(files, "[Content_Types].xml", (tag, { PartName = "", ContentType = "" }) => {
       if (tag === "Override") types.set(PartName, ContentType);
-    });
-    const related = new Set<string>();
-    parsePart(files, "word/_rels/document.xml.rels", (tag, { Target = "" }) => {
-      if (tag === "Relationship") related.add(Target.replace(/^\/word\//, ""));
     });
     for (const name of ["document", "styles", "footnotes", "endnotes", "numbering"]) {
       if (!files[`word/${name}.xml`]) continue;

@@ -4,9 +4,9 @@ import {
   likeAllOthers,
   type ExportedLink,
   type ExportReading,
-  type Fault,
   type FormatTraits,
 } from "../../../proof/exported-link.ts";
+import { FaultList } from "../../../proof/fault-list.ts";
 import { landingLength } from "../../../proof/landing.ts";
 import { LandingTexts } from "../../../proof/landing-texts.ts";
 import { parsePart } from "../../../proof/xml-part.ts";
@@ -56,7 +56,7 @@ export function readDocx(bytes: Uint8Array): ExportReading {
     })),
     lists: [],
     linkedPages: [],
-    faults: [...auditDocx(files), ...text.faults, ...footnotes.faults],
+    faults: [...auditDocx(files), ...text.faults.all, ...footnotes.faults.all],
   };
 }
 
@@ -70,7 +70,7 @@ interface ReadPart {
   marks: string[];
   /** The first words of footnotes, by their ids. */
   notes: Map<string, string>;
-  faults: Fault[];
+  faults: FaultList;
 }
 
 function readPart(
@@ -80,15 +80,13 @@ function readPart(
   landings: LandingTexts,
 ): ReadPart {
   const targets = new Map<string, { address: string; isOutside: boolean; isLink: boolean }>();
-  const read: ReadPart = { links: [], marks: [], notes: new Map(), faults: [] };
+  const read: ReadPart = { links: [], marks: [], notes: new Map(), faults: new FaultList() };
   const { links } = read;
   /** Open elements by which what is in them is deleted. */
   let deletions = 0;
   let note: string | null = null;
   const path = `word/${part}.xml`;
-  const tell = (what: string): void => {
-    if (!read.faults.some((fault) => fault.what === what)) read.faults.push({ where: name, what });
-  };
+  const tell = (what: string): void => read.faults.tell(name, what);
   parsePart(files, `word/_rels/${part}.xml.rels`, (tag, attributes) => {
     if (tag === "Relationship")
       targets.set(attributes["Id"]!, {

@@ -3,6 +3,7 @@ import { strFromU8 } from "fflate";
 import { SaxesParser, type SaxesTagPlain } from "saxes";
 import { hasScheme } from "../../../proof/exported-folder.ts";
 import { ProofError, type Fault } from "../../../proof/exported-link.ts";
+import { FaultList } from "../../../proof/fault-list.ts";
 
 export type ContainerFiles = Readonly<Record<string, Uint8Array>>;
 
@@ -44,8 +45,8 @@ const telling = /^(dcterms:|schema:|a11y:|(source-of|title-type|file-as|role|dis
  * @throws ProofError where the container or its package document cannot be read
  */
 export function readPackage(bytes: Uint8Array, files: ContainerFiles): ReadPackage {
-  const faults: Fault[] = [];
-  const tell = (where: string, what: string): void => void faults.push({ where, what });
+  const faults = new FaultList();
+  const tell = faults.tell.bind(faults);
   // It stands first, is not compressed, and has nothing before or behind it (4.2.6.3).
   if (strFromU8(bytes.subarray(26, 58), true) !== "\b\0\0\0mimetypeapplication/epub+zip")
     tell("The container", "It does not begin by saying that it is an e-book.");
@@ -85,7 +86,7 @@ export function readPackage(bytes: Uint8Array, files: ContainerFiles): ReadPacka
     spine: pathsOf(true),
     aside: new Set(inOrder.flatMap(({ item, isAside }) => (item && isAside ? [item.path] : []))),
     others: new Set(pathsOf(false)),
-    faults,
+    faults: faults.all,
   };
 
   function judgeNames(attributes: Record<string, string>, known: ReadonlySet<string>, tag: string): void {

@@ -1,5 +1,6 @@
 import { strFromU8 } from "fflate";
 import type { Fault } from "../../../proof/exported-link.ts";
+import { FaultList } from "../../../proof/fault-list.ts";
 import { parsePart } from "../../../proof/xml-part.ts";
 import { judgeTag } from "./read-markup.ts";
 
@@ -16,10 +17,8 @@ const parts =
  * @throws ProofError where a part cannot be read
  */
 export function auditOdt(files: Files): Fault[] {
-  const faults: Fault[] = [];
-  const tell = (where: string, what: string): void => {
-    if (!faults.some((fault) => fault.where === where && fault.what === what)) faults.push({ where, what });
-  };
+  const faults = new FaultList();
+  const tell = faults.tell.bind(faults);
   for (const part of ["styles.xml", "meta.xml"])
     if (files[part])
       parsePart(files, part, (tag, attributes) => {
@@ -43,5 +42,5 @@ export function auditOdt(files: Files): Fault[] {
     if (path === "/" && type !== textType) tell(manifest, "It does not say that the document is a text.");
     if (/\.xml$/.test(path) && type !== "text/xml") tell(manifest, `“${path}” is said to be “${type}”.`);
   }
-  return faults;
+  return faults.all;
 }

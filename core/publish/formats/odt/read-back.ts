@@ -4,9 +4,9 @@ import {
   likeAllOthers,
   type ExportedLink,
   type ExportReading,
-  type Fault,
   type FormatTraits,
 } from "../../../proof/exported-link.ts";
+import { FaultList } from "../../../proof/fault-list.ts";
 import { landingLength } from "../../../proof/landing.ts";
 import { LandingTexts } from "../../../proof/landing-texts.ts";
 import { judgeAttribute, judgeElement } from "../../../proof/page-markup.ts";
@@ -62,7 +62,7 @@ export function readOdt(bytes: Uint8Array): ExportReading {
     })),
     lists: [],
     linkedPages: [],
-    faults: [...auditOdt(files), ...reading.faults],
+    faults: [...auditOdt(files), ...reading.faults.all],
   };
 }
 
@@ -72,7 +72,7 @@ class ContentReading {
   readonly marks: string[] = [];
   /** The first words of notes, by their ids. */
   readonly notes = new Map<string, string>();
-  readonly faults: Fault[] = [];
+  readonly faults = new FaultList();
   private link: ExportedLink | null = null;
   /** The notes that are open, one within another. */
   private readonly opened: string[] = [];
@@ -212,7 +212,7 @@ class ContentReading {
   }
 
   private tell(what: string): void {
-    if (!this.faults.some((fault) => fault.what === what)) this.faults.push({ where: "the text", what });
+    this.faults.tell("the text", what);
   }
 }
 

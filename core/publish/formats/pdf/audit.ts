@@ -1,6 +1,7 @@
 import type { PdfObjects } from "../../../pdf/pdf-objects.ts";
 import { nameOf, PdfRef, PdfString, type PdfDict, type PdfValue } from "../../../pdf/pdf-values.ts";
 import type { Fault } from "../../../proof/exported-link.ts";
+import { FaultList } from "../../../proof/fault-list.ts";
 import { nameSet } from "../../../proof/name-set.ts";
 
 /** What a PDF's own objects tell of its links beside where they lead and on what they stand. */
@@ -53,7 +54,7 @@ export function auditPdf(objects: PdfObjects): PdfAudit {
 }
 
 class Audit {
-  private readonly faults: Fault[] = [];
+  private readonly faults = new FaultList();
   private readonly unreachable = new Map<number, string>();
   /** The annotations that elements of the structure tree name. */
   private readonly inStructure = new Set<number>();
@@ -82,7 +83,7 @@ class Audit {
     const structure = this.objects.read(catalog.get("StructTreeRoot"));
     if (structure instanceof Map) this.judgeElements(structure, null);
     pages.forEach(({ dictionary }, i) => this.judgePage(dictionary, `page ${i + 1}`, off));
-    return { faults: this.faults, unreachable: this.unreachable };
+    return { faults: this.faults.all, unreachable: this.unreachable };
   }
 
   private judgePage(page: PdfDict, where: string, off: ReadonlySet<number>): void {
@@ -255,7 +256,6 @@ class Audit {
   }
 
   private tell(where: string, what: string): void {
-    if (!this.faults.some((fault) => fault.where === where && fault.what === what))
-      this.faults.push({ where, what });
+    this.faults.tell(where, what);
   }
 }
