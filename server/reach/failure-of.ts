@@ -20,6 +20,11 @@ const tlsFailures: Record<string, "tls-expired" | "tls-name" | "tls-self-signed"
 /** Why no answer came, by what the runtime and undici throw. */
 export function failureOf(error: unknown): Failure {
   if (error instanceof ReachFailure) return error.failure;
+  // Each address of a host failed: that nothing leads to one of them says less than what another did.
+  if (error instanceof AggregateError) {
+    const each = error.errors.map(failureOf);
+    return each.find(({ code }) => code !== "dropped") ?? each[0] ?? { code: "dropped" };
+  }
   const code = (error as NodeJS.ErrnoException).code ?? "";
   if (
     error instanceof errors.HeadersTimeoutError ||

@@ -1,16 +1,16 @@
 import { pipeline, type Readable } from "node:stream";
-import type { Socket } from "node:net";
-import { createSecureContext, type TLSSocket } from "node:tls";
+import type { TLSSocket } from "node:tls";
 import { createBrotliDecompress, createUnzip } from "node:zlib";
 import { Injectable, type OnApplicationShutdown } from "@nestjs/common";
 import { judgeUrl } from "@vennet/core/reach/address-policy";
 import { isPage } from "@vennet/core/reach/follow";
 import type { Hop } from "@vennet/core/reach/outcome";
 import { nothingWanted, type PageFacts, type WantedOfPage } from "@vennet/core/reach/page-reader";
-import { Agent, buildConnector, type Dispatcher } from "undici";
+import { Agent, type Dispatcher } from "undici";
 import { Settings } from "../settings.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { failureOf } from "./failure-of.ts";
+import { judgedConnector } from "./judged-connector.ts";
 import { decoderOf } from "./page-decoder.ts";
 import { PageGatherer } from "./page-gatherer.ts";
 import { ReachFailure, Resolver } from "./resolver.ts";
@@ -65,12 +65,17 @@ export class PageFetcher implements OnApplicationShutdown {
 
   constructor(
     private readonly settings: Settings,
-    private readonly resolver: Resolver,
+    resolver: Resolver,
     private readonly workers: WorkerPools,
   ) {
     const timeout = settings.reachTimeoutMs;
     this.agent = new Agent({
-      connect: this.connector(timeout),
+      connect: judgedConnector(
+        (host, port, secure) => resolver.endpoint(host, port, secure),
+        timeout,
+        settings.standIns?.authority,
+        (host, port, socket) => this.keepCertificate(host, port, socket as TLSSocket),
+      ),
       pipelining: 1,
       headersTimeout: timeout,
       bodyTimeout: timeout,
@@ -259,41 +264,10 @@ export class PageFetcher implements OnApplicationShutdown {
     }
   }
 
-  private keepCertificate(host: string, port: number, socket: Socket): void {
-    const ends = Date.parse((socket as TLSSocket).getPeerCertificate().valid_to);
+  private keepCertificate(host: string, port: number, socket: TLSSocket): void {
+    const ends = Date.parse(socket.getPeerCertificate().valid_to);
     if (this.certificates.size >= certificatesKept) this.certificates.clear();
     if (!Number.isNaN(ends)) this.certificates.set(port === 443 ? host : `${host}:${port}`, ends);
-  }
-
-  private connector(timeout: number): buildConnector.connector {
-    const ca = this.settings.standIns?.authority;
-    // The certificates that are trusted are read once, not for every connection.
-    const trusting = (trusted?: string): buildConnector.connector =>
-      buildConnector({ timeout, allowH2: false, secureContext: createSecureContext({ ca: trusted }) });
-    const plain = trusting();
-    const standIn = ca ? trusting(ca) : plain;
-    return (options, callback) => {
-      const secure = options.protocol === "https:";
-      const port = Number(options.port || (secure ? 443 : 80));
-      this.resolver.endpoint(options.hostname, port, secure).then(
-        ({ ip, port: target, isStandIn }) => {
-          const connect = isStandIn ? standIn : plain;
-          connect(
-            {
-              ...options,
-              hostname: ip,
-              port: String(target),
-              servername: secure ? options.hostname : undefined,
-            } as buildConnector.Options,
-            (...answer) => {
-              if (answer[1] && secure) this.keepCertificate(options.hostname, port, answer[1]);
-              callback(...answer);
-            },
-          );
-        },
-        (error: Error) => callback(error, null),
-      );
-    };
   }
 }
 

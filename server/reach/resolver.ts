@@ -7,9 +7,10 @@ import type { Failure } from "@vennet/core/reach/outcome";
 import { isIP } from "node:net";
 import { Settings } from "../settings.ts";
 
-/** Where a connection goes: one judged IP address, and for the stand-ins the port they listen on. */
+/** Where a connection goes: a host's judged IP addresses, and for the stand-ins the port they listen on. */
 export interface Endpoint {
-  ip: string;
+  /** At least one, in the order in which they are asked. */
+  addresses: string[];
   port: number;
   /** Whether a stand-in answers there; its certificate is trusted for such connections alone. */
   isStandIn: boolean;
@@ -30,7 +31,7 @@ const standInNamesTtl = 5_000;
 const standInNamesKept = 20_000;
 
 /**
- * Turns a host into the one address that is connected to. A name is resolved once; what comes out is
+ * Turns a host into the addresses that are connected to. A name is resolved once; what comes out is
  * judged by the address policy, and nothing resolves it again before the connection. Reserved names go
  * to the stand-ins, and nowhere else.
  */
@@ -59,7 +60,7 @@ export class Resolver {
       const refusal = judgeAddress(address);
       if (refusal) throw new ReachFailure(refusal);
     }
-    return { ip: addresses[0]!, port, isStandIn: false };
+    return { addresses, port, isStandIn: false };
   }
 
   /** What a domain's name servers say of its mail. Of a reserved name the stand-in mail says it. */
@@ -94,7 +95,7 @@ export class Resolver {
     const state = await this.standInName(host.toLowerCase().replace(/\.$/, ""));
     if (!standIns || state === "unknown") throw new ReachFailure({ code: "unknown-name" });
     if (state === "fails") throw new ReachFailure({ code: "name-server" });
-    return { ip: "127.0.0.1", port: secure ? standIns.tlsPort : standIns.httpPort, isStandIn: true };
+    return { addresses: ["127.0.0.1"], port: secure ? standIns.tlsPort : standIns.httpPort, isStandIn: true };
   }
 
   private standInName(host: string): Promise<NameState> {
