@@ -3,7 +3,7 @@ import { askedAddress } from "../destination/kinds/web.ts";
 import { nextStep } from "./follow.ts";
 import { explainOutcome, type Hop, type Outcome } from "./outcome.ts";
 
-type Reply = Partial<Pick<Hop, "status" | "location" | "failure" | "type">>;
+type Reply = Partial<Pick<Hop, "status" | "location" | "failure" | "type" | "leadsOn">>;
 
 /** Asks as the server does, but of a table: `METHOD address` to what it answers. */
 function reach(address: string, replies: Record<string, Reply>): Outcome {
@@ -83,13 +83,65 @@ test("a HEAD that promises a page, or does not tell what, says nothing of what t
   expect(reach(page, { otherwise: { status: 200, type: "application/pdf" } }).hops).toHaveLength(1);
 });
 
-test("a dropped HEAD is asked again as GET, a timed-out one is not", () => {
-  const dropped = reach(page, {
-    [`HEAD ${page}`]: { failure: { code: "dropped" } },
-    [`GET ${page}`]: { status: 200 },
-  });
-  expect(dropped.state).toBe("sound");
+test("a HEAD that is dropped or not answered is asked again as GET, one that found no connection is not", () => {
+  for (const failure of [{ code: "dropped" }, { code: "timeout", connected: true }] as const) {
+    const silent = reach(page, { [`HEAD ${page}`]: { failure }, [`GET ${page}`]: { status: 200 } });
+    expect(silent.state).toBe("sound");
+  }
   expect(reach(page, { otherwise: { failure: { code: "timeout" } } }).hops).toHaveLength(1);
+});
+
+describe("pages that lead on by themselves", () => {
+  const now = "https://tides.example/now";
+  const on = (leadsOn: string): Reply => ({ status: 200, type: "text/html", leadsOn });
+
+  test("are followed, and no reason to take another address over", () => {
+    const outcome = reach(page, {
+      [`HEAD ${page}`]: { status: 200, type: "text/html" },
+      [`GET ${page}`]: on(now),
+      [`HEAD ${now}`]: { status: 200 },
+    });
+    expect(outcome).toMatchObject({ state: "sound", code: "redirected", movedTo: null });
+    expect(explainOutcome(outcome)).toMatch(/leads on/);
+  });
+
+  test("are as what they lead to is", () => {
+    const to = (end: Reply): Outcome =>
+      reach(page, { [`HEAD ${page}`]: { status: 405 }, [`GET ${page}`]: on(now), otherwise: end });
+    expect(to({ status: 404 })).toMatchObject({ state: "broken", code: "not-found" });
+    expect(to({ status: 401 })).toMatchObject({ state: "guarded" });
+    expect(to({ failure: { code: "unknown-name" } })).toMatchObject({ state: "broken" });
+  });
+
+  test("that lead to each other, or without end, end", () => {
+    const back = reach(page, {
+      [`HEAD ${page}`]: { status: 405 },
+      [`GET ${page}`]: on(now),
+      [`HEAD ${now}`]: { status: 405 },
+      [`GET ${now}`]: on(page),
+    });
+    expect(back).toMatchObject({ state: "sound", code: "redirected" });
+    const replies: Record<string, Reply> = {};
+    for (let i = 0; i < 50; i++) {
+      replies[`HEAD ${now}/${i}`] = { status: 405 };
+      replies[`GET ${now}/${i}`] = on(`${now}/${i + 1}`);
+    }
+    expect(reach(`${now}/0`, replies)).toMatchObject({ state: "sound", code: "redirected" });
+  });
+
+  test("leave what a redirect before them says", () => {
+    const outcome = reach(page, {
+      [`HEAD ${page}`]: { status: 301, location: now },
+      [`HEAD ${now}`]: { status: 405 },
+      [`GET ${now}`]: on(`${now}/en`),
+      otherwise: { status: 200 },
+    });
+    expect(outcome).toMatchObject({ state: "moved", movedTo: now });
+  });
+
+  test("that say that they are missing are missing", () => {
+    expect(reach(page, { otherwise: { ...on(now), status: 404 } })).toMatchObject({ state: "broken" });
+  });
 });
 
 describe("redirects", () => {

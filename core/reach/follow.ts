@@ -38,15 +38,16 @@ export function nextStep(address: string, hops: Hop[]): NextStep {
     const { code } = last.failure;
     const asked = hops.filter(({ address, method }) => address === last.address && method === "GET").length;
     // What cannot be understood may be the end of an answer to somebody before; a new connection tells.
-    if ((last.method === "HEAD" && code === "dropped") || (code === "protocol" && asked < 2)) return again;
+    const isSilent =
+      code === "dropped" || (last.failure.code === "timeout" && last.failure.connected === true);
+    if ((last.method === "HEAD" && isSilent) || (code === "protocol" && asked < 2)) return again;
     return stop(stateOfFailure(last.failure), last.failure.code, hops);
   }
   const status = last.status!;
   if (redirects.has(status) && last.location !== null) return followRedirect(last, hops);
   if (status >= 200 && status < 300) {
-    return last.method === "HEAD" && (isPage(last.type) || last.type === null)
-      ? again
-      : arrived(address, hops);
+    if (last.method === "HEAD" && (isPage(last.type) || last.type === null)) return again;
+    return isLedOn(hops) ? { ask: { method: "HEAD", address: last.leadsOn! } } : arrived(address, hops);
   }
   if (last.method === "HEAD") return again;
   if (status === 404) return stop("broken", "not-found", hops);
@@ -68,13 +69,13 @@ function followRedirect(last: Hop, hops: Hop[]): NextStep {
     // Some set theirs where the page itself is asked for.
     return wasRead ? stop("broken", "loop", hops) : { ask: { method: "GET", address: target.href } };
   }
-  const followed = hops.filter(isRedirect).length;
+  const followed = hops.filter(leadsAway).length;
   if (followed > maxRedirects) return stop("broken", "too-many-redirects", hops);
   return { ask: { method: "HEAD", address: target.href } };
 }
 
 function arrived(address: string, hops: Hop[]): NextStep {
-  const followed = hops.filter(isRedirect);
+  const followed = hops.slice(0, -1).filter(leadsAway);
   if (followed.length === 0) return stop("sound", "ok", hops);
   const permanentFirst = followed.findIndex((hop) => !permanent.has(hop.status!));
   const count = permanentFirst === -1 ? followed.length : permanentFirst;
@@ -96,8 +97,16 @@ function withoutNewTracking(to: string, from: string): string {
   return withoutParts({ kind: "web", address: bare }, isNew(session), sessionHandle).address;
 }
 
-function isRedirect(hop: Hop): boolean {
-  return hop.status !== null && redirects.has(hop.status) && hop.location !== null;
+function leadsAway(hop: Hop): boolean {
+  const isRedirect = hop.status !== null && redirects.has(hop.status) && hop.location !== null;
+  return isRedirect || hop.leadsOn !== undefined;
+}
+
+/** Whether the page that came leads on to one that was not asked yet: pages that lead to each other show both, again and again. */
+function isLedOn(hops: Hop[]): boolean {
+  const { leadsOn } = hops.at(-1)!;
+  const isNew = leadsOn !== undefined && !hops.some(({ address }) => address === leadsOn);
+  return isNew && hops.filter(leadsAway).length <= maxRedirects;
 }
 
 function stateOfFailure(failure: Failure): ReachState {

@@ -56,9 +56,24 @@ describe("reading a page", () => {
         language: null,
         text: expect.stringMatching(/Low\s+water\s+Not this\s+At\s+nine\./),
         hasPasswordField: false,
+        hasScripts: true,
+        leadsOn: null,
         words: expect.stringMatching(/^Low water Not this At nine \.$/),
         isWhole: true,
       });
+  });
+
+  test("tells where it leads by itself", () => {
+    const leadsOn = (html: string) => read(html).leadsOn;
+    const meta = '<meta http-equiv="Refresh" content="0; url=now">';
+    expect(leadsOn(`<title>T</title>${meta}`)).toEqual({ to: "now", base: null });
+    expect(leadsOn(`<base href="/tables/">${meta}<meta http-equiv=refresh content="0; url=other">`)).toEqual({
+      to: "now",
+      base: "/tables/",
+    });
+    for (const inert of ["noscript", "template"]) expect(leadsOn(`<${inert}>${meta}</${inert}>`)).toBeNull();
+    expect(leadsOn('<meta http-equiv="refresh" content="300">')).toBeNull();
+    expect(leadsOn('<meta name="refresh" content="0; url=now">')).toBeNull();
   });
 
   test("ends as soon as all that is asked for is known", () => {
@@ -96,6 +111,9 @@ describe("the part that a fragment names", () => {
     ['<p id="höchste">', "#h%C3%B6chste", "sound ok"],
     ["<p>", "#top", "sound ok"],
     ["<p>", "#/route", "unsure part-unread"],
+    // What few words and scripts there are may make the part.
+    ['<div id="root"></div><script src="app.js"></script>', "#neap", "unsure part-unread"],
+    [`<p>${"The tide goes out at nine. ".repeat(20)}</p><script></script>`, "#neap", "broken no-part"],
   ])("%s with %s is %s", (html, fragment, expected) => expect(judged(html, at + fragment)).toBe(expected));
 
   test("of a page that was not read to its end is not known", () => {
@@ -104,6 +122,19 @@ describe("the part that a fragment names", () => {
       state: "unsure",
       code: "part-unread",
     });
+  });
+
+  test("of a page to which another leads by itself is not known to be reached", () => {
+    const first: Hop = { ...arrived().hops[0]!, leadsOn: `${at}/now` };
+    const led = { ...arrived(), hops: [first, { ...arrived().hops[0]!, address: `${at}/now` }] };
+    const verdict = (html: string, wanted: string): string => {
+      const { state, code } = judgePage(at + wanted, led, read(html, ["neap"]), null);
+      return `${state} ${code}`;
+    };
+    expect(verdict('<p id="neap">At nine', "#neap")).toBe("unsure part-unread");
+    expect(verdict("<p>At nine", "#neap")).toBe("broken no-part");
+    expect(verdict("<p>At nine", "")).toBe("sound ok");
+    expect(verdict("<p>At nine", "#:~:text=nine")).toBe("unsure part-unread");
   });
 
   test("of a file that is no page is its reader's matter", () => {

@@ -8,7 +8,7 @@ import { wantedPart } from "./part.ts";
 import { hasText, textDirectives } from "./text-fragment.ts";
 
 const signInPath = /(?:^|[/._-])(?:log-?in|sign-?in|sso|auth|anmelden|connexion)(?:[/._-]|$)/i;
-/** A page of fewer letters may be one that a script makes of itself. */
+/** A page of fewer letters may be one that its scripts make. */
 const leastToRead = 200;
 const fileEnding = /\.(?:pdf|docx?|odt|epub|xlsx?|ods|csv|zip|jpe?g|png|mp3|mp4)$/i;
 
@@ -59,19 +59,24 @@ export function judgePage(
 
 function judgePart(address: string, told: Outcome, type: string | null, page: PageFacts | null): Outcome {
   const wanted = wantedPart(told.movedTo ?? address);
+  // The fragment stays behind where a page leads on, but scripts of some carry it along.
+  const isLeftBehind = told.hops.slice(0, -1).some(({ leadsOn }) => leadsOn !== undefined);
+  const isThere = (): Outcome => (isLeftBehind ? unread(told) : told);
   const words = textDirectives(told.movedTo ?? address);
   if (words.length > 0 && wanted.kind !== "script") {
     if (!page || page.text === null) return isPage(type) ? unread(told) : told;
-    if (words.some((one) => hasText(page.text!, one))) return told;
-    const isReadable = page.isWhole && page.content.length >= leastToRead;
-    return isReadable ? { ...told, state: "broken", code: "no-text", movedTo: null } : unread(told);
+    if (words.some((one) => hasText(page.text!, one))) return isThere();
+    return page.isWhole && page.content.length >= leastToRead
+      ? { ...told, state: "broken", code: "no-text", movedTo: null }
+      : unread(told);
   }
   if (wanted.kind === "top") return told;
   // The parts of other kinds of file have their own rules, which their readers' programs know.
   if (!page) return isPage(type) ? unread(told) : told;
   if (wanted.kind === "script") return unread(told);
-  if (wanted.names.some((name) => page.parts.has(name))) return told;
-  return page.isWhole ? { ...told, state: "broken", code: "no-part", movedTo: null } : unread(told);
+  if (wanted.names.some((name) => page.parts.has(name))) return isThere();
+  const isAll = page.isWhole && (!page.hasScripts || page.content.length >= leastToRead);
+  return isAll ? { ...told, state: "broken", code: "no-part", movedTo: null } : unread(told);
 }
 
 /** What a page is like now, with the words at the part that an address names. */

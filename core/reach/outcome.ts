@@ -10,7 +10,8 @@ export type Failure =
   | { code: "name-server" }
   | { code: "refused" }
   | { code: "dropped" }
-  | { code: "timeout" }
+  /** `connected` where the server took the question, and did not answer it. */
+  | { code: "timeout"; connected?: true }
   | { code: "tls-expired" }
   | { code: "tls-name" }
   | { code: "tls-self-signed" }
@@ -31,6 +32,8 @@ export interface Hop {
   /** The answer's media type without its parameters, in lower case. */
   type: string | null;
   failure: Failure | null;
+  /** The address, whole, to which the page that came leads its readers by itself, soon. */
+  leadsOn?: string;
   /** Whether it asks who somebody is (`WWW-Authenticate`), as a door for members does. */
   asksWho?: true;
   /** Whether it set a cookie, or another value, than had been set before in its visit (RFC 6265). */
@@ -118,7 +121,9 @@ export function explainOutcome({ code, hops, movedTo }: Pick<Outcome, "code" | "
     case "ok":
       return `The page answers (${status}).`;
     case "redirected":
-      return `The page answers after a temporary redirect (${status}).`;
+      return hops.slice(0, -1).some(({ leadsOn }) => leadsOn !== undefined)
+        ? `A page leads on to another by itself, which answers (${status}).`
+        : `The page answers after a temporary redirect (${status}).`;
     case "moved":
       return `The page has moved for good to ${movedTo ?? "another address"}.`;
     case "guarded":

@@ -1,5 +1,6 @@
 import { Parser } from "htmlparser2";
 import { PageContent } from "./page-content.ts";
+import { refreshTarget } from "./refresh.ts";
 
 /** What is looked for in a page beside what it is called and about. */
 export interface WantedOfPage {
@@ -26,6 +27,10 @@ export interface PageFacts {
   /** All of its text, where that is wanted. */
   text: string | null;
   hasPasswordField: boolean;
+  /** Whether scripts may make more of it than was read. */
+  hasScripts: boolean;
+  /** Where it leads by itself, as it is written, and what that is relative to if it says. */
+  leadsOn: { to: string; base: string | null } | null;
   /** Its words from the start, blanks made one. */
   words: string;
   /** Whether it was read to its end. */
@@ -53,6 +58,9 @@ export class PageReader {
   private readonly found = new Set<string>();
   private readonly content = new PageContent();
   private hasPasswordField = false;
+  private hasScripts = false;
+  private leadsOn: string | null = null;
+  private base: string | null = null;
   private isWhole = false;
   private inside: "title" | "heading" | null = null;
   private unseenDepth = 0;
@@ -107,6 +115,8 @@ export class PageReader {
       language: this.language,
       text: this.wanted.isTextWanted ? this.text : null,
       hasPasswordField: this.hasPasswordField,
+      hasScripts: this.hasScripts,
+      leadsOn: this.leadsOn === null ? null : { to: this.leadsOn, base: this.base },
       words: clean(this.words, wordsKept) ?? "",
       isWhole: this.isWhole,
     };
@@ -116,6 +126,15 @@ export class PageReader {
     if (++this.depth > deepest) this.isTooDeep = true;
     if (unseen.has(name)) this.unseenDepth++;
     this.words += " ";
+    if (name === "script") this.hasScripts = true;
+    // What stands in `noscript` is for browsers that run none.
+    if (
+      name === "meta" &&
+      this.unseenDepth === 0 &&
+      attributes["http-equiv"]?.trim().toLowerCase() === "refresh"
+    )
+      this.leadsOn ??= refreshTarget(attributes["content"] ?? "");
+    if (name === "base") this.base ??= attributes["href"] ?? null;
     if (name === "html")
       this.language = /^[a-z]{2,3}/i.exec(attributes["lang"] ?? "")?.[0].toLowerCase() ?? null;
     const parts = [attributes["id"], name === "a" ? attributes["name"] : undefined].filter(

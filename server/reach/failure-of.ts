@@ -26,14 +26,9 @@ export function failureOf(error: unknown): Failure {
     return each.find(({ code }) => code !== "dropped") ?? each[0] ?? { code: "dropped" };
   }
   const code = (error as NodeJS.ErrnoException).code ?? "";
-  if (
-    error instanceof errors.HeadersTimeoutError ||
-    error instanceof errors.ConnectTimeoutError ||
-    error instanceof errors.BodyTimeoutError ||
-    code === "ETIMEDOUT"
-  ) {
-    return { code: "timeout" };
-  }
+  if (error instanceof errors.HeadersTimeoutError || error instanceof errors.BodyTimeoutError)
+    return { code: "timeout", connected: true };
+  if (error instanceof errors.ConnectTimeoutError || code === "ETIMEDOUT") return { code: "timeout" };
   if (code === "ECONNREFUSED") return { code: "refused" };
   if (
     error instanceof errors.SocketError ||

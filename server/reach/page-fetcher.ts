@@ -1,11 +1,11 @@
-import { pipeline, type Readable } from "node:stream";
 import type { TLSSocket } from "node:tls";
-import { createBrotliDecompress, createUnzip } from "node:zlib";
 import { Injectable, type OnApplicationShutdown } from "@nestjs/common";
+import { parseUrl } from "@vennet/core/destination/parse-url";
 import { judgeUrl } from "@vennet/core/reach/address-policy";
 import { isPage } from "@vennet/core/reach/follow";
 import type { Hop } from "@vennet/core/reach/outcome";
 import { nothingWanted, type PageFacts, type WantedOfPage } from "@vennet/core/reach/page-reader";
+import { refreshTarget } from "@vennet/core/reach/refresh";
 import { Agent, type Dispatcher } from "undici";
 import { Settings } from "../settings.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
@@ -14,6 +14,7 @@ import { judgedConnector } from "./judged-connector.ts";
 import { decoderOf } from "./page-decoder.ts";
 import { PageGatherer } from "./page-gatherer.ts";
 import { ReachFailure, Resolver } from "./resolver.ts";
+import { unpackedBody } from "./unpacked-body.ts";
 import type { VisitCookies } from "./visit-cookies.ts";
 
 /** No page is read further; what is packed counts as it is unpacked. */
@@ -180,12 +181,14 @@ export class PageFetcher implements OnApplicationShutdown {
         method,
         signal: within,
         headers: { ...askingHeaders, cookie: cookies?.for(address) },
+        // One that keeps silent to HEAD may answer GET, which there has to be time for.
+        ...(method === "HEAD" ? { headersTimeout: Math.ceil(this.settings.reachTimeoutMs / 2) } : {}),
         // A connection is used again after HEAD too. A server that sends a body all the same spoils the next
         // question on it, which is asked once more then.
         reset: false,
       });
       const type = single(answer.headers["content-type"])?.split(";")[0]!.trim().toLowerCase() || null;
-      const location = single(answer.headers["location"]);
+      const location = inAsciiBytes(single(answer.headers["location"]));
       const ends = url.protocol === "https:" ? this.certificates.get(url.host) : undefined;
       const done = reply(
         {
@@ -205,6 +208,8 @@ export class PageFetcher implements OnApplicationShutdown {
       );
       try {
         done.page = await read(answer, type, within);
+        const to = leadsOn(answer, done.page, address);
+        if (to !== null) done.hop.leadsOn = to;
       } catch (error) {
         if (!(error instanceof ReachFailure)) throw error;
         done.hop.failure = error.failure;
@@ -250,7 +255,8 @@ export class PageFetcher implements OnApplicationShutdown {
     let size = 0;
     let enoughAt = Infinity;
     try {
-      for await (const bytes of unpacked(answer) as AsyncIterable<Buffer>) {
+      const codings = every(answer.headers["content-encoding"]).join();
+      for await (const bytes of unpackedBody(answer.body, codings) as AsyncIterable<Buffer>) {
         size += bytes.length;
         if (enoughAt === Infinity && (await take(bytes))) enoughAt = size;
         // Leaving the loop closes the body and its connection, which a short rest is not worth.
@@ -258,7 +264,9 @@ export class PageFetcher implements OnApplicationShutdown {
       }
       return enoughAt === Infinity;
     } catch (error) {
-      if (isUndecodable(error)) throw new ReachFailure({ code: "undecodable" });
+      if (error instanceof ReachFailure) throw error;
+      // Browsers show what could be unpacked before.
+      if (size === 0 && isUndecodable(error)) throw new ReachFailure({ code: "undecodable" });
       // The head has come; a body that breaks off, or takes too long, tells no more than what was read of it.
       return false;
     }
@@ -285,23 +293,29 @@ function limited(signal: AbortSignal, ms: number): { within: AbortSignal; endWai
   return { within: controller.signal, endWait };
 }
 
-function unpacked(answer: Dispatcher.ResponseData): Readable {
-  const coding = single(answer.headers["content-encoding"])?.trim().toLowerCase();
-  const unpack =
-    coding === "gzip" || coding === "x-gzip" || coding === "deflate"
-      ? createUnzip()
-      : coding === "br"
-        ? createBrotliDecompress()
-        : null;
-  if (coding && coding !== "identity" && !unpack) throw new ReachFailure({ code: "undecodable" });
-  // The callback takes what the loop that reads has been told already.
-  return unpack ? pipeline(answer.body, unpack, () => undefined) : answer.body;
-}
-
 /** Whether bytes are not what their coding says; one that only ends too soon is shown as far as it goes. */
 function isUndecodable(error: unknown): boolean {
   const { code = "" } = error as NodeJS.ErrnoException;
   return code !== "Z_BUF_ERROR" && /^(?:Z_|ERR__ERROR_)/.test(code);
+}
+
+/** Where an answer leads its readers by itself, whole, if it is to another page. */
+function leadsOn(answer: Dispatcher.ResponseData, page: PageFacts | null, address: string): string | null {
+  const { to, base } = page?.leadsOn ?? {
+    to: refreshTarget(single(answer.headers["refresh"]) ?? ""),
+    base: null,
+  };
+  const target = to === null ? null : parseUrl(to, (base && parseUrl(base, address)?.href) ?? address);
+  if (!target || (target.protocol !== "http:" && target.protocol !== "https:")) return null;
+  target.hash = "";
+  return target.href === new URL(address).href ? null : target.href;
+}
+
+/** A header's value with the bytes beyond ASCII, each of which is one letter here, percent-encoded, as browsers do for `Location`. */
+function inAsciiBytes(value: string | null): string | null {
+  return (
+    value?.replace(/[\x80-\xff]/g, (byte) => `%${byte.charCodeAt(0).toString(16).toUpperCase()}`) ?? null
+  );
 }
 
 function every(header: Dispatcher.ResponseData["headers"][string]): string[] {

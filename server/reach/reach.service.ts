@@ -348,11 +348,11 @@ function describe(
     since: since.toISOString(),
     lastSoundAt: lastSoundAt?.toISOString() ?? null,
     changedAt: changedAt?.toISOString() ?? null,
-    hops: hops.map(({ method, address, status, location, failure, ms }) => ({
+    hops: hops.map(({ method, address, status, location, leadsOn, failure, ms }) => ({
       method,
       address,
       status,
-      location,
+      location: location ?? leadsOn ?? null,
       failure: failure?.code ?? null,
       ms,
     })),

@@ -1,4 +1,4 @@
-import { gzipSync } from "node:zlib";
+import { deflateRawSync, gzipSync } from "node:zlib";
 import { htmlPage, type Answer } from "../answers.ts";
 import { after, bytes, fixedPage, isHead, limited, page, redirect, status, type Host } from "./answering.ts";
 
@@ -40,6 +40,27 @@ export const faultyHosts: Record<string, Host> = {
       const location = isHello ? url.searchParams.get("to")! : `/hello?to=${url.pathname}`;
       const cookie = isHello && !isHead(request) ? { "set-cookie": "greeted=yes; Path=/; HttpOnly" } : {};
       response.writeHead(302, { location, ...cookie }).end();
+    },
+  },
+  // Its pages lead on by themselves, as those of sites do that were put elsewhere.
+  "onward.example": {
+    otherwise: page("Onward"),
+    paths: {
+      "/old": ledOn("new/tables#neap"),
+      "/old-header": (request, response, url) =>
+        fixedPage("Old", "")(request, response.setHeader("refresh", "0; url=/new/tables"), url),
+      "/lost": ledOn("https://tides.hesterley.example/tables/2019"),
+      "/each": ledOn("/other"),
+      "/other": ledOn("/each"),
+      "/new/tables": fixedPage("Tables", '<h1 id="neap">Neap tides</h1>'),
+      // Bytes of UTF-8, which no header should have, and many have.
+      "/raw": redirect(302, () => Buffer.from("/gezeiten-tänze").toString("latin1")),
+    },
+  },
+  // It keeps silent to questions for the head alone.
+  "silent.example": {
+    otherwise: (request, response, url) => {
+      if (!isHead(request)) page("Silent")(request, response, url);
     },
   },
   // Its head is longer than the runtime takes by itself, which no browser minds.
@@ -244,11 +265,20 @@ export const faultyHosts: Record<string, Host> = {
   },
   "packed.example": {
     otherwise: (request, response, url) => {
+      if (url.pathname === "/bare") {
+        const bare = deflateRawSync("<title>Bare</title><h1>Bare</h1>");
+        return bytes("text/html", bare, { "content-encoding": "deflate" })(request, response, url);
+      }
       const packed = url.pathname === "/broken" ? Buffer.from("not packed at all") : bomb();
       bytes("text/html", packed, { "content-encoding": "gzip" })(request, response, url);
     },
   },
 };
+
+/** A page that leads on by itself at once. */
+function ledOn(to: string): Answer {
+  return fixedPage("Old", `<meta http-equiv="refresh" content="0; url=${to}"><p>It has moved.</p>`);
+}
 
 let packedFlood: Buffer | null = null;
 
