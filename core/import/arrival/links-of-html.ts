@@ -2,6 +2,7 @@ import GithubSlugger from "github-slugger";
 import { parse, type DefaultTreeAdapterMap } from "parse5";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { FileLinks, type FileLink } from "./file-links.ts";
+import { Rubies } from "./rubies.ts";
 import { openingOf, silent, wordsOf } from "./opening-heading.ts";
 
 type Node = DefaultTreeAdapterMap["node"];
@@ -57,11 +58,12 @@ export function readLinks(
   const later = new Set(opening?.before);
   const slugger = new GithubSlugger();
   let base: string | null = null;
+  const rubies = new Rubies((words) => links.text(words));
   const nameOf = (name: string | undefined): string | undefined => name && placeOf(name);
   const place = (name: string | undefined): void => links.place(nameOf(name));
   const walk = (node: Node): void => {
     if (later.has(node)) return;
-    if (node.nodeName === "#text") return links.text((node as DefaultTreeAdapterMap["textNode"]).value);
+    if (node.nodeName === "#text") return rubies.text((node as DefaultTreeAdapterMap["textNode"]).value);
     if (!("childNodes" in node)) return;
     if (!("tagName" in node)) return node.childNodes.forEach(walk);
     visit(node);
@@ -94,8 +96,10 @@ export function readLinks(
     // The words of some headings lead back to their entry in contents.
     const isInHeading = links.isInHeading && isWayBack(attribute);
     if (!isLink || (!isInHeading && (isOfNote?.(attribute) ?? false))) {
+      rubies.begin(tagName);
       // The number of a note is no word of the text.
       if (!isLink) element.childNodes.forEach(walk);
+      rubies.end(tagName);
       if (isHeading) links.endHeading();
       if (tagName === "pre") links.endListing();
       return;

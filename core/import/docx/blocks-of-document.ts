@@ -14,6 +14,12 @@ import { childOf, elements, isOn, valueOf, type XmlElement } from "../xml-tree.t
 /** What only wraps what is in it. */
 const wrappers = new Set(["sdtContent", "ins", "moveTo", "customXml", "smartTag"]);
 
+/** Whether a paragraph is the first letters of the next one (ECMA-376, 17.3.1.11). */
+function isDropCap(paragraph: XmlElement): boolean {
+  const kind = childOf(childOf(paragraph, "pPr"), "framePr")?.attributes["dropCap"];
+  return kind === "drop" || kind === "margin";
+}
+
 /** Reads the blocks of one part: paragraphs, headings, lists, quotations, listings and tables. */
 export class BlocksOfDocument {
   private readonly lists: ListsOfDocument;
@@ -28,13 +34,17 @@ export class BlocksOfDocument {
 
   blocks(parent: XmlElement): ElementContent[] {
     const out: ElementContent[] = [];
-    /** Bookmarks that begin between two paragraphs. */
+    /** What begins the next paragraph: bookmarks between two, and a first letter that is set over several lines. */
     let between: ElementContent[] = [];
     for (const child of this.flat(parent)) {
       if (child.name === "p") {
         const content = [...between, ...this.words.read(this.next(child))];
         const boxes = this.words.boxes;
         between = [];
+        if (isDropCap(child)) {
+          between = content;
+          continue;
+        }
         const into = this.isEntry(child, content) ? this.listOf(out) : out;
         partedByPages(content).forEach((part, i) => {
           if (i > 0) this.breakPage(out);
@@ -54,12 +64,22 @@ export class BlocksOfDocument {
         if ("dataItem" in kept && this.lists.goOn(Number(kept["dataItem"]), inside)) continue;
         this.lists.close();
         out.push(...withKept(inside, kept, "div", this.reading.paragraph));
-      } else if (child.name === "bookmarkStart" && child.attributes["name"])
+      } else if (child.name === "altChunk") this.tellChunk();
+      else if (child.name === "bookmarkStart" && child.attributes["name"])
         between.push(element("a", { id: child.attributes["name"] }, [], this.reading.paragraph));
     }
     this.lists.close();
     if (between.length > 0) out.push(element("p", {}, between, this.reading.paragraph));
     return out;
+  }
+
+  private tellChunk(): void {
+    this.reading.leftOut.push({
+      where: `after paragraph ${this.reading.paragraph}`,
+      sort: "Other documents within it",
+      what: "A document that is packed within this one, which programs make a part of it when they open it",
+      why: "It is left out. Open the document in a program for text, save it, and bring that.",
+    });
   }
 
   private breakPage(out: ElementContent[]): void {

@@ -1,3 +1,24 @@
+import { elements, type XmlElement } from "../xml-tree.ts";
+
+/** What a field cannot begin before and end in, and what is read apart, or not at all. */
+const stories = new Set(["tc", "txbxContent", "Choice", "Fallback", "del", "moveFrom"]);
+
+/** The signs within a text that begin a field which ends: one that never does would take all that follows for its own. */
+export function endedFields(story: XmlElement): ReadonlySet<XmlElement> {
+  const ended = new Set<XmlElement>();
+  const within = (parent: XmlElement, begun: XmlElement[]): void => {
+    for (const child of elements(parent)) {
+      const kind = child.name === "fldChar" ? child.attributes["fldCharType"] : null;
+      if (kind === "begin") begun.push(child);
+      const field = kind === "end" ? begun.pop() : undefined;
+      if (field) ended.add(field);
+      within(child, stories.has(child.name) ? [] : begun);
+    }
+  };
+  within(story, []);
+  return ended;
+}
+
 /** Where a field leads (ECMA-376, 17.16.5); null where it leads nowhere. */
 export interface FieldLink {
   href: string;

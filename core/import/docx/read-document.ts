@@ -11,6 +11,7 @@ import { conventionsOf } from "../hast-to-manuscript/carried.ts";
 import { listsOfContents, toldList } from "../lists-of-contents.ts";
 import { layoutOfPages } from "../layout-of-pages.ts";
 import { raiseHeadings } from "../raise-headings.ts";
+import { endedFields } from "./fields.ts";
 import { Numbering } from "./numbering.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
 import { Styles } from "./styles.ts";
@@ -44,7 +45,7 @@ export function readDocument(bytes: Uint8Array): ReadManuscript {
     linkNames: new Map(),
   };
   const blocksOf = (path: string, parent: XmlElement): ElementContent[] => {
-    const words = new WordsOfDocument(reading, parts.relationships(path));
+    const words = new WordsOfDocument(reading, parts.relationships(path), endedFields(parent));
     return new BlocksOfDocument(reading, words, numbering).blocks(parent);
   };
   const children = body ? blocksOf(parts.text, body) : [];

@@ -1,5 +1,7 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser } from "saxes";
+import { brackets } from "../hast-to-manuscript/readings.ts";
+import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
 
@@ -96,6 +98,36 @@ function stylesOfHeadings(text: string): Set<string> {
 /** Elements whose content nobody reads. */
 const unread = new Set(["w:del", "w:moveFrom", "mc:Fallback", "w:rPr", "w:pPr", "w:sectPr"]);
 
+/** What is read apart: no field reaches over its ends. */
+const apart = new Set(["w:tc", "w:txbxContent", "mc:Choice", "mc:Fallback", "w:del", "w:moveFrom"]);
+
+/** Which of the marks of fields in a part, counted from one, begin a field that has no end. */
+function endlessFields(text: string): Set<number> {
+  const endless = new Set<number>();
+  const count = (kind: string): number => text.split(`fldCharType="${kind}"`).length;
+  // Of nearly all documents as many begin as end.
+  if (count("begin") === count("end")) return endless;
+  const begun: number[][] = [[]];
+  const leave = (): void => begun.pop()!.forEach((mark) => endless.add(mark));
+  let marks = 0;
+  const usual = new UsualPrefixes();
+  const parser = new SaxesParser();
+  parser.on("opentag", (tag) => {
+    const { name, attributes } = usual.tag(tag);
+    if (apart.has(name)) begun.push([]);
+    if (name !== "w:fldChar") return;
+    marks += 1;
+    if (attributes["w:fldCharType"] === "begin") begun.at(-1)!.push(marks);
+    if (attributes["w:fldCharType"] === "end") begun.at(-1)!.pop();
+  });
+  parser.on("closetag", (tag) => {
+    if (apart.has(usual.name(tag.name))) leave();
+  });
+  parser.write(text).close();
+  leave();
+  return endless;
+}
+
 function readPart(
   text: string,
   relationships: ReadonlyMap<string, string>,
@@ -103,11 +135,16 @@ function readPart(
   paragraphs: Progress,
 ): void {
   const fields: Field[] = [];
+  const endless = endlessFields(text);
+  let fieldMarks = 0;
   /** What was begun by each element that is open: a link, something unread, or nothing. */
   const open: ("link" | "unread" | "picture" | null)[] = [];
   let unreadDepth = 0;
   const bookmarks = new Map<string, string>();
   let isHidden = false;
+  let font: string | undefined;
+  /** How letters are read: it comes before them, and is read behind them. */
+  const above = { words: "", base: "", isOpen: false };
   let isMade = false;
   /** Whether what is read is how a paragraph was before it was changed. */
   let isFormer = false;
@@ -164,6 +201,11 @@ function readPart(
       case "w:instrText":
         takes = "instruction";
         return null;
+      case "w:sym": {
+        const sign = Number.parseInt(attributes["w:char"] ?? "", 16);
+        if (sign > 0) links.text(symbolsOf(attributes["w:font"] ?? "", String.fromCharCode(sign)));
+        return null;
+      }
       case "w:noBreakHyphen":
         links.text("\u2011");
         return null;
@@ -172,9 +214,10 @@ function readPart(
     }
   };
   const fieldMark = (kind: string): void => {
-    if (kind === "begin") fields.push({ instruction: "", isShown: false, isLink: false });
+    if (kind === "begin" && !endless.has(fieldMarks))
+      fields.push({ instruction: "", isShown: false, isLink: false });
     const field = fields.at(-1);
-    if (kind === "separate" && field) {
+    if (kind === "separate" && field && !field.isShown) {
       field.isShown = true;
       const href = hrefOfField(field.instruction);
       field.isLink = href !== null && !links.leads(href.href);
@@ -192,7 +235,14 @@ function readPart(
     const { name, attributes } = usual.tag(tag);
     if (name === "w:rPr") isHidden = false;
     if (name === "w:vanish" && !/^(0|false|off)$/.test(attributes["w:val"] ?? "")) isHidden = true;
-    if (name === "w:r") isHidden = false;
+    if (name === "w:r") {
+      isHidden = false;
+      font = undefined;
+    }
+    if (name === "w:ruby") Object.assign(above, { words: "", base: "" });
+    if (name === "w:rt") above.isOpen = true;
+    if (name === "w:rFonts") font = attributes["w:ascii"];
+    if (name === "w:fldChar") fieldMarks += 1;
     if (unreadDepth > 0 && name === "w:bookmarkStart") links.place(attributes["w:name"]);
     if (name === "w:pPrChange") isFormer = true;
     if (!isFormer && tellsHeading(name, attributes["w:val"] ?? "")) links.beginHeading();
@@ -224,13 +274,19 @@ function readPart(
     // What is said within the instruction of a field is a part of that.
     const asking = fields.findLast(({ isShown }) => !isShown);
     if (asking && takes !== null) asking.instruction += words;
-    else if (takes === "text" && !isHidden) links.text(words);
+    else if (above.isOpen && takes === "text") above.words += words;
+    else if (takes === "text" && !isHidden) {
+      above.base += words;
+      links.text(isSymbolFont(font) ? symbolsOf(font, words) : words);
+    }
   });
   parser.on("closetag", (tag) => {
     const name = usual.name(tag.name);
     const kind = open.pop();
     takes = null;
     if (name === "w:pPrChange") isFormer = false;
+    if (name === "w:rt") above.isOpen = false;
+    if (name === "w:ruby" && above.words.trim() !== "") links.text(brackets(above.base).join(above.words));
     if (name === "w:p" || (name === "m:oMath" && isInFormula)) {
       isInFormula = false;
       links.endHeading();

@@ -12,7 +12,8 @@ export function tableOf(
   const above = new Map<number, Element>();
   const rows = parts(table, "tr").map((row) => {
     const isHead = isOn(childOf(row, "trPr"), "tblHeader") ?? false;
-    let column = Number(valueOf(childOf(row, "trPr"), "gridBefore") ?? 0) || 0;
+    const before = Number(valueOf(childOf(row, "trPr"), "gridBefore") ?? 0) || 0;
+    let column = before;
     const cells = parts(row, "tc").flatMap((cell): Element[] => {
       const properties = childOf(cell, "tcPr");
       const colSpan = Math.max(1, Number(valueOf(properties, "gridSpan") ?? 1) || 1);
@@ -36,6 +37,8 @@ export function tableOf(
       else above.delete(at);
       return [made];
     });
+    // Columns that a row leaves out before its first cell are empty ones.
+    if (before > 0) cells.unshift(element("td", before > 1 ? { colSpan: before } : {}, [], paragraph));
     return element("tr", {}, cells, paragraph);
   });
   return element("table", {}, rows, paragraph);

@@ -1,6 +1,7 @@
 import type { Element, ElementContent } from "hast";
 import type { LeftOut } from "../left-out.ts";
 import type { DocumentParts, Relationship } from "./document-parts.ts";
+import { brackets } from "../hast-to-manuscript/readings.ts";
 import { keptBy, withKept } from "../kept-of-export.ts";
 import { isOtherLanguage } from "../other-language.ts";
 import { tagOf } from "./tags.ts";
@@ -8,6 +9,7 @@ import { countedByField, linkOfField, listedByField, type FieldLink } from "./fi
 import { element, pageBreakAt } from "../hast-nodes.ts";
 import { mathOfDocument } from "./math-of-document.ts";
 import { PicturesOfDocument } from "./pictures-of-document.ts";
+import { symbolsOf, isSymbolFont } from "../symbol-fonts.ts";
 import type { Styles } from "./styles.ts";
 import { childOf, elements, isOn, shownText, textOf, valueOf, type XmlElement } from "../xml-tree.ts";
 
@@ -60,6 +62,8 @@ export class WordsOfDocument {
   constructor(
     private readonly reading: DocumentReading,
     private readonly relationships: ReadonlyMap<string, Relationship>,
+    /** The signs that begin its fields. */
+    private readonly ended: ReadonlySet<XmlElement>,
   ) {}
 
   /** The content of a paragraph. */
@@ -187,6 +191,7 @@ export class WordsOfDocument {
   private run(run: XmlElement): void {
     const properties = childOf(run, "rPr");
     if (isOn(properties, "vanish")) return;
+    const font = childOf(properties, "rFonts")?.attributes["ascii"];
     const style = this.reading.styles.of(valueOf(properties, "rStyle"));
     const marks: string[] = [];
     if (isOn(properties, "b") ?? style.bold) marks.push("strong");
@@ -201,7 +206,9 @@ export class WordsOfDocument {
     if (raised === "subscript") marks.push("sub");
     const spoken = childOf(properties, "lang")?.attributes[isOn(properties, "rtl") ? "bidi" : "val"];
     if (spoken && isOtherLanguage(spoken, this.reading.language, textOf(run))) marks.push(`lang ${spoken}`);
-    for (const child of elements(run)) this.inRun(child, marks);
+    for (const child of elements(run))
+      if (child.name === "t" && isSymbolFont(font)) this.words(symbolsOf(font, textOf(child)), marks);
+      else this.inRun(child, marks);
   }
 
   private inRun(child: XmlElement, marks: readonly string[]): void {
@@ -224,7 +231,7 @@ export class WordsOfDocument {
           this.emit(element("br", {}, [], this.reading.paragraph));
         return;
       case "fldChar":
-        return this.fieldMark(child.attributes["fldCharType"] ?? "");
+        return this.fieldMark(child);
       case "instrText":
         for (const field of this.fields.slice(-1)) if (!field.isInResult) field.instruction += textOf(child);
         return;
@@ -243,9 +250,14 @@ export class WordsOfDocument {
         return this.drawing(child);
       case "AlternateContent":
         return this.alternates(child, marks);
-      case "ruby":
-        for (const base of elements(childOf(child, "rubyBase"))) this.one(base);
-        return;
+      case "ruby": {
+        const base = childOf(child, "rubyBase");
+        const [open, close] = brackets(base ? textOf(base) : "");
+        const above = childOf(child, "rt");
+        const reading = above ? textOf(above) : "";
+        for (const letters of elements(base)) this.one(letters);
+        return reading.trim() === "" ? undefined : this.words(open + reading + close, marks);
+      }
       default:
     }
   }
@@ -275,11 +287,13 @@ export class WordsOfDocument {
     this.boxes.push(...pictures.boxesIn(drawing));
   }
 
-  private fieldMark(kind: string): void {
-    if (kind === "begin") this.fields.push({ instruction: "", isInResult: false, link: null, counted: null });
+  private fieldMark(mark: XmlElement): void {
+    const kind = mark.attributes["fldCharType"];
+    if (kind === "begin" && this.ended.has(mark))
+      this.fields.push({ instruction: "", isInResult: false, link: null, counted: null });
     const field = this.fields.at(-1);
     if (!field) return;
-    if (kind === "separate") {
+    if (kind === "separate" && !field.isInResult) {
       field.isInResult = true;
       field.link = linkOfField(field.instruction);
       field.counted = countedByField(field.instruction);
@@ -360,10 +374,9 @@ export class WordsOfDocument {
   }
 }
 
-/** A letter of a font of symbols (ECMA-376, 17.3.3.30): those that stand where Unicode has letters for private use. */
+/** A letter of a font of symbols (ECMA-376, 17.3.3.30). */
 function symbol({ attributes }: XmlElement): string {
   const code = parseInt(attributes["char"] ?? "", 16);
-  return code > 0 && code <= 0x10ffff && !(code >= 0xd800 && code <= 0xdfff)
-    ? String.fromCodePoint(code)
-    : "";
+  const isLetter = code > 0 && code <= 0x10ffff && !(code >= 0xd800 && code <= 0xdfff);
+  return isLetter ? symbolsOf(attributes["font"] ?? "", String.fromCodePoint(code)) : "";
 }

@@ -1,6 +1,7 @@
 import { strFromU8, unzipSync } from "fflate";
 import { Parser } from "htmlparser2";
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
+import { Rubies } from "../arrival/rubies.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { FileNames } from "../file-name.ts";
 import { folderOfEpub } from "./folder-of-epub.ts";
@@ -98,6 +99,7 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
   /** What each open element began: a link, something that nobody reads, or nothing. */
   const open: ("link" | "unread" | "page" | null)[] = [];
   let unread = 0;
+  const rubies = new Rubies((words) => links.text(words));
   const opens = (name: string, attributes: Record<string, string>): (typeof open)[number] => {
     const href = attributes["href"] ?? attributes["xlink:href"];
     if (/^(head|script|style|template|noscript)$/.test(name)) return "unread";
@@ -130,6 +132,7 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
         if (unread > 0 && attributes["id"]) links.place(`${path}#${attributes["id"]}`);
         if (isHeading(name)) links.beginHeading();
         if (name === "pre") links.beginListing();
+        rubies.begin(name);
         const kind = unread > 0 ? null : opens(name.replace(/^.*:/, "").toLowerCase(), attributes);
         if (kind === "unread" || unread > 0) unread += 1;
         open.push(kind);
@@ -137,9 +140,10 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
       ontext: (words) => {
         // The number of a page of print is the name of an anchor in the book.
         const isNumber = !isOurs && open.includes("page") && isPageNumber(words);
-        if (unread === 0 && !isNumber) links.text(words);
+        if (unread === 0 && !isNumber) rubies.text(words);
       },
       onclosetag: (name) => {
+        rubies.end(name);
         if (isHeading(name)) links.endHeading();
         if (name === "pre") links.endListing();
         if (unread > 0) unread -= 1;

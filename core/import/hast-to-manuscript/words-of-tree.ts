@@ -15,6 +15,7 @@ import { followsOf, frameOf, lookOf } from "./carried.ts";
 import { languageMark } from "./language-of-tree.ts";
 import { isDisplay, mathOfElement } from "./math-of-tree.ts";
 import { marksOfStyle } from "./marks-of-style.ts";
+import { withReadings } from "./readings.ts";
 import { markFor, shows, silent, unformatted } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
 
@@ -80,6 +81,8 @@ export class WordsOfTree {
         return this.picture(node, marks);
       case "math":
         return this.formula(node, marks);
+      case "ruby":
+        return this.inlines(withReadings(node), marks, keepBlanks);
       case "br":
         return [schema.node("hard_break", null, undefined, marks)];
       case "input":

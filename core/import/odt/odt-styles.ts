@@ -11,6 +11,8 @@ export interface OdtStyle {
   smallCapitals: boolean;
   /** Whether its words are code, by the name of the style. */
   isCode: boolean;
+  /** The font of its words; null where it says none. */
+  font: string | null;
   /** The language of its words; null where it says none. */
   language: string | null;
   /** The name by which authors know the paragraph style that it is, or is made from. */
@@ -32,6 +34,7 @@ const plain: OdtStyle = {
   underlined: false,
   smallCapitals: false,
   isCode: false,
+  font: null,
   language: null,
   name: "",
   outlineLevel: null,
@@ -115,6 +118,7 @@ export class OdtStyles {
       smallCapitals:
         words["font-variant"] === undefined ? from.smallCapitals : words["font-variant"] === "small-caps",
       isCode: from.isCode || name === "Source_20_Text" || name === "Teletype",
+      font: words["font-name"] ?? words["font-family"] ?? from.font,
       language: languageOf(words) ?? from.language,
       name: isAutomatic ? from.name : name!,
       align: lines["text-align"] === undefined ? from.align : (lineSides[lines["text-align"]] ?? null),

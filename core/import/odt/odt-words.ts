@@ -6,6 +6,8 @@ import type { EnclosedFile } from "../manuscript-reader.ts";
 import { isPicture } from "../pictures.ts";
 import { childOf, elements, shownText, textOf, type XmlElement } from "../xml-tree.ts";
 import { keptBy, withKept } from "../kept-of-export.ts";
+import { brackets } from "../hast-to-manuscript/readings.ts";
+import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { isOtherLanguage } from "../other-language.ts";
 import { formulaOf } from "./odt-formulas.ts";
 import type { OdtStyles } from "./odt-styles.ts";
@@ -107,8 +109,13 @@ export class OdtWords {
         );
         return [];
       }
-      case "ruby":
-        return this.read(childOf(child, "ruby-base") ?? { ...child, children: [] });
+      case "ruby": {
+        const base = childOf(child, "ruby-base") ?? { ...child, children: [] };
+        const above = childOf(child, "ruby-text");
+        const [open, close] = brackets(textOf(base));
+        const reading = above ? textOf(above).trim() : "";
+        return [...this.read(base), ...(reading === "" ? [] : text(open + reading + close))];
+      }
       default:
         return unread.has(name) ? [] : this.read(child);
     }
@@ -126,7 +133,10 @@ export class OdtWords {
 
   private span(span: XmlElement): ElementContent[] {
     const style = this.reading.styles.of(span.attributes["style-name"]);
-    let content = this.read(span);
+    const { font } = style;
+    const signs = (words: XmlElement["children"][number]): typeof words =>
+      typeof words === "string" ? symbolsOf(font!, words) : words;
+    let content = this.read(isSymbolFont(font) ? { ...span, children: span.children.map(signs) } : span);
     const wrap = (tag: string): void => {
       content = [element(tag, {}, content, this.reading.paragraph)];
     };

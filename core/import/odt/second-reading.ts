@@ -1,11 +1,14 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser } from "saxes";
+import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
+import { Rubies } from "../arrival/rubies.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 
 const references = /^text:(bookmark-ref|reference-ref|note-ref|sequence-ref)$/;
 const places = /^text:(bookmark|bookmark-start|reference-mark|reference-mark-start)$/;
+const partsOfRuby: Record<string, string> = { "text:ruby": "ruby", "text:ruby-text": "rt" };
 const unread = new Set([
   "text:tracked-changes",
   "text:note-citation",
@@ -19,13 +22,17 @@ const unread = new Set([
 export function linksOfOdt(bytes: Uint8Array): FileLink[] {
   const { "content.xml": content } = unzipSync(bytes, { filter: ({ name }) => name === "content.xml" });
   const links = new FileLinks();
-  const open: { name: string; isLink: boolean; words: string }[] = [];
+  const open: { name: string; isLink: boolean; words: string; style: string | undefined }[] = [];
+  /** The fonts of symbols in which words of a style are. */
+  const fonts = new Map<string | undefined, string>();
+  let style: string | undefined;
   let paragraph = 0;
   let isFormula = false;
   let unreadDepth = 0;
   let heading: { words: string } | null = null;
   /** The title or description of the frame or area that is open. */
   const said: string[] = [];
+  const rubies = new Rubies((words) => links.text(words));
   const parser = new SaxesParser();
   const usual = new UsualPrefixes();
   parser.on("opentag", (tag) => {
@@ -62,19 +69,30 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
       }
       if (name === "draw:frame" || name.startsWith("draw:area-")) said.push(attributes["draw:name"] ?? "");
     }
-    open.push({ name, isLink, words: "" });
+    rubies.begin(partsOfRuby[name] ?? "");
+    open.push({
+      name,
+      isLink,
+      words: "",
+      style: name === "text:span" ? attributes["text:style-name"] : undefined,
+    });
+    if (name === "style:style") style = attributes["style:name"];
+    const font = attributes["style:font-name"] ?? attributes["fo:font-family"];
+    if (name === "style:text-properties" && isSymbolFont(font)) fonts.set(style, font);
     if (name === "text:h") links.place(`at ${paragraph}`);
   });
   parser.on("text", (words) => {
     const at = open.at(-1);
     if (at) at.words += words;
     if (unreadDepth > 0 || !open.some(({ name }) => name === "text:p" || name === "text:h")) return;
-    links.text(words);
+    const font = fonts.get(at?.style);
+    rubies.text(at?.style !== undefined && font ? symbolsOf(font, words) : words);
     if (heading) heading.words += words;
   });
   parser.on("closetag", (tag) => {
     const name = usual.name(tag.name);
     const closed = open.pop()!;
+    rubies.end(partsOfRuby[name] ?? "");
     if (unreadDepth > 0) unreadDepth -= 1;
     // Descriptions come before titles in what is said to readers.
     if (name === "svg:desc" || (name === "svg:title" && said.at(-1) !== undefined)) {
