@@ -33,6 +33,10 @@ describe("notes of a page", () => {
       '<p>It is bare<a role="doc-noteref" href="#n" id="r">1</a>.</p><aside role="doc-footnote" id="n"><p>By day. <a role="doc-backlink" href="#r">back</a></p></aside>',
     ],
     [
+      "by their shape: a paragraph with its number before it, and a way back in words",
+      '<p>It is bare<sup><a id="r" href="#n">1</a></sup>.</p><p id="n">1. By day. <a href="#r">Back to the text</a></p>',
+    ],
+    [
       "by their shape: an item of a list that leads back",
       '<p>It is bare<sup id="r"><a href="#n">1</a></sup>.</p><ol><li id="n"><p>By day. <a href="#r">↩</a></p></li></ol>',
     ],

@@ -1,5 +1,6 @@
 import type { Element, ElementContent, Root } from "hast";
 import { toString } from "hast-util-to-string";
+import { literalPattern } from "../manuscript/literal-pattern.ts";
 import { becomeSign, namesOf } from "./hast-nodes.ts";
 import { semanticsOf } from "./semantics.ts";
 
@@ -258,12 +259,20 @@ function holdsPicture(element: Element): boolean {
 function withoutNumber(children: readonly ElementContent[], number: string): ElementContent[] {
   const first = children.findIndex((child) => child.type !== "text" || child.value.trim() !== "");
   const node = children[first];
+  if (node?.type === "text")
+    return children.with(first, { ...node, value: node.value.replace(startOf(number), "") });
   if (node?.type !== "element") return [...children];
   const rest = children.slice(first + 1);
   if (/^(span|sup|small)$/.test(node.tagName) && numberIn(node) === number) return rest;
   return node.tagName === "p"
     ? [{ ...node, children: withoutNumber(node.children, number) }, ...rest]
     : [...children];
+}
+
+/** A number that is written before a note, with a point or bracket behind it, without which it may be a word of the note. */
+function startOf(number: string): RegExp {
+  const own = literalPattern(number);
+  return new RegExp(String.raw`^\s*(?:\[${own}\]|\(${own}\)|${own}[.):])\s+`);
 }
 
 /** The number, letter or star that something shows, without brackets and points. */

@@ -46,8 +46,12 @@ test("brackets that a page gives are its own", async () => {
   expect(await read(smallEpub({ "a.xhtml": page(ruby) }))).toEqual(expected);
 });
 
-test("signs of fonts of symbols in OpenDocument are the letters that readers see", async () => {
+test("signs of fonts of symbols are the letters that readers see", async () => {
+  const words = `go <span style="color:red; font-family:'Wingdings', serif">à</span><font face="Symbol">a<b>b</b></font>`;
+  const expected = ["See go →αβ.", "go →αβ: intact"];
+  expect(await read(strToU8(`<!doctype html><html><body>${page(words)}</body></html>`))).toEqual(expected);
+  expect(await read(smallEpub({ "a.xhtml": page(words) }))).toEqual(expected);
   const signs =
     'go <text:span text:style-name="T1">\uf0e0</text:span><text:span text:style-name="T2">\uf061b</text:span>';
-  expect(await read(odt(signs))).toEqual(["See go →αβ.", "go →αβ: intact"]);
+  expect(await read(odt(signs))).toEqual(expected);
 });

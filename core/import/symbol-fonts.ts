@@ -12,6 +12,14 @@ export function isSymbolFont(font: string | null | undefined): font is string {
   return typeof font === "string" && symbolFonts.test(font.trim());
 }
 
+/** The font that an element of a page gives its words by itself: the first by its style, or by its `face`; null where it gives none. */
+export function fontOfElement(name: string, style: unknown, face: unknown): string | null {
+  if (name === "font" && typeof face === "string") return face.split(",")[0]!.trim();
+  const [, family] =
+    /(?:^|;)\s*font-family\s*:\s*["']?([^;,"']+)/i.exec(typeof style === "string" ? style : "") ?? [];
+  return family?.trim() ?? null;
+}
+
 /**
  * Words in a font of symbols as the letters of Unicode that readers see there; a place of the font for which there is no
  * letter stays as it is.

@@ -92,6 +92,8 @@ describe("what an importer does wrong is found, link by link", () => {
     href,
     title: null,
     where: "line 3",
+    at: 0,
+    to: null,
     landing,
     apart: null,
   });

@@ -6,7 +6,8 @@ import type { Destination } from "../../destination/kinds/kinds.ts";
 import { topOfBook, type BookIndex } from "../../manuscript/book-index.ts";
 import { FileNames, fileNameOf } from "../file-name.ts";
 import type { LeftOut } from "../left-out.ts";
-import { lettersOf, type FileLink } from "./file-links.ts";
+import { isSign, lettersOf, type FileLink } from "./file-links.ts";
+import { waysBack } from "./ways-back.ts";
 import { lettersAtPlaces } from "./letters-at-places.ts";
 import { linksOfBook, type BookLink } from "./links-of-book.ts";
 
@@ -84,11 +85,14 @@ const inner = "#";
 /** So many letters tell one note from another. */
 const signLetters = 8;
 
+const linkOf = ({ link }: Asked): FileLink => link;
+
 class Pairing {
   private readonly asked: Asked[];
   private readonly given: Given[];
   private readonly pairs = new Map<Asked, Given>();
   private readonly hasNotes: boolean;
+  private ways: ReadonlySet<FileLink> = new Set();
   private readonly reasons: LeftOut[];
   private readonly fileNames: FileNames;
 
@@ -166,6 +170,8 @@ class Pairing {
     );
     // A note’s number is made by the book, and so is the way back.
     this.pairNotes();
+    const signs = this.asked.filter((one) => this.pairs.get(one)?.made === "note");
+    this.ways = waysBack(this.asked.map(linkOf), signs.map(linkOf));
     const paired = new Set(this.pairs.values());
     const extra = this.given.filter((one) => !paired.has(one) && (one.made === null || one.made === "page"));
     // What follows a place without being a link is one only in the book, if at all.
@@ -237,7 +243,7 @@ class Pairing {
       }
       if (one.refusal)
         return told("left-out", "Links that a book cannot hold", `${one.refusal} Its words are kept.`);
-      if (one.leadsTo === inner && isSign(one.link) && this.hasNotes)
+      if (one.leadsTo === inner && this.hasNotes && (isSign(one.link) || this.ways.has(one.link)))
         return told("left-out", "Ways back from notes", "A book leads back from its notes by itself.");
       if (one.letters === "")
         return told("left-out", "Links without words", "A link needs words or a picture to stand on.");
@@ -337,11 +343,6 @@ class Pairing {
       ? writeDestination(destination)
       : `file ${name.split("/").at(-1)!}${behindPath(destination.at)}`;
   }
-}
-
-/** Whether a link has a number or a sign for its words, as notes and the ways back from them have. */
-function isSign({ words, showsPicture }: FileLink): boolean {
-  return !showsPicture && (lettersOf(words) === "" || /^\W?[a-z]\W?$/i.test(words.trim()));
 }
 
 function extraLink({ use }: BookLink): ArrivedLink {

@@ -10,6 +10,10 @@ export interface FileLink {
   title: string | null;
   /** Its place in the file, as “paragraph 12”; null where the second reader cannot tell. */
   where: string | null;
+  /** How many letters of the file stand before it. */
+  at: number;
+  /** How many stand before the place where it leads; null for a link out of the file, or to a place that is not in it. */
+  to: number | null;
   /** The letters that stand where it leads; null for a link out of the file, or to a place that is not in it. */
   landing: string | null;
   /** What it stands in where that is no part of the text, as “the head or foot of pages”; null in the text. */
@@ -28,10 +32,15 @@ export function lettersOf(text: string): string {
   return text.replace(/[^\p{L}]+/gu, "").toLowerCase();
 }
 
+/** Whether a link has a number or a sign for its words, as notes and the ways back from them have. */
+export function isSign({ words, showsPicture }: FileLink): boolean {
+  return !showsPicture && (lettersOf(words) === "" || /^\W?[a-z]\W?$/i.test(words.trim()));
+}
+
 /** So many letters of a listing are some ten lines of it. */
 const inSight = 300;
 
-type OpenLink = Omit<FileLink, "landing">;
+type OpenLink = Omit<FileLink, "to" | "landing">;
 
 /** Takes down the links of a file while somebody reads it from its beginning to its end. */
 export class FileLinks {
@@ -107,7 +116,8 @@ export class FileLinks {
 
   begin(href: string, title: string | null, isJump = true): void {
     const { where, apart } = this;
-    const link = { words: "", href, title: title || null, where, apart, isJump, showsPicture: false };
+    const at = this.letters.length;
+    const link = { words: "", href, title: title || null, where, apart, isJump, showsPicture: false, at };
     this.found.push(link);
     this.open.push(link);
   }
@@ -126,16 +136,19 @@ export class FileLinks {
    * @param nameOf the names by which the place that a fragment names may be known, the likeliest first
    */
   all(nameOf: (fragment: string) => string[]): FileLink[] {
-    return this.found.map((link) => ({ ...link, landing: this.landing(link.href, nameOf) }));
+    return this.found.map((link) => {
+      const to = this.placeOf(link.href, nameOf);
+      const landing = to === null ? null : this.letters.slice(to, to + landingLetters);
+      return { ...link, to, landing };
+    });
   }
 
-  private landing(href: string, nameOf: (fragment: string) => string[]): string | null {
+  private placeOf(href: string, nameOf: (fragment: string) => string[]): number | null {
     if (!href.startsWith("#")) return null;
     const at = nameOf(href.slice(1)).flatMap(
       (name) => this.places.get(name) ?? this.oldNames.get(name) ?? [],
     )[0];
     // The top of a page, in whatever letters, where nothing in it is called so (WHATWG HTML, 7.4.6.4).
-    if (at === undefined && /^#(top)?$/i.test(href)) return this.letters.slice(0, landingLetters);
-    return at === undefined ? null : this.letters.slice(at, at + landingLetters);
+    return at ?? (/^#(top)?$/i.test(href) ? 0 : null);
   }
 }

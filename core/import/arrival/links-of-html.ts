@@ -2,6 +2,7 @@ import GithubSlugger from "github-slugger";
 import { parse, type DefaultTreeAdapterMap } from "parse5";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { FileLinks, type FileLink } from "./file-links.ts";
+import { fontOfElement, isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { Rubies } from "./rubies.ts";
 import { openingOf, silent, wordsOf } from "./opening-heading.ts";
 
@@ -58,12 +59,16 @@ export function readLinks(
   const later = new Set(opening?.before);
   const slugger = new GithubSlugger();
   let base: string | null = null;
+  let symbolFont: string | null = null;
   const rubies = new Rubies((words) => links.text(words));
   const nameOf = (name: string | undefined): string | undefined => name && placeOf(name);
   const place = (name: string | undefined): void => links.place(nameOf(name));
   const walk = (node: Node): void => {
     if (later.has(node)) return;
-    if (node.nodeName === "#text") return rubies.text((node as DefaultTreeAdapterMap["textNode"]).value);
+    if (node.nodeName === "#text") {
+      const { value } = node as DefaultTreeAdapterMap["textNode"];
+      return rubies.text(symbolFont === null ? value : symbolsOf(symbolFont, value));
+    }
     if (!("childNodes" in node)) return;
     if (!("tagName" in node)) return node.childNodes.forEach(walk);
     visit(node);
@@ -97,8 +102,12 @@ export function readLinks(
     const isInHeading = links.isInHeading && isWayBack(attribute);
     if (!isLink || (!isInHeading && (isOfNote?.(attribute) ?? false))) {
       rubies.begin(tagName);
+      const font = fontOfElement(tagName, attribute("style"), attribute("face"));
+      const around = symbolFont;
+      if (isSymbolFont(font)) symbolFont ??= font;
       // The number of a note is no word of the text.
       if (!isLink) element.childNodes.forEach(walk);
+      symbolFont = around;
       rubies.end(tagName);
       if (isHeading) links.endHeading();
       if (tagName === "pre") links.endListing();

@@ -1,6 +1,7 @@
 import { strFromU8, unzipSync } from "fflate";
 import { Parser } from "htmlparser2";
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
+import { fontOfElement, isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { Rubies } from "../arrival/rubies.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { FileNames } from "../file-name.ts";
@@ -99,6 +100,8 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
   /** What each open element began: a link, something that nobody reads, or nothing. */
   const open: ("link" | "unread" | "page" | null)[] = [];
   let unread = 0;
+  /** The font that each open element gives its words. */
+  const fonts: (string | null)[] = [];
   const rubies = new Rubies((words) => links.text(words));
   const opens = (name: string, attributes: Record<string, string>): (typeof open)[number] => {
     const href = attributes["href"] ?? attributes["xlink:href"];
@@ -133,6 +136,7 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
         if (isHeading(name)) links.beginHeading();
         if (name === "pre") links.beginListing();
         rubies.begin(name);
+        fonts.push(fontOfElement(name, attributes["style"], attributes["face"]));
         const kind = unread > 0 ? null : opens(name.replace(/^.*:/, "").toLowerCase(), attributes);
         if (kind === "unread" || unread > 0) unread += 1;
         open.push(kind);
@@ -140,10 +144,12 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
       ontext: (words) => {
         // The number of a page of print is the name of an anchor in the book.
         const isNumber = !isOurs && open.includes("page") && isPageNumber(words);
-        if (unread === 0 && !isNumber) rubies.text(words);
+        const font = fonts.find(isSymbolFont);
+        if (unread === 0 && !isNumber) rubies.text(font ? symbolsOf(font, words) : words);
       },
       onclosetag: (name) => {
         rubies.end(name);
+        fonts.pop();
         if (isHeading(name)) links.endHeading();
         if (name === "pre") links.endListing();
         if (unread > 0) unread -= 1;

@@ -57,6 +57,11 @@ test("tasks are known by their boxes, wherever those stand in the item's first l
   ]);
 });
 
+test("fields of forms that one writes into are nothing in a book", async () => {
+  const { blocks } = await page('<p>Name <input value="x"><input type="radio"> yes</p>');
+  expect(blocks.map(({ textContent }) => textContent)).toEqual(["Name ☐ yes"]);
+});
+
 // MathML Core and MathML 3, from memory.
 test.each([
   ["<mrow><mi>a</mi><mo>+</mo><mi>b</mi></mrow>", "a+b"],

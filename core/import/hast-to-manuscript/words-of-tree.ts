@@ -10,6 +10,7 @@ import { assertHotspots, type Hotspot, type Point } from "../../manuscript/hotsp
 import { schema } from "../../manuscript/schema.ts";
 import type { FoundArea } from "../areas.ts";
 import { namesOf } from "../hast-nodes.ts";
+import { fontOfElement, isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { clip, linkedWithoutEdges } from "./blanks.ts";
 import { followsOf, frameOf, lookOf } from "./carried.ts";
 import { languageMark } from "./language-of-tree.ts";
@@ -45,6 +46,18 @@ function shareOf({ properties }: Element): number | null {
   const width = /^([\d.]+)%$/.exec(String(properties["width"] ?? ""))?.[1];
   const share = Number(properties["dataWidth"] ?? style ?? width ?? NaN);
   return share >= 5 && share <= 100 ? share : null;
+}
+
+/** An element whose words are signs of a font. */
+function inSymbols(element: Element, font: string): Element {
+  const children = element.children.map((child) =>
+    child.type === "text"
+      ? { ...child, value: symbolsOf(font, child.value) }
+      : child.type === "element"
+        ? inSymbols(child, font)
+        : child,
+  );
+  return { ...element, children };
 }
 
 const elementsUnknown = "Elements that have no place in a book";
@@ -86,7 +99,10 @@ export class WordsOfTree {
       case "br":
         return [schema.node("hard_break", null, undefined, marks)];
       case "input":
-        return [schema.text(node.properties["checked"] ? "☑" : "☐", marks)];
+        // What one writes into is empty in a book.
+        return /^(checkbox|radio)$/i.test(String(node.properties["type"]))
+          ? [schema.text(node.properties["checked"] ? "☑" : "☐", marks)]
+          : [];
       case "note-reference":
         return [
           schema.node(
@@ -115,7 +131,9 @@ export class WordsOfTree {
     return words === "" ? [] : [schema.text(words, marks)];
   }
 
-  private formatted(element: Element, marks: readonly Mark[], keepBlanks: boolean): Node[] {
+  private formatted(given: Element, marks: readonly Mark[], keepBlanks: boolean): Node[] {
+    const font = fontOfElement(given.tagName, given.properties["style"], given.properties["face"]);
+    const element = isSymbolFont(font) ? inSymbols(given, font) : given;
     const shown = [markFor[element.tagName], ...marksOfStyle(element)].filter(
       // A link's underline is its look.
       (name) => name !== undefined && !(name === "underline" && schema.marks.link!.isInSet(marks)),
