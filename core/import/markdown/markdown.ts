@@ -8,6 +8,7 @@ import type { LeftOut } from "../left-out.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { linksOfMarkdown } from "./second-reading.ts";
 import { decodeText } from "../text-encoding.ts";
+import { withoutAttributeLists } from "./attribute-lists.ts";
 import { definitionsOfLines } from "./definitions.ts";
 import { frontMatter } from "./front-matter.ts";
 import { idsBehindHeadings } from "./heading-ids.ts";
@@ -76,6 +77,8 @@ function readTree(given: string): ReadManuscript {
     { file: new VFile(text) },
   ) as Root;
   withoutOthersNames(tree, Boolean(about?.conventions));
+  // Exports of ours have none, and words that look like one are an author's.
+  if (!about?.conventions) withoutAttributeLists(tree);
   idsBehindHeadings(tree);
   definitionsOfLines(tree);
   const whereOf: ReadManuscript["whereOf"] = ({ position }) =>

