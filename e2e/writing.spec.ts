@@ -192,6 +192,30 @@ test("chapters are added, renamed, moved by key and by hand, deleted, and brough
   await expect.poll(titles).toEqual(["Four", "One", "Three", "Zwei"]);
 });
 
+test("what was asked for while a save was on its way is done though the page is left", async ({ page }) => {
+  const bookId = await openOwnBook(page, markdown);
+  let letGo = (): void => undefined;
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  // The save has no answer as long as the page is there.
+  await page.route(/\/chapters\/(?!order$)[^/]+$/, async (route) => {
+    if (route.request().method() === "PUT") await held;
+    await route.continue().catch(() => undefined);
+  });
+  await text(page).locator("p").first().click();
+  const save = page.waitForRequest((request) => request.method() === "PUT");
+  await page.keyboard.type("More. ");
+  await save;
+  await moveByKey(page, "Two", "ArrowDown");
+  await expect(page.getByText("“Two” was set down at place 3 of 3.")).toBeAttached();
+  await page.goto("about:blank");
+  letGo();
+  const kept = async (): Promise<string[]> => {
+    const chapters = await (await page.request.get(`/api/books/${bookId}/chapters`)).json();
+    return (chapters as { title: string }[]).map(({ title }) => title);
+  };
+  await expect.poll(kept).toEqual(["One", "Three", "Two"]);
+});
+
 test("the tools of the text make what the book can hold, and it comes back after a reload", async ({
   page,
 }) => {

@@ -67,10 +67,13 @@ interface WrittenText {
 export const writtenTexts = new Set<WrittenText>();
 
 /** What carries a text of its own, or is about no text that the server has. */
-const withOwnText = /\/chapters\/[^/]+(\/(pages|versions))?$/;
+const withOwnText = /\/chapters\/(?!order$)[^/]+(\/(pages|versions))?$/;
 
 /** What asks for something and changes nothing. */
 const asking = /\/(search|preview|preflight)$/;
+
+/** Longer than this, in letters, no request outlives the page that sends it (Fetch, 4.6: 64 kB in all). */
+const mostOutliving = 8 * 1024;
 
 /** What changes books and has no answer yet, by what the client calls it. */
 const changing = new Map<string, { answer: Promise<void>; answered: () => void }>();
@@ -86,22 +89,46 @@ function ends(id: string): void {
   changing.delete(id);
 }
 
+/** What goes on where the page is left. */
+const waiting = new Set<() => void>();
+let isLeft = false;
+addEventListener("pagehide", () => {
+  isLeft = true;
+  for (const goOn of waiting) goOn();
+});
+addEventListener("pageshow", () => void (isLeft = false));
+
+/** Waits for all of these, or until the page is left: then what was asked for has to go out at once. */
+function unlessLeft(awaited: readonly Promise<unknown>[]): Promise<unknown> {
+  return new Promise((resolve, reject) => {
+    const goOn = (): void => resolve(undefined);
+    if (isLeft) return goOn();
+    waiting.add(goOn);
+    const all = Promise.all(awaited).finally(() => waiting.delete(goOn));
+    all.then(resolve, reject);
+  });
+}
+
 // Whatever the server is to do with a book, it does with the text as the author sees it, and after what the author asked
 // for before.
 api.use({
-  async onRequest({ id, request: { method, url } }) {
-    const { pathname } = new URL(url);
+  async onRequest({ id, request }) {
+    const { method } = request;
+    const { pathname } = new URL(request.url);
     if (method === "GET" || !pathname.startsWith("/api/books/") || withOwnText.test(pathname)) return;
     const before = [...changing.values()].map(({ answer }) => answer);
     if (!asking.test(pathname)) begins(id);
     const pending = [...writtenTexts].filter((text) => text.isPending());
+    const { length } = await request.clone().text();
+    const outliving = length < mostOutliving ? new Request(request, { keepalive: true }) : request;
     try {
-      await Promise.all(pending.map((text) => text.settle()));
+      await unlessLeft(pending.map((text) => text.settle()));
     } catch (error) {
       ends(id);
       throw new ApiError(0, "unsaved", (error as Error).message);
     }
-    await Promise.all(before);
+    await unlessLeft(before);
+    return outliving;
   },
   onResponse({ id }) {
     ends(id);
