@@ -1,12 +1,10 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
 import { arrayMove, SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable";
-import { useQueryClient } from "@tanstack/react-query";
 import { FileInput, Plus } from "lucide-react";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { answerOf, api, type ChapterListing } from "../api/client";
 import { useStale } from "../api/stale";
-import { keys } from "../api/keys";
 import { telling } from "../frame/history";
 import { offerUndo } from "../frame/undo-bar";
 import { Button } from "../parts/button";
@@ -14,6 +12,7 @@ import { Problem } from "../parts/notice";
 import { howToMove, movesAloud } from "./chapter-moves";
 import { ChapterRow } from "./chapter-row";
 import { useMovesByKey } from "./moves-by-key";
+import { useOrderOnWay } from "./order-on-way";
 import { useGoneWithChapters } from "./places/gone-with-chapters";
 
 /** What a new one is called, with its number, until its author says. */
@@ -27,7 +26,7 @@ const newTitles: Readonly<Record<ChapterListing["role"], string>> = {
 /** The book's chapters in order: open, add, rename, move, delete. */
 export function ChapterList({
   bookId,
-  chapters,
+  chapters: listed,
   current,
   renameCurrent,
 }: {
@@ -37,7 +36,7 @@ export function ChapterList({
   /** Renames the chapter that is being written; its text is in the editor, not on the server. */
   renameCurrent: (title: string) => void;
 }) {
-  const queries = useQueryClient();
+  const { chapters, showWhile } = useOrderOnWay(listed);
   const stale = useStale();
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState<string | null>(null);
@@ -142,16 +141,12 @@ export function ChapterList({
     const isApart = (at: number): boolean => chapters[at]!.role === "companion";
     if (from === -1 || to === -1 || from === to || isApart(from) !== isApart(to)) return;
     const moved = arrayMove(chapters, from, to);
-    queries.setQueryData(keys.chapters(bookId), moved);
-    const put = async (order: ChapterListing[]): Promise<void> => {
-      await answerOf(
-        api.PUT("/api/books/{bookId}/chapters/order", {
-          params: { path },
-          body: { chapters: order.map(({ id }) => id) },
-        }),
-      );
-      await refresh();
-    };
+    const put = (order: ChapterListing[]): Promise<void> =>
+      showWhile(order, async () => {
+        const body = { chapters: order.map(({ id }) => id) };
+        await answerOf(api.PUT("/api/books/{bookId}/chapters/order", { params: { path }, body }));
+        await refresh();
+      });
     void attempt(() =>
       telling(
         put(moved),
