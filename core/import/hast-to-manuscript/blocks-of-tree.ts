@@ -303,7 +303,11 @@ export class BlocksOfTree {
 
 /** Paragraphs aligned as an element has them. */
 function alignedIn({ properties, tagName }: Element, nodes: Node[]): Node[] {
-  const said = tagName === "center" ? "center" : lineAlignOf(properties);
+  return alignedAs(tagName === "center" ? "center" : lineAlignOf(properties), nodes);
+}
+
+/** Paragraphs that say nothing of it by themselves, aligned as what is around them is. */
+export function alignedAs(said: LineAlign, nodes: Node[]): Node[] {
   if (said === null) return nodes;
   return nodes.map((node) =>
     node.type.name === "paragraph" && node.attrs["align"] === null
@@ -312,7 +316,26 @@ function alignedIn({ properties, tagName }: Element, nodes: Node[]): Node[] {
   );
 }
 
-function lineAlignOf(properties: Element["properties"]): "center" | "end" | null {
+/** How the lines of a paragraph are aligned; null where it is as usual. */
+export type LineAlign = "center" | "end" | null;
+
+/**
+ * How what wraps a part of a page aligns what is in it: by being for that, by its attribute or its style. A class of that name
+ * is mostly of how the page is laid out.
+ * @param around how what is around it does
+ */
+export function alignWithin(
+  { tagName, properties: { align, style } }: Element,
+  around: LineAlign,
+): LineAlign {
+  if (tagName === "center") return "center";
+  const says = saidSides({ align, style }).some((side) =>
+    /^(left|right|start|end|center|justify)$/.test(side),
+  );
+  return says ? lineAlignOf({ align, style }) : around;
+}
+
+function lineAlignOf(properties: Element["properties"]): LineAlign {
   const said = saidSides(properties);
   return said.includes("center") ? "center" : said.includes("end") || said.includes("right") ? "end" : null;
 }

@@ -10,7 +10,7 @@ import type { LeftOut } from "../left-out.ts";
 import { clip } from "./blanks.ts";
 import { withCaptionsOfTheirTables } from "./captions-above.ts";
 import { signpostsOfElement, type Follows } from "./carried.ts";
-import { BlocksOfTree } from "./blocks-of-tree.ts";
+import { alignedAs, alignWithin, BlocksOfTree, type LineAlign } from "./blocks-of-tree.ts";
 import { blocks, wrappers } from "./elements.ts";
 import { FileReading, type TreeOptions } from "./file-reading.ts";
 import { semanticsOf } from "../semantics.ts";
@@ -120,12 +120,17 @@ class ManuscriptBuilder {
     };
   }
 
-  private chapterBlocks(children: RootContent[], language: Mark | null = null): void {
+  /** @param align how what is around these aligns them */
+  private chapterBlocks(
+    children: RootContent[],
+    language: Mark | null = null,
+    align: LineAlign = null,
+  ): void {
     let loose: ElementContent[] = [];
     const flush = (): void => {
       const paragraph = this.blocks.paragraph(loose);
       loose = [];
-      if (paragraph) this.current().blocks.push(...inLanguage([paragraph], language));
+      if (paragraph) this.current().blocks.push(...alignedAs(align, inLanguage([paragraph], language)));
     };
     for (const child of children) {
       if (child.type === "element" && child.tagName === "h1") {
@@ -139,12 +144,15 @@ class ManuscriptBuilder {
         const role = roleOfSection(child);
         const title = role && titleOfSection(child);
         if (title) this.ofSections.set(title, role);
-        this.chapterBlocks(child.children, languageMark(child) ?? language);
+        this.chapterBlocks(child.children, languageMark(child) ?? language, alignWithin(child, align));
         const last = this.drafts.at(-1)?.blocks.at(-1);
         if (child.properties["dataPage"] === true && last) this.endsOfPages.add(last);
       } else if (child.type === "element" && blocks.has(child.tagName)) {
         flush();
-        const made = inLanguage(this.blocks.block(child), languageMark(child) ?? language);
+        const made = alignedAs(
+          alignWithin(child, align),
+          inLanguage(this.blocks.block(child), languageMark(child) ?? language),
+        );
         // A chapter begins a page by itself.
         if (beginsPage(child) && this.drafts.length > 0 && this.current().blocks.length > 0)
           this.current().blocks.push(schema.node("page_break"));

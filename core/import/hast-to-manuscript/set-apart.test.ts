@@ -57,6 +57,22 @@ test("tasks are known by their boxes, wherever those stand in the item's first l
   ]);
 });
 
+test.each([
+  ["<center>a<p>b</p></center><p>c</p>", ["center", "center", null]],
+  [
+    '<div align="center"><div><p>a</p></div><p align="left">b</p><p align="right">c</p></div>',
+    ["center", null, "end"],
+  ],
+  [
+    '<section style="color: red; text-align: right">a<div style="text-align:start">b</div></section>',
+    ["end", null],
+  ],
+  ['<div class="center"><p>a</p><p class="center">b</p></div>', [null, "center"]],
+])("what wraps parts of a page aligns them: %s", async (html, sides) => {
+  const { blocks } = await page(html);
+  expect(blocks.map(({ attrs }) => attrs["align"] as string | null)).toEqual(sides);
+});
+
 test("fields of forms that one writes into are nothing in a book", async () => {
   const { blocks } = await page('<p>Name <input value="x"><input type="radio"> yes</p>');
   expect(blocks.map(({ textContent }) => textContent)).toEqual(["Name ☐ yes"]);
