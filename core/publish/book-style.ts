@@ -37,7 +37,8 @@ figcaption .number, .caption .number { font-weight: bold; }
 .return { font-size: 0.9em; }
 .gap { font-weight: bold; }
 .notes { margin-top: 2em; border-top: 1px solid; font-size: 0.9em; }
-.note-number { margin-bottom: 0; }
+.note-number, .note-number + p { display: inline; }
+aside[role="doc-footnote"] { margin: 0.6em 0; }
 .cover { display: block; margin: 0 auto; max-height: 95vh; }
 .part h1 { margin-top: 35%; text-align: center; }
 .title-page { text-align: center; margin-top: 20%; }
