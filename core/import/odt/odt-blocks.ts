@@ -3,8 +3,8 @@ import { allElements, element, pageBreakAt, shows } from "../hast-nodes.ts";
 import { setOffOfStyle } from "../looks-by-name.ts";
 import { keptBy, withKept } from "../kept-of-export.ts";
 import type { OdtStyle } from "./odt-styles.ts";
-import { childOf, elements, type XmlElement } from "../xml-tree.ts";
-import { tagIn, type OdtReading, type OdtWords } from "./odt-words.ts";
+import { childOf, elements, textOf, type XmlElement } from "../xml-tree.ts";
+import { shapes, tagIn, type OdtReading, type OdtWords } from "./odt-words.ts";
 
 const cellSides: Readonly<Record<string, "left" | "center" | "right">> = {
   left: "left",
@@ -12,6 +12,8 @@ const cellSides: Readonly<Record<string, "left" | "center" | "right">> = {
   end: "right",
   right: "right",
 };
+
+const mostRepeated = 30;
 
 /** Reads the blocks of a document: headings, paragraphs, lists, tables, sections, indexes. */
 export class OdtBlocks {
@@ -83,7 +85,11 @@ export class OdtBlocks {
           why: "They are left out, as if agreed to.",
         });
         return [];
+      case "numbered-paragraph":
+        return this.blocks(child);
       default:
+        if (shapes.has(name))
+          return this.line({ ...child, name: "p", attributes: {}, children: [child] }, "p");
         // Indexes of other sorts have their lines in a body, too.
         return childOf(child, "index-body")
           ? this.blocks(childOf(child, "index-body")!)
@@ -216,13 +222,21 @@ export class OdtBlocks {
     return elements(parent).flatMap((child): Element[] => {
       if (child.name === "table-header-rows") return this.rows(child, true);
       if (child.name === "table-rows" || child.name === "table-row-group") return this.rows(child, isHead);
-      return child.name === "table-row" ? [this.row(child, isHead)] : [];
+      if (child.name !== "table-row") return [];
+      return Array.from({ length: this.times(child, "rows") }, () => this.row(child, isHead));
     });
+  }
+
+  /** How often an empty row or cell stands there (part 3, 19.675 and 19.678), which may fill a whole sheet with none. */
+  private times(part: XmlElement, what: "rows" | "columns"): number {
+    const said = Number(part.attributes[`number-${what}-repeated`] ?? 1) || 1;
+    return said > 1 && said <= mostRepeated && textOf(part).trim() === "" ? said : 1;
   }
 
   private row(row: XmlElement, isHead: boolean): Element {
     const cells = elements(row)
       .filter(({ name }) => name === "table-cell")
+      .flatMap((cell) => Array<XmlElement>(this.times(cell, "columns")).fill(cell))
       .map((cell) => {
         const span = (kind: string): number => Number(cell.attributes[`number-${kind}-spanned`] ?? 1) || 1;
         const blocks = this.blocks(cell);

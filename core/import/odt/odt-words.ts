@@ -35,13 +35,21 @@ const unread = new Set([
   "change",
   "change-start",
   "change-end",
+  "script",
 ]);
+/** What is drawn, and may have words in it (part 3, 10.3). */
+export const shapes = new Set(
+  "custom-shape rect line polyline polygon regular-polygon path circle ellipse connector caption measure g".split(
+    " ",
+  ),
+);
 const references = new Set(["bookmark-ref", "reference-ref", "note-ref", "sequence-ref"]);
 
 /** Reads what stands in the paragraphs of a document: words, links, places, pictures, signs of notes. */
 export class OdtWords {
   /** The text boxes that hang on the paragraph, to be set behind it. */
   boxes: XmlElement[] = [];
+  private openLinks = 0;
 
   constructor(private readonly reading: OdtReading) {}
 
@@ -63,7 +71,9 @@ export class OdtWords {
       case "a": {
         const href = hrefOf(attributes["href"] ?? "");
         const title = attributes["title"];
+        this.openLinks += 1;
         const content = this.read(child);
+        this.openLinks -= 1;
         return href === ""
           ? content
           : [element("a", { href, ...(title ? { title } : {}) }, content, paragraph)];
@@ -117,8 +127,26 @@ export class OdtWords {
         return [...this.read(base), ...(reading === "" ? [] : text(open + reading + close))];
       }
       default:
+        if (shapes.has(name)) return this.shape(child);
         return unread.has(name) ? [] : this.read(child);
     }
+  }
+
+  /** What is drawn is not taken over; its words are, behind the paragraph, or in the link that is around it. */
+  private shape(shape: XmlElement): ElementContent[] {
+    for (const { attributes } of elements(childOf(shape, "event-listeners")))
+      if (attributes["href"])
+        this.reading.leftOut.push({
+          where: `paragraph ${this.reading.paragraph}`,
+          sort: "Links on drawn shapes",
+          what: `A link on a drawn shape to ${attributes["href"]}`,
+          why: "Shapes are not taken over; the words in one are.",
+          href: attributes["href"],
+        });
+    const inside = elements(shape).filter((one) => !["title", "desc", "event-listeners"].includes(one.name));
+    if (shape.name === "g" || this.openLinks > 0) return this.read({ ...shape, children: inside });
+    if (inside.length > 0) this.boxes.push({ ...shape, children: inside });
+    return [];
   }
 
   private place(name: string): Element {

@@ -177,3 +177,56 @@ test("references to a heading's page arrive beside those to its words, whichever
     ["24", "Page numbers that follow their places now"],
   ]);
 });
+
+test("what is drawn gives its words, and tells of its links; paragraphs with a number of their own are paragraphs", async () => {
+  const shape = (words: string, more = ""): string =>
+    `<draw:custom-shape draw:name="S">${more}<svg:title>T</svg:title>${p(words)}</draw:custom-shape>`;
+  const click =
+    '<office:event-listeners><script:event-listener xmlns:script="urn:s" xlink:href="https://event.example/"/></office:event-listeners>';
+  const bytes = document(
+    [
+      h(1, "Tides"),
+      p(`${shape(`Low ${a("https://a.example/", "water")}`, click)}Beside it.`),
+      `<draw:g>${shape("On the page")}<draw:line/></draw:g>`,
+      p(`<draw:a xlink:href="https://rect.example/"><draw:rect>${p("Rect")}</draw:rect></draw:a> after.`),
+      `<text:numbered-paragraph>${p("Numbered")}</text:numbered-paragraph>`,
+      p("Script <text:script>alert(1)</text:script>none."),
+    ].join(""),
+  );
+  const { chapters, arrival, leftOut } = await bring(bytes);
+  expect(chapters[0]!.children.slice(1).map(({ textContent }) => textContent)).toEqual([
+    "Beside it.",
+    "Low water",
+    "On the page",
+    "Rect after.",
+    "Numbered",
+    "Script none.",
+  ]);
+  expect(arrival!.links.map(({ words, verdict }) => [words, verdict])).toEqual([
+    ["water", "intact"],
+    ["Rect", "intact"],
+  ]);
+  expect(leftOut.map(({ sort, what }) => [sort, what])).toEqual([
+    ["Links on drawn shapes", "A link on a drawn shape to https://event.example/"],
+  ]);
+});
+
+test("a heading with a note is where links to it lead, and empty cells that are written once stand as often as they say", async () => {
+  const note = `<text:note text:id="n"><text:note-citation>1</text:note-citation><text:note-body>${p(`By day, see ${a("https://a.example/", "hours")}.`)}</text:note-body></text:note>`;
+  const row =
+    '<table:table-cell table:number-columns-repeated="2"/><table:table-cell><text:p>x</text:p></table:table-cell>';
+  const bytes = document(
+    [
+      `<text:h text:outline-level="1">Low${note}</text:h>`,
+      p(`Water, see ${a("#Low|outline", "low")}.`),
+      `<table:table><table:table-row>${row}</table:table-row><table:table-row table:number-rows-repeated="1000"/></table:table>`,
+    ].join(""),
+  );
+  const { chapters, arrival } = await bring(bytes);
+  expect(arrival!.links.map(({ words, verdict }) => [words, verdict])).toEqual([
+    ["low", "intact"],
+    ["hours", "intact"],
+  ]);
+  const [first] = chapters[0]!.child(2).children;
+  expect(first!.children.map(({ textContent }) => textContent)).toEqual(["", "", "x"]);
+});

@@ -1,5 +1,5 @@
 import { strFromU8, unzipSync } from "fflate";
-import { SaxesParser } from "saxes";
+import { SaxesParser, type SaxesTagPlain } from "saxes";
 import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
@@ -35,7 +35,16 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
   const rubies = new Rubies((words) => links.text(words));
   const parser = new SaxesParser();
   const usual = new UsualPrefixes();
-  parser.on("opentag", (tag) => {
+  /** What notes say, which stands in the midst of the text that calls them, and is read behind all of it. */
+  const notes: (() => void)[] = [];
+  let isBehind = false;
+  /** A place that is a note is where that is read. */
+  const placeOfNote = (id: string | undefined): void => {
+    const place = (): void => links.place(id);
+    if (isBehind) place();
+    else notes.push(place);
+  };
+  const opens = (tag: SaxesTagPlain): void => {
     const { name, attributes } = usual.tag(tag);
     // What a book of ours made by itself is made again.
     const isMade = /^vennet-made-/.test(attributes[name === "text:section" ? "text:name" : "xml:id"] ?? "");
@@ -43,6 +52,7 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
     let isLink = false;
     // The top of a book of ours stands in what it made by itself.
     if (places.test(name)) links.place(attributes["text:name"]);
+    if (name === "text:note") placeOfNote(attributes["text:id"]);
     if (unreadDepth === 0) {
       if (name === "text:p" || name === "text:h") links.where = `paragraph ${++paragraph}`;
       if (name === "text:h") {
@@ -53,7 +63,6 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
       if (name === "table:table") links.place(`${attributes["table:name"] ?? ""}|table`);
       if (name === "draw:frame") links.place(`${attributes["draw:name"] ?? ""}|graphic`);
       if (name === "text:section") links.place(`${attributes["text:name"] ?? ""}|region`);
-      if (name === "text:note") links.place(attributes["text:id"]);
       if (name === "office:annotation") links.apart = "a comment";
       const href = references.test(name)
         ? attributes["text:ref-name"] && `#${attributes["text:ref-name"]}`
@@ -80,16 +89,16 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
     const font = attributes["style:font-name"] ?? attributes["fo:font-family"];
     if (name === "style:text-properties" && isSymbolFont(font)) fonts.set(style, font);
     if (name === "text:h") links.place(`at ${paragraph}`);
-  });
-  parser.on("text", (words) => {
+  };
+  const reads = (words: string): void => {
     const at = open.at(-1);
     if (at) at.words += words;
     if (unreadDepth > 0 || !open.some(({ name }) => name === "text:p" || name === "text:h")) return;
     const font = fonts.get(at?.style);
     rubies.text(at?.style !== undefined && font ? symbolsOf(font, words) : words);
     if (heading) heading.words += words;
-  });
-  parser.on("closetag", (tag) => {
+  };
+  const closes = (tag: SaxesTagPlain): void => {
     const name = usual.name(tag.name);
     const closed = open.pop()!;
     rubies.end(partsOfRuby[name] ?? "");
@@ -116,9 +125,22 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
       links.endHeading();
     }
     if (closed.isLink) links.end();
+  };
+  let depthInNote = 0;
+  const inTurn = (read: () => void): unknown => (depthInNote > 0 ? notes.push(read) : read());
+  parser.on("opentag", (tag) => {
+    if (depthInNote > 0 || usual.name(tag.name) === "text:note-body") depthInNote += 1;
+    inTurn(() => opens(tag));
+  });
+  parser.on("text", (words) => inTurn(() => reads(words)));
+  parser.on("closetag", (tag) => {
+    inTurn(() => closes(tag));
+    if (depthInNote > 0) depthInNote -= 1;
   });
   const headings = new Map<string, string>();
   if (content) parser.write(strFromU8(content).replace(/^\ufeff/, "")).close();
+  isBehind = true;
+  for (const read of notes) read();
   return links.all((fragment) => {
     const [, named] = /^(.*)\|outline$/s.exec(fragment) ?? [];
     return [fragment, headings.get(lettersOf(named ?? "")) ?? ""];
