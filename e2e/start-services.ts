@@ -19,8 +19,7 @@ const variable = "VENNET_OF_TESTS";
 export default async function startAll({ workers }: FullConfig): Promise<() => Promise<void>> {
   const folders: string[] = [];
   const processes = new Processes();
-  const started: TestVennet[] = [];
-  for (let worker = 0; worker < workers; worker++) {
+  const start = async (): Promise<TestVennet> => {
     const folder = mkdtempSync(join(tmpdir(), "vennet-e2e-"));
     folders.push(folder);
     const { address, environment } = await startServices(processes, folder, await freePort(), {
@@ -30,8 +29,9 @@ export default async function startAll({ workers }: FullConfig): Promise<() => P
       SIGN_UPS_PER_HOUR: "1000000",
     });
     await loadDemo(address);
-    started.push({ address, environment });
-  }
+    return { address, environment };
+  };
+  const started = await Promise.all(Array.from({ length: workers }, start));
   process.env[variable] = JSON.stringify(started);
   return async () => {
     await processes.endAll();

@@ -34,30 +34,40 @@ function end(code) {
   })());
 }
 
-async function runTool(command, args, environment = {}) {
+/** @param name where others run at once: what the tool says is shown when it has ended, under this name */
+async function runTool(command, args, environment = {}, name = null) {
   if (ending) await ending;
   const began = Date.now();
+  const out = name === null ? "inherit" : "pipe";
   const tool = spawn(command, args, {
     cwd: root,
-    stdio: ["ignore", "inherit", "inherit"],
+    stdio: ["ignore", out, out],
     env: { ...process.env, ...environment, VENNET_TEST_RUN: id, TMPDIR: folder },
   });
-  const [status] = await once(tool, "exit");
+  const said = [];
+  for (const stream of [tool.stdout, tool.stderr]) stream?.on("data", (bytes) => said.push(bytes));
+  const [status] = await once(tool, "close");
   if (ending) await ending;
+  if (name !== null) process.stdout.write(`-- ${name}\n${Buffer.concat(said)}`);
   console.log(`(${Math.round((Date.now() - began) / 1000)} s)`);
   return status;
 }
 
-/** A check that passes or fails as a whole. */
-async function check(name, [command, ...args]) {
+/** A check that passes or fails as a whole. @param isAlone whether nothing runs beside it */
+async function check(name, [command, ...args], isAlone = true) {
   console.log(`\n== ${name}`);
   const isNode = command === process.execPath;
-  if ((await runTool(isNode ? command : "npx", isNode ? args : ["--no-install", command, ...args])) === 0)
-    passed++;
+  const all = isNode ? args : ["--no-install", command, ...args];
+  if ((await runTool(isNode ? command : "npx", all, {}, isAlone ? null : name)) === 0) passed++;
   else {
     failed++;
     console.log(`FAILED: ${name}`);
   }
+}
+
+/** Checks one after the other, beside others. */
+async function checks(all) {
+  for (const [name, command] of all) await check(name, command, false);
 }
 
 /** A runner that counts its own tests into a JSON file; one that leaves none counts as one failure. */
@@ -102,11 +112,18 @@ try {
   installDebianPackages(toTest);
   installNpmPackages();
   build();
-  await check("types of the web application", ["tsc", "-p", "web"]);
-  await check("types of the end-to-end tests", ["tsc", "-p", "e2e"]);
-  await check("lint", ["eslint", "."]);
-  await check("unused files, dependencies and exports", ["knip"]);
-  await check("format", ["prettier", "--check", "--log-level", "warn", "."]);
+  // Each keeps one core busy.
+  await Promise.all([
+    checks([
+      ["types of the web application", ["tsc", "-p", "web"]],
+      ["types of the end-to-end tests", ["tsc", "-p", "e2e"]],
+      ["format", ["prettier", "--check", "--log-level", "warn", "."]],
+    ]),
+    checks([
+      ["lint", ["eslint", "."]],
+      ["unused files, dependencies and exports", ["knip"]],
+    ]),
+  ]);
   await jest("unit tests", "--selectProjects", "core", "web", "launch");
   await jest("server tests", "--selectProjects", "server");
   await check("campaign, short form", [process.execPath, "launch/campaign.mjs", "--short"]);
