@@ -4,7 +4,7 @@ import { changeOf, fingerprintOf, type Fingerprint } from "./fingerprint.ts";
 import { PageReader } from "./page-reader.ts";
 
 function printOf(html: string, part: string | null = null): Fingerprint {
-  const reader = new PageReader({ names: new Set(part === null ? [] : [part]), isTextWanted: false });
+  const reader = new PageReader({ parts: part === null ? [] : [[part]], isTextWanted: false });
   reader.push(html);
   reader.end();
   const { title, headings, language, content, parts } = reader.facts();

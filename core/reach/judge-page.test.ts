@@ -7,7 +7,7 @@ import { wantedPart } from "./part.ts";
 const at = "https://tides.example/tables/spring";
 
 function read(html: string, wanted: string[] = [], piece = html.length || 1): PageFacts {
-  const reader = new PageReader({ names: new Set(wanted), isTextWanted: true });
+  const reader = new PageReader({ parts: wanted.map((name) => [name]), isTextWanted: true });
   for (let i = 0; i < html.length; i += piece) reader.push(html.slice(i, i + piece));
   reader.end();
   return reader.facts();
@@ -77,7 +77,7 @@ describe("reading a page", () => {
   });
 
   test("ends as soon as all that is asked for is known", () => {
-    const reader = new PageReader({ names: new Set(["late"]), isTextWanted: false });
+    const reader = new PageReader({ parts: [["later", "late"]], isTextWanted: false });
     reader.push(
       `<title>T</title><h1>H</h1><main>${"<p>So much is kept of what a page says.</p>".repeat(2_000)}`,
     );
@@ -94,10 +94,18 @@ describe("the part that a fragment names", () => {
     ["", { kind: "top" }],
     ["#", { kind: "top" }],
     ["#TOP", { kind: "top" }],
-    ["#neap", { kind: "element", names: ["neap"] }],
-    ["#h%C3%B6chste", { kind: "element", names: ["h%C3%B6chste", "höchste"] }],
-    ["#100%", { kind: "element", names: ["100%"] }],
-    ["#neap:~:text=tide", { kind: "element", names: ["neap"] }],
+    ["#neap", { kind: "element", names: ["neap", "user-content-neap"] }],
+    [
+      "#h%C3%B6chste",
+      {
+        kind: "element",
+        names: ["h%C3%B6chste", "höchste", "user-content-h%C3%B6chste", "user-content-höchste"],
+      },
+    ],
+    ["#100%", { kind: "element", names: ["100%", "user-content-100%"] }],
+    ["#neap:~:text=tide", { kind: "element", names: ["neap", "user-content-neap"] }],
+    ["#L10-L20", { kind: "element", names: ["L10-L20", "user-content-L10-L20"], isForScripts: true }],
+    ["#t=90", { kind: "element", names: ["t=90", "user-content-t=90"], isForScripts: true }],
     ["#:~:text=tide", { kind: "top" }],
     ["#/route", { kind: "script" }],
     ["#!route", { kind: "script" }],
@@ -111,6 +119,11 @@ describe("the part that a fragment names", () => {
     ['<p id="höchste">', "#h%C3%B6chste", "sound ok"],
     ["<p>", "#top", "sound ok"],
     ["<p>", "#/route", "unsure part-unread"],
+    ['<h2><a id="user-content-neap" href="#neap"></a>', "#neap", "sound ok"],
+    ['<p id="L10">', "#L10", "sound ok"],
+    [`<p>${"The tide goes out at nine. ".repeat(20)}</p><script></script>`, "#L10", "unsure part-unread"],
+    [`<p>${"The tide goes out at nine. ".repeat(20)}</p><script></script>`, "#gid=3", "unsure part-unread"],
+    ["<p>", "#L10", "broken no-part"],
     // What few words and scripts there are may make the part.
     ['<div id="root"></div><script src="app.js"></script>', "#neap", "unsure part-unread"],
     [`<p>${"The tide goes out at nine. ".repeat(20)}</p><script></script>`, "#neap", "broken no-part"],

@@ -75,8 +75,10 @@ function judgePart(address: string, told: Outcome, type: string | null, page: Pa
   if (!page) return isPage(type) ? unread(told) : told;
   if (wanted.kind === "script") return unread(told);
   if (wanted.names.some((name) => page.parts.has(name))) return isThere();
-  const isAll = page.isWhole && (!page.hasScripts || page.content.length >= leastToRead);
-  return isAll ? { ...told, state: "broken", code: "no-part", movedTo: null } : unread(told);
+  const isMade = page.hasScripts && (wanted.isForScripts === true || page.content.length < leastToRead);
+  return page.isWhole && !isMade
+    ? { ...told, state: "broken", code: "no-part", movedTo: null }
+    : unread(told);
 }
 
 /** What a page is like now, with the words at the part that an address names. */

@@ -4,13 +4,13 @@ import { refreshTarget } from "./refresh.ts";
 
 /** What is looked for in a page beside what it is called and about. */
 export interface WantedOfPage {
-  /** Ids, and names of `a` elements. */
-  names: ReadonlySet<string>;
+  /** The parts of it: the ids, or names of `a` elements, that each may have. */
+  parts: readonly (readonly string[])[];
   /** Whether words are looked for in all of its text. */
   isTextWanted: boolean;
 }
 
-export const nothingWanted: WantedOfPage = { names: new Set(), isTextWanted: false };
+export const nothingWanted: WantedOfPage = { parts: [], isTextWanted: false };
 
 /** What was read of a page. */
 export interface PageFacts {
@@ -68,7 +68,10 @@ export class PageReader {
   private isTooDeep = false;
   private readonly parser: Parser;
 
+  private readonly names: ReadonlySet<string>;
+
   constructor(private readonly wanted: WantedOfPage) {
+    this.names = new Set(wanted.parts.flat());
     this.parser = new Parser({
       onopentag: (name, attributes) => this.open(name, attributes),
       ontext: (text) => this.takeText(text),
@@ -92,7 +95,7 @@ export class PageReader {
   get hasEnough(): boolean {
     if (this.isTooDeep) return true;
     return (
-      this.found.size === this.wanted.names.size &&
+      this.wanted.parts.every((names) => names.some((name) => this.found.has(name))) &&
       this.content.hasParts &&
       !this.wanted.isTextWanted &&
       this.title !== null &&
@@ -138,7 +141,7 @@ export class PageReader {
     if (name === "html")
       this.language = /^[a-z]{2,3}/i.exec(attributes["lang"] ?? "")?.[0].toLowerCase() ?? null;
     const parts = [attributes["id"], name === "a" ? attributes["name"] : undefined].filter(
-      (one): one is string => one !== undefined && this.wanted.names.has(one),
+      (one): one is string => one !== undefined && this.names.has(one),
     );
     for (const part of parts) this.found.add(part);
     this.content.begin(name, attributes, parts);

@@ -58,12 +58,10 @@ export class HostVisits {
     signal: AbortSignal,
   ): Promise<Map<string, Outcome>> {
     const wanted: WantedOfPage = {
-      names: new Set(
-        destinations.flatMap((address) => {
-          const part = wantedPart(address);
-          return part.kind === "element" ? part.names : [];
-        }),
-      ),
+      parts: destinations.flatMap((address) => {
+        const part = wantedPart(address);
+        return part.kind === "element" ? [part.names] : [];
+      }),
       isTextWanted: destinations.some((address) => textDirectives(address).length > 0),
     };
     const hops: Hop[] = [];
