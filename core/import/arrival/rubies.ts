@@ -1,4 +1,4 @@
-import { brackets } from "../hast-to-manuscript/readings.ts";
+import { brackets } from "../readings.ts";
 
 /** How letters are read, as a parser that makes no tree comes by it: in brackets behind them, where a file gives none. */
 export class Rubies {

@@ -1,6 +1,6 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser } from "saxes";
-import { brackets } from "../hast-to-manuscript/readings.ts";
+import { brackets } from "../readings.ts";
 import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";

@@ -1,7 +1,7 @@
 import type { Element, ElementContent } from "hast";
 import type { LeftOut } from "../left-out.ts";
 import type { DocumentParts, Relationship } from "./document-parts.ts";
-import { brackets } from "../hast-to-manuscript/readings.ts";
+import { brackets } from "../readings.ts";
 import { keptBy, withKept } from "../kept-of-export.ts";
 import { isOtherLanguage } from "../other-language.ts";
 import { tagOf } from "./tags.ts";

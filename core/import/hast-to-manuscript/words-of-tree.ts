@@ -16,7 +16,7 @@ import { followsOf, frameOf, lookOf } from "./carried.ts";
 import { languageMark } from "./language-of-tree.ts";
 import { isDisplay, mathOfElement } from "./math-of-tree.ts";
 import { marksOfStyle } from "./marks-of-style.ts";
-import { withReadings } from "./readings.ts";
+import { withReadings } from "../readings.ts";
 import { markFor, shows, silent, unformatted } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
 

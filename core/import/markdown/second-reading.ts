@@ -25,14 +25,15 @@ export function isOurs(text: string): boolean {
   return /^\ufeff?---[ \t]*\r?\n(?:(?!---|\.\.\.).*\r?\n)*counts:/.test(text);
 }
 
+/** The end of a link, and braces right behind it. */
+const behindLinks = /(\]\([^()\n]*\)|\]\[[^[\]\n]*\])(\{[^{}\n]*\})/g;
+const withoutAttributes = (whole: string, link: string, list: string): string =>
+  attributeList.test(list) ? link : whole;
+
 /** The HTML that a text stands for, with all its notes, also those that nothing calls. */
 export function htmlOfMarkdown(text: string, length?: number): string {
-  const body = text
+  const body = (isOurs(text) ? text : text.replace(behindLinks, withoutAttributes))
     .replace(/^( {0,3}#{1,6}[ \t]+)(.*?)[ \t]*\{[ \t]*#([^\s{}]+)[^{}\n]*\}[ \t]*$/gm, '$1<a id="$3"></a>$2')
-
-    .replace(/(\]\([^()\n]*\)|\]\[[^[\]\n]*\])(\{[^{}\n]*\})/g, (whole, link: string, list: string) =>
-      !isOurs(text) && attributeList.test(list) ? link : whole,
-    )
     .replace(/^\ufeff?---[ \t]*\r?\n(?:.*:.*\r?\n|[ \t#-].*\r?\n|\r?\n)*?(?:---|\.\.\.)[ \t]*\r?\n/, "");
   const stretches = stretchesOf(body, length);
   if (stretches.length === 1) return html(`${body}\n\n${callsOfNotes(body)}`);

@@ -6,7 +6,7 @@ import type { EnclosedFile } from "../manuscript-reader.ts";
 import { isPicture } from "../pictures.ts";
 import { childOf, elements, shownText, textOf, type XmlElement } from "../xml-tree.ts";
 import { keptBy, withKept } from "../kept-of-export.ts";
-import { brackets } from "../hast-to-manuscript/readings.ts";
+import { brackets } from "../readings.ts";
 import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { isOtherLanguage } from "../other-language.ts";
 import { formulaOf } from "./odt-formulas.ts";
