@@ -1,7 +1,7 @@
 import { isIPv6, type LookupFunction } from "node:net";
 import { createSecureContext } from "node:tls";
 import { buildConnector } from "undici";
-import type { Endpoint } from "./resolver.ts";
+import { ReachFailure, type Endpoint } from "./resolver.ts";
 
 /** So long one of several addresses of a host is waited for: a connection's first packet is sent again after a second. */
 const attemptMs = 3_000;
@@ -21,12 +21,14 @@ export function judgedConnector(
   secured: (host: string, port: number, socket: Parameters<buildConnector.Callback>[1]) => void,
 ): buildConnector.connector {
   const judged = new Map<string, string[]>();
-  // It is asked within the call that connects.
-  const lookup: LookupFunction = (host, _options, answer) =>
+  // It is asked within the call that connects; what was not judged is not connected to.
+  const lookup: LookupFunction = (host, _options, answer) => {
+    const addresses = judged.get(host) ?? [];
     answer(
-      null,
-      judged.get(host)!.map((address) => ({ address, family: isIPv6(address) ? 6 : 4 })),
+      addresses.length > 0 ? null : new ReachFailure({ code: "unknown-name" }),
+      addresses.map((address) => ({ address, family: isIPv6(address) ? 6 : 4 })),
     );
+  };
   // The certificates that are trusted are read once, not for every connection.
   const trusting = (trusted?: string): buildConnector.connector =>
     buildConnector({

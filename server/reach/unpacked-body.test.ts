@@ -22,6 +22,7 @@ test.each([
   ["gzip, br", brotli(gzipSync(words))],
   ["gzip,gzip", gzipSync(gzipSync(words))],
   ["UTF-8", Buffer.from(words)],
+  ["constructor", Buffer.from(words)],
   ["none, gzip", gzipSync(words)],
 ])("what comes as %j is read", async (header, bytes) => {
   expect(await text(unpackedBody(inPieces(bytes), header))).toBe(words);

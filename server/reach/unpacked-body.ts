@@ -23,7 +23,7 @@ export function unpackedBody(body: Readable, header: string): Readable {
   const codings = header
     .split(",")
     .map((one) => one.trim().toLowerCase())
-    .filter((coding) => coding in unpackers || others.has(coding));
+    .filter((coding) => Object.hasOwn(unpackers, coding) || others.has(coding));
   if (codings.length > mostCodings || codings.some((coding) => others.has(coding)))
     throw new ReachFailure({ code: "undecodable" });
   // The callback takes what the loop that reads has been told already.
