@@ -9,6 +9,7 @@ import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { linksOfMarkdown } from "./second-reading.ts";
 import { decodeText } from "../text-encoding.ts";
 import { withoutAttributeLists } from "./attribute-lists.ts";
+import { withoutContentsMarks } from "./contents-marks.ts";
 import { definitionsOfLines } from "./definitions.ts";
 import { frontMatter } from "./front-matter.ts";
 import { idsBehindHeadings } from "./heading-ids.ts";
@@ -77,8 +78,11 @@ function readTree(given: string): ReadManuscript {
     { file: new VFile(text) },
   ) as Root;
   withoutOthersNames(tree, Boolean(about?.conventions));
-  // Exports of ours have none, and words that look like one are an author's.
-  if (!about?.conventions) withoutAttributeLists(tree);
+  // Exports of ours have neither, and words that look like one are an author's.
+  if (!about?.conventions) {
+    withoutAttributeLists(tree);
+    withoutContentsMarks(tree);
+  }
   idsBehindHeadings(tree);
   definitionsOfLines(tree);
   const whereOf: ReadManuscript["whereOf"] = ({ position }) =>

@@ -4,6 +4,7 @@ import type { FileLink } from "../arrival/file-links.ts";
 import { linksOfHtml } from "../arrival/links-of-html.ts";
 import { attributeList } from "./attribute-lists.ts";
 import { bareAddresses } from "./bare-addresses.ts";
+import { linesOfContents } from "./contents-marks.ts";
 import {
   comparedLabel,
   definitionsIn,
@@ -32,7 +33,9 @@ const withoutAttributes = (whole: string, link: string, list: string): string =>
 
 /** The HTML that a text stands for, with all its notes, also those that nothing calls. */
 export function htmlOfMarkdown(text: string, length?: number): string {
-  const body = (isOurs(text) ? text : text.replace(behindLinks, withoutAttributes))
+  const body = (
+    isOurs(text) ? text : text.replace(behindLinks, withoutAttributes).replace(linesOfContents, "")
+  )
     .replace(/^( {0,3}#{1,6}[ \t]+)(.*?)[ \t]*\{[ \t]*#([^\s{}]+)[^{}\n]*\}[ \t]*$/gm, '$1<a id="$3"></a>$2')
     .replace(/^\ufeff?---[ \t]*\r?\n(?:.*:.*\r?\n|[ \t#-].*\r?\n|\r?\n)*?(?:---|\.\.\.)[ \t]*\r?\n/, "");
   const stretches = stretchesOf(body, length);
