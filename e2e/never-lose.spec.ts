@@ -315,9 +315,18 @@ test("what was filled into a card and not applied is offered there again", async
   await text(page).getByRole("link", { name: "it", exact: true }).click();
   await page.getByRole("button", { name: "Use it" }).click();
   await expect(page.getByLabel("Description")).toHaveValue("Hours of low water");
-  await page.getByRole("button", { name: "Apply", exact: true }).click();
-  await text(page).getByRole("link", { name: "more" }).click();
-  await text(page).getByRole("link", { name: "it", exact: true }).click();
+  // All at once, so that the card of the changed link may stand there before that of the old one has gone.
+  const middles = await Promise.all(
+    [
+      page.getByRole("button", { name: "Apply", exact: true }),
+      text(page).getByRole("link", { name: "more" }),
+      text(page).getByRole("link", { name: "it", exact: true }),
+    ].map(async (one) => {
+      const { x, y, width, height } = (await one.boundingBox())!;
+      return [x + width / 2, y + height / 2] as const;
+    }),
+  );
+  await Promise.all(middles.map(([x, y]) => page.mouse.click(x, y)));
   await expect(page.getByLabel("Description")).toHaveValue("Hours of low water");
   await expect(page.getByText("You had begun to change it.")).toHaveCount(0);
 });

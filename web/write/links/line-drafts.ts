@@ -18,8 +18,7 @@ export function useDraft<T>(
   latest.current = filled;
   useEffect(
     () => () => {
-      if (isSettled.current) drafts.delete(place);
-      else if (latest.current !== null) drafts.set(place, latest.current);
+      if (!isSettled.current && latest.current !== null) drafts.set(place, latest.current);
     },
     [place],
   );
@@ -28,6 +27,8 @@ export function useDraft<T>(
     /** What is filled in was taken, or is not wanted. */
     drop: () => {
       isSettled.current = true;
+      // At once: the fields of what was taken may stand there before these have gone.
+      drafts.delete(place);
     },
     take: () => {
       setOffered(null);
