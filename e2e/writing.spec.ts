@@ -127,6 +127,12 @@ for (const [choice, expected] of [
   });
 }
 
+/** The titles of a book's chapters as the server has them. */
+async function titlesKept(page: Page, bookId: string): Promise<string[]> {
+  const chapters = await (await page.request.get(`/api/books/${bookId}/chapters`)).json();
+  return (chapters as { title: string }[]).map(({ title }) => title);
+}
+
 test("chapters are added, renamed, moved by key and by hand, deleted, and brought back", async ({ page }) => {
   await openOwnBook(page, markdown);
   const list = page.getByRole("navigation", { name: "Chapters" });
@@ -176,11 +182,7 @@ test("chapters are added, renamed, moved by key and by hand, deleted, and brough
   await expect.poll(titles).toEqual(["Four", "One", "Three", "Zwei"]);
   // What is shown at once is still on its way to the server.
   const bookId = page.url().split("/")[4]!;
-  const kept = async (): Promise<string[]> => {
-    const chapters = await (await page.request.get(`/api/books/${bookId}/chapters`)).json();
-    return (chapters as { title: string }[]).map(({ title }) => title);
-  };
-  await expect.poll(kept).toEqual(["Four", "One", "Three", "Zwei"]);
+  await expect.poll(() => titlesKept(page, bookId)).toEqual(["Four", "One", "Three", "Zwei"]);
   await page.reload();
   await expect.poll(titles).toEqual(["Four", "One", "Three", "Zwei"]);
 
@@ -209,11 +211,7 @@ test("what was asked for while a save was on its way is done though the page is 
   await expect(page.getByText("“Two” was set down at place 3 of 3.")).toBeAttached();
   await page.goto("about:blank");
   letGo();
-  const kept = async (): Promise<string[]> => {
-    const chapters = await (await page.request.get(`/api/books/${bookId}/chapters`)).json();
-    return (chapters as { title: string }[]).map(({ title }) => title);
-  };
-  await expect.poll(kept).toEqual(["One", "Three", "Two"]);
+  await expect.poll(() => titlesKept(page, bookId)).toEqual(["One", "Three", "Two"]);
 });
 
 test("the tools of the text make what the book can hold, and it comes back after a reload", async ({

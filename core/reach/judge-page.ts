@@ -1,7 +1,7 @@
 import { percentDecoded } from "../destination/percent-decoded.ts";
 import { fingerprintOf, type Fingerprint } from "./fingerprint.ts";
 import { isPage } from "./follow.ts";
-import type { Outcome, OutcomeCode, ReachState } from "./outcome.ts";
+import { wasLedOn, type Outcome, type OutcomeCode, type ReachState } from "./outcome.ts";
 import type { PageFacts } from "./page-reader.ts";
 import { tellsMissing, tellsParked, tellsSignIn } from "./page-phrases.ts";
 import { wantedPart } from "./part.ts";
@@ -60,8 +60,7 @@ export function judgePage(
 function judgePart(address: string, told: Outcome, type: string | null, page: PageFacts | null): Outcome {
   const wanted = wantedPart(told.movedTo ?? address);
   // The fragment stays behind where a page leads on, but scripts of some carry it along.
-  const isLeftBehind = told.hops.slice(0, -1).some(({ leadsOn }) => leadsOn !== undefined);
-  const isThere = (): Outcome => (isLeftBehind ? unread(told) : told);
+  const isThere = (): Outcome => (wasLedOn(told) ? unread(told) : told);
   const words = textDirectives(told.movedTo ?? address);
   if (words.length > 0 && wanted.kind !== "script") {
     if (!page || page.text === null) return isPage(type) ? unread(told) : told;

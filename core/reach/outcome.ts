@@ -121,7 +121,7 @@ export function explainOutcome({ code, hops, movedTo }: Pick<Outcome, "code" | "
     case "ok":
       return `The page answers (${status}).`;
     case "redirected":
-      return hops.slice(0, -1).some(({ leadsOn }) => leadsOn !== undefined)
+      return wasLedOn({ hops })
         ? `A page leads on to another by itself, which answers (${status}).`
         : `The page answers after a temporary redirect (${status}).`;
     case "moved":
@@ -192,6 +192,11 @@ export function endOf({ hops }: Pick<Outcome, "hops">): {
     type: last?.type ?? null,
     certificateEnds: last?.certificateEnds ?? null,
   };
+}
+
+/** Whether a page on the way led on by itself. */
+export function wasLedOn({ hops }: Pick<Outcome, "hops">): boolean {
+  return hops.slice(0, -1).some(({ leadsOn }) => leadsOn !== undefined);
 }
 
 /** An outcome of what has neither moved nor been read. */

@@ -5,6 +5,8 @@ export class Rubies {
   private base: string | null = null;
   private reading: string | null = null;
   private hasBrackets = false;
+  /** A reading that stands before its letters, with its brackets when these are known. */
+  private early: string | null = null;
 
   constructor(private readonly tell: (words: string) => void) {}
 
@@ -16,11 +18,16 @@ export class Rubies {
   }
 
   end(name: string): void {
-    if (name === "ruby") this.base = null;
-    if (name !== "rt" || this.reading === null) return;
-    const [open, close] = brackets(this.base ?? "");
-    if (this.reading.trim() !== "") this.tell(open + this.reading + close);
-    this.reading = null;
+    if (name === "rt" && this.base === "") [this.early, this.reading] = [this.reading, null];
+    if (name === "rt" && this.reading !== null) this.tellReading(this.reading);
+    if (name === "rt") this.reading = null;
+    if (name !== "ruby") return;
+    if (this.early !== null) this.tellReading(this.early);
+    [this.base, this.early] = [null, null];
+  }
+
+  private tellReading(reading: string): void {
+    if (reading.trim() !== "") this.tell(brackets(this.base ?? "").join(reading));
   }
 
   text(words: string): void {

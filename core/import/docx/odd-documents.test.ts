@@ -25,6 +25,8 @@ test("a field that never ends takes nothing of what follows", async () => {
     `<w:tbl><w:tr><w:tc>${p(t("See "), begins, t("the tables."))}</w:tc></w:tr></w:tbl>`,
     // The end in another cell is not its own.
     `<w:tbl><w:tr><w:tc>${p(t("See "), begins, t("the tables."))}</w:tc><w:tc>${p(mark("end"))}</w:tc></w:tr></w:tbl>`,
+    // Nor is one before it.
+    p(mark("end"), t("See "), begins, t("the tables.")),
     p(t("See "), `<w:del>${begins}</w:del>`, t("the tables."), mark("end")),
   ]) {
     const { blocks, arrival } = await read(unended + after);

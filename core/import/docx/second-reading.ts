@@ -1,6 +1,6 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser } from "saxes";
-import { brackets } from "../readings.ts";
+import { Rubies } from "../arrival/rubies.ts";
 import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
@@ -104,9 +104,14 @@ const apart = new Set(["w:tc", "w:txbxContent", "mc:Choice", "mc:Fallback", "w:d
 /** Which of the marks of fields in a part, counted from one, begin a field that has no end. */
 function endlessFields(text: string): Set<number> {
   const endless = new Set<number>();
-  const count = (kind: string): number => text.split(`fldCharType="${kind}"`).length;
-  // Of nearly all documents as many begin as end.
-  if (count("begin") === count("end")) return endless;
+  let depth = 0;
+  let isEven = true;
+  for (const [, kind] of text.matchAll(/fldCharType\s*=\s*["'](begin|end)["']/g)) {
+    depth += kind === "begin" ? 1 : -1;
+    isEven &&= depth >= 0;
+  }
+  // In nearly all documents each that begins ends.
+  if (isEven && depth === 0) return endless;
   const begun: number[][] = [[]];
   const leave = (): void => begun.pop()!.forEach((mark) => endless.add(mark));
   let marks = 0;
@@ -143,8 +148,7 @@ function readPart(
   const bookmarks = new Map<string, string>();
   let isHidden = false;
   let font: string | undefined;
-  /** How letters are read: it comes before them, and is read behind them. */
-  const above = { words: "", base: "", isOpen: false };
+  const rubies = new Rubies((words) => links.text(words));
   let isMade = false;
   /** Whether what is read is how a paragraph was before it was changed. */
   let isFormer = false;
@@ -239,8 +243,7 @@ function readPart(
       isHidden = false;
       font = undefined;
     }
-    if (name === "w:ruby") Object.assign(above, { words: "", base: "" });
-    if (name === "w:rt") above.isOpen = true;
+    rubies.begin(name.replace(/^w:/, ""));
     if (name === "w:rFonts") font = attributes["w:ascii"];
     if (name === "w:fldChar") fieldMarks += 1;
     if (unreadDepth > 0 && name === "w:bookmarkStart") links.place(attributes["w:name"]);
@@ -274,19 +277,14 @@ function readPart(
     // What is said within the instruction of a field is a part of that.
     const asking = fields.findLast(({ isShown }) => !isShown);
     if (asking && takes !== null) asking.instruction += words;
-    else if (above.isOpen && takes === "text") above.words += words;
-    else if (takes === "text" && !isHidden) {
-      above.base += words;
-      links.text(isSymbolFont(font) ? symbolsOf(font, words) : words);
-    }
+    else if (takes === "text" && !isHidden) rubies.text(isSymbolFont(font) ? symbolsOf(font, words) : words);
   });
   parser.on("closetag", (tag) => {
     const name = usual.name(tag.name);
     const kind = open.pop();
     takes = null;
     if (name === "w:pPrChange") isFormer = false;
-    if (name === "w:rt") above.isOpen = false;
-    if (name === "w:ruby" && above.words.trim() !== "") links.text(brackets(above.base).join(above.words));
+    rubies.end(name.replace(/^w:/, ""));
     if (name === "w:p" || (name === "m:oMath" && isInFormula)) {
       isInFormula = false;
       links.endHeading();

@@ -136,13 +136,12 @@ export class OdtWords {
   private shape(shape: XmlElement): ElementContent[] {
     for (const { attributes } of elements(childOf(shape, "event-listeners")))
       if (attributes["href"])
-        this.reading.leftOut.push({
-          where: `paragraph ${this.reading.paragraph}`,
-          sort: "Links on drawn shapes",
-          what: `A link on a drawn shape to ${attributes["href"]}`,
-          why: "Shapes are not taken over; the words in one are.",
-          href: attributes["href"],
-        });
+        this.tell(
+          "Links on drawn shapes",
+          `A link on a drawn shape to ${attributes["href"]}`,
+          "Shapes are not taken over; the words in one are.",
+          attributes["href"],
+        );
     const inside = elements(shape).filter((one) => !["title", "desc", "event-listeners"].includes(one.name));
     if (shape.name === "g" || this.openLinks > 0) return this.read({ ...shape, children: inside });
     if (inside.length > 0) this.boxes.push({ ...shape, children: inside });
@@ -253,8 +252,9 @@ export class OdtWords {
       this.reading.pictures.set(path, { reference: path, name: path.split("/").at(-1)!, bytes });
   }
 
-  private tell(sort: string, what: string, why: string): void {
-    this.reading.leftOut.push({ where: `paragraph ${this.reading.paragraph}`, sort, what, why });
+  private tell(sort: string, what: string, why: string, href?: string): void {
+    const where = `paragraph ${this.reading.paragraph}`;
+    this.reading.leftOut.push({ where, sort, what, why, ...(href === undefined ? {} : { href }) });
   }
 }
 
