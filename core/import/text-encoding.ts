@@ -27,21 +27,43 @@ export function decodeText(bytes: Uint8Array): DecodedText | null {
   const mostly = bytes.length < 16 ? Infinity : Math.min(bytes.length, 2_000) / 4;
   if (zeros[1]! > mostly) return sound(new TextDecoder("utf-16le").decode(bytes), "UTF-16");
   if (zeros[0]! > mostly) return sound(new TextDecoder("utf-16be").decode(bytes), "UTF-16");
-  return sound(new TextDecoder("windows-1252").decode(bytes), "Latin-1 (Windows-1252)");
+  return sound(textIn("windows-1252", bytes), "Latin-1 (Windows-1252)");
 }
 
-/** The text of a page, in the encoding that it says it has (HTML, 13.2.3; XML 1.0, 4.3.3), else in UTF-8. */
+/**
+ * The text of a page, in the encoding that its first bytes tell or it says it has (WHATWG HTML, 13.2.3; XML 1.0, 4.3.3 and
+ * F.1), else in UTF-8, and where it is none in Windows-1252.
+ */
 export function decodePage(bytes: Uint8Array): string {
+  const wide = inSixteenBits(bytes);
+  if (wide !== null) return new TextDecoder(wide).decode(bytes);
   const start = new TextDecoder("latin1").decode(bytes.subarray(0, 1024));
   const said =
     /<meta[^>]+charset\s*=\s*["']?([\w-]+)/i.exec(start)?.[1] ??
     /^<\?xml[^>]+encoding\s*=\s*["']([\w-]+)/i.exec(start)?.[1];
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder("utf-16be").decode(bytes);
-  try {
-    return new TextDecoder(said ?? "utf-8").decode(bytes);
-  } catch {
-    // An encoding that nobody knows.
-    return new TextDecoder().decode(bytes);
+  if (said !== undefined && !/^utf-?16/i.test(said)) {
+    try {
+      return textIn(said, bytes);
+    } catch {
+      // An encoding that nobody knows.
+    }
   }
+  try {
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    return textIn(said === undefined ? "windows-1252" : "utf-8", bytes);
+  }
+}
+
+/** In pieces, since Node.js 20 takes bytes that it decodes at once for Latin-1, which has no “ and no €. */
+function textIn(encoding: string, bytes: Uint8Array): string {
+  const decoder = new TextDecoder(encoding);
+  return decoder.decode(bytes, { stream: true }) + decoder.decode();
+}
+
+/** Which kind of UTF-16 a page begins in, by its mark or by the zeros beside its first sign; null for neither. */
+function inSixteenBits([a, b, c, d]: Uint8Array): "utf-16le" | "utf-16be" | null {
+  if ((a === 0xff && b === 0xfe) || (a === 0x3c && b === 0 && c !== 0 && d === 0)) return "utf-16le";
+  if ((a === 0xfe && b === 0xff) || (a === 0 && b === 0x3c && c === 0 && d !== 0)) return "utf-16be";
+  return null;
 }
