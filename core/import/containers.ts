@@ -12,7 +12,7 @@ export function unpacked(bytes: Uint8Array): Record<string, Uint8Array> {
   let size = 0;
   let count = 0;
   try {
-    return unzipSync(bytes, {
+    const files = unzipSync(bytes, {
       filter: ({ originalSize }) => {
         size += originalSize;
         count += 1;
@@ -24,6 +24,7 @@ export function unpacked(bytes: Uint8Array): Record<string, Uint8Array> {
         return true;
       },
     });
+    return Object.fromEntries(Object.entries(files).map(([name, content]) => [pathOfEntry(name), content]));
   } catch (error) {
     if (error instanceof ImportError) throw error;
     throw damaged(`The document cannot be unpacked: ${(error as Error).message}.`);
@@ -37,7 +38,7 @@ export function namesIn(bytes: Uint8Array): string[] {
   try {
     unzipSync(bytes, {
       filter: ({ name }) => {
-        names.push(name);
+        names.push(pathOfEntry(name));
         return false;
       },
     });
@@ -45,6 +46,24 @@ export function namesIn(bytes: Uint8Array): string[] {
     // What cannot be opened as a container is none.
   }
   return names;
+}
+
+/**
+ * The path of an entry as who packed it means it: some programs say neither that a name is in UTF-8, which it is then read
+ * as, byte by byte, nor part folders by slashes (APPNOTE 6.3.3, 4.4.17 and appendix D; common practice).
+ */
+export function pathOfEntry(name: string): string {
+  return inUtf8(name).replaceAll("\\", "/");
+}
+
+function inUtf8(name: string): string {
+  if (!/[\x80-\xff]/.test(name) || /[^\0-\xff]/.test(name)) return name;
+  try {
+    const bytes = Uint8Array.from(name, (letter) => letter.charCodeAt(0));
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    return name;
+  }
 }
 
 /** What a container says that it is (OpenDocument 1.3, part 2, 3.3; EPUB 3.3, 4.2.3); empty where it says nothing. */

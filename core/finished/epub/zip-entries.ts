@@ -1,4 +1,5 @@
 import { zipSync } from "fflate";
+import { pathOfEntry } from "../../import/containers.ts";
 import { FinishedError } from "../errors.ts";
 
 /** Signatures and sizes of records (APPNOTE 6.3.3, 4.3.7, 4.3.12, 4.3.16; ISO/IEC 21320-1). */
@@ -9,6 +10,8 @@ const longestComment = 65_535;
 /** An entry as the directory at the end of a container tells it. */
 interface Entry {
   name: string;
+  /** As the container has it. */
+  written: Uint8Array;
   /** Where its record in the directory begins and ends. */
   at: number;
   end: number;
@@ -36,7 +39,7 @@ export function withEntries(given: Uint8Array, contents: ReadonlyMap<string, Uin
     const record = bytes.slice(entry.at, entry.end);
     const told = new DataView(record.buffer);
     if (content === undefined) parts.push(bytes.slice(entry.offset, inOrder[i + 1]?.offset ?? directory));
-    else parts.push(packed(entry.name, content, told));
+    else parts.push(packed(entry.written, content, told));
     told.setUint32(42, length, true);
     records.set(entry, record);
     length += parts.at(-1)!.length;
@@ -80,7 +83,8 @@ function readDirectory(
     const offset = view.getUint32(at + 42, true);
     if (next > end || offset >= directory) throw damaged;
     const written = bytes.subarray(at + centralRecord.size, at + centralRecord.size + name);
-    entries.push({ name: nameOf(written, view.getUint16(at + 8, true)), at, end: next, offset });
+    const said = nameOf(written, view.getUint16(at + 8, true));
+    entries.push({ name: pathOfEntry(said), written, at, end: next, offset });
     at = next;
   }
   return { entries, directory, end };
@@ -91,15 +95,21 @@ function nameOf(bytes: Uint8Array, flags: number): string {
   return flags & 0x800 ? new TextDecoder().decode(bytes) : String.fromCharCode(...bytes);
 }
 
-/** An entry packed anew, and its record in the directory told so. */
-function packed(name: string, content: Uint8Array, record: DataView): Uint8Array {
-  const single = zipSync({ [name]: content }, { level: 9, mtime: new Date(1980, 0, 1) });
+/** An entry packed anew under the name that it has, and its record in the directory told so. */
+function packed(name: Uint8Array, content: Uint8Array, record: DataView): Uint8Array {
+  const single = zipSync({ x: content }, { level: 9, mtime: new Date(1980, 0, 1) });
   const view = new DataView(single.buffer, single.byteOffset, single.byteLength);
-  const nameLength = view.getUint16(26, true);
-  const data = 30 + nameLength + view.getUint16(28, true);
+  const data = 30 + view.getUint16(26, true) + view.getUint16(28, true);
   const size = view.getUint32(18, true);
+  const head = single.slice(0, 30);
+  const told = new DataView(head.buffer);
+  // Whether its name is in UTF-8, and when it was changed, stay as they were told.
+  told.setUint16(6, (view.getUint16(6, true) & ~0x800) | (record.getUint16(8, true) & 0x800), true);
+  told.setUint32(10, record.getUint32(12, true), true);
+  told.setUint16(26, name.length, true);
+  told.setUint16(28, 0, true);
   // How it is packed, its sum and its sizes; its sizes stand before it and not behind.
-  record.setUint16(8, view.getUint16(6, true), true);
+  record.setUint16(8, told.getUint16(6, true), true);
   record.setUint16(10, view.getUint16(8, true), true);
   for (const [from, to] of [
     [14, 16],
@@ -107,10 +117,7 @@ function packed(name: string, content: Uint8Array, record: DataView): Uint8Array
     [22, 24],
   ] as const)
     record.setUint32(to, view.getUint32(from, true), true);
-  const local = single.slice(0, data + size);
-  // When it was changed stays as it was told.
-  new DataView(local.buffer).setUint32(10, record.getUint32(12, true), true);
-  return local;
+  return joined([head, name, single.subarray(data, data + size)]);
 }
 
 function joined(parts: readonly Uint8Array[]): Uint8Array {
