@@ -126,10 +126,19 @@ export function readLinks(
   };
   if (page !== undefined && opening === null) {
     links.place(page);
+    for (const outer of outermost(document)) place(outer.attrs.find(({ name }) => name === "id")?.value);
     // A page that no heading begins is called by its file’s name.
     if (!isOurs) links.text(page.replace(/^.*\//s, "").replace(/\.[^.]+$/, ""));
   }
   walk(document);
+}
+
+/** The elements that a page is in, which are its top. */
+function outermost(document: Node): Element[] {
+  const children = "childNodes" in document ? document.childNodes : [];
+  return children.flatMap((child): Element[] =>
+    "tagName" in child && /^(html|body)$/.test(child.tagName) ? [child, ...outermost(child)] : [],
+  );
 }
 
 /** Whether a link says that it is the way back from a note (DPUB-ARIA 1.1). */

@@ -61,3 +61,17 @@ test("a folder without pages is none, and one with a page that is no text says w
   await expect(bring(packed({ "a.md": new Uint8Array([0, 1, 2]) }))).rejects.toThrow("“a.md” is not a text");
   await isReadOrRefused(packed({ "../../up.html": "<!doctype html><p>up</p>", "index.html": "<p>x" }));
 });
+
+test("links to the ids of a page’s outermost elements lead to its chapter, whatever its page begins with", async () => {
+  const bytes = packed({
+    "index.html": `<html id="home"><body><h1>Walks</h1><p><a href="ways.html#ways">Ways</a>, <a href="low.html#low">low</a></p></body></html>`,
+    "ways.html": `<html><body id="ways"><p><a href="index.html#home">Home</a></p><h1>By foot</h1><p>Only.</p></body></html>`,
+    "low.html": `<html><body id="low"><p>No heading.</p></body></html>`,
+  });
+  expect(await linksIn(bytes)).toEqual([
+    ["Ways", "→ By foot"],
+    ["low", "→ low"],
+    ["Home", "→ Walks"],
+  ]);
+  expect((await bring(bytes)).arrival!.counts).toMatchObject({ intact: 3, changed: 0 });
+});

@@ -80,11 +80,14 @@ async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManusc
     withoutWhatIsMade(tree);
     if (about?.conventions) raiseHeadings(tree);
     else beginsChapter(tree, path);
+    // What names the page's top does so for its chapter, whatever that begins with.
+    const isTop = (node: Nodes): boolean => node.type === "element" && node.properties["dataTop"] === true;
+    const inOrder = [...tree.children.filter(isTop), ...tree.children.filter((node) => !isTop(node))];
     const body: Element = {
       type: "element",
       tagName: "body",
       properties: {},
-      children: tree.children as Element[],
+      children: inOrder as Element[],
     };
     numbered(body, i + 1);
     return joined.page(path, body);

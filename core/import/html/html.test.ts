@@ -160,3 +160,13 @@ test("a place anywhere in a heading is that heading for both readers", async () 
   const { arrival } = await bring(bytes(page));
   expect(arrival!.counts).toMatchObject({ intact: 4, changed: 0, lost: 0, extra: 0 });
 });
+
+test("links to the ids of a page’s outermost elements lead to its top", async () => {
+  const page = `<!-- <body id="not"> --><html lang="en" id="page"><head><title>T</title><script>"<body id='no'>"</script></head><body class="x" id=whole><h1>Tides</h1><p>Up to <a href="#whole">the top</a>, <a href="#page">of all</a>, <a href="#no">nowhere</a>.</p></body></html>`;
+  expect(await linksIn(bytes(page))).toEqual([
+    ["the top", "→ Tides"],
+    ["of all", "→ Tides"],
+    ["nowhere", "→ nowhere"],
+  ]);
+  expect((await bring(bytes(page))).arrival!.counts).toMatchObject({ intact: 2, changed: 1 });
+});

@@ -3,12 +3,13 @@ import { raw } from "hast-util-raw";
 import { toString } from "hast-util-to-string";
 import { VFile } from "vfile";
 import { linksOfHtml } from "../arrival/links-of-html.ts";
-import { areaOfMap } from "../areas.ts";
+import { areasOfMaps } from "../areas-of-maps.ts";
 import { conventionsOf, withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { pictureOfSvg } from "../svg-pictures.ts";
 import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { allElements } from "../hast-nodes.ts";
 import { withoutIconWords } from "./icon-links.ts";
+import { anchorsOfTop, namesOfTop } from "./names-of-top.ts";
 import { textOfPage } from "./page-text.ts";
 import { picturesInside } from "./pictures-inside.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
@@ -86,13 +87,15 @@ function asOthersMeanIt(page: Root, isOurs: boolean): void {
 }
 
 function parsed(text: string): Root {
-  return raw(
+  const page = raw(
     {
       type: "root",
       children: [{ type: "raw", value: text, position: wholeOf(text) }],
     } as unknown as Root,
     { file: new VFile(text) },
   ) as Root;
+  page.children.unshift(...anchorsOfTop(namesOfTop(text)));
+  return page;
 }
 
 function contentOf(page: Root): Root {
@@ -132,36 +135,6 @@ function startFrom(tree: Root, base: string): void {
       // What is no address is told as what it is when it is read.
       if (URL.canParse(href, base)) element.properties[key] = new URL(href, base).href;
     }
-  }
-}
-
-/** The areas of image maps (HTML, 4.8.14) go with the pictures that use them; those that none uses become links. */
-function areasOfMaps(tree: Root): void {
-  const all = allElements(tree);
-  const users = all.filter(
-    ({ tagName, properties }) => tagName === "img" && typeof properties["useMap"] === "string",
-  );
-  for (const map of all) {
-    if (map.tagName !== "map") continue;
-    const areas = allElements(map).flatMap((one) => (one.tagName === "area" ? (areaOfMap(one) ?? []) : []));
-    const name = [map.properties["name"], map.properties["id"]].map(String);
-    const pictures = users.filter(({ properties }) =>
-      name.includes(String(properties["useMap"]).replace(/^#/, "")),
-    );
-    for (const picture of pictures) picture.properties["dataAreas"] = JSON.stringify(areas);
-    map.tagName = "span";
-    map.children = map.children.flatMap((child): ElementContent[] => {
-      const isArea = child.type === "element" && child.tagName === "area";
-      if (!isArea || pictures.length > 0) return isArea ? [] : [child];
-      const area = areaOfMap(child);
-      const link: Element = { ...child, tagName: "a", properties: { href: area?.href ?? "" } };
-      return area
-        ? [
-            { ...link, children: [{ type: "text", value: area.alt }] },
-            { type: "text", value: " " },
-          ]
-        : [];
-    });
   }
 }
 
