@@ -1,4 +1,3 @@
-import { unzipSync } from "fflate";
 import { nameDestination, writeDestination } from "../../destination/destination.ts";
 import type { DestinationNames } from "../../destination/kinds/kind.ts";
 import { kindOf } from "../../destination/kinds/kinds.ts";
@@ -7,6 +6,8 @@ import type { Fault } from "../../proof/exported-link.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { isTelling } from "../../proof/landing.ts";
 import { whereInPage } from "../../proof/where-in-page.ts";
+import { unpacked } from "../../import/containers.ts";
+import { decodePage } from "../../import/text-encoding.ts";
 import { linkAsAsked } from "../link-as-asked.ts";
 import { sameAddress } from "../same-address.ts";
 import type { TellPage } from "../tell-page.ts";
@@ -35,7 +36,7 @@ export function proveSavedEpub(
   tell: TellPage = () => undefined,
 ): LinkProof {
   const faults: Fault[] = [];
-  const [before, after] = [unzipSync(came), unzipSync(saved)];
+  const [before, after] = [unpacked(came), unpacked(saved)];
   const paths = new Set(pages.map(({ path }) => path));
   const [namesBefore, namesAfter] = [Object.keys(before).join("\n"), Object.keys(after).join("\n")];
   if (namesBefore !== namesAfter)
@@ -206,10 +207,10 @@ class Proving {
     const url = new URL(href, `epub:///${encodeURI(page.path)}`);
     const [path, fragment] = [percentDecoded(url.pathname.slice(1)), percentDecoded(url.hash.slice(1))];
     if (url.protocol !== "epub:" || path !== wanted.page.path) return false;
-    if (wanted.place === null) return fragment === "";
+    if (wanted.place === null) return fragment === "" || this.namesOfTop(path).includes(fragment);
+    const name = wanted.place.fragment ?? newFragment(wanted.place, wanted.page);
     return (
-      fragment === (wanted.place.fragment ?? newFragment(wanted.place, wanted.page)) &&
-      this.idsOf(path).has(fragment)
+      fragment === name && (wanted.page.stays === null ? this.idsOf(path) : this.idsSaid(path)).has(name)
     );
   }
 
@@ -220,6 +221,20 @@ class Proving {
       this.read.set(path, events);
     }
     return events;
+  }
+
+  /** By what links lead to the top of a page: the ids of its outermost elements. */
+  private namesOfTop(path: string): string[] {
+    const text = decodePage(this.files[path]!);
+    return [...text.matchAll(/<(?:\w+:)?(?:html|body)\b[^>]*?\sid\s*=\s*["']([^"']+)/gi)].map(
+      ([, id]) => id!,
+    );
+  }
+
+  /** The ids of a page that is not well-formed, as far as its text says them. */
+  private idsSaid(path: string): Set<string> {
+    const text = decodePage(this.files[path]!);
+    return new Set([...text.matchAll(/\s(?:id|name)\s*=\s*["']([^"']+)/gi)].map(([, id]) => id!));
   }
 
   private idsOf(path: string): ReadonlyMap<string, string> {

@@ -32,7 +32,7 @@ export interface ReadEpubPage {
 /**
  * Reads every link of an e-book (EPUB 2 and 3) with its words or picture, where it leads and its description, and the
  * places to which links can lead: the tops of pages, headings, and all elements that have an id.
- * @throws FinishedError where its pages are locked; ImportError where it is none, or damaged
+ * @throws ImportError where it is none, locked or damaged
  */
 export function readFinishedEpub(
   bytes: Uint8Array,
@@ -60,7 +60,6 @@ export function openEpub(
       "format",
       `The e-book lies in a folder (${folder}) within the file, where reading programs do not find it. Pack what is in that folder, not the folder itself, and bring it again.`,
     );
-  refuseLocked(files);
   const pages = allPages.map(({ path, isInOrder, isNavigation }, i): ReadEpubPage => {
     const { text, why } = readText(files[path]!);
     const source = new XhtmlSource(text);
@@ -76,7 +75,8 @@ export function openEpub(
       isNavigation,
       stays: why,
       links: [],
-      places: why === null && isInOrder ? placesOf(source, i + 1) : [],
+      // A page that stays gets no new names.
+      places: isInOrder ? placesOf(source, i + 1).filter((one) => why === null || one.fragment !== null) : [],
       untouched: [],
       isBlank: why === null && showsNothing(source),
     };
@@ -117,16 +117,6 @@ const shown = new Set([
 /** Whether a page has neither words nor anything else that readers see. */
 function showsNothing({ text, elements }: XhtmlSource): boolean {
   return text.trim() === "" && !elements.some(({ name }) => shown.has(name));
-}
-
-/** Fonts may be told otherwise than they are; pages of text must not be (EPUB 3.3, 4.2.6.3.4). */
-function refuseLocked(files: Readonly<Record<string, Uint8Array>>): void {
-  const said = files["META-INF/encryption.xml"];
-  if (said && /CipherReference[^>]*URI\s*=\s*["'][^"']*\.x?html?["']/i.test(new TextDecoder().decode(said)))
-    throw new FinishedError(
-      "encrypted",
-      "The pages of this e-book are locked by encryption, so its links can be neither read nor changed. Bring it in without.",
-    );
 }
 
 /** The text of a page, and why it is to stay as it is; null where nothing is against changing it. */
@@ -252,8 +242,8 @@ class ReadingLinks {
     private readonly files: ReadonlySet<string>,
   ) {
     this.byPath = new Map(pages.map((one) => [one.page.path, one]));
-    for (const { page } of pages) {
-      const ids = new Map<string, string>();
+    for (const { page, source } of pages) {
+      const ids = new Map(source.namesOfTop.map((name) => [name, topOfEpubPage(page.number)]));
       // The first of those that have one name is what readers find (WHATWG HTML, 7.4.6.4).
       for (const { id, fragment } of page.places) if (fragment && !ids.has(fragment)) ids.set(fragment, id);
       this.byFragment.set(page, ids);

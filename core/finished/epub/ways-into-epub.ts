@@ -1,7 +1,6 @@
-import { strFromU8 } from "fflate";
-import { withoutNamedLetters } from "../../import/epub/named-letters.ts";
 import { packageOf } from "../../import/epub/package-of-epub.ts";
-import { elements, readXml, shownText, type XmlElement } from "../../import/xml-tree.ts";
+import { readXhtml } from "../../import/epub/read-xhtml.ts";
+import { elements, shownText, type XmlElement } from "../../import/xml-tree.ts";
 
 /**
  * The ways into an e-book from outside: its headings, then all else that has an id, each as an address calls it behind its
@@ -41,8 +40,7 @@ export function stepOf({ attributes: { id } }: XmlElement, at: number): string {
 function bodyOf(path: string, bytes: Uint8Array): { element: XmlElement; step: string } | null {
   let html: XmlElement;
   try {
-    const text = strFromU8(bytes).replace(/^\ufeff/, "");
-    html = readXml(path, withoutNamedLetters(text.replace(/<!DOCTYPE[^>]*>/i, "")));
+    html = readXhtml(path, bytes);
   } catch {
     return null;
   }

@@ -47,6 +47,8 @@ export class XhtmlSource {
   readonly elements: SourceElement[] = [];
   /** All letters within the body, as a parser of XML tells them. */
   readonly text: string;
+  /** The ids of its outermost elements, by which links lead to its top. */
+  readonly namesOfTop: string[] = [];
   /** The words of the title in its head. */
   readonly title: string;
   /** The prefix of its elements’ names, with its colon; empty where they have none. */
@@ -67,7 +69,9 @@ export class XhtmlSource {
       {
         onattribute: (name, value) => {
           const at = [parser.startIndex, parser.endIndex] as const;
-          attributes.set(name, { value: decodeHTMLAttribute(value), at });
+          // What parts lines within an attribute are blanks (XML 1.0, 3.3.3).
+          const inLine = value.replace(/\r\n?|[\t\n]/g, " ");
+          attributes.set(name, { value: decodeHTMLAttribute(inLine), at });
         },
         onopentag: (written) => {
           const element: SourceElement = {
@@ -82,6 +86,8 @@ export class XhtmlSource {
             parent: open.at(-1) ?? null,
           };
           attributes.clear();
+          const id = element.attributes.get("id")?.value;
+          if (!body && id && /^(html|body)$/.test(element.name)) this.namesOfTop.push(id);
           if (body) this.elements.push(element);
           if (body && isApart(element)) this.breaks.push(length);
           if (element.name === "body" && !body) body = element;

@@ -1,22 +1,26 @@
-import { strFromU8 } from "fflate";
 import type { Element, ElementContent, Nodes, Root } from "hast";
 import { mimetypeIn, namesIn } from "../containers.ts";
+import { areasOfMaps } from "../areas-of-maps.ts";
 import { ImportError } from "../errors.ts";
 import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { element } from "../hast-nodes.ts";
 import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { readHtml } from "../html/html.ts";
+import { anchorsOfTop } from "../html/names-of-top.ts";
+import { picturesInside } from "../html/pictures-inside.ts";
 import { JoinedPages } from "../joined-pages.ts";
+import type { LeftOut } from "../left-out.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
 import { raiseHeadings } from "../raise-headings.ts";
-import { childOf, readXml } from "../xml-tree.ts";
+import { decodePage } from "../text-encoding.ts";
+import { childOf } from "../xml-tree.ts";
 import { folderOfEpub } from "./folder-of-epub.ts";
 import { hastOfXml } from "./hast-of-xml.ts";
-import { withoutNamedLetters } from "./named-letters.ts";
 import { linksOfEpub } from "./second-reading.ts";
 import { PagesOfPrint } from "./page-list.ts";
 import { packageOf, type EpubPackage } from "./package-of-epub.ts";
+import { readXhtml } from "./read-xhtml.ts";
 
 /** E-books: EPUB 2 and 3. */
 export const epub: ManuscriptReader = {
@@ -35,40 +39,56 @@ class ReadEpub {
     const joined = new JoinedPages(files, pages);
     const isOurs = Boolean(about.conventions);
     const print = new PagesOfPrint(this.publication);
-    const children = pages.map((path, i) => {
-      const body = this.body(path, i + 1, isOurs);
+    const bodies = new Map(pages.map((path, i) => [path, this.body(path, i + 1, isOurs)]));
+    if (!isOurs) {
       // Those of an export of ours are counted anew.
-      if (!isOurs) print.intoAnchors(body, path);
-      return joined.page(path, body);
-    });
+      for (const [path, body] of bodies) print.intoAnchors(body, path);
+    }
+    const children = [...bodies].map(([path, body]) => joined.page(path, body));
     const tree: Root = { type: "root", children };
+    const inside = picturesInside(tree);
     notesOfTree(tree);
     raiseHeadings(tree);
     return {
       tree,
       about,
-      pictures: [...joined.pictures.values()],
+      pictures: [...joined.pictures.values(), ...inside],
       companions: [...joined.companions.values()],
-      leftOut: print.told(),
+      leftOut: [...print.told(), ...this.unread()],
       whereOf: ({ position }: Nodes) => (position ? (pages[position.start.line - 1] ?? null) : null),
     };
   }
 
+  /** What readers of the e-book come to that is no text, or is not there. */
+  private unread(): LeftOut[] {
+    return this.publication.unread.map((path) => ({
+      where: path,
+      sort: "Pages of the e-book that were not brought in",
+      what: `The page ${path}`,
+      why: this.publication.files[path]
+        ? "It is neither a page of text nor a drawing."
+        : "The e-book names it, and does not have it.",
+    }));
+  }
+
   /** As XML, which it ought to be; else as browsers read it. */
   private body(path: string, number: number, isOurs: boolean): Element {
-    const text = strFromU8(this.publication.files[path]!).replace(/^\ufeff/, "");
+    const bytes = this.publication.files[path]!;
     try {
-      const html = readXml(path, withoutNamedLetters(text.replace(/<!DOCTYPE[^>]*>/i, "")));
-      const body = childOf(html, "body");
+      const page = readXhtml(path, bytes);
+      if (page.name === "svg") return element("body", {}, [hastOfXml(page, number)], number);
+      const body = childOf(page, "body");
       if (body) {
         const read = hastOfXml(body, number);
+        read.children.unshift(...anchorsOfTop([page, body].map(({ attributes }) => attributes["id"])));
         withoutOthersNames(read, isOurs);
+        areasOfMaps(read);
         if (!isOurs) decorativeByEmptyAlternative(read);
         return read;
       }
     } catch (error) {
       if (!(error instanceof ImportError)) throw error;
     }
-    return element("body", {}, readHtml(text, isOurs).children as ElementContent[], number);
+    return element("body", {}, readHtml(decodePage(bytes), isOurs).children as ElementContent[], number);
   }
 }

@@ -2,7 +2,12 @@ import type { Element, ElementContent } from "hast";
 import type { XmlElement } from "../xml-tree.ts";
 
 /** How attributes are called in a tree of HTML where that is another name. */
-const names: Record<string, string> = { colspan: "colSpan", rowspan: "rowSpan", class: "className" };
+const names: Record<string, string> = {
+  colspan: "colSpan",
+  rowspan: "rowSpan",
+  class: "className",
+  usemap: "useMap",
+};
 
 /** An author's own attributes as HTML calls them in a program (WHATWG HTML, 3.2.6.6). */
 function nameOf(key: string): string {

@@ -10,3 +10,22 @@ export function withoutNamedLetters(text: string): string {
     return letters === whole ? whole : [...letters].map((one) => `&#${one.codePointAt(0)};`).join("");
   });
 }
+
+/** A name that stands for more would let a page grow without end. */
+const longestMeaning = 500;
+const documentType = /<!DOCTYPE\b[^>[]*(?:\[((?:"[^"]*"|'[^']*'|<!--[^]*?-->|[^\]"'])*)\]\s*)?>/i;
+const declaration = /<!ENTITY\s+([^\s%]+)\s+("[^"]*"|'[^']*')\s*>/g;
+
+/** Text of a page without its document type, with what the names mean that this declares (XML 1.0, 4.2.1) in their places. */
+export function withoutDocumentType(text: string): string {
+  const [type = "", declared = ""] = documentType.exec(text) ?? [];
+  const own = new Map(
+    [...declared.matchAll(declaration)].map(([, name, quoted]) => [name!, quoted!.slice(1, -1)]),
+  );
+  const rest = text.replace(type, "");
+  if (own.size === 0) return rest;
+  return rest.replace(/&([^\s&;#]+);/g, (whole, name: string) => {
+    const meaning = own.get(name);
+    return meaning !== undefined && meaning.length <= longestMeaning ? meaning : whole;
+  });
+}

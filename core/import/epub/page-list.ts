@@ -1,4 +1,3 @@
-import { strFromU8 } from "fflate";
 import type { Element, ElementContent } from "hast";
 import { toString } from "hast-util-to-string";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
@@ -8,9 +7,10 @@ import { allElements, shows } from "../hast-nodes.ts";
 import { pathFrom } from "../joined-pages.ts";
 import type { LeftOut } from "../left-out.ts";
 import { semanticsOf } from "../semantics.ts";
-import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
+import { childOf, elements, textOf, type XmlElement } from "../xml-tree.ts";
 import type { EpubPackage } from "./package-of-epub.ts";
 import { isPageNumber } from "./page-number.ts";
+import { readXhtml } from "./read-xhtml.ts";
 
 /** Where in a page of an e-book one of its print edition begins: the page's path, with an id behind `#`. */
 type Spot = string;
@@ -151,11 +151,8 @@ function listedPages({ files, navigation, ncx }: EpubPackage): Map<Spot, string>
   const tree = (path: string | null): XmlElement[] => {
     const bytes = path === null ? undefined : files[path];
     if (!bytes) return [];
-    const text = strFromU8(bytes)
-      .replace(/^\ufeff/, "")
-      .replace(/<!DOCTYPE[^>]*>/i, "");
     try {
-      return everyElement(readXml(path!, text));
+      return everyElement(readXhtml(path!, bytes));
     } catch (error) {
       if (!(error instanceof ImportError)) throw error;
       // A list that cannot be read names no pages; their beginnings in the text still do.

@@ -1,31 +1,29 @@
-import { strFromU8, unzipSync } from "fflate";
 import { Parser } from "htmlparser2";
 import { FileLinks, type FileLink } from "../arrival/file-links.ts";
 import { fontOfElement, isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { Rubies } from "../arrival/rubies.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
+import { unpacked } from "../containers.ts";
 import { FileNames } from "../file-name.ts";
+import { decodePage } from "../text-encoding.ts";
 import { folderOfEpub } from "./folder-of-epub.ts";
 import { isPageNumber } from "./page-number.ts";
-import { withoutNamedLetters } from "./named-letters.ts";
+import { withoutDocumentType, withoutNamedLetters } from "./named-letters.ts";
 
 /**
  * The links of an e-book, page by page in the order of its spine, as a parser tells them that forgives what is not
  * well-formed. Signs of notes and ways back from them are no links of the author's.
  */
 export function linksOfEpub(bytes: Uint8Array): FileLink[] {
-  const files = unzipSync(bytes, { filter: ({ name }) => /\.(xml|opf|x?html?)$/i.test(name) });
+  const files = unpacked(bytes);
   const links = new FileLinks();
-  const pages = pagesOf(files);
+  const { pages, isOurs } = publicationOf(files);
   const noteIds = notesIn(files, pages);
-  const isOurs = Object.entries(files).some(
-    ([path, bytes]) => path.endsWith(".opf") && strFromU8(bytes).includes('name="vennet-counts"'),
-  );
   const names = new FileNames(pages);
   for (const path of pages) {
     links.where = path;
     links.place(path);
-    readPage(strFromU8(files[path]!), { path, names, notes: noteIds, isOurs }, links);
+    readPage(decodePage(files[path]!), { path, names, notes: noteIds, isOurs }, links);
   }
   return links.all((fragment) => [fragment, percentDecoded(fragment)]);
 }
@@ -35,30 +33,55 @@ function pathFrom(file: string, href: string): string {
   return percentDecoded(new URL(href.replace(/#.*$/s, ""), `epub:///${file}`).pathname.replace(/^\/+/, ""));
 }
 
-function pagesOf(files: Record<string, Uint8Array>): string[] {
+/** What the package of an e-book says: its pages in their order, and the paths of its navigation and its NCX. */
+function publicationOf(files: Record<string, Uint8Array>): {
+  pages: string[];
+  lists: string[];
+  isOurs: boolean;
+} {
   const tags = (path: string): [string, Record<string, string>][] => {
     const found: [string, Record<string, string>][] = [];
     const parser = new Parser(
       { onopentag: (name, attributes) => found.push([name.replace(/^.*:/, ""), attributes]) },
       { xmlMode: true },
     );
-    parser.end(strFromU8(files[path] ?? new Uint8Array()));
+    parser.end(decodePage(files[path] ?? new Uint8Array()));
     return found;
   };
+  const names = new FileNames(Object.keys(files));
   const folder = folderOfEpub(Object.keys(files)) ?? "";
-  const container = tags(`${folder}META-INF/container.xml`);
-  const rootfile = folder + (container.find(([name]) => name === "rootfile")?.[1]["full-path"] ?? "");
+  const rootfiles = tags(`${folder}META-INF/container.xml`).filter(([name]) => name === "rootfile");
+  const [, said = {}] =
+    rootfiles.find(([, { "media-type": type }]) => /oebps-package/.test(type ?? "")) ?? [];
+  const rootfile = names.meant(folder + (said["full-path"] ?? rootfiles[0]?.[1]["full-path"] ?? "")) ?? "";
   const all = tags(rootfile);
   const items = new Map(
     all.flatMap(([name, item]) => (name === "item" ? [[item["id"] ?? "", item] as const] : [])),
   );
-  const inOrder = all.flatMap(([name, { idref = "" }]) => {
-    const item = name === "itemref" ? items.get(idref) : undefined;
-    if (!item || /(^|\s)nav(\s|$)/.test(item["properties"] ?? "")) return [];
+  const pathOf = (item: Record<string, string>): string => {
     const path = pathFrom(rootfile, item["href"] ?? "");
-    return files[path] ? [path] : [];
+    return names.meant(path) ?? path;
+  };
+  const isNavigation = (item: Record<string, string>): boolean =>
+    /(^|\s)nav(\s|$)/.test(item["properties"] ?? "");
+  const isNcx = (item: Record<string, string>): boolean => item["media-type"] === "application/x-dtbncx+xml";
+  const isRead = (item: Record<string, string>): boolean =>
+    files[pathOf(item)] !== undefined &&
+    (/html|svg|oeb1|dtbook/.test(item["media-type"] ?? "") || /\.x?html?$/i.test(item["href"] ?? ""));
+  const isOurs = all.some(([name, { name: what }]) => name === "meta" && what === "vennet-counts");
+  /** What is read for an item, which may name another in its place. */
+  const readFor = (item: Record<string, string> | undefined, tries = items.size): string[] => {
+    if (!item || tries < 0) return [];
+    if (isRead(item)) return [pathOf(item)];
+    return isOurs ? [] : readFor(items.get(item["fallback"] ?? ""), tries - 1);
+  };
+  const pages = all.flatMap(([name, { idref = "" }]) => {
+    const item = name === "itemref" ? items.get(idref) : undefined;
+    return !item || isNavigation(item) ? [] : readFor(item);
   });
-  return [...new Set(inOrder)];
+  const one = (is: (item: Record<string, string>) => boolean): string[] =>
+    [...items.values()].filter(is).slice(0, 1).map(pathOf);
+  return { pages: [...new Set(pages)], lists: [...one(isNavigation), ...one(isNcx)], isOurs };
 }
 
 const isBody = (attributes: Record<string, string>): boolean =>
@@ -83,7 +106,7 @@ function notesIn(files: Record<string, Uint8Array>, pages: readonly string[]): S
         },
       },
       { xmlMode: true },
-    ).end(strFromU8(files[path]!));
+    ).end(decodePage(files[path]!));
   return found;
 }
 
@@ -104,7 +127,8 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
   const fonts: (string | null)[] = [];
   const rubies = new Rubies((words) => links.text(words));
   const opens = (name: string, attributes: Record<string, string>): (typeof open)[number] => {
-    const href = attributes["href"] ?? attributes["xlink:href"];
+    // What parts lines within an attribute are blanks (XML 1.0, 3.3.3).
+    const href = (attributes["href"] ?? attributes["xlink:href"])?.replace(/[\t\r\n]/g, " ");
     if (/^(head|script|style|template|noscript)$/.test(name)) return "unread";
     if (attributes["id"]) links.place(`${path}#${attributes["id"]}`);
     if (name === "a" && attributes["name"]) links.oldName(`${path}#${attributes["name"]}`);
@@ -158,5 +182,5 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
     },
     { xmlMode: true, decodeEntities: true },
   );
-  parser.end(withoutNamedLetters(text));
+  parser.end(withoutNamedLetters(withoutDocumentType(text)));
 }
