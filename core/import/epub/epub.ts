@@ -21,6 +21,8 @@ import { linksOfEpub } from "./second-reading.ts";
 import { PagesOfPrint } from "./page-list.ts";
 import { packageOf, type EpubPackage } from "./package-of-epub.ts";
 import { readXhtml } from "./read-xhtml.ts";
+import { tableOfContents } from "./table-of-contents.ts";
+import { titlesByContents } from "./titles-by-contents.ts";
 
 /** E-books: EPUB 2 and 3. */
 export const epub: ManuscriptReader = {
@@ -41,6 +43,7 @@ class ReadEpub {
     const print = new PagesOfPrint(this.publication);
     const bodies = new Map(pages.map((path, i) => [path, this.body(path, i + 1, isOurs)]));
     if (!isOurs) {
+      titlesByContents(bodies, tableOfContents(this.publication));
       // Those of an export of ours are counted anew.
       for (const [path, body] of bodies) print.intoAnchors(body, path);
     }

@@ -9,6 +9,7 @@ import { decodePage } from "../text-encoding.ts";
 import { folderOfEpub } from "./folder-of-epub.ts";
 import { isPageNumber } from "./page-number.ts";
 import { withoutDocumentType, withoutNamedLetters } from "./named-letters.ts";
+import { titlesOfContents } from "./second-contents.ts";
 
 /**
  * The links of an e-book, page by page in the order of its spine, as a parser tells them that forgives what is not
@@ -17,12 +18,15 @@ import { withoutDocumentType, withoutNamedLetters } from "./named-letters.ts";
 export function linksOfEpub(bytes: Uint8Array): FileLink[] {
   const files = unpacked(bytes);
   const links = new FileLinks();
-  const { pages, isOurs } = publicationOf(files);
+  const { pages, lists, isOurs } = publicationOf(files);
   const noteIds = notesIn(files, pages);
   const names = new FileNames(pages);
+  const titles = isOurs ? null : titlesOfContents(files, pages, lists, pathFrom);
   for (const path of pages) {
     links.where = path;
     links.place(path);
+    const title = titles?.get(path);
+    if (title !== undefined) links.text(title);
     readPage(decodePage(files[path]!), { path, names, notes: noteIds, isOurs }, links);
   }
   return links.all((fragment) => [fragment, percentDecoded(fragment)]);
