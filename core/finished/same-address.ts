@@ -6,7 +6,9 @@ export function sameAddress(one: string, other: string): boolean {
   return one === other || plain(one) === plain(other);
 }
 
-function plain(address: string): string {
+function plain(given: string): string {
+  // What says no scheme is taken for the web’s.
+  const address = given.startsWith("//") ? `https:${given}` : given;
   const whole = URL.canParse(address) ? new URL(address).href : address;
   try {
     return decodeURI(whole);

@@ -16,6 +16,9 @@ export interface Landing {
   y: number | null;
 }
 
+/** How a destination says what of its page is shown (ISO 32000-1, table 151); one that does not say so is none. */
+const kinds = new Set(["XYZ", "Fit", "FitH", "FitV", "FitR", "FitB", "FitBH", "FitBV"]);
+
 /** The destinations of a PDF (ISO 32000-1, 12.3.2), and where they lead. */
 export class Destinations {
   private readonly pages: ReadonlyMap<string, number>;
@@ -59,6 +62,8 @@ export class Destinations {
 
   private landingOf(array: PDFArray): Landing | null {
     const [target, how] = array.asArray();
+    const kind = how instanceof PDFName ? how.decodeText() : "";
+    if (!kinds.has(kind)) return null;
     const page =
       target instanceof PDFRef
         ? this.pages.get(target.toString())
@@ -70,7 +75,7 @@ export class Destinations {
       const value = i + 2 < array.size() ? array.lookup(i + 2) : undefined;
       return value instanceof PDFNumber ? value.asNumber() : null;
     };
-    switch (how instanceof PDFName ? how.decodeText() : "") {
+    switch (kind) {
       case "XYZ":
         return { page, x: at(0), y: at(1) };
       case "FitH":

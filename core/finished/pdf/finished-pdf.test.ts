@@ -6,6 +6,7 @@ import {
   PDFDocument,
   PDFHexString,
   PDFName,
+  type PDFRef,
   PDFString,
   popGraphicsState,
   pushGraphicsState,
@@ -506,4 +507,94 @@ test("a page on which nothing is painted is known as blank (ISO 32000-1, table 5
   document.addPage([200, 200]).drawLine({ start: { x: 0, y: 0 }, end: { x: 9, y: 9 } });
   const pages = await read(await document.save());
   expect(pages.map(({ isBlank }) => isBlank)).toEqual([false, false, false, true, true, false]);
+});
+
+/** A PDF of three pages with annotations of the first, as their entries. */
+async function pdfWith(
+  entries: (pages: readonly PDFRef[]) => Record<string, unknown>[],
+  catalog: (pages: readonly PDFRef[]) => Record<string, unknown> = () => ({}),
+): Promise<Uint8Array> {
+  const document = await PDFDocument.create();
+  const pages = [0, 1, 2].map(() => document.addPage([400, 600]));
+  const refs = pages.map(({ ref }) => ref);
+  const annotations = entries(refs).map((entry, i) =>
+    document.context.obj({
+      Type: "Annot",
+      Subtype: "Link",
+      Rect: [50, 500 - 20 * i, 120, 512 - 20 * i],
+      Border: [0, 0, 0],
+      ...entry,
+    } as never),
+  );
+  pages[0]!.node.set(PDFName.of("Annots"), document.context.obj(annotations));
+  for (const [name, value] of Object.entries(catalog(refs)))
+    document.catalog.set(PDFName.of(name), document.context.obj(value as never));
+  return document.save();
+}
+const toAddress = (address: string): Record<string, unknown> => ({
+  A: { S: "URI", URI: PDFString.of(address) },
+});
+
+describe("an annotation that programs do not follow as a link", () => {
+  test.each<[string, Record<string, unknown>, string, boolean]>([
+    ["that is hidden", { ...toAddress("https://a.example/"), F: 2 }, "hidden", true],
+    ["that is for paper alone", { ...toAddress("https://a.example/"), F: 36 }, "hidden", true],
+    [
+      "that does something when a press ends",
+      { AA: { U: { S: "URI", URI: PDFString.of("https://a.example/") } } },
+      "not known",
+      false,
+    ],
+    ["whose address is a fragment alone", toAddress("#low"), "a place of no page: #low", true],
+    [
+      "whose address is in UTF-16",
+      { A: { S: "URI", URI: PDFHexString.fromText("https://a.example/") } },
+      "encoding",
+      true,
+    ],
+    [
+      "that is a button of a form",
+      { ...toAddress("https://a.example/"), Subtype: "Widget", FT: "Btn", MK: { CA: PDFString.of("Ask") } },
+      "a button",
+      false,
+    ],
+  ])("%s stays as it is, and says why", async (_, entry, why, isDead) => {
+    const bytes = await pdfWith(() => [toAddress("https://tides.example/"), entry]);
+    const pages = await read(bytes);
+    expect(pages[0]!.links).toHaveLength(1);
+    expect(pages[0]!.untouched).toMatchObject([{ why: expect.stringContaining(why), isDead }]);
+    const asked = onPage(pages, 1, ([link]) => [{ ...link!, description: "Hours" }]);
+    const saved = await saveFinishedPdf(bytes, asked, names);
+    expect(await proveSaved(bytes, saved.bytes, asked, names)).toMatchObject({ complete: true, total: 1 });
+  });
+});
+
+test("a link to a page without a word of what is shown there leads nowhere, as programs take it (ISO 32000-1, table 151)", async () => {
+  const bytes = await pdfWith(([, second]) => [{ Dest: [second, "Fit"] }, { Dest: [second] }]);
+  const pages = await read(bytes);
+  expect(pages[0]!.links.map(({ destination }) => destination)).toEqual([
+    { kind: "place", target: "page-2" },
+    { kind: "place", target: "nowhere" },
+  ]);
+  const asked = onPage(pages, 1, (links) => links.map((link) => ({ ...link, description: "There" })));
+  const saved = await saveFinishedPdf(bytes, asked, names);
+  expect(await proveSaved(bytes, saved.bytes, asked, names)).toMatchObject({ complete: true, total: 2 });
+});
+
+test("names in a tree that does not say where in it they are lead to their pages, for the proof as well", async () => {
+  const bytes = await pdfWith(
+    () => [{ Dest: PDFString.of("low") }, { Dest: PDFString.of("gone") }, toAddress("//tides.example/")],
+    ([, second]) => ({
+      Names: { Dests: { Kids: [{ Names: [PDFString.of("low"), [second, "FitH", 300]] }] } },
+    }),
+  );
+  const pages = await read(bytes);
+  const asked = onPage(pages, 1, (links) => links.map((link) => ({ ...link, description: "There" })));
+  expect(asked[0]!.links.map(({ destination }) => destination)).toMatchObject([
+    { target: "name-1" },
+    { target: "nowhere" },
+    { address: "https://tides.example/" },
+  ]);
+  const saved = await saveFinishedPdf(bytes, asked, names);
+  expect(await proveSaved(bytes, saved.bytes, asked, names)).toMatchObject({ complete: true, total: 3 });
 });

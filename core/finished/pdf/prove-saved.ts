@@ -23,6 +23,7 @@ interface ReadAnnotation {
   id: string;
   subtype: string;
   rect: number[];
+  annotationFlags: number;
   unsafeUrl?: string;
   url?: string;
   dest?: unknown;
@@ -108,13 +109,16 @@ async function readPage(document: PDFDocumentProxy, number: number): Promise<Pag
   const annotations = (await page.getAnnotations()) as ReadAnnotation[];
   const { items } = await page.getTextContent();
   const text = items.map((item) => ("str" in item ? `${item.str}@${item.transform.join()}` : "")).join("\n");
-  const links = annotations.filter(({ subtype }) => subtype === "Link");
+  // One that is hidden (ISO 32000-1, 12.5.3, flag 2) is nothing that a reader presses.
+  const isLink = ({ subtype, annotationFlags }: ReadAnnotation): boolean =>
+    subtype === "Link" && (annotationFlags & 2) === 0;
+  const links = annotations.filter(isLink);
   page.cleanup();
-  const others = annotations.filter(({ subtype }) => subtype !== "Link");
+  const others = annotations.filter((one) => !isLink(one));
   return {
     links,
     text,
-    others: JSON.stringify(others.map(({ id, subtype, rect }) => [id, subtype, rect])),
+    others: JSON.stringify(others.map(({ id, subtype, rect, unsafeUrl }) => [id, subtype, rect, unsafeUrl])),
   };
 }
 
@@ -253,8 +257,17 @@ class PageProof {
     return sameAddress(named(address), named(wanted));
   }
 
+  private async destinationOf(name: string): Promise<unknown> {
+    try {
+      return await this.document.getDestination(name);
+    } catch {
+      // Names in a tree that does not say where in it they are (7.9.6) are found by reading all of it.
+      return (await this.document.getDestinations())[name];
+    }
+  }
+
   private async landing(dest: unknown): Promise<Spot | null> {
-    const explicit = (typeof dest === "string" ? await this.document.getDestination(dest) : dest) as
+    const explicit = (typeof dest === "string" ? await this.destinationOf(dest) : dest) as
       unknown[] | null | undefined;
     if (!Array.isArray(explicit)) return null;
     const [target, how, ...numbers] = explicit as [unknown, { name?: string } | undefined, ...unknown[]];

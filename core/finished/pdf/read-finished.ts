@@ -85,7 +85,13 @@ function readPages(document: PDFDocument): PdfPage[] {
   places.ofOutline(document);
   for (const [i, page] of document.getPages().entries())
     for (const { from, dictionary } of annotationsOf(page))
-      if (nameIn(dictionary, "Subtype") === "Link") readLink(pages[i]!, from, dictionary, places, structure);
+      switch (nameIn(dictionary, "Subtype")) {
+        case "Link":
+          readLink(pages[i]!, from, dictionary, places, structure);
+          break;
+        case "Widget":
+          readButton(pages[i]!, from, dictionary);
+      }
   return pages;
 }
 
@@ -215,6 +221,11 @@ function readLink(
     page.untouched.push({ from, words: "", areas, why: "It has no area on the page.", isDead: false });
     return;
   }
+  if (isUnseen(dictionary)) {
+    const why = "Readers do not see it: it is hidden on the screen.";
+    page.untouched.push({ from, words: "", areas: null, why, isDead: true });
+    return;
+  }
   const read = destinationOf(dictionary, places);
   if ("why" in read) {
     page.untouched.push({ from, words: "", areas, ...read });
@@ -230,6 +241,21 @@ function readLink(
     frame: frameOf(dictionary),
     isInStructure: structure?.has(dictionary, from) ?? true,
   });
+}
+
+/** Whether an annotation is hidden, or not for the screen (12.5.3, flags 2 and 6). */
+function isUnseen(dictionary: PDFDict): boolean {
+  const flags = entry(dictionary, "F");
+  return flags instanceof PDFNumber && (flags.asNumber() & (2 | 32)) !== 0;
+}
+
+/** A button of a form may lead out of the file as a link does (12.7.4.2). */
+function readButton(page: PdfPage, from: string, dictionary: PDFDict): void {
+  const kind = nameIn(dictionaryIn(dictionary, "A"), "S");
+  if ((kind !== "URI" && kind !== "GoToR") || isUnseen(dictionary)) return;
+  const caption = textIn(entry(dictionaryIn(dictionary, "MK"), "CA")) ?? textIn(entry(dictionary, "TU"));
+  const words = (caption ?? textIn(entry(dictionary, "T")) ?? "").trim().slice(0, longestWords);
+  page.untouched.push({ from, words, areas: null, why: "It is a button of a form.", isDead: false });
 }
 
 /** The areas of an annotation: its quadrilaterals where they lie within its rectangle (12.5.6.5), else that. */
@@ -264,25 +290,36 @@ const others: Readonly<Record<string, LeftLink>> = {
 };
 type LeftLink = Pick<PdfPage["untouched"][number], "why" | "isDead">;
 
+const unknown: LeftLink = { why: "What a press does is not known.", isDead: false };
+
 /** Where an annotation leads, or why that cannot be worked on. */
 function destinationOf(dictionary: PDFDict, places: Places): { destination: Destination } | LeftLink {
   const action = dictionaryIn(dictionary, "A");
   const kind = nameIn(action, "S");
+  // What it does when a press begins or ends (12.6.3); a link of its own comes first.
+  if (!action && !entry(dictionary, "Dest") && dictionaryIn(dictionary, "AA")) return unknown;
   if (!action || kind === "GoTo") {
     const target = places.idOf(action ? entry(action, "D") : entry(dictionary, "Dest"));
     // Of one that leads nowhere the author is told as of any place that is gone.
     return { destination: { kind: "place", target: target ?? "nowhere" } };
   }
-  if (kind !== "URI" && kind !== "GoToR")
-    return others[kind ?? ""] ?? { why: "What a press does is not known.", isDead: false };
+  if (kind !== "URI" && kind !== "GoToR") return others[kind ?? ""] ?? unknown;
   const href = kind === "URI" ? addressIn(entry(action, "URI")) : remote(action);
   if (href === null || href.trim() === "") return { why: "It does not say where it leads.", isDead: true };
+  const fault = faultOf(href);
+  if (fault) return { why: fault, isDead: true };
   try {
     return { destination: readHref(href.trim(), null) };
   } catch (error) {
     if (!(error instanceof DestinationError)) throw error;
     return { why: `${error.message} (${href.slice(0, 300)})`, isDead: true };
   }
+}
+
+/** Why no program follows an address, whatever it is; null where nothing is known against it. */
+function faultOf(href: string): string | null {
+  if (href.startsWith("#")) return `It names a place of no page: ${href.slice(0, 300)}`;
+  return href.includes("\0") ? "Its address is written in an encoding that programs do not take." : null;
 }
 
 function addressIn(value: PDFObject | undefined): string | null {
