@@ -156,3 +156,10 @@ test("a way back is no mark, though its page gives the name to which it leads to
   expect(notes).toEqual(["By day.", "By night."]);
   expect(signs).toBe(2);
 });
+
+test("the line above notes at the end of a page goes with the last of them", async () => {
+  const { notes, text } = await notesOf(
+    '<p>It is bare<a name="r" href="#n">[1]</a>.</p><div><br clear="all"><hr width="33%"><div><p><a name="n" href="#r">[1]</a> By day.</p></div></div>',
+  );
+  expect([notes, text]).toEqual([["By day."], "Sands|It is bare."]);
+});

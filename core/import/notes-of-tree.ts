@@ -110,7 +110,7 @@ class PageOfNotes {
       return;
     const isLeft = parent.children.some(
       (child) =>
-        (child.type === "element" && child.tagName !== "hr") ||
+        (child.type === "element" && child.tagName !== "hr" && child.tagName !== "br") ||
         (child.type === "text" && child.value.trim() !== ""),
     );
     const above = this.parents.get(parent);

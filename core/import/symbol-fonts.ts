@@ -15,8 +15,12 @@ export function isSymbolFont(font: string | null | undefined): font is string {
 /** The font that an element of a page gives its words by itself: the first by its style, or by its `face`; null where it gives none. */
 export function fontOfElement(name: string, style: unknown, face: unknown): string | null {
   if (name === "font" && typeof face === "string") return face.split(",")[0]!.trim();
+  const said = typeof style === "string" ? style : "";
+  // The name of a font stands last in what says all of it at once, behind its size (CSS Fonts 4, 2.7).
   const [, family] =
-    /(?:^|;)\s*font-family\s*:\s*["']?([^;,"']+)/i.exec(typeof style === "string" ? style : "") ?? [];
+    /(?:^|;)\s*font-family\s*:\s*["']?([^;,"']+)/i.exec(said) ??
+    /(?:^|;)\s*font\s*:[^;]*?\d[\w.%]*(?:\s*\/\s*\S+)?\s+["']?([^;,"']+)/i.exec(said) ??
+    [];
   return family?.trim() ?? null;
 }
 
@@ -28,6 +32,8 @@ export function symbolsOf(font: string, words: string): string {
   return [...words]
     .map((letter) => {
       const code = letter.codePointAt(0)!;
+      // A blank that cannot be broken is one in any font.
+      if (code === 0xa0) return letter;
       const place = code >= privateFrom && code < privateFrom + 256 ? code - privateFrom : code;
       return codePoint(font.trim(), place)?.string ?? letter;
     })

@@ -4,6 +4,7 @@ import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { FileLinks, type FileLink } from "./file-links.ts";
 import { fontOfElement, isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { Rubies } from "./rubies.ts";
+import { isListed, isSignOfItem, isSpaceBehindSign } from "../html/list-signs.ts";
 import { openingOf, silent, wordsOf } from "./opening-heading.ts";
 
 type Node = DefaultTreeAdapterMap["node"];
@@ -104,9 +105,10 @@ export function readLinks(
       rubies.begin(tagName);
       const font = fontOfElement(tagName, attribute("style"), attribute("face"));
       const around = symbolFont;
-      if (isSymbolFont(font)) symbolFont ??= font;
-      // The number of a note is no word of the text.
-      if (!isLink) element.childNodes.forEach(walk);
+      if (font !== null) symbolFont = isSymbolFont(font) ? font : null;
+      const sign = isOurs ? new Set<Node>() : signOfItem(element);
+      // The number of a note is no word of the text, and neither is the sign of an item.
+      if (!isLink) element.childNodes.filter((child) => !sign.has(child)).forEach(walk);
       symbolFont = around;
       rubies.end(tagName);
       if (isHeading) links.endHeading();
@@ -139,6 +141,19 @@ function outermost(document: Node): Element[] {
   return children.flatMap((child): Element[] =>
     "tagName" in child && /^(html|body)$/.test(child.tagName) ? [child, ...outermost(child)] : [],
   );
+}
+
+/** What stands in a paragraph that is an item of a list as its sign; nothing in others. */
+function signOfItem(element: Element): Set<Node> {
+  const said = (name: string): string => element.attrs.find((one) => one.name === name)?.value ?? "";
+  if (element.tagName !== "p" || !isListed(said("class"), said("style"))) return new Set();
+  const endsInSpace = (node: Node): boolean => {
+    const last = "childNodes" in node ? node.childNodes.at(-1) : undefined;
+    return isSpaceBehindSign(wordsOf(node)) || (last !== undefined && endsInSpace(last));
+  };
+  const until = element.childNodes.findIndex(endsInSpace);
+  const sign = element.childNodes.slice(0, until + 1);
+  return new Set(isSignOfItem(sign.map(wordsOf).join("")) ? sign : []);
 }
 
 /** Whether a link says that it is the way back from a note (DPUB-ARIA 1.1). */

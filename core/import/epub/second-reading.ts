@@ -172,8 +172,9 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
       ontext: (words) => {
         // The number of a page of print is the name of an anchor in the book.
         const isNumber = !isOurs && open.includes("page") && isPageNumber(words);
-        const font = fonts.find(isSymbolFont);
-        if (unread === 0 && !isNumber) rubies.text(font ? symbolsOf(font, words) : words);
+        const font = fonts.findLast((one) => one !== null);
+        const isInSymbols = isSymbolFont(font);
+        if (unread === 0 && !isNumber) rubies.text(isInSymbols ? symbolsOf(font, words) : words);
       },
       onclosetag: (name) => {
         rubies.end(name);

@@ -50,6 +50,9 @@ function shareOf({ properties }: Element): number | null {
 
 /** An element whose words are signs of a font. */
 function inSymbols(element: Element, font: string): Element {
+  const own = fontOfElement(element.tagName, element.properties["style"], element.properties["face"]);
+  // What has another font within it is in that.
+  if (own !== null && own !== font) return element;
   const children = element.children.map((child) =>
     child.type === "text"
       ? { ...child, value: symbolsOf(font, child.value) }

@@ -9,6 +9,7 @@ import { pictureOfSvg } from "../svg-pictures.ts";
 import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { allElements } from "../hast-nodes.ts";
 import { withoutIconWords } from "./icon-links.ts";
+import { listedParagraphs } from "./listed-paragraphs.ts";
 import { anchorsOfTop, namesOfTop } from "./names-of-top.ts";
 import { textOfPage } from "./page-text.ts";
 import { picturesInside } from "./pictures-inside.ts";
@@ -64,7 +65,10 @@ function aboutPage(page: Root, text: string): AboutManuscript {
       all.find(({ properties }) => properties["name"] === "vennet-counts")?.properties["content"],
     ),
     // The tree begins with what is in the page’s outermost element.
-    language: said(/<html\b[^>]*?\slang\s*=\s*["']?([\w-]+)/i.exec(text)?.[1]),
+    language: said(
+      (/<html\b[^>]*?\slang\s*=\s*["']?([\w-]+)/i.exec(text) ??
+        /<body\b[^>]*?\slang\s*=\s*["']?([\w-]+)/i.exec(text))?.[1],
+    ),
   };
 }
 
@@ -84,6 +88,7 @@ function asOthersMeanIt(page: Root, isOurs: boolean): void {
   if (isOurs) return;
   decorativeByEmptyAlternative(page);
   withoutIconWords(page);
+  listedParagraphs(page);
 }
 
 function parsed(text: string): Root {

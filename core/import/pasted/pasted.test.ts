@@ -1,4 +1,6 @@
 import { expect, test } from "@jest/globals";
+import type { Root } from "hast";
+import { raw } from "hast-util-raw";
 import { linkUses } from "../../manuscript/links.ts";
 import { schema } from "../../manuscript/schema.ts";
 import { readHtml } from "../html/html.ts";
@@ -59,4 +61,14 @@ test("pictures inside it are given away, and others told; what does something is
     "Links that a book cannot hold",
     "Elements that have no place in a book",
   ]);
+});
+
+test("items that text programs put on the clipboard as paragraphs are a list", () => {
+  const html =
+    "<p class=MsoListParagraph style='mso-list:l0 level1 lfo1'><![if !supportLists]><span style='font-family:Symbol'>·<span style='font:7.0pt \"Times New Roman\"'>&nbsp; </span></span><![endif]>Low water</p>";
+  // As the browser’s own parser gives it, without anything done to it.
+  const tree = raw({ type: "root", children: [{ type: "raw", value: html }] } as unknown as Root) as Root;
+  const { content } = pasted(tree);
+  expect(content.child(0).type.name).toBe("bullet_list");
+  expect(content.child(0).textContent).toBe("Low water");
 });

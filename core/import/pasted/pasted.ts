@@ -2,6 +2,7 @@ import type { Element, ElementContent, Root } from "hast";
 import { Fragment } from "prosemirror-model";
 import type { LeftOut } from "../left-out.ts";
 import { allElements } from "../hast-nodes.ts";
+import { listedParagraphs } from "../html/listed-paragraphs.ts";
 import { bytesOfData } from "../html/pictures-inside.ts";
 import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { hastToManuscript } from "../hast-to-manuscript/hast-to-manuscript.ts";
@@ -39,6 +40,7 @@ export function pasted(tree: Root): Pasted {
       });
   });
   withoutOthersNames(tree, false);
+  listedParagraphs(tree);
   outOfInlines(tree);
   // Within a chapter its title is the one heading of the first level.
   for (const one of allElements(tree)) if (one.tagName === "h1") one.tagName = "h2";
