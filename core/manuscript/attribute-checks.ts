@@ -54,8 +54,11 @@ export function checkSource(value: unknown): void {
 }
 
 export function checkLanguage(value: unknown): void {
-  if (value !== null && (typeof value !== "string" || !/^[^\s\p{Cc}]{1,200}$/u.test(value)))
-    throw new RangeError("A listing's language is one word.");
+  if (value !== null && !isCodeLanguage(value)) throw new RangeError("A listing's language is one word.");
+}
+
+export function isCodeLanguage(value: unknown): value is string {
+  return typeof value === "string" && /^[^\s\p{Cc}]{1,200}$/u.test(value);
 }
 
 export function checkLanguageTag(value: unknown): void {

@@ -1,5 +1,6 @@
 import { Fragment, type Node } from "prosemirror-model";
 import type { Destination } from "../destination/kinds/kinds.ts";
+import type { Hotspot } from "./hotspot.ts";
 import { newId } from "./ids.ts";
 
 /** The nodes by whose ids others know them: places, and cross-references. */
@@ -41,19 +42,20 @@ function renewFragment(content: Fragment, renewed: ReadonlyMap<string, string>):
 
 function renewNode(node: Node, renewed: ReadonlyMap<string, string>): Node {
   const to = (id: string | null): string | null => (id === null ? null : (renewed.get(id) ?? id));
+  const led = <T extends { destination?: Destination }>(one: T): T =>
+    one.destination?.kind === "place" && renewed.has(one.destination.target)
+      ? { ...one, destination: { kind: "place", target: to(one.destination.target)! } }
+      : one;
   const marks = node.marks.map((mark) => {
-    const destination = mark.attrs["destination"] as Destination | undefined;
-    if (destination?.kind !== "place" || !renewed.has(destination.target)) return mark;
-    return mark.type.create({
-      ...mark.attrs,
-      destination: { kind: "place", target: to(destination.target) },
-    });
+    const attrs = led(mark.attrs);
+    return attrs === mark.attrs ? mark : mark.type.create(attrs);
   });
   if (node.isText) return node.mark(marks);
   const attrs = { ...node.attrs };
   if (withId.has(node.type.name)) attrs["id"] = to(attrs["id"] as string);
   if (node.type.name === "cross_reference") attrs["target"] = to(attrs["target"] as string);
   if (node.type.name === "note_reference") attrs["note"] = to(attrs["note"] as string);
+  if (node.type.name === "picture") attrs["hotspots"] = (attrs["hotspots"] as Hotspot[]).map(led);
   if (node.type.name === "signposts") {
     attrs["section"] = to(attrs["section"] as string | null);
     attrs["anchors"] = (attrs["anchors"] as string[]).map(to);

@@ -1,4 +1,5 @@
 import type { Attrs } from "prosemirror-model";
+import { isCodeLanguage } from "./attribute-checks.ts";
 import { assertDestination, readHref } from "../destination/destination.ts";
 import { kindOf } from "../destination/kinds/kinds.ts";
 import { assertHotspots, type Hotspot } from "./hotspot.ts";
@@ -34,6 +35,12 @@ export function setOffFromDom({ dataset }: HTMLElement): SetOff {
 /** Whether what an item tells to do is done; null for what is no task. */
 export function doneFromDom({ dataset }: HTMLElement): boolean | null {
   return dataset["done"] === undefined ? null : dataset["done"] === "true";
+}
+
+/** The language of a listing; null where it says none, or none that is one word. */
+export function codeLanguageFromDom({ dataset }: HTMLElement): string | null {
+  const language = dataset["language"] ?? null;
+  return isCodeLanguage(language) ? language : null;
 }
 
 /** The attributes as the editor itself wrote them to the clipboard; whatever else is there is refused. */

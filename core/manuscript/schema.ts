@@ -5,6 +5,7 @@ import { languageTag } from "./language.ts";
 import { linkAttrs, type LinkAttrs } from "./attributes.ts";
 import {
   attrsFromDom,
+  codeLanguageFromDom,
   doneFromDom,
   formulaFromDom,
   hotspotsFromDom,
@@ -84,8 +85,18 @@ export const schema = new Schema({
       // A link inside a listing is still a link.
       marks: "link",
       attrs: { language: { default: null, validate: checks.checkLanguage } },
-      parseDOM: [{ tag: "pre", preserveWhitespace: "full" }],
-      toDOM: () => ["pre", ["code", 0]],
+      parseDOM: [
+        {
+          tag: "pre",
+          preserveWhitespace: "full",
+          getAttrs: (dom) => ({ language: codeLanguageFromDom(dom as HTMLElement) }),
+        },
+      ],
+      toDOM: ({ attrs: { language } }) => [
+        "pre",
+        language === null ? {} : { "data-language": language as string },
+        ["code", 0],
+      ],
     },
     bullet_list: {
       content: "list_item+",
@@ -286,7 +297,12 @@ export const schema = new Schema({
       atom: true,
       attrs: { note: idAttr },
       parseDOM: [
-        { tag: "sup[data-note]", getAttrs: (dom) => ({ note: (dom as HTMLElement).dataset["note"] }) },
+        {
+          tag: "sup[data-note]",
+          // Before the mark for what is raised.
+          priority: 60,
+          getAttrs: (dom) => ({ note: (dom as HTMLElement).dataset["note"] }),
+        },
       ],
       toDOM: (node) => ["sup", { "data-note": node.attrs["note"] as string }],
     },
