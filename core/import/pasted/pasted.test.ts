@@ -72,3 +72,15 @@ test("items that text programs put on the clipboard as paragraphs are a list", (
   expect(content.child(0).type.name).toBe("bullet_list");
   expect(content.child(0).textContent).toBe("Low water");
 });
+
+test("notes come as notes, with their signs in the text", () => {
+  const made = pasted(
+    readHtml(
+      '<p>It turns<a href="#n" id="r">1</a>.</p><p id="n"><a href="#r">1</a> Twice a day, says <a href="https://tides.example/">it</a>.</p>',
+      false,
+    ),
+  );
+  expect(made.content.content.map(({ textContent }) => textContent)).toEqual(["It turns."]);
+  expect(made.notes.map(({ textContent }) => textContent.trim())).toEqual(["Twice a day, says it."]);
+  expect(made.content.child(0).child(1).attrs["note"]).toBe(made.notes[0]!.attrs["id"]);
+});

@@ -1,11 +1,12 @@
 import type { Element, ElementContent, Root } from "hast";
-import { Fragment } from "prosemirror-model";
+import { Fragment, type Node } from "prosemirror-model";
 import type { LeftOut } from "../left-out.ts";
 import { allElements } from "../hast-nodes.ts";
 import { listedParagraphs } from "../html/listed-paragraphs.ts";
 import { bytesOfData } from "../html/pictures-inside.ts";
 import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { hastToManuscript } from "../hast-to-manuscript/hast-to-manuscript.ts";
+import { notesOfTree } from "../notes-of-tree.ts";
 import { outOfInlines } from "../hast-to-manuscript/out-of-inlines.ts";
 import { looseIntoItems } from "../hast-to-manuscript/loose-in-lists.ts";
 import { anchorsByIds } from "../hast-to-manuscript/places-by-id.ts";
@@ -13,6 +14,8 @@ import { anchorsByIds } from "../hast-to-manuscript/places-by-id.ts";
 /** What was pasted, as it goes into a chapter. */
 export interface Pasted {
   content: Fragment;
+  /** The notes that are called in it, for the end of the chapter. */
+  notes: Node[];
   /** What could not be taken over as it was. */
   leftOut: LeftOut[];
   /** The pictures inside it. */
@@ -41,6 +44,7 @@ export function pasted(tree: Root): Pasted {
   });
   withoutOthersNames(tree, false);
   listedParagraphs(tree);
+  notesOfTree(tree);
   outOfInlines(tree);
   // Within a chapter its title is the one heading of the first level.
   for (const one of allElements(tree)) if (one.tagName === "h1") one.tagName = "h2";
@@ -55,13 +59,14 @@ export function pasted(tree: Root): Pasted {
     whereOf: () => null,
   });
   const [chapter] = made.chapters;
+  const notes = chapter!.children.filter(({ type }) => type.name === "note");
   const blocks = chapter!.children.filter(({ type }) => type.name !== "title" && type.name !== "note");
   const told = made.leftOut.map((one) =>
     one.sort === "Links to files that were not brought along"
       ? { ...one, why: "It is kept. Bring the file, or change the link to a web address." }
       : one,
   );
-  return { content: Fragment.from(blocks), leftOut: [...leftOut, ...told], pictures };
+  return { content: Fragment.from(blocks), notes, leftOut: [...leftOut, ...told], pictures };
 }
 
 /** Takes out what programs put before text, and gives its pictures away. */

@@ -26,6 +26,7 @@ import { bookNumbers } from "./book-numbers";
 import { madeAnchor } from "./made-anchor";
 import { clipboardParser } from "./paste-from-elsewhere";
 import { pasteIds } from "./paste-ids";
+import { pastedNotes } from "./pasted-notes";
 import { PictureView } from "../pictures/picture-view";
 import { keepSelection, readSelectionFirst } from "./read-selection";
 import { ReferenceView } from "./reference-view";
@@ -82,6 +83,7 @@ export function createEditor(
     linkEnds,
     taskBoxes,
     pasteIds,
+    pastedNotes,
     linkMarks,
     linkTips(callbacks.names),
     bookNumbers(chapterId),

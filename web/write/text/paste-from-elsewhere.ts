@@ -2,6 +2,7 @@ import { pasted, type Pasted } from "@vennet/core/import/pasted/pasted";
 import { schema } from "@vennet/core/manuscript/schema";
 import type { Root } from "hast";
 import { fromDom } from "hast-util-from-dom";
+import { awaitNotes } from "./pasted-notes";
 import { DOMParser, Slice, type ParseOptions } from "prosemirror-model";
 
 /** What the editor itself writes to the clipboard has one of these. */
@@ -16,9 +17,11 @@ export function clipboardParser(onPasted: (made: Pasted) => void): DOMParser {
   const ofSchema = DOMParser.fromSchema(schema);
   const parser: Pick<DOMParser, "parseSlice"> = {
     parseSlice(dom: HTMLElement, options?: ParseOptions): Slice {
+      awaitNotes([]);
       if (dom.querySelector(own)) return ofSchema.parseSlice(dom, options);
       const made = pasted({ type: "root", children: (fromDom(dom) as Root).children });
       onPasted(made);
+      awaitNotes(made.notes);
       return Slice.maxOpen(made.content);
     },
   };

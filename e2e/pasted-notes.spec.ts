@@ -1,0 +1,111 @@
+import { bookOfEveryFeature } from "@vennet/core/test/book-of-every-feature";
+import { readChapter } from "@vennet/core/manuscript/chapter";
+import { spelledOut } from "@vennet/core/test/spelled-out";
+import { writeEpub } from "@vennet/core/publish/formats/epub/write-epub";
+import { expect, openOwnBook, paste, saved, selectWords, test, text } from "./fixtures";
+
+const markdown = `# Low water
+
+The sands are bare by day.[^1] Wait here.
+
+[^1]: By night they are not.
+
+# Ways
+
+By foot only.
+`;
+
+const notes = (page: import("@playwright/test").Page) => text(page).locator("aside");
+const signs = (page: import("@playwright/test").Page) => text(page).locator("sup[data-note]");
+
+test.beforeEach(async ({ page }) => {
+  await openOwnBook(page, markdown);
+});
+
+test("text of another program brings its notes: a sign where it is pasted, the note at the chapter’s end", async ({
+  page,
+}) => {
+  await text(page).getByText("Wait here.").click();
+  await page.keyboard.press("End");
+  await paste(page, {
+    html: `<p>The tide<a href="#_ftn1" name="_ftnref1">[1]</a> turns.</p><div><hr><div id="ftn1"><p><a href="#_ftnref1" name="_ftn1">[1]</a> Twice a day, says <a href="https://tides.hesterley.example/">the office</a>.</p></div></div>`,
+  });
+  await expect(notes(page)).toHaveCount(2);
+  await expect(notes(page).last()).toContainText("Twice a day, says the office.");
+  expect(await signs(page).evaluateAll((all) => all.map((one) => one.getAttribute("data-number")))).toEqual([
+    "1",
+    "2",
+  ]);
+  await expect(text(page).locator("hr")).toHaveCount(0);
+  // What came by one press goes by one.
+  await page.keyboard.press("Control+z");
+  await expect(notes(page)).toHaveCount(1);
+  await expect(signs(page)).toHaveCount(1);
+  await page.keyboard.press("Control+Shift+z");
+  await expect(notes(page)).toHaveCount(2);
+  await saved(page);
+  await page.reload();
+  await expect(notes(page).last()).toContainText("Twice a day");
+});
+
+test("text that is copied into another chapter brings its notes along; in its own it calls the same one again", async ({
+  page,
+}) => {
+  await selectWords(page, "The sands are bare by day.");
+  await page.keyboard.press("Shift+End");
+  await page.keyboard.press("Control+c");
+  await page.keyboard.press("End");
+  await page.keyboard.press("Control+v");
+  await expect(signs(page)).toHaveCount(2);
+  await expect(notes(page)).toHaveCount(1);
+  await saved(page);
+  await page.getByRole("link", { name: "Ways" }).click();
+  await expect(text(page)).toContainText("By foot only.");
+  await text(page).getByText("By foot only.").click();
+  await page.keyboard.press("End");
+  await page.keyboard.press("Control+v");
+  await expect(signs(page)).toHaveCount(1);
+  await expect(notes(page)).toContainText("By night they are not.");
+  await saved(page);
+  await page.reload();
+  await expect(signs(page)).toHaveAttribute("data-number", "1");
+  await expect(notes(page)).toContainText("By night they are not.");
+});
+
+test("a whole chapter with everything that a text can have is the same where it is pasted", async ({
+  page,
+}) => {
+  const file = {
+    name: "walks.epub",
+    mimeType: "application/epub+zip",
+    buffer: Buffer.from(writeEpub(bookOfEveryFeature())),
+  };
+  const brought = await page.request.post("/api/books/import", { multipart: { manuscript: file } });
+  const { id: job } = (await brought.json()) as { id: string };
+  await page.request.get(`/api/jobs/${job}/events`);
+  const { book } = (await (await page.request.get(`/api/jobs/${job}/import`)).json()) as {
+    book: { id: string };
+  };
+  const chapters = `/api/books/${book.id}/chapters`;
+  const listed = (await (await page.request.get(chapters)).json()) as { id: string }[];
+  const documentOf = async (id: string) => {
+    const { document } = (await (await page.request.get(`${chapters}/${id}`)).json()) as { document: never };
+    return spelledOut([readChapter(document)], new Map());
+  };
+  for (const { id } of listed) {
+    await page.goto(`/books/${book.id}/write/${id}`);
+    await text(page).locator("h1").click();
+    await page.keyboard.press("Control+a");
+    await page.keyboard.press("Control+c");
+    const made = await page.request.post(chapters, { data: { title: "Empty" } });
+    const { id: copy } = (await made.json()) as { id: string };
+    await page.goto(`/books/${book.id}/write/${copy}`);
+    await expect(text(page)).toContainText("Empty");
+    await text(page).locator("h1").click();
+    await page.keyboard.press("Control+a");
+    await page.keyboard.press("Control+v");
+    await expect(text(page)).not.toContainText("Empty");
+    await saved(page);
+    expect(await documentOf(copy)).toEqual(await documentOf(id));
+  }
+});
