@@ -40,7 +40,8 @@ import type { ChapterSaver } from "./saving/chapter-saver";
 import { useAdoptedChanges } from "./saving/use-adopted-changes";
 import { AnchorPanel } from "./text/anchor-panel";
 import { bookAround } from "./text/book-numbers";
-import { bringFiles } from "./text/bring-files";
+import { bringFiles, type FileKeeper } from "./text/bring-files";
+import { bringFromBooks } from "./text/files-of-another-book";
 import { PastedNotice } from "./text/pasted-notice";
 import { insertPicture } from "./text/insert-commands";
 import { removeLink, selectLink } from "./text/link-commands";
@@ -164,17 +165,20 @@ export function ChapterEditor({
     if (to !== undefined) void navigate(`/books/${bookId}/write/${to}?at=1-1-0`);
   };
   const give = (editor: EditorView): void => giveTaken(editor, setProblem);
-  const takeFiles = async (editor: EditorView, files: File[]): Promise<void> => {
+  const keeper: FileKeeper = {
+    picture: (file) => storePicture(bookId, file),
+    companion: targets.bringFile,
+  };
+  const bringing = async (bring: () => Promise<void>): Promise<void> => {
     setProblem(null);
     try {
-      await bringFiles(editor, files, {
-        picture: (file) => storePicture(bookId, file),
-        companion: targets.bringFile,
-      });
+      await bring();
     } catch (error) {
       setProblem((error as Error).message);
     }
   };
+  const takeFiles = (editor: EditorView, files: File[]): Promise<void> =>
+    bringing(() => bringFiles(editor, files, keeper));
   const tellPasted = (editor: EditorView, { leftOut, pictures }: Pasted): void => {
     setPastedWithout(leftOut);
     if (pictures.length === 0) return;
@@ -187,6 +191,7 @@ export function ChapterEditor({
   surroundings.current = {
     names,
     onPasted: tellPasted,
+    onFilesElsewhere: (editor, files) => void bringing(() => bringFromBooks(editor, files, keeper)),
     onFollow: follow,
     onGoTo: goToPlace,
     onFiles: (editor, files) => void takeFiles(editor, files),

@@ -24,6 +24,7 @@ import { linkMarks } from "./link-marks";
 import { linkTips } from "./link-tips";
 import { bookNumbers } from "./book-numbers";
 import { madeAnchor } from "./made-anchor";
+import { clipboardSerializer, type FileElsewhere } from "./files-of-another-book";
 import { clipboardParser } from "./paste-from-elsewhere";
 import { pasteIds } from "./paste-ids";
 import { pastedNotes } from "./pasted-notes";
@@ -47,6 +48,7 @@ export interface EditorCallbacks {
   onFiles: (files: File[]) => void;
   /** Text of another program or page was pasted. */
   onPasted: (made: Pasted) => void;
+  onFilesElsewhere: (files: readonly FileElsewhere[]) => void;
   /** What companion files and places are called at this moment. */
   names: () => DestinationNames;
   linkKeys: Record<string, Command>;
@@ -127,7 +129,8 @@ export function createEditor(
         return true;
       },
     },
-    clipboardParser: clipboardParser(callbacks.onPasted),
+    clipboardParser: clipboardParser(bookId, callbacks.onPasted, callbacks.onFilesElsewhere),
+    clipboardSerializer: clipboardSerializer(bookId),
     transformPasted: (slice) => withoutOwnLanguage(slice, language),
     handleDrop(view, event) {
       const files = [...(event.dataTransfer?.files ?? [])];

@@ -2,7 +2,8 @@ import { pasted, type Pasted } from "@vennet/core/import/pasted/pasted";
 import { schema } from "@vennet/core/manuscript/schema";
 import type { Root } from "hast";
 import { fromDom } from "hast-util-from-dom";
-import { awaitNotes } from "./pasted-notes";
+import { filesElsewhere, type FileElsewhere } from "./files-of-another-book";
+import { awaitNotes, notesFromClipboard } from "./pasted-notes";
 import { DOMParser, Slice, type ParseOptions } from "prosemirror-model";
 
 /** What the editor itself writes to the clipboard has one of these. */
@@ -12,13 +13,23 @@ const own = "[data-pm-slice], [data-link], [data-attrs], img[data-file]";
  * Reads what is pasted: text of this editor as it stands, that of any other program or page as manuscripts are read that
  * come in.
  * @param onPasted told what could not be taken over, and the pictures that were inside
+ * @param onFilesElsewhere told the files that text of this editor has in another book
  */
-export function clipboardParser(onPasted: (made: Pasted) => void): DOMParser {
+export function clipboardParser(
+  bookId: string,
+  onPasted: (made: Pasted) => void,
+  onFilesElsewhere: (files: readonly FileElsewhere[]) => void,
+): DOMParser {
   const ofSchema = DOMParser.fromSchema(schema);
   const parser: Pick<DOMParser, "parseSlice"> = {
     parseSlice(dom: HTMLElement, options?: ParseOptions): Slice {
       awaitNotes([]);
-      if (dom.querySelector(own)) return ofSchema.parseSlice(dom, options);
+      if (dom.querySelector(own)) {
+        notesFromClipboard(dom);
+        const files = filesElsewhere(dom, bookId);
+        if (files.length > 0) onFilesElsewhere(files);
+        return ofSchema.parseSlice(dom, options);
+      }
       const made = pasted({ type: "root", children: (fromDom(dom) as Root).children });
       onPasted(made);
       awaitNotes(made.notes);

@@ -1,8 +1,9 @@
 import { idsIn, withFreshIds } from "@vennet/core/manuscript/fresh-ids";
-import { Fragment, Slice, type Node } from "prosemirror-model";
+import { schema } from "@vennet/core/manuscript/schema";
+import { Fragment, Node, Slice } from "prosemirror-model";
 import { Plugin, type EditorState } from "prosemirror-state";
 
-/** The notes that are called in what was copied last in this window, by their ids. */
+/** The notes that are called in what was copied last, or is pasted now, by their ids. */
 let copied = new Map<string, Node>();
 /** Notes whose signs are about to be pasted. */
 let waiting: Node[] = [];
@@ -10,6 +11,29 @@ let waiting: Node[] = [];
 /** Takes the notes of what another program put on the clipboard, whose signs are in what is pasted next. */
 export function awaitNotes(notes: readonly Node[]): void {
   waiting = [...notes];
+}
+
+/** Puts the notes that are called in what goes to the clipboard at their signs. */
+export function notesToClipboard(written: ParentNode): void {
+  for (const { dataset } of written.querySelectorAll<HTMLElement>("sup[data-note]")) {
+    const note = copied.get(dataset["note"]!);
+    if (note) dataset["said"] = JSON.stringify(note.toJSON());
+  }
+}
+
+/** Takes them from there, where this text was copied in another window. */
+export function notesFromClipboard(read: ParentNode): void {
+  copied = new Map();
+  for (const { dataset } of read.querySelectorAll<HTMLElement>("sup[data-note][data-said]")) {
+    try {
+      const note = Node.fromJSON(schema, JSON.parse(dataset["said"]!));
+      note.check();
+      if (note.type === schema.nodes.note && note.attrs["id"] === dataset["note"])
+        copied.set(dataset["note"]!, note);
+    } catch {
+      // What another program made of it is no note; the sign is told as one without.
+    }
+  }
 }
 
 /** What is pasted brings its notes: their signs stand where it is put, they themselves at the end of the chapter. */
@@ -20,7 +44,8 @@ export const pastedNotes = new Plugin({
       cut: (view) => remember(view.state),
     },
     transformPasted(slice, view) {
-      const here = idsIn(view.state.doc.content);
+      // Whoever copies a whole chapter has its notes in it.
+      const here = new Set([...idsIn(view.state.doc.content), ...idsIn(slice.content)]);
       const notes = [...notesCalledIn(slice.content)].flatMap((id) =>
         here.has(id) ? [] : (copied.get(id) ?? []),
       );

@@ -1,4 +1,5 @@
 import type { Pasted } from "@vennet/core/import/pasted/pasted";
+import type { FileElsewhere } from "./files-of-another-book";
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import { readChapter, withTitle, type ChapterJson } from "@vennet/core/manuscript/chapter";
 import type { LinkUse } from "@vennet/core/manuscript/links";
@@ -29,6 +30,8 @@ export interface EditorSurroundings {
   onGoTo: (place: string) => void;
   onFiles: (view: EditorView, files: File[]) => void;
   onPasted: (view: EditorView, made: Pasted) => void;
+  /** Text of another book was pasted, with files that are in that one. */
+  onFilesElsewhere: (view: EditorView, files: readonly FileElsewhere[]) => void;
   /** What companion files and places are called now. */
   names: DestinationNames;
 }
@@ -98,6 +101,7 @@ export function useEditor({
         onGoTo: (id) => surroundings.current!.onGoTo(id),
         onFiles: (files) => surroundings.current!.onFiles(editor, files),
         onPasted: (made) => surroundings.current!.onPasted(editor, made),
+        onFilesElsewhere: (files) => surroundings.current!.onFilesElsewhere(editor, files),
         names: () => surroundings.current!.names,
         linkKeys: Object.fromEntries(keys.map((key) => [key, command(key)])),
       },

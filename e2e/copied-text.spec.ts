@@ -109,3 +109,42 @@ test("a whole chapter with everything that a text can have is the same where it 
     expect(await documentOf(copy)).toEqual(await documentOf(id));
   }
 });
+
+test("text of another book brings its notes, pictures and files along", async ({ page, quiet }) => {
+  // Until they have come, the pictures are asked for in a book that does not have them.
+  quiet.push("404");
+  const file = {
+    name: "walks.epub",
+    mimeType: "application/epub+zip",
+    buffer: Buffer.from(writeEpub(bookOfEveryFeature())),
+  };
+  const here = new URL(page.url()).pathname.split("/")[2]!;
+  const brought = await page.request.post("/api/books/import", { multipart: { manuscript: file } });
+  const { id: job } = (await brought.json()) as { id: string };
+  await page.request.get(`/api/jobs/${job}/events`);
+  const result = await page.request.get(`/api/jobs/${job}/import`);
+  const { book } = (await result.json()) as { book: { id: string } };
+  await page.goto(`/books/${book.id}/write`);
+  await text(page).locator("h1").click();
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Control+c");
+  await page.goto(`/books/${here}/write`);
+  await expect(text(page)).toContainText("Low water");
+  await text(page).getByText("Wait here.").click();
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Control+v");
+  await expect(notes(page)).toHaveCount(2);
+  await expect(notes(page).first()).toContainText("Sound time");
+  const pictures = text(page).locator(".picture img");
+  await expect(pictures).toHaveCount(2);
+  for (const picture of await pictures.all()) {
+    await expect(picture).toHaveAttribute("src", new RegExp(`/books/${here}/`));
+    await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
+  }
+  const files = `/api/books/${here}/files`;
+  const names = async () =>
+    ((await (await page.request.get(files)).json()) as { name: string; uses: number }[]).map(
+      ({ name, uses }) => [name, uses],
+    );
+  await expect.poll(names).toEqual([["Plan №1.txt", 1]]);
+});

@@ -1,0 +1,103 @@
+import type { Destination } from "@vennet/core/destination/kinds/kinds";
+import { changeLink } from "@vennet/core/manuscript/edit-links";
+import { linkUses } from "@vennet/core/manuscript/links";
+import { schema } from "@vennet/core/manuscript/schema";
+import { DOMSerializer } from "prosemirror-model";
+import type { Transaction } from "prosemirror-state";
+import type { EditorView } from "prosemirror-view";
+import { api, answerOf } from "../../api/client";
+import type { FileKeeper } from "./bring-files";
+import { notesToClipboard } from "./pasted-notes";
+
+/** A picture or companion file that pasted text has in the book that it was copied from. */
+export interface FileElsewhere {
+  book: string;
+  file: string;
+  isPicture: boolean;
+}
+
+const withFiles = "img[data-file], a[data-kind=file]";
+
+/** Writes text to the clipboard with its notes, and the book in which its pictures and files are. */
+export function clipboardSerializer(bookId: string): DOMSerializer {
+  const { nodes, marks } = DOMSerializer.fromSchema(schema);
+  return new (class extends DOMSerializer {
+    override serializeFragment(...given: Parameters<DOMSerializer["serializeFragment"]>) {
+      const written = super.serializeFragment(...given);
+      for (const one of written.querySelectorAll<HTMLElement>(withFiles)) one.dataset["book"] = bookId;
+      notesToClipboard(written as DocumentFragment);
+      return written;
+    }
+  })(nodes, marks);
+}
+
+/** What pasted text of this editor has in other books than the one it is pasted into. */
+export function filesElsewhere(dom: HTMLElement, bookId: string): FileElsewhere[] {
+  const found = new Map<string, FileElsewhere>();
+  for (const { dataset } of dom.querySelectorAll<HTMLElement>(withFiles)) {
+    const book = dataset["book"];
+    if (book === undefined || book === bookId) continue;
+    const led = [dataset["destination"], dataset["hotspots"]].flatMap((json) => filesIn(json));
+    if (dataset["file"]) found.set(dataset["file"], { book, file: dataset["file"], isPicture: true });
+    for (const file of led) if (!found.has(file)) found.set(file, { book, file, isPicture: false });
+  }
+  return [...found.values()];
+}
+
+/** The companion files to which destinations lead that the editor wrote to the clipboard. */
+function filesIn(json: string | undefined): string[] {
+  return [...(json ?? "").matchAll(/"kind":"file","file":"([^"]+)"/g)].map(([, file]) => file!);
+}
+
+/**
+ * Brings files of another book into the book of a text that was pasted, and leads the text to them.
+ * @throws Error that says of each that cannot be brought why; the text is as it was pasted then
+ */
+export async function bringFromBooks(
+  view: EditorView,
+  files: readonly FileElsewhere[],
+  keep: FileKeeper,
+): Promise<void> {
+  const problems = new Set<string>();
+  for (const { book, file, isPicture } of files) {
+    try {
+      const content = await contentOf(book, file, isPicture);
+      if (isPicture) {
+        const { id } = await keep.picture(content);
+        view.dispatch(withPicture(view.state.tr, file, id));
+      } else view.dispatch(withFile(view.state.tr, file, await keep.companion(content)));
+    } catch (error) {
+      const what = isPicture ? "A picture" : "A file";
+      problems.add(`${what} of the other book could not be brought along: ${(error as Error).message}`);
+    }
+  }
+  if (problems.size > 0) throw new Error([...problems].join("\n"));
+}
+
+async function contentOf(bookId: string, fileId: string, isPicture: boolean): Promise<File> {
+  const answer = await fetch(`/api/books/${bookId}/files/${fileId}`);
+  if (!answer.ok) throw new Error("It is not there any more.");
+  const name = isPicture ? "picture" : await nameOf(bookId, fileId);
+  return new File([await answer.blob()], name, { type: answer.headers.get("Content-Type") ?? "" });
+}
+
+async function nameOf(bookId: string, fileId: string): Promise<string> {
+  const files = await answerOf(api.GET("/api/books/{bookId}/files", { params: { path: { bookId } } }));
+  return files.find(({ id }) => id === fileId)?.name ?? "file";
+}
+
+function withPicture(change: Transaction, from: string, to: string): Transaction {
+  change.doc.descendants((node, at) => {
+    if (node.type.name === "picture" && node.attrs["file"] === from) change.setNodeAttribute(at, "file", to);
+  });
+  return change.setMeta("addToHistory", false);
+}
+
+function withFile(change: Transaction, from: string, to: Destination): Transaction {
+  for (const use of linkUses(change.doc)) {
+    const { destination } = use;
+    if (destination.kind === "file" && "file" in destination && destination.file === from)
+      changeLink(change, use, { destination: { ...destination, ...to } });
+  }
+  return change.setMeta("addToHistory", false);
+}
