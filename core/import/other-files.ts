@@ -21,6 +21,26 @@ const markups: readonly (readonly [name: RegExp, content: RegExp, what: string])
   [/\.org$/i, /^#\+(TITLE|AUTHOR|OPTIONS):/m, "text in Org"],
 ];
 
+const turn = "Turn it into a web page or a text document (DOCX), and bring that.";
+
+/** The elements with which pages and parts of them begin. */
+const ofPages =
+  /^(html|head|title|meta|link|body|main|article|section|header|nav|div|p|h[1-6]|ul|ol|dl|table|a)$/i;
+const prolog =
+  /^\ufeff?\s*(<\?xml[^>]*>)?(?:\s|<\?[^>]*>|<!--[^]*?-->)*(?:<!DOCTYPE\s+([\w.:-]+)[^>[]*(?:\[[^\]]*\])?\s*>)?\s*/i;
+
+/** Whether a text is XML (1.0, 2.8) of a kind that no reader knows: read as a page it would lose what it says. */
+function isOtherXml(text: string): boolean {
+  const [whole = "", declared, type = "html"] = prolog.exec(text) ?? [];
+  const [, name, attributes = ""] = /^<(?:[\w.-]+:)?([\w.-]+)([^>]*)>?/.exec(text.slice(whole.length)) ?? [];
+  if (name === undefined) return false;
+  const namespace = /\sxmlns(?::[\w.-]+)?\s*=\s*["']([^"']*)/.exec(attributes)?.[1];
+  if (declared === undefined && namespace === undefined && /^html$/i.test(type)) return false;
+  if (name === "document" && /opendocument/.test(attributes)) return false;
+  const isPage = /^html$/i.test(name) || namespace === undefined || /xhtml/.test(namespace);
+  return !/^html$/i.test(type) || !ofPages.test(name) || !isPage;
+}
+
 /** What is wrong with a file that is known and cannot be read, and what to do; null for any other. */
 export function adviceFor({ name, bytes }: BroughtFile): string | null {
   const told = (what: string, advice: string): string =>
@@ -28,7 +48,16 @@ export function adviceFor({ name, bytes }: BroughtFile): string | null {
   const text = new TextDecoder().decode(bytes.subarray(0, 20_000));
   for (const [ending, content, what] of markups)
     if (ending.test(name) || (content.test(text) && !/\.(md|markdown|txt)$/i.test(name)))
-      return told(what, "Turn it into a web page or a text document (DOCX), and bring that.");
+      return told(what, turn);
+  if (isOtherXml(text)) return told("XML of another kind than web pages are", turn);
+  if (
+    /^(From|MIME-Version|Snapshot-Content-Location): /.test(text) &&
+    /^Content-Type: *multipart\/related/im.test(text)
+  )
+    return told(
+      "a web page packed as a message (MHTML)",
+      "Save it as a complete web page, pack the page and its folder as a ZIP, and bring that.",
+    );
   for (const [start, what, advice] of beginnings)
     if (start.every((byte, i) => bytes[i] === byte)) return told(what, advice);
   const isEmpty = bytes.length < 10_000 && new TextDecoder().decode(bytes).trim() === "";

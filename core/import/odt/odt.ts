@@ -15,6 +15,7 @@ import { layoutOfPages } from "../layout-of-pages.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { languageOfText } from "../other-language.ts";
 import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
+import { filesOfFlat, mimetypeOfFlat } from "./flat-document.ts";
 import { OdtBlocks } from "./odt-blocks.ts";
 import { OdtStyles } from "./odt-styles.ts";
 import { linksOfOdt } from "./second-reading.ts";
@@ -22,15 +23,20 @@ import { OdtWords, type OdtReading } from "./odt-words.ts";
 
 /** Text documents of OpenDocument (1.0 to 1.3), and their templates. */
 export const odt: ManuscriptReader = {
-  accepts: ({ bytes }) => /^application\/vnd\.oasis\.opendocument\.text(-template)?$/.test(mimetypeIn(bytes)),
+  accepts: ({ bytes }) =>
+    /^application\/vnd\.oasis\.opendocument\.text(-template)?$/.test(
+      mimetypeIn(bytes) || mimetypeOfFlat(bytes),
+    ),
   read: ({ bytes }) => readOdt(bytes),
   linksOf: ({ bytes }) => linksOfOdt(bytes),
 };
 
 /** @throws ImportError `format` where it cannot be unpacked, a part cannot be read, or is encrypted */
 function readOdt(bytes: Uint8Array): ReadManuscript {
-  const files = unpacked(bytes);
+  const flat = mimetypeOfFlat(bytes) === "" ? null : filesOfFlat(bytes);
+  const files = flat?.files ?? unpacked(bytes);
   const part = (path: string): XmlElement | null => {
+    if (flat) return flat.root;
     const found = files[path];
     return found ? readXml(path, strFromU8(found).replace(/^\ufeff/, "")) : null;
   };

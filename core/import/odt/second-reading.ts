@@ -1,6 +1,7 @@
 import { strFromU8, unzipSync } from "fflate";
 import { SaxesParser, type SaxesTagPlain } from "saxes";
 import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
+import { mimetypeOfFlat, shownOfFlat } from "./flat-document.ts";
 import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
 import { Rubies } from "../arrival/rubies.ts";
@@ -18,9 +19,15 @@ const unread = new Set([
   "dc:date",
 ]);
 
+function textOfOdt(bytes: Uint8Array): string {
+  if (mimetypeOfFlat(bytes) !== "") return shownOfFlat(bytes);
+  const { "content.xml": content } = unzipSync(bytes, { filter: ({ name }) => name === "content.xml" });
+  return content ? strFromU8(content).replace(/^\ufeff/, "") : "";
+}
+
 /** The links of an OpenDocument text, as a parser that makes no tree tells them (OpenDocument 1.3, part 3, 6.1.8). */
 export function linksOfOdt(bytes: Uint8Array): FileLink[] {
-  const { "content.xml": content } = unzipSync(bytes, { filter: ({ name }) => name === "content.xml" });
+  const content = textOfOdt(bytes);
   const links = new FileLinks();
   const open: { name: string; isLink: boolean; words: string; style: string | undefined }[] = [];
   /** The fonts of symbols in which words of a style are. */
@@ -138,7 +145,7 @@ export function linksOfOdt(bytes: Uint8Array): FileLink[] {
     if (depthInNote > 0) depthInNote -= 1;
   });
   const headings = new Map<string, string>();
-  if (content) parser.write(strFromU8(content).replace(/^\ufeff/, "")).close();
+  parser.write(content).close();
   isBehind = true;
   for (const read of notes) read();
   return links.all((fragment) => {
