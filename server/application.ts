@@ -37,8 +37,14 @@ export async function makeApplication(settings: Settings): Promise<NestExpressAp
   app.use(cookieParser());
   app.use("/api", neverKept);
   app.use(keepPace(settings));
-  // Heads come at once; how long a body may take is told there.
-  Object.assign(app.getHttpServer(), { headersTimeout: 20_000, requestTimeout: settings.bodySeconds * 1000 });
+  Object.assign(app.getHttpServer(), {
+    // Heads come at once; how long a body may take is told there.
+    headersTimeout: 20_000,
+    requestTimeout: settings.bodySeconds * 1000,
+    // Longer than browsers' proxies keep a connection (a minute, common practice): a request on one that is closed at
+    // that moment would be lost.
+    keepAliveTimeout: 75_000,
+  });
   app.use(readJson(app.get(SessionsService)));
   app.setGlobalPrefix("api");
   let described: OpenAPIObject | null = null;

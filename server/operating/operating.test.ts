@@ -227,3 +227,8 @@ test("metrics are in the text format of Prometheus, for who has their token alon
     if (line !== "")
       expect(line).toMatch(/^(# (HELP|TYPE) |[a-zA-Z_:][\w:]*(\{.*\})? (NaN|[+-]?Inf|[-+\d.e]+)$)/);
 });
+
+test("a connection is kept longer than proxies keep it, so that none sends into one that is being closed", async () => {
+  const { headers } = await server.client().call("GET", "/health");
+  expect(headers.get("keep-alive")).toBe("timeout=75");
+});
