@@ -148,3 +148,35 @@ test("text of another book brings its notes, pictures and files along", async ({
     );
   await expect.poll(names).toEqual([["Plan №1.txt", 1]]);
 });
+
+test("other programs get the words of references, numbers of notes and lists that the page shows", async ({
+  page,
+}) => {
+  await selectWords(page, "Wait here.");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.type(" See ");
+  await page.keyboard.press("Alt+r");
+  await page.keyboard.type("ways");
+  await expect(page.getByRole("form", { name: "Cross-reference" }).getByRole("option").first()).toContainText(
+    "Ways",
+  );
+  await page.keyboard.press("Enter");
+  await expect(text(page).locator(".cross-reference")).toHaveText("Ways");
+  const copied = await page.evaluateHandle(() => {
+    const got: Record<string, string> = {};
+    document.addEventListener("copy", ({ clipboardData }) => {
+      for (const type of ["text/html", "text/plain"]) got[type] = clipboardData!.getData(type);
+    });
+    return got;
+  });
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Control+c");
+  const { "text/html": html, "text/plain": plain } = (await copied.jsonValue()) as Record<string, string>;
+  expect(plain).toContain("The sands are bare by day.[1] Wait here. See Ways");
+  expect(html).toMatch(/<sup [^>]*>1<\/sup>/);
+  expect(html).toMatch(/<span data-reference[^>]*>Ways<\/span>/);
+  // This editor makes them anew.
+  await page.keyboard.press("Control+v");
+  await expect(text(page).locator(".cross-reference")).toHaveText("Ways");
+  await expect(signs(page)).toHaveCount(1);
+});

@@ -24,9 +24,11 @@ import { linkMarks } from "./link-marks";
 import { linkTips } from "./link-tips";
 import { bookNumbers } from "./book-numbers";
 import { madeAnchor } from "./made-anchor";
-import { clipboardSerializer, type FileElsewhere } from "./files-of-another-book";
+import { clipboardSerializer } from "./copy-to-clipboard";
+import type { FileElsewhere } from "./files-of-another-book";
 import { clipboardParser } from "./paste-from-elsewhere";
 import { pasteIds } from "./paste-ids";
+import { wordsInCopies } from "./words-in-copies";
 import { pastedNotes } from "./pasted-notes";
 import { PictureView } from "../pictures/picture-view";
 import { keepSelection, readSelectionFirst } from "./read-selection";
@@ -86,6 +88,7 @@ export function createEditor(
     taskBoxes,
     pasteIds,
     pastedNotes,
+    wordsInCopies,
     linkMarks,
     linkTips(callbacks.names),
     bookNumbers(chapterId),

@@ -1,13 +1,10 @@
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import { changeLink } from "@vennet/core/manuscript/edit-links";
 import { linkUses } from "@vennet/core/manuscript/links";
-import { schema } from "@vennet/core/manuscript/schema";
-import { DOMSerializer } from "prosemirror-model";
 import type { Transaction } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 import { api, answerOf } from "../../api/client";
 import type { FileKeeper } from "./bring-files";
-import { notesToClipboard } from "./pasted-notes";
 
 /** A picture or companion file that pasted text has in the book that it was copied from. */
 export interface FileElsewhere {
@@ -18,17 +15,9 @@ export interface FileElsewhere {
 
 const withFiles = "img[data-file], a[data-kind=file]";
 
-/** Writes text to the clipboard with its notes, and the book in which its pictures and files are. */
-export function clipboardSerializer(bookId: string): DOMSerializer {
-  const { nodes, marks } = DOMSerializer.fromSchema(schema);
-  return new (class extends DOMSerializer {
-    override serializeFragment(...given: Parameters<DOMSerializer["serializeFragment"]>) {
-      const written = super.serializeFragment(...given);
-      for (const one of written.querySelectorAll<HTMLElement>(withFiles)) one.dataset["book"] = bookId;
-      notesToClipboard(written as DocumentFragment);
-      return written;
-    }
-  })(nodes, marks);
+/** Says of the pictures and files in what goes to the clipboard in which book they are. */
+export function nameBook(written: ParentNode, bookId: string): void {
+  for (const one of written.querySelectorAll<HTMLElement>(withFiles)) one.dataset["book"] = bookId;
 }
 
 /** What pasted text of this editor has in other books than the one it is pasted into. */
