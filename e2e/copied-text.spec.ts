@@ -1,5 +1,6 @@
 import { bookOfEveryFeature } from "@vennet/core/test/book-of-every-feature";
 import { readChapter } from "@vennet/core/manuscript/chapter";
+import { redDot } from "@vennet/core/test/red-dot";
 import { spelledOut } from "@vennet/core/test/spelled-out";
 import { writeEpub } from "@vennet/core/publish/formats/epub/write-epub";
 import { expect, openOwnBook, paste, saved, selectWords, test, text } from "./fixtures";
@@ -179,4 +180,36 @@ test("other programs get the words of references, numbers of notes and lists tha
   await page.keyboard.press("Control+v");
   await expect(text(page).locator(".cross-reference")).toHaveText("Ways");
   await expect(signs(page)).toHaveCount(1);
+});
+
+test("pictures inside pasted text stand where they stood", async ({ page, quiet }) => {
+  // Until they have come, they are asked for in vain.
+  quiet.push("404", "415");
+  const dot = `data:image/png;base64,${Buffer.from(redDot).toString("base64")}`;
+  await text(page).getByText("Wait here.").click();
+  await page.keyboard.press("End");
+  await paste(page, {
+    html: `<p>Before <img src="${dot}" alt="Post"> between <img src="data:image/png;base64,iVBORw0KGgo=" alt="Damaged"> <img src="${dot}" alt="Hut"> after.</p>`,
+  });
+  const pictures = text(page).locator(".picture img");
+  for (const words of ["Post", "Hut"]) {
+    const picture = text(page).locator(`.picture img[alt=${words}]`);
+    await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
+  }
+  await expect(pictures).toHaveCount(2);
+  const order = await text(page)
+    .locator("p", { hasText: "Before" })
+    .evaluate((line) =>
+      [...line.childNodes].map(
+        (node) => node.textContent?.trim() || (node as HTMLElement).querySelector?.("img")?.alt,
+      ),
+    );
+  expect(order.filter(Boolean).slice(-6)).toEqual([
+    "Wait here.Before",
+    "Post",
+    "between",
+    "Damaged",
+    "Hut",
+    "after.",
+  ]);
 });

@@ -41,7 +41,7 @@ import { useAdoptedChanges } from "./saving/use-adopted-changes";
 import { AnchorPanel } from "./text/anchor-panel";
 import { bookAround } from "./text/book-numbers";
 import { bringFiles, type FileKeeper } from "./text/bring-files";
-import { bringFromBooks } from "./text/files-of-another-book";
+import { bringFromBooks, bringPasted } from "./text/files-of-pasted";
 import { PastedNotice } from "./text/pasted-notice";
 import { insertPicture } from "./text/insert-commands";
 import { removeLink, selectLink } from "./text/link-commands";
@@ -182,11 +182,7 @@ export function ChapterEditor({
   const tellPasted = (editor: EditorView, { leftOut, pictures }: Pasted): void => {
     setPastedWithout(leftOut);
     if (pictures.length === 0) return;
-    const files = pictures.map(
-      ({ mediaType, bytes }, i) =>
-        new File([bytes as BlobPart], `picture-${i + 1}`, { type: mediaType.toLowerCase() }),
-    );
-    void takeFiles(editor, files);
+    void bringing(() => bringPasted(editor, pictures, keeper));
   };
   surroundings.current = {
     names,

@@ -50,12 +50,15 @@ test("emphasis comes as elements and as styles, headings below the title of the 
   expect(doc.child(1).type.name + String(doc.child(1).attrs["level"])).toBe("heading1");
 });
 
-test("pictures inside it are given away, and others told; what does something is left out", () => {
+test("pictures inside it come in their places, and others are told; what does something is left out", () => {
   const { doc, pictures, leftOut } = docOf(
     '<style>p{}</style><p>a<img src="data:image/png;base64,iVBO"> b <img src="https://maps.hesterley.example/m.png" alt="Map"><a href="javascript:x()">c</a></p><script>x()</script><iframe src="https://a.example/"></iframe>',
   );
   expect(doc.textContent.replace(/\s+/g, " ").trim()).toBe("a b c");
-  expect(pictures).toEqual([{ mediaType: "image/png", bytes: new Uint8Array([0x89, 0x50, 0x4e]) }]);
+  const file = expect.any(String);
+  expect(pictures).toEqual([{ file, mediaType: "image/png", bytes: new Uint8Array([0x89, 0x50, 0x4e]) }]);
+  // They stand where they stood.
+  expect(doc.child(1).child(1).attrs["file"]).toBe(pictures[0]!.file);
   expect(leftOut.map(({ sort }) => sort)).toEqual([
     "Pictures",
     "Links that a book cannot hold",

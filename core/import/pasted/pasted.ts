@@ -18,8 +18,8 @@ export interface Pasted {
   notes: Node[];
   /** What could not be taken over as it was. */
   leftOut: LeftOut[];
-  /** The pictures inside it. */
-  pictures: { mediaType: string; bytes: Uint8Array }[];
+  /** The pictures inside it, each with the id by which the content calls it until the book has it. */
+  pictures: { file: string; mediaType: string; bytes: Uint8Array }[];
 }
 
 /**
@@ -33,14 +33,18 @@ export function pasted(tree: Root): Pasted {
   withoutHead(tree, (picture) => {
     const { src, alt } = picture.properties;
     const bytes = typeof src === "string" ? bytesOfData(src) : null;
-    if (bytes) pictures.push({ mediaType: /^data:([^;,]*)/i.exec(String(src))![1]!, bytes });
-    else
+    if (bytes) {
+      const file = crypto.randomUUID();
+      pictures.push({ file, mediaType: /^data:([^;,]*)/i.exec(String(src))![1]!, bytes });
+      picture.properties["src"] = file;
+    } else
       leftOut.push({
         where: null,
         sort: "Pictures",
         what: `The picture ${typeof alt === "string" && alt !== "" ? `“${alt}”` : "without words"}`,
         why: "Its file was not on the clipboard. Save it, and drop it on the text.",
       });
+    return bytes !== null;
   });
   withoutOthersNames(tree, false);
   listedParagraphs(tree);
@@ -53,7 +57,7 @@ export function pasted(tree: Root): Pasted {
   const made = hastToManuscript(tree, {
     fallbackTitle: "Pasted",
     baseAddress: typeof base === "string" && /^https?:/i.test(base) ? base : null,
-    pictureFor: () => null,
+    pictureFor: (source) => source,
     pictureSize: () => null,
     companionFor: () => null,
     whereOf: () => null,
@@ -69,12 +73,15 @@ export function pasted(tree: Root): Pasted {
   return { content: Fragment.from(blocks), notes, leftOut: [...leftOut, ...told], pictures };
 }
 
-/** Takes out what programs put before text, and gives its pictures away. */
-function withoutHead(parent: Root | Element, onPicture: (picture: Element) => void): void {
+/**
+ * Takes out what programs put before text, and pictures that are not there.
+ * @param hasPicture whether the clipboard has a picture
+ */
+function withoutHead(parent: Root | Element, hasPicture: (picture: Element) => boolean): void {
   parent.children = (parent.children as ElementContent[]).filter((child) => {
     if (child.type !== "element") return true;
-    if (child.tagName === "img") onPicture(child);
-    withoutHead(child, onPicture);
-    return !["img", "style", "script", "meta", "link", "base", "title", "xml"].includes(child.tagName);
+    if (child.tagName === "img") return hasPicture(child);
+    withoutHead(child, hasPicture);
+    return !["style", "script", "meta", "link", "base", "title", "xml"].includes(child.tagName);
   });
 }

@@ -1,6 +1,6 @@
 import { schema } from "@vennet/core/manuscript/schema";
 import { DOMSerializer } from "prosemirror-model";
-import { nameBook } from "./files-of-another-book";
+import { nameBook } from "./files-of-pasted";
 import { notesToClipboard } from "./pasted-notes";
 import { showWords } from "./words-in-copies";
 

@@ -25,7 +25,7 @@ import { linkTips } from "./link-tips";
 import { bookNumbers } from "./book-numbers";
 import { madeAnchor } from "./made-anchor";
 import { clipboardSerializer } from "./copy-to-clipboard";
-import type { FileElsewhere } from "./files-of-another-book";
+import type { FileElsewhere } from "./files-of-pasted";
 import { clipboardParser } from "./paste-from-elsewhere";
 import { pasteIds } from "./paste-ids";
 import { wordsInCopies } from "./words-in-copies";

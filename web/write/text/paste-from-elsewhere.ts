@@ -2,7 +2,7 @@ import { pasted, type Pasted } from "@vennet/core/import/pasted/pasted";
 import { schema } from "@vennet/core/manuscript/schema";
 import type { Root } from "hast";
 import { fromDom } from "hast-util-from-dom";
-import { filesElsewhere, type FileElsewhere } from "./files-of-another-book";
+import { filesElsewhere, type FileElsewhere } from "./files-of-pasted";
 import { awaitNotes, notesFromClipboard } from "./pasted-notes";
 import { DOMParser, Slice, type ParseOptions } from "prosemirror-model";
 

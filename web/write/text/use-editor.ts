@@ -1,5 +1,5 @@
 import type { Pasted } from "@vennet/core/import/pasted/pasted";
-import type { FileElsewhere } from "./files-of-another-book";
+import type { FileElsewhere } from "./files-of-pasted";
 import type { DestinationNames } from "@vennet/core/destination/kinds/kind";
 import { readChapter, withTitle, type ChapterJson } from "@vennet/core/manuscript/chapter";
 import type { LinkUse } from "@vennet/core/manuscript/links";

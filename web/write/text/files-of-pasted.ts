@@ -1,4 +1,5 @@
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
+import type { Pasted } from "@vennet/core/import/pasted/pasted";
 import { changeLink } from "@vennet/core/manuscript/edit-links";
 import { linkUses } from "@vennet/core/manuscript/links";
 import type { Transaction } from "prosemirror-state";
@@ -75,9 +76,35 @@ async function nameOf(bookId: string, fileId: string): Promise<string> {
   return files.find(({ id }) => id === fileId)?.name ?? "file";
 }
 
-function withPicture(change: Transaction, from: string, to: string): Transaction {
+/**
+ * Stores pictures that were inside what was pasted, and leads the text to them.
+ * @throws Error that says of each that cannot be brought why
+ */
+export async function bringPasted(
+  view: EditorView,
+  pictures: Pasted["pictures"],
+  keep: FileKeeper,
+): Promise<void> {
+  const problems = new Set<string>();
+  for (const [i, { file, mediaType, bytes }] of pictures.entries()) {
+    try {
+      const content = new File([bytes as BlobPart], `picture-${i + 1}`, { type: mediaType.toLowerCase() });
+      const { id, name } = await keep.picture(content);
+      view.dispatch(withPicture(view.state.tr, file, id, name));
+    } catch (error) {
+      // What it says stands in its place.
+      view.dispatch(withPicture(view.state.tr, file, null));
+      problems.add((error as Error).message);
+    }
+  }
+  if (problems.size > 0) throw new Error([...problems].join("\n"));
+}
+
+function withPicture(change: Transaction, from: string, to: string | null, name?: string): Transaction {
   change.doc.descendants((node, at) => {
-    if (node.type.name === "picture" && node.attrs["file"] === from) change.setNodeAttribute(at, "file", to);
+    if (node.type.name !== "picture" || node.attrs["file"] !== from) return;
+    change.setNodeAttribute(at, "file", to);
+    if (name !== undefined) change.setNodeAttribute(at, "source", name);
   });
   return change.setMeta("addToHistory", false);
 }
