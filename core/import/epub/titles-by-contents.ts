@@ -15,20 +15,24 @@ export function titlesByContents(
   bodies: ReadonlyMap<string, Element>,
   contents: readonly ContentsEntry[],
 ): void {
-  const levels = levelsByDepth(bodies, contents);
+  const pages = new Map<string, WordsOfPage>();
+  for (const { path } of contents) {
+    const body = bodies.get(path);
+    if (body && !pages.has(path) && shows(body.children)) pages.set(path, new WordsOfPage(body));
+  }
+  const levels = levelsByDepth(pages, contents);
   const seen = new Set<string>();
-  for (const entry of contents) {
-    const body = bodies.get(entry.path);
-    if (!body || !shows(body.children)) continue;
-    const isFirst = !seen.has(entry.path);
-    seen.add(entry.path);
-    const blocks = blocksFrom(body, entry.fragment);
-    const title = titleAmong(blocks, entry.label);
-    const isTop = isFirst && blocks.length === blocksFrom(body, null).length;
-    const level = `h${levels.get(entry.depth) ?? entry.depth}`;
-    if (title !== null) becomeHeading(body, title, level);
-    else if (isTop && !allElements(body).some(({ tagName }) => isHeading(tagName)))
-      body.children.unshift(element(level, {}, [{ type: "text", value: entry.label }], lineOf(body)));
+  for (const { path, fragment, label, depth } of contents) {
+    const page = pages.get(path);
+    if (!page) continue;
+    const isFirst = !seen.has(path);
+    seen.add(path);
+    const start = page.startOf(fragment);
+    const title = titleAmong(page.blocks, start, label);
+    const level = `h${levels.get(depth) ?? depth}`;
+    if (title !== null) becomeHeading(page.body, title, level);
+    else if (isFirst && start === 0 && !page.hasHeading)
+      page.body.children.unshift(element(level, {}, [{ type: "text", value: label }], lineOf(page.body)));
   }
 }
 
@@ -69,48 +73,59 @@ interface WordBlock {
   isFree: boolean;
 }
 
-/** The words of a page in their blocks, from the place on that a fragment names. */
-function blocksFrom(body: Element, fragment: string | null): WordBlock[] {
-  const found: (WordBlock & { isAfter: boolean })[] = [];
-  let isAfter = fragment === null;
-  const visit = (parent: Element, isFree: boolean): void => {
+/** The words of a page in their blocks, before anything is changed. */
+class WordsOfPage {
+  readonly blocks: WordBlock[] = [];
+  readonly hasHeading: boolean;
+  /** Which block is the first from a place on, by its name. */
+  private readonly starts = new Map<string, number>();
+
+  constructor(readonly body: Element) {
+    this.visit(body, true);
+    this.hasHeading = allElements(body).some(({ tagName }) => isHeading(tagName));
+  }
+
+  /** The first block from the place on that a fragment names; behind all blocks where the page has no such place. */
+  startOf(fragment: string | null): number {
+    return fragment === null ? 0 : (this.starts.get(fragment) ?? this.blocks.length);
+  }
+
+  private visit(parent: Element, isFree: boolean): void {
     for (const child of parent.children) {
       if (child.type !== "element") continue;
-      if (names(child, fragment)) isAfter = true;
+      this.name(child);
       const isWords = wordBlocks.has(child.tagName) || isHeading(child.tagName);
-      if (isWords && !allElements(child).some(({ tagName }) => isBlock(tagName))) {
-        if (allElements(child).some((one) => names(one, fragment))) isAfter = true;
-        if (toString(child).trim() !== "") found.push({ block: child, parent, isFree, isAfter });
-      } else visit(child, isFree && /^(div|section|article|main|header|center)$/.test(child.tagName));
+      const within = isWords ? allElements(child) : [];
+      if (!isWords || within.some(({ tagName }) => isBlock(tagName)))
+        this.visit(child, isFree && /^(div|section|article|main|header|center)$/.test(child.tagName));
+      else {
+        for (const one of within) this.name(one);
+        if (toString(child).trim() !== "") this.blocks.push({ block: child, parent, isFree });
+      }
     }
-  };
-  visit(body, true);
-  return found.filter((one) => one.isAfter);
+  }
+
+  private name({ tagName, properties }: Element): void {
+    for (const name of [properties["id"], tagName === "a" ? properties["name"] : undefined])
+      if (typeof name === "string" && !this.starts.has(name)) this.starts.set(name, this.blocks.length);
+  }
 }
 
 const isBlock = (tagName: string): boolean =>
   wordBlocks.has(tagName) || otherBlocks.has(tagName) || isHeading(tagName);
 
-function names({ tagName, properties }: Element, fragment: string | null): boolean {
-  return fragment !== null && [properties["id"], tagName === "a" && properties["name"]].includes(fragment);
-}
-
 /** As many blocks as a title is parted into, at most: “Chapter 1”, and what it is called. */
 const mostParts = 3;
 
-/** The blocks that say a title together; none where a heading stands there already, null where the words are others. */
-function titleAmong(blocks: readonly WordBlock[], label: string): WordBlock[] | null {
-  if (blocks[0] && isHeading(blocks[0].block.tagName)) return [];
-  for (let count = 1; count <= Math.min(mostParts, blocks.length); count++) {
-    const parts = blocks.slice(0, count);
+/** The blocks from one on that say a title together; none where a heading stands there already, null where the words are others. */
+function titleAmong(blocks: readonly WordBlock[], start: number, label: string): WordBlock[] | null {
+  const first = blocks.slice(start, start + mostParts);
+  if (first[0] && isHeading(first[0].block.tagName)) return [];
+  for (let count = 1; count <= first.length; count++) {
+    const parts = first.slice(0, count);
     if (parts.some(({ block }) => isHeading(block.tagName))) return null;
-    if (
-      saysTitle(
-        parts.map(({ block }) => toString(block)),
-        label,
-      )
-    )
-      return parts;
+    const words = parts.map(({ block }) => toString(block));
+    if (saysTitle(words, label)) return parts;
   }
   return null;
 }
@@ -135,17 +150,17 @@ function becomeHeading(body: Element, [first, ...others]: readonly WordBlock[], 
 
 /** The levels of headings to which entries lead, by how deep these lie: what is made a heading is one among them. */
 function levelsByDepth(
-  bodies: ReadonlyMap<string, Element>,
+  pages: ReadonlyMap<string, WordsOfPage>,
   contents: readonly ContentsEntry[],
 ): Map<number, number> {
   const found = new Map<number, number>();
   for (const { path, fragment, depth } of contents) {
-    const body = bodies.get(path);
-    if (!body || found.has(depth)) continue;
+    const page = pages.get(path);
+    if (!page || found.has(depth)) continue;
     const heading =
       fragment === null
-        ? headingsOf({ type: "root", children: body.children })[0]?.heading
-        : blocksFrom(body, fragment)[0]?.block;
+        ? headingsOf({ type: "root", children: page.body.children })[0]?.heading
+        : page.blocks[page.startOf(fragment)]?.block;
     if (heading && isHeading(heading.tagName)) found.set(depth, Number(heading.tagName[1]));
   }
   return found;
