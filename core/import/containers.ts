@@ -31,14 +31,19 @@ export function unpacked(bytes: Uint8Array): Record<string, Uint8Array> {
   }
 }
 
-/** The names in a container; none where it is no such thing. */
+/** The names in a container, as who packed it means them; none where it is no such thing. */
 export function namesIn(bytes: Uint8Array): string[] {
+  return writtenNames(bytes).map(pathOfEntry);
+}
+
+/** The names in a container as they are written there. */
+export function writtenNames(bytes: Uint8Array): string[] {
   const names: string[] = [];
   if (!isContainer(bytes)) return names;
   try {
     unzipSync(bytes, {
       filter: ({ name }) => {
-        names.push(pathOfEntry(name));
+        names.push(name);
         return false;
       },
     });

@@ -41,6 +41,11 @@ test.each<[string, Uint8Array, string]>([
     Buffer.from('<meta charset="x-tidal">ä'),
     '<meta charset="x-tidal">ä',
   ],
+  [
+    "in UTF-8 where a few of its letters are damaged",
+    Buffer.concat([Buffer.from("<p>Fährte über Höhen "), Buffer.from([0xe4]), Buffer.from("</p>")]),
+    "<p>Fährte über Höhen \ufffd</p>",
+  ],
 ])("a page is read %s", (_, bytes, text) => {
   expect(decodePage(new Uint8Array(bytes))).toBe(text);
 });

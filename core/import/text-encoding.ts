@@ -48,11 +48,15 @@ export function decodePage(bytes: Uint8Array): string {
       // An encoding that nobody knows.
     }
   }
-  try {
-    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    return textIn(said === undefined ? "windows-1252" : "utf-8", bytes);
-  }
+  const text = textIn("utf-8", bytes);
+  return said === undefined && isHardlyUtf8(text) ? textIn("windows-1252", bytes) : text;
+}
+
+/** Whether of a text that was read as UTF-8 more letters beyond ASCII are none than are some: a few may be damaged. */
+function isHardlyUtf8(text: string): boolean {
+  if (!text.includes("\ufffd")) return false;
+  const beyond = text.match(/[^\0-\x7f]/g) ?? [];
+  return beyond.filter((letter) => letter === "\ufffd").length * 2 > beyond.length;
 }
 
 /** In pieces, since Node.js 20 takes bytes that it decodes at once for Latin-1, which has no “ and no €. */

@@ -6,7 +6,7 @@ import type { Fault } from "../../proof/exported-link.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { isTelling } from "../../proof/landing.ts";
 import { whereInPage } from "../../proof/where-in-page.ts";
-import { unpacked } from "../../import/containers.ts";
+import { unpacked, writtenNames } from "../../import/containers.ts";
 import { decodePage } from "../../import/text-encoding.ts";
 import { linkAsAsked } from "../link-as-asked.ts";
 import { sameAddress } from "../same-address.ts";
@@ -38,7 +38,7 @@ export function proveSavedEpub(
   const faults: Fault[] = [];
   const [before, after] = [unpacked(came), unpacked(saved)];
   const paths = new Set(pages.map(({ path }) => path));
-  const [namesBefore, namesAfter] = [Object.keys(before).join("\n"), Object.keys(after).join("\n")];
+  const [namesBefore, namesAfter] = [came, saved].map((bytes) => writtenNames(bytes).join("\n"));
   if (namesBefore !== namesAfter)
     faults.push({ where: "The file", what: "Its list of files is not as it was." });
   for (const [name, bytes] of Object.entries(before))

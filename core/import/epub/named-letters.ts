@@ -13,7 +13,9 @@ export function withoutNamedLetters(text: string): string {
 
 /** A name that stands for more would let a page grow without end. */
 const longestMeaning = 500;
-const documentType = /<!DOCTYPE\b[^>[]*(?:\[((?:"[^"]*"|'[^']*'|<!--[^]*?-->|[^\]"'])*)\]\s*)?>/i;
+/** Each letter of what it declares is read in one way alone, so that one that never ends is not read in every other. */
+const documentType =
+  /<!DOCTYPE\b[^>[]*(?:\[((?:"[^"]*"|'[^']*'|<!--(?:(?!-->)[^])*-->|<(?!!--)|[^\]"'<])*)\]\s*)?>/i;
 const declaration = /<!ENTITY\s+([^\s%]+)\s+("[^"]*"|'[^']*')\s*>/g;
 
 /** Text of a page without its document type, with what the names mean that this declares (XML 1.0, 4.2.1) in their places. */

@@ -7,6 +7,8 @@ import { bring, linksIn } from "../../test/brought.ts";
 import { redDot } from "../../test/red-dot.ts";
 import { smallEpub } from "../../test/small-epub.ts";
 import type { ImportedManuscript } from "../import-manuscript.ts";
+import { mimetypeOfFlat } from "../odt/flat-document.ts";
+import { withoutDocumentType } from "./named-letters.ts";
 
 const tides = `<h1>Tides</h1><p>Low, see <a href="b.xhtml#post">the post</a>.</p>`;
 const ways = `<h1 id="post">Ways</h1><p>By <a href="a.xhtml">low water</a>.</p>`;
@@ -184,4 +186,10 @@ describe("links to the ids of a page’s outermost elements lead to its top", ()
     expect(strFromU8(unzipSync(saved)["OPS/text/a.xhtml"]!)).toContain('href="b.xhtml#whole"');
     expect(proveSavedEpub(bytes, saved, asked, { files: new Map(), places: new Map() }).complete).toBe(true);
   });
+});
+
+test("a document type that never ends is read once, not in every way that it could be", () => {
+  const open = `<!DOCTYPE html [${"<!-- low ' water -->".repeat(5_000)}`;
+  expect(withoutDocumentType(`${open}<html/>`)).toBe(`${open}<html/>`);
+  expect(mimetypeOfFlat(strToU8(`${"<!-- low water -->".repeat(500)}<html/>`))).toBe("");
 });

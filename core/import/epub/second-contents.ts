@@ -94,7 +94,7 @@ function beginningOf(text: string): {
 } {
   const blocks = [""];
   const ids = new Set<string>();
-  let [hasHeading, isShown, isInBody] = [false, false, false];
+  let [hasHeading, isShown, hasWords, isInBody] = [false, false, false, false];
   const parser = new Parser(
     {
       onopentag: (written, attributes) => {
@@ -103,12 +103,12 @@ function beginningOf(text: string): {
         if (/^h[1-6]$/.test(name)) hasHeading = true;
         if (/^(img|image)$/.test(name)) isShown = true;
         if (block.test(name)) blocks.push("");
-        if (blocks.every((words) => words.trim() === "") && attributes["id"]) ids.add(attributes["id"]);
+        if (!hasWords && attributes["id"]) ids.add(attributes["id"]);
       },
       ontext: (words) => {
         if (!isInBody) return;
         blocks[blocks.length - 1] += words;
-        if (words.trim() !== "") isShown = true;
+        if (words.trim() !== "") [isShown, hasWords] = [true, true];
       },
       onclosetag: (name) => {
         if (block.test(name.toLowerCase())) blocks.push("");

@@ -2,7 +2,7 @@ import { decodePage } from "../text-encoding.ts";
 import { elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 
 const beginning =
-  /^\ufeff?\s*(?:<\?xml[^>]*>\s*)?(?:<!--[^]*?-->\s*)*<(\w+:)?document\b[^>]*\bmimetype\s*=\s*["']([^"']*)/;
+  /^\ufeff?\s*(?:<\?xml[^>]*>\s*)?(?:<!--(?:(?!-->)[^])*-->\s*)*<(\w+:)?document\b[^>]*\bmimetype\s*=\s*["']([^"']*)/;
 
 /** What a file says that it is that has a whole document of OpenDocument in one text (1.3, part 3, 3.1.2); empty for any other. */
 export function mimetypeOfFlat(bytes: Uint8Array): string {
@@ -43,6 +43,11 @@ function bytesOf(base64: string): Uint8Array {
 
 /** The text of such a document as far as its readers see it: without its styles, and the heads and feet of its pages. */
 export function shownOfFlat(bytes: Uint8Array): string {
-  const apart = /<(\w+:)(meta|settings|scripts|styles|master-styles)\b[^>]*>[^]*?<\/\1\2>/g;
-  return decodePage(bytes).replace(apart, "");
+  const text = decodePage(bytes);
+  const prefix = beginning.exec(text)?.[1] ?? "";
+  const apart = "(meta|settings|scripts|styles|master-styles)";
+  return text.replace(
+    new RegExp(String.raw`<${prefix}${apart}\b(?:[^>]*[^/>])?>[^]*?</${prefix}\1\s*>`, "g"),
+    "",
+  );
 }

@@ -57,7 +57,7 @@ export function pasted(tree: Root): Pasted {
   const made = hastToManuscript(tree, {
     fallbackTitle: "Pasted",
     baseAddress: typeof base === "string" && /^https?:/i.test(base) ? base : null,
-    pictureFor: (source) => source,
+    pictureFor: (source) => (pictures.some(({ file }) => file === source) ? source : null),
     pictureSize: () => null,
     companionFor: () => null,
     whereOf: () => null,
