@@ -73,12 +73,17 @@ function inUtf8(name: string): string {
 
 /** What a container says that it is (OpenDocument 1.3, part 2, 3.3; EPUB 3.3, 4.2.3); empty where it says nothing. */
 export function mimetypeIn(bytes: Uint8Array): string {
+  return textIn(bytes, "mimetype", 200).trim();
+}
+
+/** A short text in a container, by its path; empty where that is none, or is no short one. @param most how many bytes it has */
+export function textIn(bytes: Uint8Array, path: string, most: number): string {
   if (!isContainer(bytes)) return "";
   try {
-    const { mimetype } = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => name === "mimetype" && originalSize < 200,
+    const files = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => pathOfEntry(name) === path && originalSize < most,
     });
-    return mimetype ? new TextDecoder().decode(mimetype).trim() : "";
+    return new TextDecoder().decode(Object.values(files)[0] ?? new Uint8Array());
   } catch {
     return "";
   }

@@ -1,7 +1,8 @@
-import { strFromU8, unzipSync } from "fflate";
+import { strFromU8 } from "fflate";
 import { SaxesParser } from "saxes";
 import { Rubies } from "../arrival/rubies.ts";
 import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
+import { unpacked } from "../containers.ts";
 import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
 
@@ -19,9 +20,13 @@ interface Progress {
   headingStyles: ReadonlySet<string>;
 }
 
-const pathOfType = {
-  footnotes: "word/footnotes.xml",
-  endnotes: "word/endnotes.xml",
+/** What is read besides the text, by the type by which the text names it, and in what that stands where it is no text. */
+const kindOfPart = {
+  footnotes: null,
+  endnotes: null,
+  header: "the head or foot of pages",
+  footer: "the head or foot of pages",
+  comments: "a comment",
 };
 
 /**
@@ -29,13 +34,11 @@ const pathOfType = {
  * 17.16.5.25). What stands in comments and on every page is told as apart.
  */
 export function linksOfDocument(bytes: Uint8Array): FileLink[] {
-  const files = unzipSync(bytes, { filter: ({ name }) => /\.(xml|rels)$/.test(name) });
-  const text =
-    Object.keys(files).find((name) => /^word\/document\d*\.xml$/.test(name)) ?? "word/document.xml";
+  const files = unpacked(bytes);
+  const [text = "word/document.xml"] = partsOf(files, "", "officeDocument");
+  const [styles = ""] = partsOf(files, text, "styles");
   const links = new FileLinks();
-  const headingStyles = files["word/styles.xml"]
-    ? stylesOfHeadings(decode(files["word/styles.xml"]))
-    : new Set<string>();
+  const headingStyles = files[styles] ? stylesOfHeadings(decode(files[styles])) : new Set<string>();
   const paragraphs: Progress = { count: 0, noteSigns: new Set(), headingStyles };
   const read = (path: string, apart: string | null): void => {
     if (!files[path]) return;
@@ -43,11 +46,8 @@ export function linksOfDocument(bytes: Uint8Array): FileLink[] {
     readPart(decode(files[path]), relationshipsOf(files, path), links, paragraphs);
   };
   read(text, null);
-  for (const path of Object.values(pathOfType)) read(path, null);
-  for (const path of Object.keys(files)) {
-    if (/^word\/(header|footer)\d*\.xml$/.test(path)) read(path, "the head or foot of pages");
-    if (path === "word/comments.xml") read(path, "a comment");
-  }
+  for (const [type, kind] of Object.entries(kindOfPart))
+    for (const path of partsOf(files, text, type)) read(path, kind);
   // A field that tells a note's number again is a sign of that note.
   return links
     .all((fragment) => [fragment, fragment.toLowerCase()])
@@ -58,6 +58,21 @@ function decode(bytes: Uint8Array): string {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder("utf-16be").decode(bytes);
   return strFromU8(bytes).replace(/^\ufeff/, "");
+}
+
+/** The parts that a part names by the last word of a relationship's type. */
+function partsOf(files: Record<string, Uint8Array>, path: string, type: string): string[] {
+  const found: string[] = [];
+  const rels = files[path.replace(/([^/]*)$/, "_rels/$1.rels")];
+  if (!rels) return found;
+  const parser = new SaxesParser();
+  parser.on("opentag", ({ attributes }) => {
+    const { Type = "", Target = "", TargetMode } = attributes as Record<string, string>;
+    if (TargetMode === "External" || Type.split("/").at(-1) !== type) return;
+    found.push(new URL(Target, `part:///${path}`).pathname.slice(1));
+  });
+  parser.write(decode(rels)).close();
+  return found;
 }
 
 function relationshipsOf(files: Record<string, Uint8Array>, path: string): Map<string, string> {

@@ -1,6 +1,7 @@
-import { strFromU8, unzipSync } from "fflate";
+import { strFromU8 } from "fflate";
 import { SaxesParser, type SaxesTagPlain } from "saxes";
 import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
+import { unpacked } from "../containers.ts";
 import { mimetypeOfFlat, shownOfFlat } from "./flat-document.ts";
 import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
@@ -21,7 +22,7 @@ const unread = new Set([
 
 function textOfOdt(bytes: Uint8Array): string {
   if (mimetypeOfFlat(bytes) !== "") return shownOfFlat(bytes);
-  const { "content.xml": content } = unzipSync(bytes, { filter: ({ name }) => name === "content.xml" });
+  const { "content.xml": content } = unpacked(bytes);
   return content ? strFromU8(content).replace(/^\ufeff/, "") : "";
 }
 
