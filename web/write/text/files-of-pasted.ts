@@ -14,6 +14,7 @@ export interface FileElsewhere {
   isPicture: boolean;
 }
 
+const isId = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const withFiles = "img[data-file], a[data-kind=file]";
 
 /** Says of the pictures and files in what goes to the clipboard in which book they are. */
@@ -25,11 +26,13 @@ export function nameBook(written: ParentNode, bookId: string): void {
 export function filesElsewhere(dom: HTMLElement, bookId: string): FileElsewhere[] {
   const found = new Map<string, FileElsewhere>();
   for (const { dataset } of dom.querySelectorAll<HTMLElement>(withFiles)) {
-    const book = dataset["book"];
-    if (book === undefined || book === bookId) continue;
+    const { book = "", file: picture = "" } = dataset;
+    // Whoever wrote this to the clipboard may not have been this editor.
+    if (!isId.test(book) || book === bookId) continue;
     const led = [dataset["destination"], dataset["hotspots"]].flatMap((json) => filesIn(json));
-    if (dataset["file"]) found.set(dataset["file"], { book, file: dataset["file"], isPicture: true });
-    for (const file of led) if (!found.has(file)) found.set(file, { book, file, isPicture: false });
+    if (isId.test(picture)) found.set(picture, { book, file: picture, isPicture: true });
+    for (const file of led)
+      if (isId.test(file) && !found.has(file)) found.set(file, { book, file, isPicture: false });
   }
   return [...found.values()];
 }
