@@ -1,6 +1,6 @@
-import { strFromU8 } from "fflate";
 import { unpacked } from "../containers.ts";
 import { damaged } from "../errors.ts";
+import { decodePage } from "../text-encoding.ts";
 import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 
 /** A relationship of a part: to another part, or to an address outside. */
@@ -28,7 +28,7 @@ export class DocumentParts {
   /** The tree of a part, or null where there is none at that path. */
   tree(path: string): XmlElement | null {
     const bytes = this.files[path];
-    return bytes ? readXml(path, textOfPart(bytes)) : null;
+    return bytes ? readXml(path, decodePage(bytes)) : null;
   }
 
   /** What exports of ours say in properties of the document (ECMA-376, 22.3), by name. */
@@ -85,14 +85,6 @@ export class DocumentParts {
       }),
     );
   }
-}
-
-/** Parts are in UTF-8 or UTF-16 (ECMA-376, part 2, 8.1.4). */
-function textOfPart(bytes: Uint8Array): string {
-  const [first, second] = bytes;
-  if (first === 0xff && second === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
-  if (first === 0xfe && second === 0xff) return new TextDecoder("utf-16be").decode(bytes);
-  return strFromU8(bytes).replace(/^\ufeff/, "");
 }
 
 /** A path within the container from one that is relative to a folder of it. */

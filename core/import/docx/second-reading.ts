@@ -1,8 +1,8 @@
-import { strFromU8 } from "fflate";
 import { SaxesParser } from "saxes";
 import { Rubies } from "../arrival/rubies.ts";
 import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { unpacked } from "../containers.ts";
+import { decodePage } from "../text-encoding.ts";
 import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
 
@@ -38,12 +38,12 @@ export function linksOfDocument(bytes: Uint8Array): FileLink[] {
   const [text = "word/document.xml"] = partsOf(files, "", "officeDocument");
   const [styles = ""] = partsOf(files, text, "styles");
   const links = new FileLinks();
-  const headingStyles = files[styles] ? stylesOfHeadings(decode(files[styles])) : new Set<string>();
+  const headingStyles = files[styles] ? stylesOfHeadings(decodePage(files[styles])) : new Set<string>();
   const paragraphs: Progress = { count: 0, noteSigns: new Set(), headingStyles };
   const read = (path: string, apart: string | null): void => {
     if (!files[path]) return;
     links.apart = apart;
-    readPart(decode(files[path]), relationshipsOf(files, path), links, paragraphs);
+    readPart(decodePage(files[path]), relationshipsOf(files, path), links, paragraphs);
   };
   read(text, null);
   for (const [type, kind] of Object.entries(kindOfPart))
@@ -52,12 +52,6 @@ export function linksOfDocument(bytes: Uint8Array): FileLink[] {
   return links
     .all((fragment) => [fragment, fragment.toLowerCase()])
     .filter(({ href, words }) => lettersOf(words) !== "" || !paragraphs.noteSigns.has(href));
-}
-
-function decode(bytes: Uint8Array): string {
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder("utf-16be").decode(bytes);
-  return strFromU8(bytes).replace(/^\ufeff/, "");
 }
 
 /** The parts that a part names by the last word of a relationship's type. */
@@ -71,7 +65,7 @@ function partsOf(files: Record<string, Uint8Array>, path: string, type: string):
     if (TargetMode === "External" || Type.split("/").at(-1) !== type) return;
     found.push(new URL(Target, `part:///${path}`).pathname.slice(1));
   });
-  parser.write(decode(rels)).close();
+  parser.write(decodePage(rels)).close();
   return found;
 }
 
@@ -84,7 +78,7 @@ function relationshipsOf(files: Record<string, Uint8Array>, path: string): Map<s
     const { Id, Target, TargetMode } = attributes as Record<string, string>;
     if (Id) found.set(Id, TargetMode === "External" ? (Target ?? "") : `#${Target ?? ""}`);
   });
-  parser.write(decode(rels)).close();
+  parser.write(decodePage(rels)).close();
   return found;
 }
 

@@ -1,7 +1,7 @@
-import { strFromU8 } from "fflate";
 import type { Element } from "hast";
 import { ImportError } from "../errors.ts";
 import { element } from "../hast-nodes.ts";
+import { decodePage } from "../text-encoding.ts";
 import { elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 import { isMathToken } from "../../manuscript/math.ts";
 
@@ -20,7 +20,7 @@ export function formulaOf(
 
 function rootOf(bytes: Uint8Array): XmlElement | null {
   try {
-    return readXml("formula", strFromU8(bytes));
+    return readXml("formula", decodePage(bytes));
   } catch (error) {
     // One that is damaged is shown by the picture that goes with it, as programs without formulas do.
     if (!(error instanceof ImportError)) throw error;

@@ -230,3 +230,11 @@ test("a heading with a note is where links to it lead, and empty cells that are 
   const [first] = chapters[0]!.child(2).children;
   expect(first!.children.map(({ textContent }) => textContent)).toEqual(["", "", "x"]);
 });
+
+test("a document whose text is in UTF-16, as XML may be, is read in it by both readers", async () => {
+  const content = `<?xml version="1.0" encoding="UTF-16"?><office:document-content ${namespaces}><office:body><office:text>${h(1, "Fährte")}${p(a("https://tides.example/", "Höhe"))}</office:text></office:body></office:document-content>`;
+  const bytes = document("", { "content.xml": new Uint8Array(Buffer.from(`\ufeff${content}`, "utf16le")) });
+  expect((await bring(bytes)).title).toBe("Fährte");
+  expect(await linksIn(bytes)).toEqual([["Höhe", "https://tides.example/"]]);
+  expect((await bring(bytes)).arrival!.counts).toMatchObject({ intact: 1, lost: 0, extra: 0 });
+});

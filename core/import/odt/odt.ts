@@ -14,6 +14,7 @@ import { listsOfContents, toldList } from "../lists-of-contents.ts";
 import { layoutOfPages } from "../layout-of-pages.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { languageOfText } from "../other-language.ts";
+import { decodePage } from "../text-encoding.ts";
 import { childOf, elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 import { filesOfFlat, mimetypeOfFlat } from "./flat-document.ts";
 import { OdtBlocks } from "./odt-blocks.ts";
@@ -38,7 +39,7 @@ function readOdt(bytes: Uint8Array): ReadManuscript {
   const part = (path: string): XmlElement | null => {
     if (flat) return flat.root;
     const found = files[path];
-    return found ? readXml(path, strFromU8(found).replace(/^\ufeff/, "")) : null;
+    return found ? readXml(path, decodePage(found)) : null;
   };
   if (/<manifest:encryption-data\b/.test(strFromU8(files["META-INF/manifest.xml"] ?? new Uint8Array())))
     throw new ImportError(

@@ -1,7 +1,7 @@
-import { strFromU8 } from "fflate";
 import { SaxesParser, type SaxesTagPlain } from "saxes";
 import { isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { unpacked } from "../containers.ts";
+import { decodePage } from "../text-encoding.ts";
 import { mimetypeOfFlat, shownOfFlat } from "./flat-document.ts";
 import { UsualPrefixes } from "../usual-prefixes.ts";
 import { FileLinks, lettersOf, type FileLink } from "../arrival/file-links.ts";
@@ -23,7 +23,7 @@ const unread = new Set([
 function textOfOdt(bytes: Uint8Array): string {
   if (mimetypeOfFlat(bytes) !== "") return shownOfFlat(bytes);
   const { "content.xml": content } = unpacked(bytes);
-  return content ? strFromU8(content).replace(/^\ufeff/, "") : "";
+  return content ? decodePage(content) : "";
 }
 
 /** The links of an OpenDocument text, as a parser that makes no tree tells them (OpenDocument 1.3, part 3, 6.1.8). */
