@@ -6,14 +6,19 @@ const mostFiles = 10_000;
 
 /**
  * The files in a container.
+ * @param isWanted whether one is asked for, by its path; all are where nothing is said
  * @throws ImportError `format` where it cannot be unpacked, or is larger then than any text document is
  */
-export function unpacked(bytes: Uint8Array): Record<string, Uint8Array> {
+export function unpacked(
+  bytes: Uint8Array,
+  isWanted: (path: string) => boolean = () => true,
+): Record<string, Uint8Array> {
   let size = 0;
   let count = 0;
   try {
     const files = unzipSync(bytes, {
-      filter: ({ originalSize }) => {
+      filter: ({ name, originalSize }) => {
+        if (!isWanted(pathOfEntry(name))) return false;
         size += originalSize;
         count += 1;
         if (size > mostUnpacked || count > mostFiles)

@@ -47,6 +47,11 @@ export function elements(element: XmlElement | undefined): XmlElement[] {
   return element ? element.children.filter((child): child is XmlElement => typeof child !== "string") : [];
 }
 
+/** All elements within an element, in the order in which they begin. */
+export function everyElement(element: XmlElement): XmlElement[] {
+  return elements(element).flatMap((child) => [child, ...everyElement(child)]);
+}
+
 /** The first element of a name within an element. */
 export function childOf(element: XmlElement | undefined, name: string): XmlElement | undefined {
   return elements(element).find((child) => child.name === name);

@@ -82,7 +82,7 @@ class Proving {
   private readonly named: readonly PlaceInEpub[];
   /** What is read of each page of the saved file. */
   private readonly read = new Map<string, PageEvent[]>();
-  private readonly ids = new Map<string, ReadonlyMap<string, string>>();
+  private readonly ids = new Map<string, ReadonlySet<string>>();
 
   constructor(
     private readonly files: Readonly<Record<string, Uint8Array>>,
@@ -209,9 +209,7 @@ class Proving {
     if (url.protocol !== "epub:" || path !== wanted.page.path) return false;
     if (wanted.place === null) return fragment === "" || this.namesOfTop(path).includes(fragment);
     const name = wanted.place.fragment ?? newFragment(wanted.place, wanted.page);
-    return (
-      fragment === name && (wanted.page.stays === null ? this.idsOf(path) : this.idsSaid(path)).has(name)
-    );
+    return fragment === name && this.idsOf(wanted.page).has(name);
   }
 
   private eventsOf(path: string): PageEvent[] {
@@ -231,16 +229,15 @@ class Proving {
     );
   }
 
-  /** The ids of a page that is not well-formed, as far as its text says them. */
-  private idsSaid(path: string): Set<string> {
-    const text = decodePage(this.files[path]!);
-    return new Set([...text.matchAll(/\s(?:id|name)\s*=\s*["']([^"']+)/gi)].map(([, id]) => id!));
-  }
-
-  private idsOf(path: string): ReadonlyMap<string, string> {
+  /** The ids of a page; of one that cannot be parsed those that its text says. */
+  private idsOf({ path, stays }: EpubPage): ReadonlySet<string> {
     let ids = this.ids.get(path);
     if (!ids) {
-      ids = wordsAtIds(this.eventsOf(path));
+      const said = (): string[] =>
+        [...decodePage(this.files[path]!).matchAll(/\s(?:id|name)\s*=\s*["']([^"']+)/gi)].map(
+          ([, id]) => id!,
+        );
+      ids = new Set(stays === null ? wordsAtIds(this.eventsOf(path)).keys() : said());
       this.ids.set(path, ids);
     }
     return ids;

@@ -5,6 +5,7 @@ import { schemeOf } from "../../destination/scheme.ts";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { packageOf } from "../../import/epub/package-of-epub.ts";
 import { pathFrom } from "../../import/joined-pages.ts";
+import { decodePage } from "../../import/text-encoding.ts";
 import { newId } from "../../manuscript/ids.ts";
 import { FinishedError } from "../errors.ts";
 import type { FinishedFacts } from "../facts.ts";
@@ -125,9 +126,7 @@ function readText(bytes: Uint8Array): { text: string; why: string | null } {
   try {
     text = new TextDecoder("utf-8", { fatal: true, ignoreBOM: true }).decode(bytes);
   } catch {
-    text = new TextDecoder(bytes[0] === 0xfe ? "utf-16be" : bytes[0] === 0xff ? "utf-16le" : "latin1").decode(
-      bytes,
-    );
+    text = decodePage(bytes);
     return { text, why: "Its page is not written in UTF-8, and stays as it is." };
   }
   const fault = faultOf(text);

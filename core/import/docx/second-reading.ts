@@ -34,52 +34,61 @@ const kindOfPart = {
  * 17.16.5.25). What stands in comments and on every page is told as apart.
  */
 export function linksOfDocument(bytes: Uint8Array): FileLink[] {
-  const files = unpacked(bytes);
-  const [text = "word/document.xml"] = partsOf(files, "", "officeDocument");
-  const [styles = ""] = partsOf(files, text, "styles");
+  const files = unpacked(bytes, (path) => /\.(xml|rels)$/.test(path));
+  const [text = "word/document.xml"] = partsOf(relatedTo(files, ""), "", "officeDocument");
+  const ofText = relatedTo(files, text);
+  const [styles = ""] = partsOf(ofText, text, "styles");
   const links = new FileLinks();
   const headingStyles = files[styles] ? stylesOfHeadings(decodePage(files[styles])) : new Set<string>();
   const paragraphs: Progress = { count: 0, noteSigns: new Set(), headingStyles };
   const read = (path: string, apart: string | null): void => {
     if (!files[path]) return;
     links.apart = apart;
-    readPart(decodePage(files[path]), relationshipsOf(files, path), links, paragraphs);
+    const related = path === text ? ofText : relatedTo(files, path);
+    readPart(decodePage(files[path]), linksOfPart(related), links, paragraphs);
   };
   read(text, null);
   for (const [type, kind] of Object.entries(kindOfPart))
-    for (const path of partsOf(files, text, type)) read(path, kind);
+    for (const path of partsOf(ofText, text, type)) read(path, kind);
   // A field that tells a note's number again is a sign of that note.
   return links
     .all((fragment) => [fragment, fragment.toLowerCase()])
     .filter(({ href, words }) => lettersOf(words) !== "" || !paragraphs.noteSigns.has(href));
 }
 
-/** The parts that a part names by the last word of a relationship's type. */
-function partsOf(files: Record<string, Uint8Array>, path: string, type: string): string[] {
-  const found: string[] = [];
+interface Related {
+  id: string;
+  /** The last word of its type. */
+  type: string;
+  target: string;
+  isOutside: boolean;
+}
+
+/** What a part leads to. */
+function relatedTo(files: Record<string, Uint8Array>, path: string): Related[] {
+  const found: Related[] = [];
   const rels = files[path.replace(/([^/]*)$/, "_rels/$1.rels")];
   if (!rels) return found;
   const parser = new SaxesParser();
   parser.on("opentag", ({ attributes }) => {
-    const { Type = "", Target = "", TargetMode } = attributes as Record<string, string>;
-    if (TargetMode === "External" || Type.split("/").at(-1) !== type) return;
-    found.push(new URL(Target, `part:///${path}`).pathname.slice(1));
+    const { Id: id = "", Type = "", Target: target = "", TargetMode } = attributes as Record<string, string>;
+    if (id !== "")
+      found.push({ id, type: Type.split("/").at(-1)!, target, isOutside: TargetMode === "External" });
   });
   parser.write(decodePage(rels)).close();
   return found;
 }
 
-function relationshipsOf(files: Record<string, Uint8Array>, path: string): Map<string, string> {
-  const found = new Map<string, string>();
-  const rels = files[path.replace(/([^/]+)$/, "_rels/$1.rels")];
-  if (!rels) return found;
-  const parser = new SaxesParser();
-  parser.on("opentag", ({ attributes }) => {
-    const { Id, Target, TargetMode } = attributes as Record<string, string>;
-    if (Id) found.set(Id, TargetMode === "External" ? (Target ?? "") : `#${Target ?? ""}`);
-  });
-  parser.write(decodePage(rels)).close();
-  return found;
+/** The parts to which a part leads by a type. */
+function partsOf(related: readonly Related[], path: string, type: string): string[] {
+  return related.flatMap((one) =>
+    one.type === type && !one.isOutside ? [new URL(one.target, `part:///${path}`).pathname.slice(1)] : [],
+  );
+}
+
+/** Where the links of a part lead, by the ids by which they say so. */
+function linksOfPart(related: readonly Related[]): Map<string, string> {
+  return new Map(related.map(({ id, target, isOutside }) => [id, isOutside ? target : `#${target}`]));
 }
 
 /** The styles of headings: those with a level of the outline, by themselves or by what they are based on (17.3.1.20, 17.7.4.3). */

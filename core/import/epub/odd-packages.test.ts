@@ -7,6 +7,8 @@ import { bring, linksIn } from "../../test/brought.ts";
 import { redDot } from "../../test/red-dot.ts";
 import { smallEpub } from "../../test/small-epub.ts";
 import type { ImportedManuscript } from "../import-manuscript.ts";
+import { unpacked, writtenNames } from "../containers.ts";
+import { withoutEncoding } from "../../test/without-encoding.ts";
 import { mimetypeOfFlat } from "../odt/flat-document.ts";
 import { withoutDocumentType } from "./named-letters.ts";
 
@@ -185,6 +187,62 @@ describe("links to the ids of a page’s outermost elements lead to its top", ()
     const saved = saveFinishedEpub(bytes, asked).bytes;
     expect(strFromU8(unzipSync(saved)["OPS/text/a.xhtml"]!)).toContain('href="b.xhtml#whole"');
     expect(proveSavedEpub(bytes, saved, asked, { files: new Map(), places: new Map() }).complete).toBe(true);
+  });
+});
+
+describe("a finished e-book that others packed", () => {
+  const described = (bytes: Uint8Array) => {
+    const asked = readFinishedEpub(bytes).pages.map((page) => ({
+      ...page,
+      links: page.links.map((link) => ({ ...link, description: "There" })),
+    }));
+    const saved = saveFinishedEpub(bytes, asked).bytes;
+    return { saved, proof: proveSavedEpub(bytes, saved, asked, { files: new Map(), places: new Map() }) };
+  };
+
+  test.each<[string, (files: Files) => Uint8Array]>([
+    [
+      "with folders parted as on Windows",
+      (files) =>
+        zipSync(
+          Object.fromEntries(Object.entries(files).map(([name, one]) => [name.replaceAll("/", "\\"), one])),
+        ),
+    ],
+    ["with names in UTF-8 that do not say so", (files) => withoutEncoding(files)],
+  ])("%s keeps their names byte for byte when it is saved", (_, pack) => {
+    const { "OPS/text/b.xhtml": b, ...files } = unzipSync(smallEpub(pages));
+    replaceIn(files, "OPS/book.opf", ["text/b.xhtml", "text/h%C3%B6he.xhtml"]);
+    replaceIn(files, "OPS/text/a.xhtml", ["b.xhtml", "h%C3%B6he.xhtml"]);
+    replaceIn(files, "OPS/nav.xhtml", ["b.xhtml", "h%C3%B6he.xhtml"]);
+    const bytes = pack({ ...files, "OPS/text/höhe.xhtml": b! });
+    const { saved, proof } = described(bytes);
+    expect(proof).toMatchObject({ complete: true, intact: 4 });
+    expect(writtenNames(saved)).toEqual(writtenNames(bytes));
+    expect(strFromU8(unpacked(saved)["OPS/text/höhe.xhtml"]!)).toContain('title="There"');
+    // Its own record tells an entry's name as the directory does.
+    const all = Buffer.from(saved);
+    const isThereTwice = (name: Buffer): boolean =>
+      all.includes(name) && all.indexOf(name) !== all.lastIndexOf(name);
+    for (const name of writtenNames(bytes))
+      expect([Buffer.from(name, "latin1"), Buffer.from(name)].some(isThereTwice)).toBe(true);
+  });
+
+  test("has links into pages that stay as they are, and none of them is told as leading nowhere", () => {
+    const bytes = smallEpub({ ...pages, "b.xhtml": '<h1 id="post">Ways</h1><p>By <br> foot.</p>' });
+    const [, a, b] = readFinishedEpub(bytes).pages;
+    expect(b!.stays).toContain("not well-formed");
+    expect(a!.links.map(({ destination }) => destination)).toEqual([
+      { kind: "place", target: b!.places[0]!.id },
+    ]);
+    expect(described(bytes).proof).toMatchObject({ complete: true, intact: 3 });
+  });
+
+  test("reads what parts lines in an address as a blank, in both readers", async () => {
+    const bytes = smallEpub({ "a.xhtml": '<h1>Tides</h1><p><a href="https://tides.example/a\nb">b</a></p>' });
+    const web = { kind: "web", address: "https://tides.example/a%20b" };
+    expect(readFinishedEpub(bytes).pages[1]!.links[0]!.destination).toEqual(web);
+    expect((await bring(bytes)).arrival!.counts).toMatchObject({ intact: 1, changed: 0 });
+    expect(described(bytes).proof.complete).toBe(true);
   });
 });
 

@@ -7,7 +7,7 @@ import { allElements, shows } from "../hast-nodes.ts";
 import { pathFrom } from "../joined-pages.ts";
 import type { LeftOut } from "../left-out.ts";
 import { semanticsOf } from "../semantics.ts";
-import { childOf, elements, textOf, type XmlElement } from "../xml-tree.ts";
+import { childOf, everyElement, textOf, type XmlElement } from "../xml-tree.ts";
 import type { EpubPackage } from "./package-of-epub.ts";
 import { isPageNumber } from "./page-number.ts";
 import { readXhtml } from "./read-xhtml.ts";
@@ -171,8 +171,4 @@ function listedPages({ files, navigation, ncx }: EpubPackage): Map<Spot, string>
     if (label) note(ncx!, childOf(one, "content")?.attributes["src"], textOf(label));
   }
   return found;
-}
-
-function everyElement(parent: XmlElement): XmlElement[] {
-  return elements(parent).flatMap((child) => [child, ...everyElement(child)]);
 }

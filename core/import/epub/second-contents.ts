@@ -1,7 +1,5 @@
 import { Parser } from "htmlparser2";
 import { percentDecoded } from "../../destination/percent-decoded.ts";
-import { decodePage } from "../text-encoding.ts";
-import { withoutDocumentType, withoutNamedLetters } from "./named-letters.ts";
 import { saysTitle } from "./says-title.ts";
 
 type Attributes = Record<string, string>;
@@ -9,25 +7,26 @@ type Attributes = Record<string, string>;
 /**
  * The words that the table of contents of an e-book has for pages that neither have a heading nor begin by saying them: a
  * book has them as headings of these pages.
+ * @param texts of the pages and lists, by their paths
  * @param lists the paths of its navigation and its NCX, in that order
  * @param pathFrom where an address in a file leads
  */
 export function titlesOfContents(
-  files: Readonly<Record<string, Uint8Array>>,
+  texts: ReadonlyMap<string, string>,
   pages: readonly string[],
   lists: readonly string[],
   pathFrom: (file: string, href: string) => string,
 ): Map<string, string> {
   const titles = new Map<string, string>();
   const known = new Set(pages);
-  const entries = lists.map((path) => (files[path] ? entriesOf(decodePage(files[path])) : []));
+  const entries = lists.map((path) => entriesOf(texts.get(path)!));
   const list = entries.findIndex(({ length }) => length > 0);
   const met = new Set<string>();
   for (const { href, label } of entries[list] ?? []) {
     const path = pathFrom(lists[list]!, href);
     if (!known.has(path) || met.has(path)) continue;
     met.add(path);
-    const beginning = beginningOf(decodePage(files[path]!));
+    const beginning = beginningOf(texts.get(path)!);
     const fragment = /#(.+)$/s.exec(href)?.[1];
     const isTop = fragment === undefined || beginning.ids.has(percentDecoded(fragment));
     if (!isTop || beginning.hasHeading || !beginning.isShown) continue;
@@ -78,7 +77,7 @@ function entriesOf(text: string): { href: string; label: string }[] {
     },
     { xmlMode: true, decodeEntities: true },
   );
-  parser.end(withoutNamedLetters(withoutDocumentType(text)));
+  parser.end(text);
   return found;
 }
 
@@ -116,6 +115,6 @@ function beginningOf(text: string): {
     },
     { xmlMode: true, decodeEntities: true },
   );
-  parser.end(withoutNamedLetters(withoutDocumentType(text)));
+  parser.end(text);
   return { blocks: blocks.filter((words) => words.trim() !== ""), ids, hasHeading, isShown };
 }

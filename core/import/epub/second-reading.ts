@@ -11,23 +11,29 @@ import { isPageNumber } from "./page-number.ts";
 import { withoutDocumentType, withoutNamedLetters } from "./named-letters.ts";
 import { titlesOfContents } from "./second-contents.ts";
 
+/** Files of a container in which no words are. */
+const unread = /\.(png|jpe?g|gif|webp|avif|mp[34]|m4[av]|ogg|web[mv]|otf|ttf|woff2?|css|js|pdf)$/i;
+
 /**
  * The links of an e-book, page by page in the order of its spine, as a parser tells them that forgives what is not
  * well-formed. Signs of notes and ways back from them are no links of the author's.
  */
 export function linksOfEpub(bytes: Uint8Array): FileLink[] {
-  const files = unpacked(bytes);
+  const files = unpacked(bytes, (path) => !unread.test(path));
   const links = new FileLinks();
   const { pages, lists, isOurs } = publicationOf(files);
-  const noteIds = notesIn(files, pages);
+  const textOf = (path: string): string =>
+    withoutNamedLetters(withoutDocumentType(decodePage(files[path] ?? new Uint8Array())));
+  const texts = new Map([...pages, ...lists].map((path) => [path, textOf(path)]));
+  const noteIds = notesIn(texts, pages);
   const names = new FileNames(pages);
-  const titles = isOurs ? null : titlesOfContents(files, pages, lists, pathFrom);
+  const titles = isOurs ? null : titlesOfContents(texts, pages, lists, pathFrom);
   for (const path of pages) {
     links.where = path;
     links.place(path);
     const title = titles?.get(path);
     if (title !== undefined) links.text(title);
-    readPage(decodePage(files[path]!), { path, names, notes: noteIds, isOurs }, links);
+    readPage(texts.get(path)!, { path, names, notes: noteIds, isOurs }, links);
   }
   return links.all((fragment) => [fragment, percentDecoded(fragment)]);
 }
@@ -100,7 +106,7 @@ const isPageBreak = (attributes: Record<string, string>): boolean =>
   /\bpagebreak\b/.test(`${attributes["epub:type"] ?? ""} ${attributes["role"] ?? ""}`);
 
 /** The notes of all pages, each as its page and id. */
-function notesIn(files: Record<string, Uint8Array>, pages: readonly string[]): Set<string> {
+function notesIn(texts: ReadonlyMap<string, string>, pages: readonly string[]): Set<string> {
   const found = new Set<string>();
   for (const path of pages)
     new Parser(
@@ -110,7 +116,7 @@ function notesIn(files: Record<string, Uint8Array>, pages: readonly string[]): S
         },
       },
       { xmlMode: true },
-    ).end(decodePage(files[path]!));
+    ).end(texts.get(path)!);
   return found;
 }
 
@@ -187,5 +193,5 @@ function readPage(text: string, { path, names, notes, isOurs }: PageInBook, link
     },
     { xmlMode: true, decodeEntities: true },
   );
-  parser.end(withoutNamedLetters(withoutDocumentType(text)));
+  parser.end(text);
 }

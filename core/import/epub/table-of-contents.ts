@@ -1,7 +1,7 @@
 import { percentDecoded } from "../../destination/percent-decoded.ts";
 import { ImportError } from "../errors.ts";
 import { pathFrom } from "../joined-pages.ts";
-import { childOf, elements, shownText, type XmlElement } from "../xml-tree.ts";
+import { childOf, elements, everyElement, shownText, type XmlElement } from "../xml-tree.ts";
 import type { EpubPackage } from "./package-of-epub.ts";
 import { readXhtml } from "./read-xhtml.ts";
 
@@ -36,7 +36,7 @@ export function tableOfContents({ files, navigation, ncx }: EpubPackage): Conten
 function entriesOfNavigation(root: XmlElement, path: string): ContentsEntry[] {
   const isToc = ({ name, attributes }: XmlElement): boolean =>
     name === "nav" && /\b(toc|doc-toc)\b/.test(`${attributes["epub:type"]} ${attributes["role"]}`);
-  const toc = within(root).find(isToc);
+  const toc = everyElement(root).find(isToc);
   const found: ContentsEntry[] = [];
   const visit = (parent: XmlElement, depth: number): void => {
     for (const child of elements(parent)) {
@@ -77,8 +77,4 @@ function note(
     label,
     depth: Math.min(6, Math.max(1, depth)),
   });
-}
-
-function within(parent: XmlElement): XmlElement[] {
-  return elements(parent).flatMap((child) => [child, ...within(child)]);
 }

@@ -1,3 +1,4 @@
+import { bytesOfData } from "../html/pictures-inside.ts";
 import { decodePage } from "../text-encoding.ts";
 import { elements, readXml, textOf, type XmlElement } from "../xml-tree.ts";
 
@@ -24,21 +25,13 @@ export function filesOfFlat(bytes: Uint8Array): { root: XmlElement; files: Recor
         continue;
       }
       const path = `Pictures/${Object.keys(files).length + 1}`;
-      files[path] = bytesOf(textOf(data));
+      // What is no picture is told where it would be shown.
+      files[path] = bytesOfData(`data:;base64,${textOf(data)}`) ?? new Uint8Array();
       child.attributes["href"] = path;
     }
   };
   visit(root);
   return { root, files };
-}
-
-function bytesOf(base64: string): Uint8Array {
-  try {
-    return Uint8Array.from(atob(base64.replace(/\s+/g, "")), (letter) => letter.charCodeAt(0));
-  } catch {
-    // What is no picture is told where it would be shown.
-    return new Uint8Array();
-  }
 }
 
 /** The text of such a document as far as its readers see it: without its styles, and the heads and feet of its pages. */

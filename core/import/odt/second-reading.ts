@@ -22,7 +22,7 @@ const unread = new Set([
 
 function textOfOdt(bytes: Uint8Array): string {
   if (mimetypeOfFlat(bytes) !== "") return shownOfFlat(bytes);
-  const { "content.xml": content } = unpacked(bytes);
+  const { "content.xml": content } = unpacked(bytes, (path) => path === "content.xml");
   return content ? decodePage(content) : "";
 }
 

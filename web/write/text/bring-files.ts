@@ -19,17 +19,30 @@ export interface FileKeeper {
  * @throws Error that says of each such one why
  */
 export async function bringFiles(view: EditorView, files: readonly File[], keep: FileKeeper): Promise<void> {
-  const problems: string[] = [];
-  for (const [i, file] of files.entries()) {
+  await bringEach(files, async (file, i) => {
+    if (file.size > mostBytes)
+      throw new Error(`“${file.name}” is larger than 50 MB. Give readers a shared address for it instead.`);
+    await bringFile(view, file, keep, i > 0);
+  });
+}
+
+/**
+ * Brings things one after the other; one that cannot be brought keeps none of the others away.
+ * @throws Error that says of each such one why, once
+ */
+export async function bringEach<T>(
+  all: readonly T[],
+  bring: (one: T, at: number) => Promise<void>,
+): Promise<void> {
+  const problems = new Set<string>();
+  for (const [i, one] of all.entries()) {
     try {
-      if (file.size > mostBytes)
-        throw new Error(`“${file.name}” is larger than 50 MB. Give readers a shared address for it instead.`);
-      await bringFile(view, file, keep, i > 0);
+      await bring(one, i);
     } catch (error) {
-      problems.push((error as Error).message);
+      problems.add((error as Error).message);
     }
   }
-  if (problems.length > 0) throw new Error(problems.join("\n"));
+  if (problems.size > 0) throw new Error([...problems].join("\n"));
 }
 
 async function bringFile(view: EditorView, file: File, keep: FileKeeper, isNext: boolean): Promise<void> {

@@ -5,7 +5,7 @@ import { linkUses } from "@vennet/core/manuscript/links";
 import type { Transaction } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 import { api, answerOf } from "../../api/client";
-import type { FileKeeper } from "./bring-files";
+import { bringEach, type FileKeeper } from "./bring-files";
 
 /** A picture or companion file that pasted text has in the book that it was copied from. */
 export interface FileElsewhere {
@@ -46,32 +46,21 @@ function filesIn(json: string | undefined): string[] {
  * Brings files of another book into the book of a text that was pasted, and leads the text to them.
  * @throws Error that says of each that cannot be brought why; the text is as it was pasted then
  */
-export async function bringFromBooks(
+export function bringFromBooks(
   view: EditorView,
   files: readonly FileElsewhere[],
   keep: FileKeeper,
 ): Promise<void> {
-  const problems = new Set<string>();
-  for (const { book, file, isPicture } of files) {
-    try {
-      const content = await contentOf(book, file, isPicture);
-      if (isPicture) {
-        const { id } = await keep.picture(content);
-        view.dispatch(withPicture(view.state.tr, file, id));
-      } else view.dispatch(withFile(view.state.tr, file, await keep.companion(content)));
-    } catch (error) {
-      const what = isPicture ? "A picture" : "A file";
-      problems.add(`${what} of the other book could not be brought along: ${(error as Error).message}`);
-    }
-  }
-  if (problems.size > 0) throw new Error([...problems].join("\n"));
-}
-
-async function contentOf(bookId: string, fileId: string, isPicture: boolean): Promise<File> {
-  const answer = await fetch(`/api/books/${bookId}/files/${fileId}`);
-  if (!answer.ok) throw new Error("It is not there any more.");
-  const name = isPicture ? "picture" : await nameOf(bookId, fileId);
-  return new File([await answer.blob()], name, { type: answer.headers.get("Content-Type") ?? "" });
+  return bringEach(files, async ({ book, file, isPicture }) => {
+    const answer = await fetch(`/api/books/${book}/files/${file}`);
+    const what = isPicture ? "A picture" : "A file";
+    if (!answer.ok)
+      throw new Error(`${what} of the other book could not be brought along: it is not there any more.`);
+    const name = isPicture ? "picture" : await nameOf(book, file);
+    const content = new File([await answer.blob()], name, { type: answer.headers.get("Content-Type") ?? "" });
+    if (isPicture) view.dispatch(withPicture(view.state.tr, file, (await keep.picture(content)).id));
+    else view.dispatch(withFile(view.state.tr, file, await keep.companion(content)));
+  });
 }
 
 async function nameOf(bookId: string, fileId: string): Promise<string> {
@@ -83,24 +72,18 @@ async function nameOf(bookId: string, fileId: string): Promise<string> {
  * Stores pictures that were inside what was pasted, and leads the text to them.
  * @throws Error that says of each that cannot be brought why
  */
-export async function bringPasted(
-  view: EditorView,
-  pictures: Pasted["pictures"],
-  keep: FileKeeper,
-): Promise<void> {
-  const problems = new Set<string>();
-  for (const [i, { file, mediaType, bytes }] of pictures.entries()) {
+export function bringPasted(view: EditorView, pictures: Pasted["pictures"], keep: FileKeeper): Promise<void> {
+  return bringEach(pictures, async ({ file, mediaType, bytes }, i) => {
+    const content = new File([bytes as BlobPart], `picture-${i + 1}`, { type: mediaType.toLowerCase() });
     try {
-      const content = new File([bytes as BlobPart], `picture-${i + 1}`, { type: mediaType.toLowerCase() });
       const { id, name } = await keep.picture(content);
       view.dispatch(withPicture(view.state.tr, file, id, name));
     } catch (error) {
       // What it says stands in its place.
       view.dispatch(withPicture(view.state.tr, file, null));
-      problems.add((error as Error).message);
+      throw error;
     }
-  }
-  if (problems.size > 0) throw new Error([...problems].join("\n"));
+  });
 }
 
 function withPicture(change: Transaction, from: string, to: string | null, name?: string): Transaction {
