@@ -9,9 +9,15 @@ test("linked words and whole texts are replaced by what is typed over them", asy
   await selectWords(page, "the office");
   await page.keyboard.type("those who know");
   await expect(text(page)).toContainText("Ask those who know or the pilot.");
+  // Whoever writes its words anew keeps the link; whoever deletes them does not.
+  await expect(text(page).getByRole("link", { name: "those who know", exact: true })).toBeVisible();
+  await selectWords(page, "know");
+  await paste(page, { plain: "can tell" });
+  await expect(text(page).getByRole("link", { name: "those who can tell", exact: true })).toBeVisible();
   await selectWords(page, "the pilot");
   await page.keyboard.press("Backspace");
   await page.keyboard.type("x");
+  await expect(text(page).getByRole("link")).toHaveCount(1);
   await text(page).getByText("Low water.").click();
   await page.keyboard.press("Control+a");
   await page.keyboard.type("All is new.");

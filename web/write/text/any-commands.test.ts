@@ -37,6 +37,7 @@ import {
   setTask,
 } from "./set-apart-commands";
 import { uniqueIds } from "./unique-ids";
+import { wordsTypedOver } from "./words-typed-over";
 
 const { bullet_list, ordered_list, blockquote, list_item } = schema.nodes;
 const destination = { kind: "web" as const, address: "https://tides.hesterley.example/new" };
@@ -111,6 +112,7 @@ const stateOf = (doc: Node) =>
     plugins: [
       history({ depth: 1000 }),
       tableEditing(),
+      wordsTypedOver,
       uniqueIds,
       formerIds,
       madeAnchor,

@@ -29,6 +29,7 @@ import type { FileElsewhere } from "./files-of-pasted";
 import { clipboardParser } from "./paste-from-elsewhere";
 import { pasteIds } from "./paste-ids";
 import { wordsInCopies } from "./words-in-copies";
+import { wordsTypedOver } from "./words-typed-over";
 import { pastedNotes } from "./pasted-notes";
 import { PictureView } from "../pictures/picture-view";
 import { keepSelection, readSelectionFirst } from "./read-selection";
@@ -80,6 +81,7 @@ export function createEditor(
     tableEditing(),
     dropCursor({ color: "var(--blue)" }),
     gapCursor(),
+    wordsTypedOver,
     uniqueIds,
     formerIds,
     madeAnchor,
