@@ -285,6 +285,23 @@ test("keys take a paragraph down through the headings and back up, and make code
   await expect(text(page).locator("code")).toHaveText("beta");
 });
 
+test("the key to the next cell makes a row behind the last one", async ({ page }) => {
+  await openOwnBook(page, "# Tides\n\n| Way | Hours |\n| --- | --- |\n| North | two |\n\nLow water.");
+  const cells = text(page).getByRole("cell");
+  await cells.filter({ hasText: "North" }).click();
+  await page.keyboard.press("End");
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("South");
+  await expect(cells).toHaveText(["North", "two", "South", ""]);
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Shift+Tab");
+  await page.keyboard.press("Shift+Tab");
+  await page.keyboard.type("in ");
+  await expect(cells).toHaveText(["North", "in ", "South", ""]);
+  await saved(page);
+});
+
 test("the list of keys opens by its key where no text is written, and nowhere else", async ({ page }) => {
   await openOwnBook(page, "# One\n\nalpha");
   await text(page).locator("p").click();

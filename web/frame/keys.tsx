@@ -32,7 +32,10 @@ const groups: [string, [string, string][]][] = [
       ["Alt .", "Paragraph to heading, heading to the next lower level"],
       ["Alt ,", "Heading to the next higher level, and back to paragraph"],
       [`${modifier} Z, ${modifier} Shift Z`, "Undo, redo"],
-      ["Tab, Shift Tab", "In a list: deeper, higher. In a table: next, previous cell"],
+      [
+        "Tab, Shift Tab",
+        "In a list: deeper, higher. In a table: next, previous cell, behind the last a new row",
+      ],
       [`${modifier} S`, "Save now (it saves by itself)"],
     ],
   ],

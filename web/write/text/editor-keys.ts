@@ -4,7 +4,7 @@ import { pressUndo } from "../../frame/undo-keys";
 import { keymap } from "prosemirror-keymap";
 import { liftListItem, sinkListItem, splitListItem } from "prosemirror-schema-list";
 import type { Command, Plugin } from "prosemirror-state";
-import { goToNextCell } from "prosemirror-tables";
+import { addRowAfter, goToNextCell, isInTable } from "prosemirror-tables";
 import { stepHeading } from "./block-kinds";
 import { insertAnchor } from "./insert-commands";
 import { enterSetApart, taskAt } from "./set-apart-commands";
@@ -33,6 +33,13 @@ const splitTask: Command = (state, dispatch) => {
   );
 };
 
+/** Behind the last cell of a table comes a row more. */
+const nextCell: Command = (state, dispatch, view) => {
+  if (!isInTable(state) || goToNextCell(1)(state, dispatch)) return isInTable(state);
+  addRowAfter(state, dispatch && ((change) => dispatch(change.scrollIntoView())));
+  return dispatch === undefined || view === undefined || goToNextCell(1)(view.state, dispatch);
+};
+
 /** The keys of the text itself; those of the links are given by the page around it. */
 export function editorKeys(): Plugin[] {
   const keys: Record<string, Command> = {
@@ -43,7 +50,7 @@ export function editorKeys(): Plugin[] {
     "Mod-i": toggleMark(schema.marks.emphasis!),
     "Mod-u": toggleMark(schema.marks.underline!),
     Enter: chainCommands(enterSetApart, splitTask),
-    Tab: chainCommands(goToNextCell(1), sinkListItem(list_item!)),
+    Tab: chainCommands(nextCell, sinkListItem(list_item!)),
     "Shift-Tab": chainCommands(goToNextCell(-1), liftListItem(list_item!)),
     "Shift-Enter": breakLine,
     "Alt-c": toggleMark(schema.marks.code!),
