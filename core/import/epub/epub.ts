@@ -6,6 +6,7 @@ import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { element } from "../hast-nodes.ts";
 import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { readHtml } from "../html/html.ts";
+import { breaksAsShown } from "../html/line-breaks.ts";
 import { anchorsOfTop } from "../html/names-of-top.ts";
 import { picturesInside } from "../html/pictures-inside.ts";
 import { JoinedPages } from "../joined-pages.ts";
@@ -86,7 +87,10 @@ class ReadEpub {
         read.children.unshift(...anchorsOfTop([page, body].map(({ attributes }) => attributes["id"])));
         withoutOthersNames(read, isOurs);
         areasOfMaps(read);
-        if (!isOurs) decorativeByEmptyAlternative(read);
+        if (!isOurs) {
+          decorativeByEmptyAlternative(read);
+          breaksAsShown(read);
+        }
         return read;
       }
     } catch (error) {

@@ -231,6 +231,7 @@ export class BlocksOfTree {
     const inlines = this.words.inlines(element.children, [], true);
     const letters = inlines.flatMap((node) => {
       if (node.isText) return [node];
+      if (node.type.name === "hard_break") return [schema.text("\n", node.marks)];
       const { alt } = node.type.name === "picture" ? pictureAttrs(node) : { alt: "" };
       return alt === "" ? [] : [schema.text(alt, node.marks)];
     });

@@ -11,6 +11,7 @@ import { allElements } from "../hast-nodes.ts";
 import { withoutIconWords } from "./icon-links.ts";
 import { listedParagraphs } from "./listed-paragraphs.ts";
 import { anchorsOfTop, namesOfTop } from "./names-of-top.ts";
+import { breaksAsShown } from "./line-breaks.ts";
 import { textOfPage } from "./page-text.ts";
 import { picturesInside } from "./pictures-inside.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
@@ -89,6 +90,7 @@ function asOthersMeanIt(page: Root, isOurs: boolean): void {
   decorativeByEmptyAlternative(page);
   withoutIconWords(page);
   listedParagraphs(page);
+  breaksAsShown(page);
 }
 
 function parsed(text: string): Root {

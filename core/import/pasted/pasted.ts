@@ -3,6 +3,7 @@ import { Fragment, type Node } from "prosemirror-model";
 import type { LeftOut } from "../left-out.ts";
 import { allElements } from "../hast-nodes.ts";
 import { listedParagraphs } from "../html/listed-paragraphs.ts";
+import { breaksAsShown } from "../html/line-breaks.ts";
 import { bytesOfData } from "../html/pictures-inside.ts";
 import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { hastToManuscript } from "../hast-to-manuscript/hast-to-manuscript.ts";
@@ -48,6 +49,7 @@ export function pasted(tree: Root): Pasted {
   });
   withoutOthersNames(tree, false);
   listedParagraphs(tree);
+  breaksAsShown(tree);
   notesOfTree(tree);
   outOfInlines(tree);
   // Within a chapter its title is the one heading of the first level.
