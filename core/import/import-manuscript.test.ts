@@ -32,6 +32,22 @@ describe("the reader of a file", () => {
 });
 
 test.each([
+  ["Low water", "<p>Wade.</p>", "Low water"],
+  ["Low water", "<p>Before.</p><h1>Ways</h1><p>Wade.</p>", "Low water"],
+  ["Low water", "<p>Before.</p><h1>Low water</h1><p>Wade.</p>", "Walks"],
+  ["", "<p>Wade.</p>", "Walks"],
+])(
+  "what no heading begins is called as the file calls itself, “%s”, unless a chapter is",
+  async (title, body, then) => {
+    const { chapters } = await importManuscript(
+      { name: "a.html", bytes: bytes(`<!doctype html><title>${title}</title>${body}`) },
+      options,
+    );
+    expect(chapters[0]!.firstChild!.textContent).toBe(then);
+  },
+);
+
+test.each([
   ["rich text", bytes("{\\rtf1\\ansi Words.}"), /rich text \(RTF\).*save it as a text document/],
   ["a PDF", bytes("%PDF-1.7\nwords"), /is a PDF.*that it was made from/],
   ["an older document", new Uint8Array([0xd0, 0xcf, 0x11, 0xe0, 0xa1]), /older kind \(DOC\)/],

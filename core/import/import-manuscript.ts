@@ -1,4 +1,5 @@
 import type { Element, ElementContent, Root, RootContent } from "hast";
+import { toString } from "hast-util-to-string";
 import type { Node } from "prosemirror-model";
 import type { ChapterRole } from "../manuscript/chapter-role.ts";
 import { BookIndex } from "../manuscript/book-index.ts";
@@ -24,11 +25,12 @@ import { outOfInlines } from "./hast-to-manuscript/out-of-inlines.ts";
 import type { LeftOut } from "./left-out.ts";
 import type { AboutManuscript, BroughtFile, EnclosedFile, ManuscriptReader } from "./manuscript-reader.ts";
 import { pictureKind } from "./pictures.ts";
+import { headingsOf } from "./raise-headings.ts";
 import { readerFor } from "./readers.ts";
 import { webPicturesOf, type WebPicture } from "./web-pictures.ts";
 
 export interface ImportOptions {
-  /** The title of the chapter for text before the first level-1 heading. */
+  /** The title of the chapter for text before the first level-1 heading, where the file says none. */
   fallbackTitle: string;
   /** An absolute web address from which relative links start; null keeps them as files. */
   baseAddress: string | null;
@@ -113,8 +115,12 @@ export async function importManuscript(
   };
   const pictureFor = (source: string): string | null =>
     arrivedPictures.idFor(source) ?? options.pictureFor(source);
+  const title = titleOf(about);
+  // Two chapters of one name would be told apart by nobody.
+  const opening = headingsOf(tree).some(({ heading }) => toString(heading).trim() === title) ? null : title;
   const made = hastToManuscript(tree, {
     ...options,
+    fallbackTitle: opening ?? options.fallbackTitle,
     whereOf,
     pictureFor,
     pictureSize: (source) => arrivedPictures.sizeOf(source) ?? options.pictureSize?.(source) ?? null,
@@ -124,7 +130,6 @@ export async function importManuscript(
     about?.conventions ?? (numbered.upTo > 0 ? { ...defaultConventions, headings: numbered.upTo } : null);
   const unnumbered = about?.conventions || options.conventions ? [] : numbered.unnumbered;
   const told = [...leftOut, ...shown.leftOut, ...unnumbered, ...made.leftOut];
-  const title = titleOf(about) ?? made.title;
   const language =
     languageTag(about?.language ?? "") ??
     guessLanguage(made.chapters.map(({ textContent }) => textContent).join(" "));
@@ -132,7 +137,7 @@ export async function importManuscript(
     new BookIndex(
       docs.map((doc, i) => ({ role: made.roles[i]!, places: placesOf(doc) })),
       options.conventions ?? conventions ?? defaultConventions,
-      { title, language: language ?? "en" },
+      { title: title ?? made.title, language: language ?? "en" },
     );
   const chapters = followTargets(made.chapters, made.follows, indexOfChapters(made.chapters));
   const fileLinks = secondReading(reader, file);
@@ -149,7 +154,7 @@ export async function importManuscript(
       ]),
     });
   return {
-    title,
+    title: title ?? made.title,
     author: about?.author ?? null,
     language,
     conventions,
