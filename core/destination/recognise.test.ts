@@ -21,6 +21,21 @@ describe("what is typed into the link line", () => {
     ["(https://tides.example/ebb)", "https://tides.example/ebb"],
     ["URL: https://tides.example/ebb", "https://tides.example/ebb"],
     ["tides.example:8080/a", "https://tides.example:8080/a"],
+    ["ttps://tides.example/a", "https://tides.example/a"],
+    ["htp://tides.example/a", "http://tides.example/a"],
+    ["hhttps://tides.example/a", "https://tides.example/a"],
+    ["hptts://tides.example/a", "https://tides.example/a"],
+    ["https;//tides.example/a", "https://tides.example/a"],
+    ["http//tides.example/a", "http://tides.example/a"],
+    ["https//:tides.example/a", "https://tides.example/a"],
+    ["http:\\\\tides.example\\a", "http://tides.example/a"],
+    ["//tides.example/a", "https://tides.example/a"],
+    ["https://tides.example/?day=1&amp;hour=2", "https://tides.example/?day=1&hour=2"],
+    ["https://tides.example/a&amp;b", "https://tides.example/a&amp;b"],
+    ["[Low water](https://tides.example/ebb_(spring))", "https://tides.example/ebb_(spring)"],
+    // Identifiers of publications, by the resolver that the DOI Handbook names (3.8); 10.5555 is for examples (from memory).
+    ["doi:10.5555/tides.12", "https://doi.org/10.5555/tides.12"],
+    ["10.5555/tides(1)a.", "https://doi.org/10.5555/tides(1)a"],
   ])("%j is the web address %s", (typed, address) => {
     expect(recognise(typed).destination).toEqual({ kind: "web", address });
   });
@@ -31,6 +46,8 @@ describe("what is typed into the link line", () => {
     "mailto:mailto:wardens@causeways.example",
     "<wardens@causeways.example>",
     "wardens@causeways.examplewardens@causeways.example",
+    "Wardens of the Causeways <wardens@causeways.example>",
+    '"Tindrum, Orla" <wardens@causeways.example>',
   ])("%s is an email", (typed) => {
     expect(recognise(typed).destination).toEqual({
       kind: "email",
@@ -38,7 +55,18 @@ describe("what is typed into the link line", () => {
     });
   });
 
+  test.each(["steps//low", "tps/low", "pst://tides.example", "ftp://tides.example", "10.5/low"])(
+    "%s is no address of the web that was mistyped",
+    (typed) => {
+      expect(() => recognise(typed)).toThrow();
+    },
+  );
+
   test("several email addresses are one message to all of them", () => {
+    expect(recognise("Orla <a@causeways.example>, Pell <b@causeways.example>").destination).toEqual({
+      kind: "email",
+      address: "mailto:a@causeways.example,b@causeways.example",
+    });
     expect(recognise("a@causeways.example; b@causeways.example").destination).toEqual({
       kind: "email",
       address: "mailto:a@causeways.example,b@causeways.example",

@@ -77,6 +77,12 @@ type Mend = [pattern: RegExp, replacement: string, told: string];
 const clinging = "brackets or quotes around it taken off";
 const mends: Mend[] = [
   [/^[\s\u200b\ufeff]+|[\s\u200b\ufeff]+$/g, "", ""],
+  [/^\[[^\]]*\]\((\S+)\)$/, "$1", "the words before it taken off"],
+  [
+    /(^|[,;]\s*)(?:"[^"]*"|[^<>@,;"])+<\s*([^\s<>@]+@[^\s<>@]+?)\s*(?:>|$)/g,
+    "$1$2",
+    "the name before it taken off",
+  ],
   [/^[<[("'“”„‘’«»]+(?=\S)|(?<=\S)[>"'“”’«»]+$/g, "", clinging],
   // The words of a message may well end with one.
   [/^(?!mailto:[^?]*\?)(.*\S)[.,;:!]+$/is, "$1", "the full stop or comma at its end taken off"],
@@ -84,10 +90,26 @@ const mends: Mend[] = [
   [/^((?:https?:|www\.|mailto:|[^\s@]+@)\S{3,}?)\s*\1$/i, "$1", "pasted twice, so one of the two taken off"],
   [/^(mailto:){2,}/i, "mailto:", "the second mailto: taken off"],
   [/^https?:\/*(?=https?:\/\/)/i, "", "the second scheme taken off"],
-  [/^(https?):\/?(?=[^/])/i, "$1://", "the slashes after its scheme put in"],
+  [/^(https?):\/?(?=[^/\\])/i, "$1://", "the slashes after its scheme put in"],
+  [misspelt("s"), "https://", "its scheme put right"],
+  [misspelt(""), "http://", "its scheme put right"],
+  [/^\/\/(?=[^\s/]+\.[^\s/])/, "https://", "https: put before it"],
+  // An identifier of a publication is shown, and linked, by its resolver (ISO 26324; DOI Handbook, 3.8).
+  [
+    /^(?:doi:?\s*)?(?=10\.\d{4,9}(?:\.\d+)*\/\S)/i,
+    "https://doi.org/",
+    "https://doi.org/ put before it, which leads to what it names",
+  ],
+  [/(?<=\?\S*)&amp;/gi, "&", "“&amp;” made “&”"],
   // A bracket at the end belongs to the address where its partner is inside.
   [/^([^(]*)\)+$|^([^[]*)\]+$/, "$1$2", clinging],
 ];
+
+/** A scheme of the web with letters left out, doubled or in another order, or other signs behind it. */
+function misspelt(end: "s" | ""): RegExp {
+  const letters = `(?!https?:\\/\\/)(?=[hps]*t)(?=[hts]*p)[ht][htps]{1,6}${end === "" ? "(?<!s)" : end}`;
+  return new RegExp(`^${letters}(?:[:;.,]{1,2}[/\\\\]{1,3}|[/\\\\]{2}:?)(?=[^/\\\\\\s])`, "i");
+}
 
 /** Takes off what clings to an address, again and again until nothing does, and tells each thing once. */
 function mend(typed: string, mended: string[]): string {
