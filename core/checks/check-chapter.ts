@@ -44,6 +44,7 @@ import { destinationMoved } from "./destination-moved.ts";
 import { destinationUnsure } from "./destination-unsure.ts";
 import { fileForeign } from "./file-foreign.ts";
 import { fileLarge } from "./file-large.ts";
+import { byWayOf } from "./by-way-of.ts";
 import { cannotBeFollowed } from "./cannot-be-followed.ts";
 import { landsOnBlank } from "./lands-on-blank.ts";
 import { outsideStructure } from "./outside-structure.ts";
@@ -118,6 +119,7 @@ export const rules: Rule[] = [
   httpsAnswers,
   plainHttp,
   shortAddress,
+  byWayOf,
   trackingPart,
   rawAddress,
   looksLikeText,

@@ -1,4 +1,5 @@
 import { addressCases } from "./addresses.ts";
+import { addressAroundCases } from "./around-addresses.ts";
 import { answerCases } from "./answers.ts";
 import type { Cases } from "./case.ts";
 import { fileCases } from "./files.ts";
@@ -13,6 +14,7 @@ import { wordCases } from "./words.ts";
 /** The labelled cases of every rule. */
 export const allCases: readonly Cases[] = [
   ...addressCases,
+  ...addressAroundCases,
   ...mailCases,
   ...answerCases,
   ...fileCases,
