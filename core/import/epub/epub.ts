@@ -21,6 +21,7 @@ import { hastOfXml } from "./hast-of-xml.ts";
 import { linksOfEpub } from "./second-reading.ts";
 import { PagesOfPrint } from "./page-list.ts";
 import { packageOf, type EpubPackage } from "./package-of-epub.ts";
+import { stylesIn } from "../style-sheets.ts";
 import { readXhtml } from "./read-xhtml.ts";
 import { tableOfContents } from "./table-of-contents.ts";
 import { titlesByContents } from "./titles-by-contents.ts";
@@ -35,7 +36,11 @@ export const epub: ManuscriptReader = {
 
 /** Makes one tree of the pages of an e-book, in which links from page to page are links to places. */
 class ReadEpub {
-  constructor(private readonly publication: EpubPackage) {}
+  private readonly stylesOf: ReturnType<typeof stylesIn>;
+
+  constructor(private readonly publication: EpubPackage) {
+    this.stylesOf = stylesIn(publication.files);
+  }
 
   read(): ReadManuscript {
     const { files, pages, about } = this.publication;
@@ -88,6 +93,8 @@ class ReadEpub {
         withoutOthersNames(read, isOurs);
         areasOfMaps(read);
         if (!isOurs) {
+          const head = childOf(page, "head");
+          if (head) this.stylesOf(path, hastOfXml(head, number)).applyTo(read);
           decorativeByEmptyAlternative(read);
           breaksAsShown(read);
         }
@@ -96,6 +103,7 @@ class ReadEpub {
     } catch (error) {
       if (!(error instanceof ImportError)) throw error;
     }
-    return element("body", {}, readHtml(decodePage(bytes), isOurs).children as ElementContent[], number);
+    const { children } = readHtml(decodePage(bytes), isOurs, (page) => this.stylesOf(path, page));
+    return element("body", {}, children as ElementContent[], number);
   }
 }

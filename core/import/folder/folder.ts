@@ -3,13 +3,15 @@ import { namesIn, unpacked } from "../containers.ts";
 import { ImportError } from "../errors.ts";
 import { allElements } from "../hast-nodes.ts";
 import { withoutWhatIsMade } from "../hast-to-manuscript/carried.ts";
-import { html } from "../html/html.ts";
+import { readPage } from "../html/html.ts";
+import { textOfPage } from "../html/page-text.ts";
 import { JoinedPages } from "../joined-pages.ts";
 import type { BroughtFile, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { idsOfWords } from "../markdown/heading-ids.ts";
 import { markdown } from "../markdown/markdown.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
 import { raiseHeadings } from "../raise-headings.ts";
+import { stylesIn } from "../style-sheets.ts";
 import { beginsChapter, withoutSiteName } from "./beginning-of-page.ts";
 import { documentIn, type DocumentInFolder } from "./document-in-folder.ts";
 import { inReadingOrder, isMarkdown, pagesIn } from "./pages-of-folder.ts";
@@ -54,15 +56,20 @@ const numbered = (node: Element, page: number): void => {
 
 async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManuscript> {
   const read = new Map<string, ReadManuscript>();
+  const stylesOf = stylesIn(files);
   for (const path of pagesIn(Object.keys(files))) {
     const file: BroughtFile = { name: path, bytes: files[path]! };
-    const reader = isMarkdown(path) ? markdown : html;
     if (isMarkdown(path) && !markdown.accepts(file))
       throw new ImportError(
         "format",
         `“${path}” is not a text. Take it out of the folder, or save it as one.`,
       );
-    read.set(path, await reader.read(file));
+    read.set(
+      path,
+      isMarkdown(path)
+        ? await markdown.read(file)
+        : readPage(textOfPage(file), (page) => stylesOf(path, page)),
+    );
   }
   const hrefsOf = (path: string): string[] =>
     allElements(read.get(path)!.tree).flatMap(({ properties: { href } }) =>

@@ -1,14 +1,16 @@
 import type { Element, ElementContent } from "hast";
 import { toString } from "hast-util-to-string";
-import type { Node } from "prosemirror-model";
+import { Mark, type Node } from "prosemirror-model";
 import { pictureAttrs } from "../../manuscript/attributes.ts";
 import { schema } from "../../manuscript/schema.ts";
+import type { WordMark } from "../../manuscript/word-marks.ts";
 import { allElements } from "../hast-nodes.ts";
 import { clip, trimBlanks, withoutLastNewline } from "./blanks.ts";
 import { signpostsOfElement } from "./carried.ts";
 import { blocks, wrappers } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
 import { inLanguage, languageMark } from "./language-of-tree.ts";
+import { marksOfParagraph } from "./marks-of-style.ts";
 import { beginsPage, isCredit, setOffOfElement, taskOfItem, withoutCredits } from "./set-off-of-tree.ts";
 import { WordsOfTree } from "./words-of-tree.ts";
 
@@ -75,7 +77,7 @@ export class BlocksOfTree {
     if (wrappers.has(tagName)) return alignedIn(element, this.blocksOf(children));
     switch (tagName) {
       case "p": {
-        const paragraph = this.paragraph(children);
+        const paragraph = this.paragraph(children, marksOfParagraph(element));
         return paragraph ? alignedIn(element, [paragraph]) : [];
       }
       case "h1":
@@ -94,7 +96,10 @@ export class BlocksOfTree {
       case "table":
         return this.table(element);
       case "hr":
-        return [schema.node("section_break")];
+        // One that nobody sees may still begin a page.
+        return /(^|;)\s*display\s*:\s*none/i.test(String(element.properties["style"]))
+          ? []
+          : [schema.node("section_break")];
       case "note-body":
         this.note(element);
         return [];
@@ -141,9 +146,11 @@ export class BlocksOfTree {
     return this.reading.places.placeOf(named ?? element);
   }
 
-  paragraph(children: ElementContent[]): Node | null {
+  /** @param marks what all of its words have */
+  paragraph(children: ElementContent[], marks: readonly WordMark[] = []): Node | null {
     if (children.every((child) => child.type === "text" && child.value.trim() === "")) return null;
-    const nodes = trimBlanks(this.words.inlines(children, []));
+    const all = Mark.setFrom(marks.map((name) => schema.mark(name)));
+    const nodes = trimBlanks(this.words.inlines(children, all));
     return nodes.length > 0 ? schema.node("paragraph", null, nodes) : null;
   }
 

@@ -15,7 +15,7 @@ import { clip, linkedWithoutEdges } from "./blanks.ts";
 import { followsOf, frameOf, lookOf } from "./carried.ts";
 import { languageMark } from "./language-of-tree.ts";
 import { isDisplay, mathOfElement } from "./math-of-tree.ts";
-import { marksOfStyle } from "./marks-of-style.ts";
+import { marksOfStyle, marksTakenBack } from "./marks-of-style.ts";
 import { withReadings } from "../readings.ts";
 import { markFor, shows, silent, unformatted } from "./elements.ts";
 import type { FileReading } from "./file-reading.ts";
@@ -137,12 +137,17 @@ export class WordsOfTree {
   private formatted(given: Element, marks: readonly Mark[], keepBlanks: boolean): Node[] {
     const font = fontOfElement(given.tagName, given.properties["style"], given.properties["face"]);
     const element = isSymbolFont(font) ? inSymbols(given, font) : given;
+    const takenBack: readonly string[] = marksTakenBack(element);
+    const kept = marks.filter(({ type }) => !takenBack.includes(type.name));
     const shown = [markFor[element.tagName], ...marksOfStyle(element)].filter(
       // A link's underline is its look.
-      (name) => name !== undefined && !(name === "underline" && schema.marks.link!.isInSet(marks)),
+      (name) =>
+        name !== undefined &&
+        !takenBack.includes(name) &&
+        !(name === "underline" && schema.marks.link!.isInSet(marks)),
     );
-    if (shown.length > 0) {
-      const all = shown.reduce((set, name) => schema.mark(name!).addToSet(set), marks);
+    if (shown.length > 0 || kept.length < marks.length) {
+      const all = shown.reduce<readonly Mark[]>((set, name) => schema.mark(name!).addToSet(set), kept);
       return this.inlines(element.children, all, keepBlanks);
     }
     const lost = unformatted[element.tagName];

@@ -9,12 +9,14 @@ import { pictureOfSvg } from "../svg-pictures.ts";
 import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { allElements } from "../hast-nodes.ts";
 import { withoutIconWords } from "./icon-links.ts";
+import { listsByIndent } from "./lists-by-indent.ts";
 import { listedParagraphs } from "./listed-paragraphs.ts";
 import { anchorsOfTop, namesOfTop } from "./names-of-top.ts";
 import { breaksAsShown } from "./line-breaks.ts";
 import { textOfPage } from "./page-text.ts";
 import { picturesInside } from "./pictures-inside.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
+import { stylesInside, type StyleSheets } from "../style-sheets.ts";
 import { decodePage } from "../text-encoding.ts";
 import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 
@@ -35,10 +37,14 @@ function isPage(name: string, start: string): boolean {
   return element.test(beginning) && !/^#{1,6} |^```|\]\(/m.test(start);
 }
 
-function readPage(text: string): ReadManuscript {
+/**
+ * Reads a page, a whole text.
+ * @param stylesOf what style sheets say of it
+ */
+export function readPage(text: string, stylesOf: (page: Root) => StyleSheets = stylesInside): ReadManuscript {
   const page = parsed(text);
   const about = aboutPage(page, text);
-  asOthersMeanIt(page, about.conventions !== null);
+  asOthersMeanIt(page, about.conventions !== null, stylesOf);
   const pictures = picturesInside(page);
   const tree = contentOf(page);
   notesOfTree(tree);
@@ -76,17 +82,24 @@ function aboutPage(page: Root, text: string): AboutManuscript {
 /**
  * The tree of a page as browsers read it, without what it says of itself.
  * @param isOurs whether it is an export of ours
+ * @param stylesOf what style sheets say of it
  */
-export function readHtml(text: string, isOurs: boolean): Root {
+export function readHtml(
+  text: string,
+  isOurs: boolean,
+  stylesOf: (page: Root) => StyleSheets = stylesInside,
+): Root {
   const page = parsed(text);
-  asOthersMeanIt(page, isOurs);
+  asOthersMeanIt(page, isOurs, stylesOf);
   return contentOf(page);
 }
 
 /** Reads what a page of others says as they mean it; one of ours is taken at its word. */
-function asOthersMeanIt(page: Root, isOurs: boolean): void {
+function asOthersMeanIt(page: Root, isOurs: boolean, stylesOf: (page: Root) => StyleSheets): void {
   withoutOthersNames(page, isOurs);
   if (isOurs) return;
+  stylesOf(page).applyTo(page);
+  listsByIndent(page);
   decorativeByEmptyAlternative(page);
   withoutIconWords(page);
   listedParagraphs(page);

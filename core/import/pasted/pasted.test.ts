@@ -87,3 +87,19 @@ test("notes come as notes, with their signs in the text", () => {
   expect(made.notes.map(({ textContent }) => textContent.trim())).toEqual(["Twice a day, says it."]);
   expect(made.content.child(0).child(1).attrs["note"]).toBe(made.notes[0]!.attrs["id"]);
 });
+
+test("what programs put on the clipboard beside their text says how it is shown", () => {
+  const value =
+    '<style>.s1{font-style:italic}.far{margin-left:1in}</style><p>It <span class="s1">ebbs</span>.</p><ul><li>Low</ul><ul><li class="far">Spring</ul>';
+  const { content } = pasted(
+    raw({ type: "root", children: [{ type: "raw", value }] } as unknown as Root) as Root,
+  );
+  const [paragraph, list, ...more] = content.content;
+  expect(paragraph!.children.map(({ text, marks }) => [text, marks.map(({ type }) => type.name)])).toEqual([
+    ["It ", []],
+    ["ebbs", ["emphasis"]],
+    [".", []],
+  ]);
+  expect(list!.firstChild!.children.map(({ type }) => type.name)).toEqual(["paragraph", "bullet_list"]);
+  expect(more).toEqual([]);
+});

@@ -2,6 +2,7 @@ import type { Element, ElementContent, Root } from "hast";
 import { Fragment, type Node } from "prosemirror-model";
 import type { LeftOut } from "../left-out.ts";
 import { allElements } from "../hast-nodes.ts";
+import { listsByIndent } from "../html/lists-by-indent.ts";
 import { listedParagraphs } from "../html/listed-paragraphs.ts";
 import { breaksAsShown } from "../html/line-breaks.ts";
 import { bytesOfData } from "../html/pictures-inside.ts";
@@ -10,6 +11,7 @@ import { hastToManuscript } from "../hast-to-manuscript/hast-to-manuscript.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
 import { outOfInlines } from "../hast-to-manuscript/out-of-inlines.ts";
 import { looseIntoItems } from "../hast-to-manuscript/loose-in-lists.ts";
+import { stylesInside } from "../style-sheets.ts";
 import { anchorsByIds } from "../hast-to-manuscript/places-by-id.ts";
 
 /** What was pasted, as it goes into a chapter. */
@@ -28,6 +30,7 @@ export interface Pasted {
  * in: links with their descriptions, also to places within it and relative ones, styles that are emphasis, tables.
  */
 export function pasted(tree: Root): Pasted {
+  stylesInside(tree).applyTo(tree);
   const base = allElements(tree).find(({ tagName }) => tagName === "base")?.properties["href"];
   const pictures: Pasted["pictures"] = [];
   const leftOut: LeftOut[] = [];
@@ -48,6 +51,7 @@ export function pasted(tree: Root): Pasted {
     return bytes !== null;
   });
   withoutOthersNames(tree, false);
+  listsByIndent(tree);
   listedParagraphs(tree);
   breaksAsShown(tree);
   notesOfTree(tree);
