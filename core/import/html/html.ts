@@ -8,6 +8,7 @@ import { conventionsOf, withoutOthersNames } from "../hast-to-manuscript/carried
 import { pictureOfSvg } from "../svg-pictures.ts";
 import { decorativeByEmptyAlternative } from "../empty-alternatives.ts";
 import { allElements } from "../hast-nodes.ts";
+import { withoutComments } from "./comments.ts";
 import { withoutIconWords } from "./icon-links.ts";
 import { listsByIndent } from "./lists-by-indent.ts";
 import { listedParagraphs } from "./listed-paragraphs.ts";
@@ -45,6 +46,7 @@ export function readPage(text: string, stylesOf: (page: Root) => StyleSheets = s
   const page = parsed(text);
   const about = aboutPage(page, text);
   asOthersMeanIt(page, about.conventions !== null, stylesOf);
+  const leftOut = about.conventions === null ? withoutComments(page) : [];
   const pictures = picturesInside(page);
   const tree = contentOf(page);
   notesOfTree(tree);
@@ -53,7 +55,7 @@ export function readPage(text: string, stylesOf: (page: Root) => StyleSheets = s
     about,
     pictures,
     companions: [],
-    leftOut: [],
+    leftOut,
     whereOf: ({ position }) => (position ? `line ${position.start.line}` : null),
   };
 }

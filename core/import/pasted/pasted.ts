@@ -2,6 +2,7 @@ import type { Element, ElementContent, Root } from "hast";
 import { Fragment, type Node } from "prosemirror-model";
 import type { LeftOut } from "../left-out.ts";
 import { allElements } from "../hast-nodes.ts";
+import { withoutComments } from "../html/comments.ts";
 import { listsByIndent } from "../html/lists-by-indent.ts";
 import { listedParagraphs } from "../html/listed-paragraphs.ts";
 import { breaksAsShown } from "../html/line-breaks.ts";
@@ -33,7 +34,7 @@ export function pasted(tree: Root): Pasted {
   stylesInside(tree).applyTo(tree);
   const base = allElements(tree).find(({ tagName }) => tagName === "base")?.properties["href"];
   const pictures: Pasted["pictures"] = [];
-  const leftOut: LeftOut[] = [];
+  const leftOut = withoutComments(tree);
   withoutHead(tree, (picture) => {
     const { src, alt } = picture.properties;
     const bytes = typeof src === "string" ? bytesOfData(src) : null;
