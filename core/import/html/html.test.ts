@@ -170,3 +170,14 @@ test("links to the ids of a page’s outermost elements lead to its top", async 
   ]);
   expect((await bring(bytes(page))).arrival!.counts).toMatchObject({ intact: 2, changed: 1 });
 });
+
+test("a page without a title of its own is called as the paragraph that text programs save as one", async () => {
+  const body =
+    '<p class="c1 title"><span>Ways\n</span>over sands</p><p>For all.</p><h1>Low water</h1><p>Wade.</p>';
+  const { title, chapters } = await bring(bytes(`<html><body>${body}</body></html>`));
+  expect([title, ...chapters.map((doc) => doc.firstChild!.textContent)]).toEqual([
+    "Ways over sands",
+    "Ways over sands",
+    "Low water",
+  ]);
+});

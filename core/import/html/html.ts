@@ -60,15 +60,20 @@ export function readPage(text: string, stylesOf: (page: Root) => StyleSheets = s
   };
 }
 
-/** What a page says of itself in its head. */
+const isTitle = (className: unknown): boolean => /^(mso)?title$/i.test(String(className));
+
+/** What a page says of itself. */
 function aboutPage(page: Root, text: string): AboutManuscript {
   const all = allElements(page);
   const said = (value: unknown): string | null => (typeof value === "string" && value.trim()) || null;
-  const title = all.find(({ tagName }) => tagName === "title");
+  const title =
+    all.find(({ tagName }) => tagName === "title") ??
+    // Text programs save the title of a text as a paragraph of that style (common practice).
+    all.find(({ tagName, properties: { className } }) => tagName === "p" && [className].flat().some(isTitle));
   const isAuthor = ({ tagName, properties }: Element): boolean =>
     tagName === "meta" && String(properties["name"]).toLowerCase() === "author";
   return {
-    title: said(title && toString(title)),
+    title: said(title && toString(title).replace(/\s+/g, " ")),
     author: said(all.find(isAuthor)?.properties["content"]),
     conventions: conventionsOf(
       all.find(({ properties }) => properties["name"] === "vennet-counts")?.properties["content"],
