@@ -27,6 +27,8 @@ interface HtmlLinksOptions {
   placeOf?: (name: string) => string;
   /** The path of a page that is a chapter: links to it lead to where that begins. */
   page?: string;
+  /** What it calls itself, where no other page does so. */
+  pageTitle?: string;
   /** The words of a heading that most pages have. */
   siteName?: string | null;
 }
@@ -51,6 +53,7 @@ export function readLinks(
     hasSlugs,
     path,
     page,
+    pageTitle,
     siteName = null,
     isOurs = /<meta name="vennet-counts"/.test(text),
     hrefOf = (href) => href,
@@ -136,8 +139,8 @@ export function readLinks(
   if (page !== undefined && opening === null) {
     links.place(page);
     for (const outer of outermost(document)) place(outer.attrs.find(({ name }) => name === "id")?.value);
-    // A page that no heading begins is called by its file’s name.
-    if (!isOurs) links.text(page.replace(/^.*\//s, "").replace(/\.[^.]+$/, ""));
+    // A page that no heading begins is called as it calls itself, or by its file’s name.
+    if (!isOurs) links.text(pageTitle ?? page.replace(/^.*\//s, "").replace(/\.[^.]+$/, ""));
   }
   walk(document);
 }

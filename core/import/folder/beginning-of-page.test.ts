@@ -77,3 +77,15 @@ test("a heading that most pages have is the site's name, but where a page has no
   ]);
   expect(led).toEqual(["Ebb"]);
 });
+
+test("a page that no heading begins is called as it calls itself, where no other page does", async () => {
+  const page = (title: string, words: string): string => `<title>${title}</title><p id="top">${words}</p>`;
+  const { chapters, led } = await chaptersOf({
+    "a.html": first,
+    "b.html": page("Ebb &amp;\n flow", "Low"),
+    "c.html": page("Hesterley Sound", "Wade"),
+    "d.html": page("Hesterley Sound", "Wait"),
+  });
+  expect(chapters).toEqual(["Walks / on", "Ebb & flow / Low", "c / Wade", "d / Wait"]);
+  expect(led).toEqual(["Ebb & flow"]);
+});

@@ -9,9 +9,9 @@ const mostLetters = 300;
 
 /**
  * Every page of a folder begins a chapter: with its own heading, behind which goes what stands before it, as ways to other
- * pages do; or under its file's name, where it has no heading, or a text before it.
+ * pages do; or under a name, where it has no heading, or a text before it.
  */
-export function beginsChapter(tree: Root, path: string): void {
+export function beginsChapter(tree: Root, name: string): void {
   raiseHeadings(tree);
   if (!shows(tree.children as ElementContent[])) return;
   const headings = headingsOf(tree);
@@ -22,7 +22,7 @@ export function beginsChapter(tree: Root, path: string): void {
   const before = first ? placesBefore(tree, first.heading) : [];
   const nodes = before.map(({ node }) => node);
   if (!first || lettersOf(nodes) > mostLetters)
-    return void tree.children.unshift(element("h1", {}, [{ type: "text", value: nameOf(path) }], 1));
+    return void tree.children.unshift(element("h1", {}, [{ type: "text", value: name }], 1));
   // What shows nothing right before the heading are places of its own.
   const moved = before.slice(0, nodes.findLastIndex((node) => shows([node])) + 1);
   for (const { node, parent } of moved) parent.children.splice(parent.children.indexOf(node), 1);
@@ -50,11 +50,17 @@ export function withoutSiteName(pages: readonly Root[]): void {
 
 const wordsOf = (heading: Element): string => toString(heading).replace(/\s+/g, " ").trim();
 
-function nameOf(path: string): string {
-  return path
-    .split("/")
-    .at(-1)!
-    .replace(/\.[^.]+$/, "");
+/** What pages are called that no heading begins: as each calls itself, where no other does so, else by its file's name. */
+export function namesOfPages(titles: ReadonlyMap<string, string | null>): (path: string) => string {
+  const all = [...titles.values()];
+  return (path) => {
+    const title = titles.get(path) ?? null;
+    if (title !== null && all.indexOf(title) === all.lastIndexOf(title)) return title;
+    return path
+      .split("/")
+      .at(-1)!
+      .replace(/\.[^.]+$/, "");
+  };
 }
 
 interface Placed {

@@ -12,7 +12,7 @@ import { markdown } from "../markdown/markdown.ts";
 import { notesOfTree } from "../notes-of-tree.ts";
 import { raiseHeadings } from "../raise-headings.ts";
 import { stylesIn } from "../style-sheets.ts";
-import { beginsChapter, withoutSiteName } from "./beginning-of-page.ts";
+import { beginsChapter, namesOfPages, withoutSiteName } from "./beginning-of-page.ts";
 import { documentIn, type DocumentInFolder } from "./document-in-folder.ts";
 import { inReadingOrder, isMarkdown, pagesIn } from "./pages-of-folder.ts";
 import { linksOfFolder } from "./second-reading.ts";
@@ -79,6 +79,9 @@ async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManusc
   const joined = new JoinedPages(files, pages);
   const ofOthers = [...read.values()].filter(({ about }) => !about?.conventions);
   withoutSiteName(ofOthers.map(({ tree }) => tree));
+  const nameOf = namesOfPages(
+    new Map(pages.map((path) => [path, isMarkdown(path) ? null : (read.get(path)!.about?.title ?? null)])),
+  );
   const children = pages.map((path, i) => {
     const { tree, about } = read.get(path)!;
     if (isMarkdown(path)) idsOfWords(tree);
@@ -86,7 +89,7 @@ async function readFolder(files: Record<string, Uint8Array>): Promise<ReadManusc
     picturesOfPage(read.get(path)!, i + 1);
     withoutWhatIsMade(tree);
     if (about?.conventions) raiseHeadings(tree);
-    else beginsChapter(tree, path);
+    else beginsChapter(tree, nameOf(path));
     // What names the page's top does so for its chapter, whatever that begins with.
     const isTop = (node: Nodes): boolean => node.type === "element" && node.properties["dataTop"] === true;
     const inOrder = [...tree.children.filter(isTop), ...tree.children.filter((node) => !isTop(node))];

@@ -21,7 +21,10 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
   });
   const htmls = texts.map((text, i) => (isMarkdown(pages[i]!) ? htmlOfMarkdown(text) : text));
   const siteName = siteNameOf(htmls);
+  const titles = htmls.map((html, i) => (isMarkdown(pages[i]!) ? null : titleOf(html)));
   for (const [i, path] of pages.entries()) {
+    const title = titles[i]!;
+    const isAlone = title !== null && titles.indexOf(title) === titles.lastIndexOf(title);
     links.where = path;
     const [text, html] = [texts[i]!, htmls[i]!];
     const hrefOf = (href: string): string => {
@@ -38,6 +41,7 @@ export function linksOfFolder(files: Record<string, Uint8Array>): FileLink[] {
       hrefOf,
       placeOf: (name) => `${path}#${name}`,
       page: path,
+      ...(isAlone ? { pageTitle: title } : {}),
       siteName,
     });
   }
@@ -53,4 +57,13 @@ function siteNameOf(htmls: readonly string[]): string | null {
     if (words !== "") times.set(words, (times.get(words) ?? 0) + 1);
   }
   return [...times].find(([, count]) => count > Math.max(2, htmls.length / 2))?.[0] ?? null;
+}
+
+/** What a page calls itself; null where it does not. A text program may have saved it as a paragraph. */
+function titleOf(html: string): string | null {
+  const [title] =
+    /<title[\s>][^]*?<\/title>/i.exec(html) ??
+    /<p\s[^>]*\bclass=["']?(?:[^"'>]*\s)?(?:mso)?title[\s"'>][^]*?<\/p>/i.exec(html) ??
+    [];
+  return (title && openingWords(parseFragment(title))) || null;
 }
