@@ -39,8 +39,9 @@ const shortened = (host: string): string => (host.length > 50 ? `${host.slice(0,
 function wayOf({
   destination,
 }: Pick<LinkAlone, "destination">): { host: string; page: string; end: URL } | null {
-  if (destination.kind !== "web" || !/[?&][^#]*(?:%3a%2f%2f|:\/\/)/i.test(destination.address)) return null;
+  if (destination.kind !== "web") return null;
   const { hostname, pathname, search } = urlOf(destination);
+  if (!/%3a%2f%2f|:\/\//i.test(search)) return null;
   const names = hostname.split(".").slice(0, -1);
   const page = pathname.split("/").filter(Boolean).at(-1) ?? names.find((name) => sendsOn.test(name)) ?? "";
   if (!sendsOn.test(page)) return null;

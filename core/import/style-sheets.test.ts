@@ -119,7 +119,7 @@ describe("words are as style sheets show them", () => {
   });
 });
 
-test("rules of a sheet without end are read once", async () => {
+test("each word has the rules of its own classes among very many", async () => {
   const css = Array.from({ length: 20_000 }, (_, i) => `.c${i} .d${i}{font-weight:bold}`).join("\n");
   const body = Array.from({ length: 300 }, (_, i) => `<p class="c${i}"><i class="d${i}">a</i></p>`).join("");
   expect((await inside(css, body)).every((block) => block === "<emphasis strong>a</>")).toBe(true);

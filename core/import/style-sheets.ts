@@ -104,10 +104,14 @@ export function stylesIn(
 ): (path: string, page: Root | Element) => StyleSheets {
   const names = new FileNames(Object.keys(files));
   const made = new Map<string, StyleSheets>();
+  const texts = new Map<string, string>();
   return (path, page) => {
     const sheets = sheetsOf(page, (href) => {
       const to = names.meant(pathFrom(path, href));
-      return to === null ? null : decodePage(files[to]!);
+      if (to === null) return null;
+      const text = texts.get(to) ?? decodePage(files[to]!);
+      texts.set(to, text);
+      return text;
     });
     const key = sheets.join("\0");
     const styles = made.get(key) ?? new StyleSheets(sheets);

@@ -5,7 +5,6 @@ import { FileLinks, type FileLink } from "./file-links.ts";
 import { fontOfElement, isSymbolFont, symbolsOf } from "../symbol-fonts.ts";
 import { Rubies } from "./rubies.ts";
 import { isListed, isSignOfItem, isSpaceBehindSign } from "../html/list-signs.ts";
-import { isNameOfComment } from "../html/comment-names.ts";
 import { commentsOfPage } from "./comments-of-page.ts";
 import { openingOf, silent, wordsOf } from "./opening-heading.ts";
 
@@ -69,7 +68,7 @@ export function readLinks(
   const rubies = new Rubies((words) => links.text(words));
   const nameOf = (name: string | undefined): string | undefined => name && placeOf(name);
   const place = (name: string | undefined): void => links.place(nameOf(name));
-  const comments = isOurs ? new Set<Node>() : commentsOfPage(document);
+  const comments = isOurs ? null : commentsOfPage(document);
   const walk = (node: Node): void => {
     if (later.has(node)) return;
     if (node.nodeName === "#text") {
@@ -78,9 +77,10 @@ export function readLinks(
     }
     if (!("childNodes" in node)) return;
     if (!("tagName" in node)) return node.childNodes.forEach(walk);
-    if (comments.has(node)) links.apart = "a comment";
+    const isComment = comments?.elements.has(node) ?? false;
+    if (isComment) links.apart = "a comment";
     visit(node);
-    if (comments.has(node)) links.apart = null;
+    if (isComment) links.apart = null;
     if (node !== opening?.heading) return;
     later.clear();
     opening.before.forEach(walk);
@@ -126,7 +126,7 @@ export function readLinks(
     const isUnnamedArea = tagName === "area" && !attribute("alt");
     const title = isUnnamedArea ? null : (attribute("title") ?? null);
     // The sign of a comment goes with it.
-    if (!isOurs && href.startsWith("#") && isNameOfComment(href.slice(1))) return;
+    if (href.startsWith("#") && comments?.names.has(href.slice(1))) return;
     links.begin(hrefOf(base === null ? href : startingFrom(base, href)), title);
     if (tagName === "area") links.text(attribute("alt") || attribute("title") || href);
     element.childNodes.forEach(walk);

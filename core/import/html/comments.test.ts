@@ -30,8 +30,12 @@ test.each<[string, string, string]>([
   });
 });
 
-test("a name like a comment’s amid the text takes nothing of it", async () => {
-  const { chapters, leftOut } = await brought(`<div><p>Low</p><p>The <a id="cmnt1"></a>sands.</p></div>`);
-  expect(chapters[0]!.textContent).toBe("TidesLowThe sands.");
+test("a name like a comment’s amid the text takes nothing of it, and links lead there", async () => {
+  const { chapters, leftOut, arrival } = await brought(
+    `<div><p>Low</p><p>The <a id="cmnt1"></a>sands, see <a href="#cmnt1">above</a> and <a href="#cmnt2">nowhere</a>.</p></div>`,
+  );
+  expect(chapters[0]!.textContent).toBe("TidesLowThe sands, see above and nowhere.");
   expect(leftOut.filter(({ sort }) => sort === "Comments")).toEqual([]);
+  expect(arrival!.links.map(({ words, verdict }) => [words, verdict])).toContainEqual(["above", "intact"]);
+  expect(arrival!.counts).toMatchObject({ lost: 0, extra: 0 });
 });

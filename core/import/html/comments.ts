@@ -6,22 +6,29 @@ import { isNameOfComment, mayHoldComment } from "./comment-names.ts";
 
 /** Takes what editors say of a text out of it, with the signs that lead there, and tells each. */
 export function withoutComments(tree: Root): LeftOut[] {
-  const found: LeftOut[] = [];
-  const take = (parent: Root | Element): void => {
-    parent.children = (parent.children as ElementContent[]).filter((child) => {
-      if (child.type !== "element") return true;
-      const { href } = child.properties;
-      if (typeof href === "string" && href.startsWith("#") && isNameOfComment(href.slice(1))) return false;
-      if (beginsWithComment(child) && shows([child])) {
-        found.push(told(child));
-        return false;
-      }
-      take(child);
-      return true;
+  const taken: Element[] = [];
+  if (allElements(tree).some(isComment))
+    takeOut(tree, (element) => {
+      const isOne = beginsWithComment(element) && shows([element]);
+      if (isOne) taken.push(element);
+      return isOne;
     });
-  };
-  if (allElements(tree).some(isComment)) take(tree);
-  return found;
+  if (taken.length === 0) return [];
+  const names = new Set(taken.flatMap((one) => [one, ...allElements(one)].flatMap(namesOf)));
+  takeOut(tree, ({ properties: { href } }) => {
+    if (typeof href !== "string" || !href.startsWith("#")) return false;
+    return isNameOfComment(href.slice(1)) && names.has(href.slice(1));
+  });
+  return taken.map(told);
+}
+
+function takeOut(parent: Root | Element, isMeant: (element: Element) => boolean): void {
+  parent.children = (parent.children as ElementContent[]).filter((child) => {
+    if (child.type !== "element") return true;
+    if (isMeant(child)) return false;
+    takeOut(child, isMeant);
+    return true;
+  });
 }
 
 function told(comment: Element): LeftOut {
