@@ -118,7 +118,7 @@ function readPart(
         landings.open("span", bookmark);
         landings.close();
       }
-      if (tag === "w:br") add(" ");
+      if (tag === "w:br" || tag === "w:tab") add(" ");
       if (tag === "w:del" || tag === "w:moveFrom") deletions++;
       if (tag === "m:rad") degrees.push("");
       if (tag === "m:deg") isDegree = true;

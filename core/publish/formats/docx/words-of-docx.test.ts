@@ -1,5 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { strFromU8, unzipSync } from "fflate";
+import { readChapter, writeChapter } from "../../../manuscript/chapter.ts";
 import { prove } from "../../../proof/prove.ts";
 import { bookOf } from "../../../test/sample-book.ts";
 import { readDocx } from "./read-back.ts";
@@ -26,4 +27,14 @@ test("every word is a word of the document, whatever the library calls so", asyn
   for (const word of words) expect(text).toContain(`\n${word}\n`);
   for (const word of words) expect(text).toContain(`\n${word} and ${word} as well\n`);
   expect(text).toContain("\n\tSECTION\nCURRENT\tSECTION\n");
+});
+
+test("words of links have their tabs", async () => {
+  const spaced = bookOf("# One\n\nSee [low water](https://tides.example/low) today.\n");
+  const [chapter] = spaced.chapters;
+  const json = JSON.stringify(writeChapter(chapter!.doc)).replace("low water", "low\\twater");
+  const book = { ...spaced, chapters: [{ ...chapter!, doc: readChapter(JSON.parse(json)) }] };
+  const { bytes } = await writeDocx(book, "walks.docx");
+  expect(textOf(bytes)).toContain("low\twater");
+  expect(prove(book, readDocx(bytes))).toMatchObject({ complete: true, intact: 1, faults: [] });
 });
