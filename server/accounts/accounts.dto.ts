@@ -1,5 +1,6 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { IsEmail, IsOptional, IsString, Length, MaxLength } from "class-validator";
+import { Words } from "../http/words.ts";
 
 // How long a password has to be is judged with the rest of its rule; this keeps out what is none at all.
 const longestPassword = 1_000;
@@ -18,8 +19,7 @@ export class SignInRequest {
 
 export class NewAccountRequest {
   @ApiProperty()
-  @IsString()
-  @Length(1, 200, { message: "Give the name that stands on your books." })
+  @Words(200, "Give the name that stands on your books.")
   name: string;
 
   @ApiProperty()
@@ -52,8 +52,7 @@ export class AccountAnswer {
 
 export class RenameAccountRequest {
   @ApiProperty()
-  @IsString()
-  @Length(1, 200, { message: "Give the name that stands on your books." })
+  @Words(200, "Give the name that stands on your books.")
   name: string;
 }
 

@@ -17,15 +17,15 @@ import {
 } from "@vennet/core/manuscript/looks";
 import { assertLayout, type PageLayout } from "@vennet/core/manuscript/page-layout";
 import { assertPresets, type Preset } from "@vennet/core/publish/formats/formats";
-import { IsInt, IsOptional, IsString, Length, Max, MaxLength, Min } from "class-validator";
+import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from "class-validator";
 import { ExportChoicesShape, PageLayoutShape } from "../exports/export-choices.dto.ts";
 import { FitsCore } from "../http/fits-core.ts";
 import { IsLanguageTag } from "./language-tag.ts";
+import { Words } from "../http/words.ts";
 
 export class NewBookRequest {
   @ApiProperty()
-  @IsString()
-  @Length(1, 500, { message: "Give the book a title." })
+  @Words(500, "Give the book a title.")
   title: string;
 
   @ApiPropertyOptional({ description: "A BCP 47 tag, as “en” or “de”." })
@@ -88,14 +88,12 @@ export class PresetShape {
 export class ChangeBookRequest {
   @ApiPropertyOptional()
   @IsOptional()
-  @IsString()
-  @Length(1, 500, { message: "Give the book a title." })
+  @Words(500, "Give the book a title.")
   title?: string;
 
   @ApiPropertyOptional()
   @IsOptional()
-  @IsString()
-  @Length(1, 200, { message: "Give the author's name." })
+  @Words(200, "Give the author's name.")
   author?: string;
 
   @ApiPropertyOptional()
@@ -130,8 +128,7 @@ export class ChangeBookRequest {
 
   @ApiPropertyOptional({ description: "Who reads the book: `anyone`, or the name of a group." })
   @IsOptional()
-  @IsString()
-  @Length(1, 200, { message: "Say who reads the book: anyone, or the name of a group." })
+  @Words(200, "Say who reads the book: anyone, or the name of a group.")
   audience?: string;
 
   @ApiPropertyOptional({ description: "For how many hours an answer of a server counts as fresh." })

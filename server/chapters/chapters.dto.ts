@@ -1,22 +1,12 @@
 import { chapterRoles, rolesInOrder, type ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsIn,
-  IsInt,
-  IsObject,
-  IsOptional,
-  IsString,
-  Length,
-  Min,
-} from "class-validator";
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Min } from "class-validator";
 import { AsSent } from "../http/request-pipe.ts";
+import { Words } from "../http/words.ts";
 
 export class NewChapterRequest {
   @ApiProperty()
-  @IsString()
-  @Length(1, 1000, { message: "Give the chapter a title." })
+  @Words(1000, "Give the chapter a title.")
   title: string;
 
   @ApiPropertyOptional({ description: "Where it goes, counted from 0; at the end if left out." })
@@ -60,8 +50,7 @@ export class SaveChapterRequest {
 export class ChangeChapterRequest {
   @ApiPropertyOptional()
   @IsOptional()
-  @IsString()
-  @Length(1, 1000, { message: "Give the chapter a title." })
+  @Words(1000, "Give the chapter a title.")
   title?: string;
 
   @ApiPropertyOptional({

@@ -1,6 +1,7 @@
 import { rules } from "@vennet/core/checks/check-chapter";
 import { ApiProperty } from "@nestjs/swagger";
-import { IsIn, IsString, Length, Matches } from "class-validator";
+import { IsIn, Matches } from "class-validator";
+import { Words } from "../http/words.ts";
 
 const acceptable = rules.filter(({ severity }) => severity !== "stop").map(({ id }) => id);
 
@@ -14,8 +15,7 @@ export class AcceptanceRequest {
   rule: string;
 
   @ApiProperty()
-  @IsString()
-  @Length(1, 500, { message: "Say in up to 500 characters why it may stay." })
+  @Words(500, "Say in up to 500 characters why it may stay.")
   reason: string;
 }
 

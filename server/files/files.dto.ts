@@ -1,5 +1,5 @@
 import { ApiProperty } from "@nestjs/swagger";
-import { IsString, Length } from "class-validator";
+import { Words } from "../http/words.ts";
 
 export class FileAnswer {
   @ApiProperty()
@@ -67,7 +67,6 @@ export class StoredCompanionsAnswer {
 
 export class RenameFileRequest {
   @ApiProperty()
-  @IsString()
-  @Length(1, 255, { message: "Give the file a name of at most 255 characters." })
+  @Words(255, "Give the file a name of at most 255 characters.")
   name: string;
 }

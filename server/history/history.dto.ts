@@ -1,7 +1,8 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { stepKinds, type StepKind } from "./book-step.entity.ts";
-import { IsObject, IsOptional, IsString, Length } from "class-validator";
+import { IsObject, IsOptional } from "class-validator";
 import { AsSent } from "../http/request-pipe.ts";
+import { Words } from "../http/words.ts";
 
 export class VersionListingAnswer {
   @ApiProperty({ type: String, nullable: true, description: "Null for the chapter as it is now." })
@@ -27,8 +28,7 @@ export class VersionAnswer extends VersionListingAnswer {
 
 export class NameVersionRequest {
   @ApiProperty()
-  @IsString()
-  @Length(1, 200, { message: "Give the version a name of at most 200 characters." })
+  @Words(200, "Give the version a name of at most 200 characters.")
   name: string;
 
   @ApiPropertyOptional({

@@ -45,7 +45,9 @@ function isPlainObject(value: unknown): boolean {
 }
 
 function firstProblem(errors: ValidationError[]): Problem {
-  const first = errors[0];
+  let first = errors[0];
+  // Of what lies within something, the innermost says what is wrong.
+  while (first && !first.constraints && first.children?.[0]) [first] = first.children;
   const message = Object.values(first?.constraints ?? {})[0] ?? "The request is not as it should be.";
   return new Problem(400, "invalid", message, first?.property);
 }

@@ -13,6 +13,7 @@ import {
   IsOptional,
   IsString,
   Length,
+  Matches,
   MaxLength,
   Min,
   ValidateBy,
@@ -108,7 +109,8 @@ export class LinkEdit {
   })
   @IsOptional()
   @IsString()
-  @Length(1, 2000, { message: "A link needs words to stand on." })
+  @Matches(/\S/, { message: "A link needs words to stand on." })
+  @MaxLength(2000, { message: "A link stands on at most 2,000 characters." })
   text?: string;
 }
 

@@ -1,7 +1,8 @@
 import type { SignpostList } from "@vennet/core/manuscript/attributes";
 import { chapterRoles, type ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { IsOptional, IsString, Length, MaxLength } from "class-validator";
+import { IsOptional, IsString, MaxLength } from "class-validator";
+import { Words } from "../http/words.ts";
 
 class SignpostListShape implements SignpostList {
   @ApiProperty()
@@ -70,8 +71,7 @@ export class PlaceAnswer {
 
 export class RenamePlaceRequest {
   @ApiProperty({ description: "Any words in any script." })
-  @IsString()
-  @Length(1, 500, { message: "Give the anchor a name of at most 500 characters." })
+  @Words(500, "Give the anchor a name of at most 500 characters.")
   name: string;
 }
 

@@ -1,0 +1,23 @@
+import { Transform } from "class-transformer";
+import { IsString, ValidateBy, type ValidationArguments } from "class-validator";
+
+/** Words that somebody gives: kept without blanks around them, of which some have to be left. @param wanted what is said where none are */
+export function Words(longest: number, wanted: string): PropertyDecorator {
+  const decorators = [
+    Transform(({ value }: { value: unknown }) => (typeof value === "string" ? value.trim() : value)),
+    IsString({ message: wanted }),
+    ValidateBy({
+      name: "words",
+      validator: {
+        validate: (value: unknown) => typeof value !== "string" || (value !== "" && value.length <= longest),
+        defaultMessage: (given?: ValidationArguments) => {
+          const length = (given?.value as string).length.toLocaleString("en");
+          return length === "0"
+            ? wanted
+            : `This is ${length} characters long; at most ${longest.toLocaleString("en")} are kept.`;
+        },
+      },
+    }),
+  ];
+  return (target, property) => decorators.forEach((decorate) => decorate(target, property));
+}
