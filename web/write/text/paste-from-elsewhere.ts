@@ -24,7 +24,8 @@ export function clipboardParser(
   const parser: Pick<DOMParser, "parseSlice"> = {
     parseSlice(dom: HTMLElement, options?: ParseOptions): Slice {
       awaitNotes([]);
-      if (dom.querySelector(own)) {
+      // What is plain text has no more to it than its words and all its blanks.
+      if (options?.preserveWhitespace === true || dom.querySelector(own)) {
         notesFromClipboard(dom);
         const files = filesElsewhere(dom, bookId);
         if (files.length > 0) onFilesElsewhere(files);
