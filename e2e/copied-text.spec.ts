@@ -213,3 +213,27 @@ test("pictures inside pasted text stand where they stood", async ({ page, quiet 
     "after.",
   ]);
 });
+
+test("pasted text comes without signs that no file can hold, and lines that such signs break stay lines", async ({
+  page,
+}) => {
+  await text(page).getByText("Wait here.").click();
+  await page.keyboard.press("End");
+  await paste(page, { plain: " Low\vwater\u2028to\ufeffday" });
+  await paste(page, { html: "<p><b>\ufeff</b>The \x93ebb\x94<i>\x07</i> turns.</p>" });
+  await expect(text(page).locator("> p")).toHaveText([
+    "The sands are bare by day. Wait here. Low",
+    "water",
+    "todayThe “ebb” turns.",
+  ]);
+  await saved(page);
+});
+
+test("plain text is pasted with the blanks at its ends, on which words before and behind it stand", async ({
+  page,
+}) => {
+  await selectWords(page, "here");
+  await paste(page, { plain: " two\thours " });
+  await page.keyboard.type("or more");
+  await expect(text(page).locator("> p")).toHaveText("The sands are bare by day. Wait  two hours or more.");
+});

@@ -8,6 +8,7 @@ import { guessLanguage, languageTag } from "../manuscript/language.ts";
 import type { PageLayout } from "../manuscript/page-layout.ts";
 import { pictureSize } from "../manuscript/picture-size.ts";
 import { placesOf } from "../manuscript/outline.ts";
+import { writableValue } from "../manuscript/writable-text.ts";
 import { levels } from "../levels.ts";
 import { tooDeep } from "./errors.ts";
 import type { FileLink } from "./arrival/file-links.ts";
@@ -26,6 +27,7 @@ import type { LeftOut } from "./left-out.ts";
 import type { AboutManuscript, BroughtFile, EnclosedFile, ManuscriptReader } from "./manuscript-reader.ts";
 import { pictureKind } from "./pictures.ts";
 import { headingsOf } from "./raise-headings.ts";
+import { makeWritable } from "./make-writable.ts";
 import { readerFor } from "./readers.ts";
 import { webPicturesOf, type WebPicture } from "./web-pictures.ts";
 
@@ -90,9 +92,12 @@ export async function importManuscript(
   options: ImportOptions,
 ): Promise<ImportedManuscript> {
   const reader = readerFor(file);
-  const { tree, about, pictures, companions, leftOut, whereOf } = await inStack(() => reader.read(file));
+  const read = await inStack(() => reader.read(file));
+  const { tree, pictures, companions, leftOut, whereOf } = read;
+  const about = writableValue(read.about);
   const deep = firstTooDeep(tree);
   if (deep) throw tooDeep(whereOf(deep));
+  makeWritable(tree);
   withoutWhatIsMade(tree);
   listsOfContents(tree);
   outOfInlines(tree);
@@ -213,7 +218,7 @@ async function inStack<T>(read: () => T | Promise<T>): Promise<T> {
 /** The links of a file by the second reader; null where that cannot read what the first could, as in a damaged file. */
 function secondReading(reader: ManuscriptReader, file: BroughtFile): FileLink[] | null {
   try {
-    return reader.linksOf(file);
+    return writableValue(reader.linksOf(file));
   } catch {
     return null;
   }

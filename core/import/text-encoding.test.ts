@@ -49,3 +49,9 @@ test.each<[string, Uint8Array, string]>([
 ])("a page is read %s", (_, bytes, text) => {
   expect(decodePage(new Uint8Array(bytes))).toBe(text);
 });
+
+test("a few signs that no text has are left out of one; what has many is none", () => {
+  const text = "Low water comes twice a day, and the path is dry for two hours. ".repeat(10);
+  expect(decodeText(Buffer.from(`\x02${text}\0\fThe\vend`))?.text).toBe(`${text}\nThe\nend`);
+  expect(decodeText(Buffer.from(`${text}${"\x02".repeat(9)}`))).toBeNull();
+});

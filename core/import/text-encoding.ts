@@ -1,3 +1,5 @@
+import { writableText } from "../manuscript/writable-text.ts";
+
 /** A text, and the encoding that it was read in. */
 export interface DecodedText {
   text: string;
@@ -5,19 +7,25 @@ export interface DecodedText {
   guessed: string | null;
 }
 
+/** So many letters a text has for each sign that is none of a text; files that are no text have many more. */
+const lettersForEach = 200;
+
 /**
  * The text of a file: in UTF-8, in UTF-16 by its mark or by its zero bytes, else in Windows-1252, which has all of
- * Latin-1. Null for what is no text.
+ * Latin-1. Breaks of pages and lines that stand for themselves are breaks of lines; a few signs that no text has are left
+ * out. Null for what is no text.
  */
 export function decodeText(bytes: Uint8Array): DecodedText | null {
   const sound = (text: string, guessed: string | null): DecodedText | null =>
-    /[\0-\x08\x0e-\x1a\x1c-\x1f]/.test(text) ? null : { text, guessed };
+    (text.match(/[\0-\x08\x0e-\x1a\x1c-\x1f]/g)?.length ?? 0) * lettersForEach > text.length
+      ? null
+      : { text: writableText(text.replace(/[\v\f]/g, "\n")), guessed };
   const [a, b] = bytes;
   if (a === 0xff && b === 0xfe) return sound(new TextDecoder("utf-16le").decode(bytes), null);
   if (a === 0xfe && b === 0xff) return sound(new TextDecoder("utf-16be").decode(bytes), null);
   try {
     const text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-    if (!text.includes("\0")) return sound(text, null);
+    if (zerosIn(text) * lettersForEach <= text.length) return sound(text, null);
   } catch {
     // Not in UTF-8.
   }
@@ -50,6 +58,10 @@ export function decodePage(bytes: Uint8Array): string {
   }
   const text = textIn("utf-8", bytes);
   return said === undefined && isHardlyUtf8(text) ? textIn("windows-1252", bytes) : text;
+}
+
+function zerosIn(text: string): number {
+  return text.match(/\0/g)?.length ?? 0;
 }
 
 /** Whether of a text that was read as UTF-8 more letters beyond ASCII are none than are some: a few may be damaged. */

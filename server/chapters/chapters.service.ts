@@ -20,6 +20,7 @@ import { chapterOrder } from "../ledger/reading-order.ts";
 import { writeLedger } from "../ledger/write-ledger.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { deriveChapter, type DerivedChapter } from "./derived-chapter.ts";
+import { chapterJson } from "./read-part.ts";
 
 /** Chapters as their author sees and changes them. */
 @Injectable()
@@ -328,6 +329,6 @@ function answer(chapter: Chapter): ChapterAnswer {
     title: chapter.title,
     role: chapter.role,
     revision: chapter.revision,
-    document: JSON.parse(chapter.document) as Record<string, unknown>,
+    document: chapterJson(chapter.document),
   };
 }

@@ -1,3 +1,4 @@
+import { mayHoldUnwritable, writableValue } from "@vennet/core/manuscript/writable-text";
 import { json, type Request, type RequestHandler } from "express";
 import type { SessionsService } from "../accounts/sessions.service.ts";
 import { sessionToken } from "../accounts/session.guard.ts";
@@ -41,6 +42,8 @@ const manyPath = /^\/api\/books\/[^/]+\/(links|exports|reach|findings|history)(\
 
 /** Why the bodies of these requests are not read. */
 const refused = new WeakMap<object, Problem>();
+/** Those whose texts may hold signs that no file can. */
+const doubtful = new WeakSet();
 const parsers = new Map(
   [small, text, many].map((allowed) => [
     allowed,
@@ -49,7 +52,10 @@ const parsers = new Map(
       // Before it is parsed, which costs many times what this does.
       verify: (request, _response, bytes, encoding) => {
         const problem = problemOf(bytes, encoding, allowed);
-        if (!problem) return;
+        if (!problem) {
+          if (mayHoldUnwritable(bytes.toString())) doubtful.add(request);
+          return;
+        }
         refused.set(request, problem);
         throw new Error(problem.message);
       },
@@ -59,7 +65,8 @@ const parsers = new Map(
 
 /**
  * Reads the body of a request where it is JSON. More than a little is read of those alone who are signed in, and
- * where a text or many links are sent. No request of this interface is a list.
+ * where a text or many links are sent. No request of this interface is a list. Signs that no file can hold are left out, so
+ * that nothing is kept that cannot be exported.
  */
 export function readJson(sessions: SessionsService): RequestHandler {
   return async (request, response, next) => {
@@ -67,12 +74,21 @@ export function readJson(sessions: SessionsService): RequestHandler {
       const allowed = await allowedFor(request, sessions);
       parsers.get(allowed)!(request, response, (error?: unknown) => {
         if (isTooLarge(error)) next(new Problem(413, "too-large", allowed.told));
-        else next(refused.get(request) ?? error);
+        else {
+          if (doubtful.has(request)) request.body = withWritableFields(request.body);
+          next(refused.get(request) ?? error);
+        }
       });
     } catch (error) {
       next(error);
     }
   };
+}
+
+/** Documents are judged, and made writable, where they are read. */
+function withWritableFields(body: { document?: unknown }): object {
+  const { document, ...fields } = body;
+  return document === undefined ? writableValue(fields) : { ...writableValue(fields), document };
 }
 
 async function allowedFor(request: Request, sessions: SessionsService): Promise<Allowed> {

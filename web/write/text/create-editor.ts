@@ -38,6 +38,7 @@ import { selectedNodes } from "./selected-nodes";
 import { SignpostsView } from "./signposts-view";
 import { taskBoxes } from "./task-boxes";
 import { uniqueIds } from "./unique-ids";
+import { writablePaste } from "./writable-paste";
 
 export interface EditorCallbacks {
   onState: (state: EditorState, docChanged: boolean) => void;
@@ -88,6 +89,7 @@ export function createEditor(
     selectedNodes,
     linkEnds,
     taskBoxes,
+    writablePaste,
     pasteIds,
     pastedNotes,
     wordsInCopies,
