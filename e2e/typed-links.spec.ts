@@ -62,6 +62,15 @@ test("pasted text links its addresses, the last one at the blank after it", asyn
   await expect(links(page)).toHaveText(["https://a.example/x", "www.b.example"]);
 });
 
+test("of a list of addresses that is pasted, each is a link, the last one at the blank after it", async ({
+  page,
+}) => {
+  await paste(page, { plain: "\nhttps://a.example/x\nwww.b.example\n(https://c.example/)" });
+  await expect(links(page)).toHaveText(["https://a.example/x", "www.b.example"]);
+  await page.keyboard.press("Enter");
+  await expect(links(page)).toHaveText(["https://a.example/x", "www.b.example", "https://c.example/"]);
+});
+
 test("a link over two paragraphs is one card, one row of the ledger, one link of the export", async ({
   page,
 }) => {

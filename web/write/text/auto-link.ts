@@ -90,22 +90,27 @@ function keepPlain(made: Set<string>, old: EditorState, state: EditorState): Tra
   return change.docChanged ? change.setMeta("addToHistory", false) : null;
 }
 
-/** Links the addresses in pasted content that a blank follows; the last one waits for its blank. */
-function linkAddresses(content: Fragment): Fragment {
+/**
+ * Links the addresses in pasted content that a blank follows, or the end of their block; that at the end of all waits for
+ * its blank.
+ */
+function linkAddresses(content: Fragment, isAtEnd = true): Fragment {
   const nodes: Node[] = [];
-  content.forEach((node) => {
-    if (node.isText) nodes.push(...linkedText(node));
-    else nodes.push(node.type.spec.code ? node : node.copy(linkAddresses(node.content)));
+  content.forEach((node, _, i) => {
+    const isLast = isAtEnd && i === content.childCount - 1;
+    if (node.isText) nodes.push(...linkedText(node, i === content.childCount - 1 && !isAtEnd));
+    else nodes.push(node.type.spec.code ? node : node.copy(linkAddresses(node.content, isLast)));
   });
   return Fragment.from(nodes);
 }
 
-function linkedText(node: Node): Node[] {
+/** @param endsBlock whether its last word is ended by the end of its block */
+function linkedText(node: Node, endsBlock: boolean): Node[] {
   const text = node.text!;
   if (linkOn(node) || schema.marks.plain!.isInSet(node.marks)) return [node];
   const parts: Node[] = [];
   let done = 0;
-  for (const match of text.matchAll(/\S+(?=\s)/g)) {
+  for (const match of text.matchAll(endsBlock ? /\S+/g : /\S+(?=\s)/g)) {
     const trimmed = addressInWord(match[0]);
     if (trimmed === null) continue;
     const from = match.index + match[0].indexOf(trimmed);
