@@ -59,6 +59,7 @@ test("every view names what takes the focus, and has its landmarks and headings 
     "links",
     "links/files",
     "links/codes",
+    "links/addresses",
     "links/looks",
     "links/numbers",
     "checks",

@@ -36,6 +36,38 @@ test("every mention is linked as one action over the book, and one undo takes it
   await expect(text(page).getByRole("heading", { name: "The Crossing" })).toBeVisible();
 });
 
+test("addresses without a link are listed over the book, linked as one action, and one undo takes it back", async ({
+  page,
+}) => {
+  const paragraph = (words: string) => ({ type: "paragraph", content: [{ type: "text", text: words }] });
+  const document = {
+    type: "doc",
+    content: [
+      { type: "title", attrs: { id: "huts" }, content: [{ type: "text", text: "Huts" }] },
+      paragraph("Ask www.huts.hesterley.example, or wardens@causeways.example."),
+      paragraph("The old page was https://huts.hesterley.example/old"),
+    ],
+  };
+  await page.request.post(`/api/books/${bookId}/chapters`, { data: { title: "Huts", document } });
+  await page.goto(`/books/${bookId}/links`);
+  await page.getByRole("link", { name: "Addresses without a link" }).click();
+  await expect(page.getByRole("listitem").filter({ has: page.getByRole("checkbox") })).toHaveCount(3);
+  await expect(page.getByText("will lead to https://www.huts.hesterley.example/")).toBeVisible();
+  const all = page.getByRole("checkbox", { name: "All of them" });
+  await expect(all).toBeChecked();
+  await page.getByRole("checkbox", { name: /huts\.hesterley\.example\/old/ }).uncheck();
+  await expect(all).not.toBeChecked();
+  await page.getByRole("button", { name: "Link 2 addresses" }).click();
+  await expect(bar(page)).toContainText("Linked addresses in 2 places in 1 chapter.");
+  await expect(page.getByRole("button", { name: "Link 1 address" })).toBeVisible();
+  await bar(page).getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("button", { name: "Link 3 addresses" })).toBeVisible();
+  await page.getByRole("button", { name: "Link 3 addresses" }).click();
+  await expect(page.getByText("Every address that stands in the text is a link.")).toBeVisible();
+  await page.getByRole("link", { name: "All links" }).click();
+  await expect(page.getByRole("row").filter({ hasText: "wardens@causeways.example" })).toBeVisible();
+});
+
 test("codes are matched to files from one example, confirmed, and linked", async ({ page }) => {
   await page.goto(`/books/${bookId}/links/files`);
   await page.getByLabel("Files to bring in").setInputFiles(

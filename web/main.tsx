@@ -65,6 +65,10 @@ const router = createBrowserRouter([
               { path: "links", ...page(async () => (await import("./links/ledger-page")).LedgerPage) },
               { path: "links/files", ...page(async () => (await import("./links/files-page")).FilesPage) },
               { path: "links/codes", ...page(async () => (await import("./links/codes-page")).CodesPage) },
+              {
+                path: "links/addresses",
+                ...page(async () => (await import("./links/bare-addresses-page")).BareAddressesPage),
+              },
               { path: "links/looks", ...page(async () => (await import("./links/looks-page")).LooksPage) },
               {
                 path: "links/numbers",

@@ -2,6 +2,7 @@ import type { Element, ElementContent, Root, RootContent } from "hast";
 import { toString } from "hast-util-to-string";
 import type { Node } from "prosemirror-model";
 import type { ChapterRole } from "../manuscript/chapter-role.ts";
+import { findBareAddresses } from "../manuscript/bare-addresses.ts";
 import { BookIndex } from "../manuscript/book-index.ts";
 import { defaultConventions, type Conventions } from "../manuscript/conventions.ts";
 import { guessLanguage, languageTag } from "../manuscript/language.ts";
@@ -134,7 +135,6 @@ export async function importManuscript(
   const conventions =
     about?.conventions ?? (numbered.upTo > 0 ? { ...defaultConventions, headings: numbered.upTo } : null);
   const unnumbered = about?.conventions || options.conventions ? [] : numbered.unnumbered;
-  const told = [...leftOut, ...shown.leftOut, ...unnumbered, ...made.leftOut];
   const language =
     languageTag(about?.language ?? "") ??
     guessLanguage(made.chapters.map(({ textContent }) => textContent).join(" "));
@@ -145,6 +145,7 @@ export async function importManuscript(
       { title: title ?? made.title, language: language ?? "en" },
     );
   const chapters = followTargets(made.chapters, made.follows, indexOfChapters(made.chapters));
+  const told = [...leftOut, ...shown.leftOut, ...unnumbered, ...made.leftOut, ...bareAddresses(chapters)];
   const fileLinks = secondReading(reader, file);
   const arrival =
     fileLinks &&
@@ -173,6 +174,16 @@ export async function importManuscript(
     leftOut: told,
     arrival,
   };
+}
+
+/** What is told of addresses that stand in the text and are no links. */
+function bareAddresses(chapters: readonly Node[]): LeftOut[] {
+  return chapters.flatMap(findBareAddresses).map(({ text }) => ({
+    where: null,
+    sort: "Addresses without a link",
+    what: text,
+    why: "It is no link in the file. “Addresses without a link”, among the links of the book, makes one of it.",
+  }));
 }
 
 /** Pictures as every reader shows them: those of other kinds are drawn, and what cannot be read is told. */

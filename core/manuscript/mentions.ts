@@ -36,8 +36,15 @@ export function findMentions(doc: Node, phrase: string, options: PhraseOptions):
   return findPattern(doc, new RegExp(bounded, options.matchCase ? "gu" : "giu"));
 }
 
-/** Everything in a chapter that a global pattern matches inside one paragraph. Listings are left out. */
-export function findPattern(doc: Node, pattern: RegExp): Mention[] {
+/**
+ * Everything in a chapter that a global pattern matches inside one paragraph. Listings are left out.
+ * @param meant what of a match is meant, where that is not all of it; null for nothing
+ */
+export function findPattern(
+  doc: Node,
+  pattern: RegExp,
+  meant: (match: string) => string | null = (match) => match,
+): Mention[] {
   const links = linkUses(doc).filter((use) => use.on !== "hotspot");
   let firstLink = 0;
   const mentions: Mention[] = [];
@@ -47,17 +54,20 @@ export function findPattern(doc: Node, pattern: RegExp): Mention[] {
     // Pictures, breaks and note numbers take one character each, as they do in positions.
     const text = block.textBetween(0, block.content.size, "", "\ufffc");
     for (const match of text.matchAll(pattern)) {
-      if (match[0] === "") continue;
-      const from = position + 1 + match.index;
-      const to = from + match[0].length;
+      const found = meant(match[0]);
+      if (!found) continue;
+      const start = match.index + match[0].indexOf(found);
+      const end = start + found.length;
+      const from = position + 1 + start;
+      const to = from + found.length;
       while (firstLink < links.length && links[firstLink]!.to <= from) firstLink++;
       const next = links[firstLink];
       mentions.push({
         from,
         to,
-        text: match[0],
-        before: context(text.slice(Math.max(0, match.index - contextLength), match.index)),
-        after: context(text.slice(match.index + match[0].length).slice(0, contextLength)),
+        text: found,
+        before: context(text.slice(Math.max(0, start - contextLength), start)),
+        after: context(text.slice(end, end + contextLength)),
         inHeading: block.type.name === "heading" || block.type.name === "title",
         link: next && next.from < to ? next : null,
         place: placeAt(doc, from),

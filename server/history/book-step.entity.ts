@@ -6,6 +6,7 @@ import { longTextColumn } from "../database/json-column.ts";
 export const stepKinds = [
   "mentions",
   "codes",
+  "addresses",
   "retarget",
   "remove",
   "describe",

@@ -97,7 +97,7 @@ export class BulkEditsService {
       }
       const count = request.links.length;
       const where = `${count} ${count === 1 ? "place" : "places"} in ${byChapter.size} ${byChapter.size === 1 ? "chapter" : "chapters"}`;
-      const of = request.of ? `“${request.of}”` : "words";
+      const of = request.of ? `“${request.of}”` : request.kind === "addresses" ? "addresses" : "words";
       return step.end(manager, request.kind, `Linked ${of} in ${where}.`);
     });
   }

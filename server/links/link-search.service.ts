@@ -6,7 +6,7 @@ import { lettersOf } from "../workers/long-texts.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import type { SearchAnswer, SearchRequest } from "./links.dto.ts";
 
-/** Looks through a book's documents for a phrase, or for item codes like given examples. */
+/** Looks through a book's documents for a phrase, for item codes like given examples, or for addresses without a link. */
 @Injectable()
 export class LinkSearchService {
   constructor(
@@ -14,7 +14,7 @@ export class LinkSearchService {
     private readonly workers: WorkerPools,
   ) {}
 
-  /** Finds mentions of a phrase, or codes, in all chapters of a book. */
+  /** Finds mentions of a phrase, codes, or addresses without a link in all chapters of a book. */
   async search(bookId: string, request: SearchRequest): Promise<SearchAnswer> {
     const chapters = await this.database.manager.find(Chapter, {
       where: {

@@ -175,6 +175,13 @@ export class SearchRequest {
   @MaxLength(100, { each: true })
   examples?: string[];
 
+  @ApiPropertyOptional({
+    description: "Or addresses that stand in the text and are no links.",
+  })
+  @IsOptional()
+  @IsBoolean()
+  addresses?: boolean;
+
   @ApiPropertyOptional({ default: true })
   @IsOptional()
   @IsBoolean()
@@ -254,10 +261,12 @@ export class NewLink extends FoundWords {
   destination: Destination;
 }
 
+const addKinds = ["mentions", "codes", "addresses"] as const;
+
 export class AddLinksRequest {
-  @ApiProperty({ enum: ["mentions", "codes"] })
-  @IsIn(["mentions", "codes"])
-  kind: "mentions" | "codes";
+  @ApiProperty({ enum: addKinds })
+  @IsIn(addKinds)
+  kind: (typeof addKinds)[number];
 
   @ApiPropertyOptional({ description: "The phrase or pattern, for the summary." })
   @IsOptional()

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { writeDestination } from "@vennet/core/destination/destination";
+import { recognise } from "@vennet/core/destination/recognise";
 import { readChapter } from "@vennet/core/manuscript/chapter";
 import { linkUses } from "@vennet/core/manuscript/links";
 import fc from "fast-check";
@@ -316,6 +317,40 @@ test("a companion file is known in the ledger by its name, and told when it is g
   ]);
   await client.call("DELETE", `/books/${bookId}/files/${id}?used=yes`);
   expect((await get("/links")).rows[0].destinationName).toBe("a file that is gone");
+});
+
+test("addresses that stand in the text and are no links are told on arrival, found, and linked as one step", async () => {
+  client = await server.client().signUp();
+  const { body } = await client.bringIn(
+    "<!doctype html><h1>Ways</h1><p>See www.tides.example, <a href='https://maps.hesterley.example/'>https://maps.hesterley.example/</a> or wardens@causeways.example.</p><h1>Huts</h1><p>Their page: https://huts.hesterley.example/low</p>",
+  );
+  bookId = body.book.id;
+  expect(body.arrival.told).toMatchObject([{ sort: "Addresses without a link", count: 3 }]);
+  const { chapters } = (await post("/links/search", { addresses: true })).body;
+  expect(chapters.map((chapter: any) => chapter.mentions.map(({ text }: any) => text))).toEqual([
+    ["www.tides.example", "wardens@causeways.example"],
+    ["https://huts.hesterley.example/low"],
+  ]);
+  const links = chapters.flatMap(({ chapterId, revision, mentions }: any) =>
+    mentions.map(({ from, to, text }: any) => ({
+      chapterId,
+      revision,
+      from,
+      to,
+      destination: recognise(text).destination,
+    })),
+  );
+  const step = (await post("/links", { kind: "addresses", links })).body;
+  expect(step).toMatchObject({ kind: "addresses", summary: "Linked addresses in 3 places in 2 chapters." });
+  expect((await get("/links")).rows.map((row: any) => row.destinationName)).toEqual([
+    "https://www.tides.example/",
+    "https://maps.hesterley.example/",
+    "mailto:wardens@causeways.example",
+    "https://huts.hesterley.example/low",
+  ]);
+  expect((await post("/links/search", { addresses: true })).body.chapters).toEqual([]);
+  await post(`/steps/${step.id}/undo`, {});
+  expect((await post("/links/search", { addresses: true })).body.chapters).toHaveLength(2);
 });
 
 describe("every mention, and item codes", () => {

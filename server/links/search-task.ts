@@ -1,4 +1,5 @@
 import { codeExpression, patternFromExamples } from "@vennet/core/manuscript/codes";
+import { findBareAddresses } from "@vennet/core/manuscript/bare-addresses";
 import { findMentions, findPattern, type Mention } from "@vennet/core/manuscript/mentions";
 import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
 import type { Node } from "prosemirror-model";
@@ -7,7 +8,7 @@ import { Problem } from "../errors/problem.ts";
 import type { MentionAnswer, SearchAnswer, SearchRequest } from "./links.dto.ts";
 
 /**
- * Finds mentions of a phrase, or codes like given examples, in chapters.
+ * Finds mentions of a phrase, codes like given examples, or addresses that are no links, in chapters.
  * @throws Problem where the request does not say what to look for
  */
 export function run({
@@ -33,7 +34,8 @@ export function run({
 }
 
 function finder(request: SearchRequest): { pattern: string | null; find: (doc: Node) => Mention[] } {
-  const { phrase, examples, wholeWords = true, matchCase = false } = request;
+  const { phrase, examples, addresses = false, wholeWords = true, matchCase = false } = request;
+  if (addresses) return { pattern: null, find: findBareAddresses };
   if (examples) {
     const pattern = patternFromExamples(examples);
     if (pattern === null) {

@@ -34,6 +34,7 @@ export const keys = {
   mentions: (bookId: string, ...asked: unknown[]) => ["mentions", bookId, ...asked],
   spots: (bookId: string, phrase: string) => ["spots", bookId, phrase],
   codes: (bookId: string, examples: unknown) => ["codes", bookId, examples],
+  bareAddresses: (bookId: string) => ["bareAddresses", bookId],
   steps: (bookId: string) => ["steps", bookId],
   surroundings: (bookId: string, chapterId: string) => ["surroundings", bookId, chapterId],
   findings: (bookId: string) => ["findings", bookId],

@@ -22,6 +22,7 @@ const staleAfter = {
   words: ["chapters", "findings", "preflight", "books"],
   /** A chapter's text was saved. */
   text: [
+    "bareAddresses",
     "chapters",
     "places",
     "gonePlaces",
@@ -39,6 +40,7 @@ const staleAfter = {
   /** An action over many links was done or undone. */
   step: [
     ...destinations,
+    "bareAddresses",
     "finishedPages",
     "ledger",
     "chapters",

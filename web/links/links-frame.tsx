@@ -6,13 +6,14 @@ const views = [
   ["", "All links"],
   ["/files", "Files"],
   ["/codes", "Match codes to files"],
+  ["/addresses", "Addresses without a link"],
   ["/looks", "Link looks"],
   ["/numbers", "Numbers and notes"],
   ["/steps", "What was done"],
 ] as const;
 
 /** What only a manuscript has. */
-const ofManuscripts = new Set(["/codes", "/looks", "/numbers"]);
+const ofManuscripts = new Set(["/codes", "/addresses", "/looks", "/numbers"]);
 
 /** The frame of the stage Links: the ledger and what belongs to it. */
 export function LinksFrame({ children }: { children: ReactNode }) {

@@ -1,9 +1,7 @@
 import { writeDestination } from "@vennet/core/destination/destination";
 import type { Destination } from "@vennet/core/destination/kinds/kinds";
 import type { ChapterMentions } from "../../api/client";
-
-/** Context of this length was cut off. */
-const cut = 40;
+import { WordsAround } from "../../parts/words-around";
 
 /** One mention in its line of text, with its tick; where it is linked already it says so. */
 export function MentionRow({
@@ -26,15 +24,9 @@ export function MentionRow({
           onChange={(event) => onTick(event.target.checked)}
         />
         <span className="min-w-0 font-serif [overflow-wrap:anywhere]">
-          <span className="text-faint">
-            {before.length >= cut && "…"}
-            {before}
-          </span>
-          <mark className="bg-blue-wash font-semibold text-ink">{text}</mark>
-          <span className="text-faint">
-            {after}
-            {after.length >= cut && "…"}
-          </span>
+          <WordsAround before={before} after={after}>
+            <mark className="bg-blue-wash font-semibold text-ink">{text}</mark>
+          </WordsAround>
         </span>
         <span className="ml-auto shrink-0 text-sm text-faint">
           {inHeading && "heading"}

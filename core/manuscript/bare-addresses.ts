@@ -1,0 +1,21 @@
+import { addressInWord } from "../destination/recognise.ts";
+import type { Node } from "prosemirror-model";
+import { findPattern, type Mention } from "./mentions.ts";
+import { schema } from "./schema.ts";
+
+/** Words, which pictures, breaks and signs of notes end as blanks do. */
+const words = /[^\s\ufffc]+/gu;
+
+/**
+ * Every address of a chapter that stands in its text and that no link covers. Those in code are left out, and those that
+ * are meant to stay plain, as one whose link was removed.
+ */
+export function findBareAddresses(doc: Node): Mention[] {
+  // No address is without a full stop.
+  const address = (word: string): string | null => (word.includes(".") ? addressInWord(word) : null);
+  const { code, plain } = schema.marks;
+  return findPattern(doc, words, address).filter(
+    ({ from, to, link }) =>
+      link === null && !doc.rangeHasMark(from, to, code!) && !doc.rangeHasMark(from, to, plain!),
+  );
+}
