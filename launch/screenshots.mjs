@@ -33,6 +33,8 @@ try {
       colorScheme,
       baseURL: address,
     });
+    // A slow machine takes its time to export.
+    page.setDefaultTimeout(300_000);
     const shot = async (name) => {
       await page.waitForTimeout(600);
       await page.screenshot({ path: join(out, `${name}.png`) });
