@@ -11,8 +11,9 @@ const words = /[^\s\ufffc]+/gu;
  * are meant to stay plain, as one whose link was removed.
  */
 export function findBareAddresses(doc: Node): Mention[] {
-  // No address is without a full stop.
-  const address = (word: string): string | null => (word.includes(".") ? addressInWord(word) : null);
+  // No address is without a full stop in it.
+  const address = (word: string): string | null =>
+    /\.[\p{L}\p{N}]/u.test(word) ? addressInWord(word) : null;
   const { code, plain } = schema.marks;
   return findPattern(doc, words, address).filter(
     ({ from, to, link }) =>

@@ -1,7 +1,11 @@
 import { Transform } from "class-transformer";
 import { IsString, ValidateBy, type ValidationArguments } from "class-validator";
 
-/** Words that somebody gives: kept without blanks around them, of which some have to be left. @param wanted what is said where none are */
+/**
+ * Words that somebody gives: kept without blanks around them, and some have to be left.
+ * @param longest how many characters are kept
+ * @param wanted what is said where none are left
+ */
 export function Words(longest: number, wanted: string): PropertyDecorator {
   const decorators = [
     Transform(({ value }: { value: unknown }) => (typeof value === "string" ? value.trim() : value)),
