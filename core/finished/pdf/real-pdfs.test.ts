@@ -132,5 +132,4 @@ function edited(pages: readonly PdfPage[]): PdfPage[] {
     expect(links).toBeGreaterThan(500);
     expect(compared).toBeGreaterThan(10);
   },
-  240_000,
 );
