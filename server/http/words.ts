@@ -1,6 +1,10 @@
 import { Transform } from "class-transformer";
 import { IsString, ValidateBy, type ValidationArguments } from "class-validator";
 
+/** Blanks around what somebody gives are no part of it. */
+export const Trimmed = (): PropertyDecorator =>
+  Transform(({ value }: { value: unknown }) => (typeof value === "string" ? value.trim() : value));
+
 /**
  * Words that somebody gives: kept without blanks around them, and some have to be left.
  * @param longest how many characters are kept
@@ -8,7 +12,7 @@ import { IsString, ValidateBy, type ValidationArguments } from "class-validator"
  */
 export function Words(longest: number, wanted: string): PropertyDecorator {
   const decorators = [
-    Transform(({ value }: { value: unknown }) => (typeof value === "string" ? value.trim() : value)),
+    Trimmed(),
     IsString({ message: wanted }),
     ValidateBy({
       name: "words",

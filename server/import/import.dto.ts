@@ -7,6 +7,7 @@ import type { TextPart } from "@vennet/core/manuscript/versions";
 import { ArrayMaxSize, IsArray, IsIn, IsOptional, IsString, IsUrl, MaxLength } from "class-validator";
 import { BookAnswer } from "../books/books.dto.ts";
 import { StepAnswer } from "../history/history.dto.ts";
+import { Trimmed } from "../http/words.ts";
 import type { Arrival } from "./arrival.entity.ts";
 import type { ShownChapter, ShownClash, ShownLink, ShownVersion } from "./take-in-version-task.ts";
 
@@ -18,6 +19,7 @@ export class ImportRequest {
     description: "The book's title; else the first level-1 heading, else the file's name.",
   })
   @IsOptional()
+  @Trimmed()
   @IsString()
   @MaxLength(500)
   title?: string;
@@ -61,6 +63,7 @@ export class ImportRequest {
 export class KeepRequest {
   @ApiPropertyOptional({ description: "The book's title; else the one that it was brought in with." })
   @IsOptional()
+  @Trimmed()
   @IsString()
   @MaxLength(500)
   title?: string;

@@ -22,6 +22,7 @@ import type { ListedStep } from "../history/steps.service.ts";
 import type { Tasks } from "../workers/tasks.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { defaultConventions } from "@vennet/core/manuscript/conventions";
+import { writableText } from "@vennet/core/manuscript/writable-text";
 import { Arrival } from "./arrival.entity.ts";
 import { arrivalAnswer, type ImportAnswer, type ImportRequest, type KeepRequest } from "./import.dto.ts";
 import { keptBeside, sentBeside } from "./files-beside.ts";
@@ -347,8 +348,10 @@ export class ImportService {
   }
 
   private async newBook(manager: EntityManager, input: ImportInput, arrived: Arrived): Promise<string> {
-    const title = (input.title || arrived.title).slice(0, 500);
-    const author = { id: input.accountId, name: (arrived.author ?? input.authorName).slice(0, 200) };
+    // Cutting may leave half of a letter.
+    const title = writableText((input.title || arrived.title).slice(0, 500));
+    const name = writableText((arrived.author ?? input.authorName).slice(0, 200));
+    const author = { id: input.accountId, name };
     const { id } = await this.books.insert(manager, author, title, arrived.language ?? "en");
     const { conventions, layout } = arrived;
     const said = { ...(conventions ? { conventions } : {}), ...(layout ? { layout } : {}) };

@@ -154,7 +154,8 @@ test("a manuscript is looked at before it is kept: with its base address, with i
   const better = (await author.call<any>("GET", `/jobs/${again.id}/import`)).body;
   expect(better.arrival).toMatchObject({ counts: { intact: 3 }, groups: [], told: [] });
 
-  const keeping = (await author.call<any>("POST", `/jobs/${again.id}/import/keep`, { title: "Walks" })).body;
+  const keeping = (await author.call<any>("POST", `/jobs/${again.id}/import/keep`, { title: " Walks " }))
+    .body;
   expect(await author.jobEnd(keeping)).toMatchObject({ state: "done", message: "1 chapter came in." });
   const { book } = (await author.call<any>("GET", `/jobs/${keeping.id}/import`)).body;
   expect(book).toMatchObject({ title: "Walks", links: 3 });
