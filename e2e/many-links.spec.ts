@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, openOwnBook, saved, test, text } from "./fixtures";
+import { violations } from "./violations";
 
 const markdown = `# Crossing
 
@@ -53,6 +54,7 @@ test("addresses without a link are listed over the book, linked as one action, a
   await page.getByRole("link", { name: "Addresses without a link" }).click();
   await expect(page.getByRole("listitem").filter({ has: page.getByRole("checkbox") })).toHaveCount(3);
   await expect(page.getByText("will lead to https://www.huts.hesterley.example/")).toBeVisible();
+  expect(await violations(page)).toEqual([]);
   const all = page.getByRole("checkbox", { name: "All of them" });
   await expect(all).toBeChecked();
   await page.getByRole("checkbox", { name: /huts\.hesterley\.example\/old/ }).uncheck();
