@@ -8,7 +8,7 @@ import { ManuscriptChapter } from "@vennet/core/publication/manuscript-chapter";
 export type AnyPart = ManuscriptChapter | LinkedPart<unknown>;
 
 /**
- * Reads a part as it is kept or sent, and judges it; from a manuscript's it leaves out signs that no file can hold.
+ * Reads a part as it is kept or sent, and judges it. Of a chapter, signs that no file can hold are left out.
  * @param text its content as JSON
  * @throws ManuscriptError or FinishedError where it is none
  */

@@ -1,4 +1,4 @@
-import { mayHoldUnwritable, writableValue } from "@vennet/core/manuscript/writable-text";
+import { writableValue } from "@vennet/core/manuscript/writable-text";
 import { json, type Request, type RequestHandler } from "express";
 import type { SessionsService } from "../accounts/sessions.service.ts";
 import { sessionToken } from "../accounts/session.guard.ts";
@@ -42,8 +42,6 @@ const manyPath = /^\/api\/books\/[^/]+\/(links|exports|reach|findings|history)(\
 
 /** Why the bodies of these requests are not read. */
 const refused = new WeakMap<object, Problem>();
-/** Those whose texts may hold signs that no file can. */
-const doubtful = new WeakSet();
 const parsers = new Map(
   [small, text, many].map((allowed) => [
     allowed,
@@ -52,10 +50,7 @@ const parsers = new Map(
       // Before it is parsed, which costs many times what this does.
       verify: (request, _response, bytes, encoding) => {
         const problem = problemOf(bytes, encoding, allowed);
-        if (!problem) {
-          if (mayHoldUnwritable(bytes.toString())) doubtful.add(request);
-          return;
-        }
+        if (!problem) return;
         refused.set(request, problem);
         throw new Error(problem.message);
       },
@@ -75,7 +70,7 @@ export function readJson(sessions: SessionsService): RequestHandler {
       parsers.get(allowed)!(request, response, (error?: unknown) => {
         if (isTooLarge(error)) next(new Problem(413, "too-large", allowed.told));
         else {
-          if (doubtful.has(request)) request.body = withWritableFields(request.body);
+          if (request.body) request.body = withWritableFields(request.body);
           next(refused.get(request) ?? error);
         }
       });

@@ -22,7 +22,6 @@ const staleAfter = {
   words: ["chapters", "findings", "preflight", "books"],
   /** A chapter's text was saved. */
   text: [
-    "bareAddresses",
     "chapters",
     "places",
     "gonePlaces",

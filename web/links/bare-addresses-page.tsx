@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { recognise } from "@vennet/core/destination/recognise";
 import { writeDestination } from "@vennet/core/destination/destination";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
@@ -33,16 +33,20 @@ export function BareAddressesPage() {
     staleTime: 0,
     gcTime: 0,
   });
-  const chapters = (found.data?.chapters ?? []).map(({ chapterId, chapter, revision, mentions }) => ({
-    chapterId,
-    chapter,
-    addresses: mentions.map((mention) => ({
-      ...mention,
-      key: `${chapterId} ${revision} ${mention.from}`,
-      revision,
-      destination: recognise(mention.text).destination,
-    })),
-  }));
+  const chapters = useMemo(
+    () =>
+      (found.data?.chapters ?? []).map(({ chapterId, chapter, revision, mentions }) => ({
+        chapterId,
+        chapter,
+        addresses: mentions.map((mention) => ({
+          ...mention,
+          key: `${chapterId} ${revision} ${mention.from}`,
+          revision,
+          destination: recognise(mention.text).destination,
+        })),
+      })),
+    [found.data],
+  );
   const all = chapters.flatMap(({ addresses }) => addresses.map(({ key }) => key));
   const ticked = all.filter((key) => !unticked.has(key));
   const tick = (which: readonly string[], on: boolean): void => {
@@ -79,9 +83,9 @@ export function BareAddressesPage() {
       );
     } catch (error) {
       setProblem((error as Error).message);
+      // The text may have been changed meanwhile.
+      await found.refetch();
     }
-    setUnticked(new Set());
-    await found.refetch();
     setBusy(false);
   };
   return (
@@ -153,7 +157,7 @@ export function BareAddressesPage() {
               <Button
                 kind="main"
                 className="mt-4"
-                disabled={busy || ticked.length === 0}
+                disabled={busy || found.isFetching || ticked.length === 0}
                 onClick={() => void link()}
               >
                 {busy ? "Linking …" : `Link ${plural(ticked.length, "address", "addresses")}`}
