@@ -102,9 +102,9 @@ test("an e-book is brought in, words are picked and led, a version is saved, pro
   await walk.getByRole("button", { name: "One step" }).click();
   await walk.getByRole("button", { name: "Walk on" }).click();
   await expect(walk.getByRole("button", { name: "Walk again" })).toBeVisible();
-  const told = (await walk.getByText(/links walked/).textContent())!;
-  const [, walked, total] = /^(\d+) of (\d+) links walked, all as intended$/.exec(told) ?? [];
-  expect([Number(walked) > 15, walked === total, told]).toEqual([true, true, told]);
+  const told = walk.getByText(/^(\d+) of \1 links walked, all as intended$/);
+  await expect(told).toBeVisible();
+  expect(Number.parseInt((await told.textContent())!)).toBeGreaterThan(15);
 });
 
 test("a link is reworded, described and led to a paragraph that is pointed at; all of it is undone", async ({

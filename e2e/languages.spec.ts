@@ -70,5 +70,5 @@ test("what an export changes is told before it, and its place is one press away"
   const letter = page.getByRole("listitem").filter({ hasText: "No font of the PDF has a shape" });
   await letter.getByRole("link", { name: "Signs" }).click();
   await expect(text(page)).toBeFocused();
-  expect(await page.evaluate(() => getSelection()!.toString())).toBe("\u{10570}");
+  await expect.poll(() => page.evaluate(() => getSelection()!.toString())).toBe("\u{10570}");
 });

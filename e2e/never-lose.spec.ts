@@ -74,7 +74,7 @@ test("the focus goes where the author goes on, and comes back to the cursor", as
   await expect(page.getByRole("link", { name: "Open in a new tab" })).toBeFocused();
   await page.keyboard.press("Escape");
   await expect(text(page)).toBeFocused();
-  expect(await page.evaluate(() => getSelection()!.toString())).toBe("the office");
+  await expect.poll(() => page.evaluate(() => getSelection()!.toString())).toBe("the office");
 
   // An anchor: what is typed is its name, and then the text goes on.
   await selectWords(page, "slowly");
@@ -83,7 +83,7 @@ test("the focus goes where the author goes on, and comes back to the cursor", as
   await expect(page.getByLabel(/^Name of the anchor/)).toHaveValue("Wading");
   await page.keyboard.press("Enter");
   await expect(text(page)).toBeFocused();
-  expect(await page.evaluate(() => getSelection()!.toString())).toBe("slowly");
+  await expect.poll(() => page.evaluate(() => getSelection()!.toString())).toBe("slowly");
   await page.keyboard.press("ArrowRight");
   await page.keyboard.type(" now");
   await expect(text(page)).toContainText("Wade slowly now. The office");

@@ -241,6 +241,7 @@ test("text that is cut takes its anchors along, a copy gets its own", async ({ p
     text(page)
       .locator("[data-anchor]")
       .evaluateAll((marks) => marks.map(({ id }) => id));
+  await expect(text(page).locator("[data-anchor]")).toHaveCount(1);
   const [first] = await ids();
   const selectBlock = async () => {
     await text(page).getByText("The mark is white.").last().click();

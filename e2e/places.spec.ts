@@ -72,7 +72,7 @@ test("Back returns to the exact place and cursor, over chapters too", async ({ p
   const top = await scrolled();
   await follow(page, "springs");
   await expect(text(page).getByRole("heading", { name: "Springs" })).toBeInViewport();
-  expect(await scrolled()).toBeGreaterThan(top);
+  await expect.poll(scrolled).toBeGreaterThan(top);
   await page.keyboard.press("Alt+b");
   await expect.poll(scrolled).toBe(top);
   await page.keyboard.type("wells");

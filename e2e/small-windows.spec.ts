@@ -14,14 +14,17 @@ for (const [width, height] of sizes) {
 
     test("leaves two thirds of its height to the text, and every tool within reach", async ({ page }) => {
       await openDemo(page);
-      const shown = await text(page).evaluate((root) => {
-        const bottom = document.querySelector("[aria-label='Text tools']")!.getBoundingClientRect().bottom;
-        const drawer = document.querySelector("[role=group][aria-label=Links]")?.getBoundingClientRect();
-        const around = root.closest("[data-scroll]")!.getBoundingClientRect();
-        return Math.min(around.bottom, drawer?.top ?? Infinity) - bottom;
-      });
-      expect(shown).toBeGreaterThanOrEqual((height * 2) / 3);
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+      const shown = () =>
+        text(page).evaluate((root) => {
+          const bottom = document.querySelector("[aria-label='Text tools']")!.getBoundingClientRect().bottom;
+          const drawer = document.querySelector("[role=group][aria-label=Links]")?.getBoundingClientRect();
+          const around = root.closest("[data-scroll]")!.getBoundingClientRect();
+          return Math.min(around.bottom, drawer?.top ?? Infinity) - bottom;
+        });
+      await expect.poll(shown).toBeGreaterThanOrEqual((height * 2) / 3);
+      await expect
+        .poll(() => page.evaluate(() => document.documentElement.scrollWidth))
+        .toBeLessThanOrEqual(width);
       await selectWords(page, "The rest of the time");
       const folded = page.getByRole("button", { name: "More tools" });
       await folded.click();
