@@ -90,9 +90,14 @@ async function allowedFor(request: Request, sessions: SessionsService): Promise<
   const large = textPath.test(request.path) ? text : manyPath.test(request.path) ? many : small;
   if (large === small) return small;
   // What is small is read of everybody: the guards come to it later.
-  if (Number(request.headers["content-length"] ?? Infinity) <= small.bytes) return large;
+  if (announcedBytes(request) <= small.bytes) return large;
   const token = sessionToken(request);
   return token !== null && (await sessions.accountFor(token)) !== null ? large : small;
+}
+
+/** How long a body is, by its head: one that comes in chunks may be of any length (RFC 9112, 6.3). */
+function announcedBytes({ headers }: Request): number {
+  return headers["transfer-encoding"] === undefined ? Number(headers["content-length"] ?? 0) : Infinity;
 }
 
 function problemOf(body: Uint8Array, encoding: string, { levels, listed }: Allowed): Problem | undefined {
