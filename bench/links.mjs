@@ -113,6 +113,12 @@ await withPage(async ({ page, environment }) => {
           `${what} ${ms(middle)} (${(middle / bare).toFixed(1)}; ${ms(first)} at first, then at most ${ms(most)})`,
         );
       }
+      const { middle: ofBook, most: mostOfBook } = await timed(() => page.request.get(`/api/books/${book}`));
+      const { middle: ofShelf } = await timed(() => page.request.get("/api/books"));
+      const { middle: ofStates } = await timed(() => page.request.get("/api/books/states"));
+      told.push(
+        `what each of its pages asks of the book itself ${ms(ofBook)} (at most ${ms(mostOfBook)}); the Shelf ${ms(ofShelf)}, and the states on it ${ms(ofStates)}`,
+      );
       console.log(
         `200 rows of the ledger of ${all} links, beside a bare query of 200 rows, ${ms(bare)} (aim: at most 1.5)`,
       );

@@ -4,7 +4,7 @@ import { OpenBook } from "../access/book.guard.ts";
 import { Book } from "./book.entity.ts";
 import { Account } from "../accounts/account.entity.ts";
 import { SignedIn } from "../accounts/session.guard.ts";
-import { BookAnswer, ChangeBookRequest, NewBookRequest } from "./books.dto.ts";
+import { BookAnswer, BookStatesAnswer, ChangeBookRequest, NewBookRequest } from "./books.dto.ts";
 import { BooksService } from "./books.service.ts";
 
 @ApiTags("books")
@@ -22,6 +22,12 @@ export class BooksController {
   @ApiCreatedResponse({ type: BookAnswer })
   create(@SignedIn() account: Account, @Body() request: NewBookRequest): Promise<BookAnswer> {
     return this.books.create(account, request);
+  }
+
+  @Get("states")
+  @ApiOkResponse({ type: [BookStatesAnswer] })
+  states(@SignedIn() account: Account): Promise<BookStatesAnswer[]> {
+    return this.books.states(account);
   }
 
   @Get(":bookId")

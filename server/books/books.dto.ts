@@ -226,6 +226,12 @@ export class BookAnswer {
   schedule: string | null;
   @ApiProperty({ type: String, nullable: true, description: "When the next planned run begins." })
   nextRunAt: string | null;
+}
+
+/** How the web links of a book are. */
+export class BookStatesAnswer {
+  @ApiProperty()
+  bookId: string;
   @ApiProperty({ description: "The web links by state." })
   webLinks: LinkStatesAnswer;
 }

@@ -14,7 +14,14 @@ import { ChaptersService } from "../chapters/chapters.service.ts";
 import { deriveChapter } from "../chapters/derived-chapter.ts";
 import { nextRun } from "../reach/next-run.ts";
 import { Book } from "./book.entity.ts";
-import type { BookAnswer, ChangeBookRequest, LinkStatesAnswer, NewBookRequest } from "./books.dto.ts";
+import type {
+  BookAnswer,
+  BookStatesAnswer,
+  ChangeBookRequest,
+  LinkStatesAnswer,
+  NewBookRequest,
+} from "./books.dto.ts";
+import { linkCount } from "../ledger/reading-order.ts";
 import { linksInUse, withOutcomes } from "../ledger/rows-in-use.ts";
 
 const inExports = new Set(["title", "author", "language", "looks", "conventions", "layout", "fonts"]);
@@ -28,13 +35,31 @@ export class BooksService {
     private readonly quota: QuotaService,
   ) {}
 
-  /** The books that an account may open, with the states of their links. */
+  /** The books that an account may open. */
   async list(account: Account): Promise<BookAnswer[]> {
     const books = await this.database.manager.find(Book, {
       where: { accountId: account.id },
       order: { modifiedAt: "DESC" },
     });
     return this.answers(books);
+  }
+
+  /** The states of the web links of an account's books that have any: each link is looked at, so nothing waits for them. */
+  async states(account: Account): Promise<BookStatesAnswer[]> {
+    const rows: { bookId: string; state: keyof LinkStatesAnswer; count: string }[] =
+      await this.database.query(
+        `SELECT u.bookId, COALESCE(o.state, 'unchecked') AS state, COUNT(*) AS count
+           FROM book b JOIN (${linksInUse}) ON u.bookId = b.id ${withOutcomes}
+           WHERE b.accountId = ? AND u.kind = 'web' GROUP BY u.bookId, state`,
+        [account.id],
+      );
+    const answers = new Map<string, BookStatesAnswer>();
+    for (const { bookId, state, count } of rows) {
+      const answer = answers.get(bookId) ?? { bookId, webLinks: noLinks() };
+      answer.webLinks[state] = Number(count);
+      answers.set(bookId, answer);
+    }
+    return [...answers.values()];
   }
 
   /** A book as the interface tells it, with its counts. */
@@ -101,30 +126,13 @@ export class BooksService {
   ): Promise<BookAnswer[]> {
     if (books.length === 0) return [];
     const ids = books.map((book) => book.id);
-    const texts: { bookId: string; chapters: string; words: string }[] = await manager.query(
-      "SELECT bookId, COUNT(*) AS chapters, SUM(words) AS words FROM chapter WHERE bookId IN (?) AND deletedAt IS NULL GROUP BY bookId",
+    const counts: { bookId: string; chapters: string; words: string; links: string }[] = await manager.query(
+      `SELECT c.bookId, COUNT(*) AS chapters, SUM(c.words) AS words, SUM(${linkCount}) AS links
+         FROM chapter c WHERE c.bookId IN (?) AND c.deletedAt IS NULL GROUP BY c.bookId`,
       [ids],
     );
-    const links: { bookId: string; kind: string; state: keyof LinkStatesAnswer; count: string }[] =
-      await manager.query(
-        `SELECT u.bookId, u.kind, COALESCE(o.state, 'unchecked') AS state, COUNT(*) AS count
-       FROM ${linksInUse}
-       ${withOutcomes}
-       WHERE u.bookId IN (?) GROUP BY u.bookId, u.kind, state`,
-        [ids],
-      );
     return books.map((book) => {
-      const text = texts.find((row) => row.bookId === book.id);
-      const own = links.filter((row) => row.bookId === book.id);
-      const webLinks: LinkStatesAnswer = {
-        sound: 0,
-        moved: 0,
-        guarded: 0,
-        broken: 0,
-        unsure: 0,
-        unchecked: 0,
-      };
-      for (const row of own) if (row.kind === "web") webLinks[row.state] += Number(row.count);
+      const counted = counts.find((row) => row.bookId === book.id);
       return {
         id: book.id,
         title: book.title,
@@ -149,11 +157,14 @@ export class BooksService {
         freshHours: book.freshHours,
         schedule: book.schedule,
         nextRunAt: book.nextRunAt?.toISOString() ?? null,
-        chapters: Number(text?.chapters ?? 0),
-        words: Number(text?.words ?? 0),
-        links: own.reduce((sum, row) => sum + Number(row.count), 0),
-        webLinks,
+        chapters: Number(counted?.chapters ?? 0),
+        words: Number(counted?.words ?? 0),
+        links: Number(counted?.links ?? 0),
       };
     });
   }
+}
+
+function noLinks(): LinkStatesAnswer {
+  return { sound: 0, moved: 0, guarded: 0, broken: 0, unsure: 0, unchecked: 0 };
 }

@@ -28,7 +28,9 @@ describe("bringing a manuscript in", () => {
     expect(body.arrival).toMatchObject({ groups: [], told: [] });
     expect(body.book).toMatchObject({ title: "Causeways", author: "Pell Arrandine", chapters: 8 });
     expect(body.book.links).toBe(markdown.match(/\]\(|<wardens@/g)!.length);
-    expect(body.book.webLinks.unchecked).toBeGreaterThanOrEqual(40);
+    const { body: states } = await author.call("GET", "/books/states");
+    expect(states).toEqual([{ bookId: body.book.id, webLinks: expect.objectContaining({ broken: 0 }) }]);
+    expect(states[0].webLinks.unchecked).toBeGreaterThanOrEqual(40);
   });
 
   test("lists what it could not take over, with the line", async () => {
@@ -103,6 +105,37 @@ test("a book is begun, renamed and deleted with all that it had", async () => {
     ]);
   }
   expect(await database.query("SELECT 1 FROM file_chunk WHERE fileId = ?", [file.body["id"]])).toEqual([]);
+});
+
+test("links are counted, and their states told, of an author's own books and of chapters that are there", async () => {
+  const own = await server.client().signUp();
+  const { book } = (
+    await own.bringIn(
+      "# A\n\n[x](https://a.example/) [y](https://a.example/) [z](mailto:orla@causeways.example)\n\n# B\n\n[x](https://b.example/)",
+    )
+  ).body;
+  await own.call("POST", "/books", { title: "Without links" });
+  const database = server.app.get<DataSource>(getDataSourceToken());
+  await database.query(
+    `INSERT INTO reach_outcome (bookId, destinationHash, state, code, hops, checkedAt, since)
+       SELECT DISTINCT bookId, destinationHash, 'moved', 'ok', '[]', NOW(3), NOW(3) FROM link_use
+       WHERE bookId = ? AND destination = 'https://a.example/'`,
+    [book.id],
+  );
+  const told = async () => [
+    (await own.call("GET", `/books/${book.id}`)).body.links,
+    (await own.call<any>("GET", "/books")).body.map(({ links }: { links: number }) => links).sort(),
+    (await own.call("GET", "/books/states")).body,
+  ];
+  const none = { sound: 0, moved: 0, guarded: 0, broken: 0, unsure: 0, unchecked: 0 };
+  expect(await told()).toEqual([
+    4,
+    [0, 4],
+    [{ bookId: book.id, webLinks: { ...none, moved: 2, unchecked: 1 } }],
+  ]);
+  const [first] = (await own.call<any>("GET", `/books/${book.id}/chapters`)).body;
+  await own.call("DELETE", `/books/${book.id}/chapters/${first.id}`);
+  expect(await told()).toEqual([1, [0, 1], [{ bookId: book.id, webLinks: { ...none, unchecked: 1 } }]]);
 });
 
 test("settings that are changed at the same time all stay", async () => {

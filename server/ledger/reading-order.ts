@@ -13,19 +13,25 @@ export interface Stretch {
 
 type Asked = Pick<LedgerQuery, "chapter" | "direction"> & { offset: number; limit: number };
 
-/** How many links the chapters of a book have, or one of them, in reading order. A chapter's links are counted from 0. */
+/**
+ * How many links a chapter, called `c`, has: they are counted from 0, without gaps. MariaDB reads all rows for a maximum here, and
+ * one for the first of an order.
+ */
+export const linkCount =
+  "COALESCE((SELECT u.ordinal + 1 FROM link_use u WHERE u.chapterId = c.id ORDER BY u.ordinal DESC LIMIT 1), 0)";
+
+/** How many links the chapters of a book have, or one of them, in reading order. */
 export async function linkCounts(
   database: DataSource,
   bookId: string,
   chapter?: string,
 ): Promise<{ id: string; count: number }[]> {
-  // MariaDB reads all rows for a maximum here, and one for the first of an order.
-  const rows: { id: string; last: number | null }[] = await database.query(
-    `SELECT c.id, (SELECT u.ordinal FROM link_use u WHERE u.chapterId = c.id ORDER BY u.ordinal DESC LIMIT 1) AS last FROM chapter c
+  const rows: { id: string; count: number }[] = await database.query(
+    `SELECT c.id, ${linkCount} AS count FROM chapter c
        WHERE c.bookId = ? AND c.deletedAt IS NULL${chapter ? " AND c.id = ?" : ""} ORDER BY ${chapterOrder.join(", ")}`,
     [bookId, ...(chapter ? [chapter] : [])],
   );
-  return rows.map(({ id, last }) => ({ id, count: last === null ? 0 : last + 1 }));
+  return rows.map(({ id, count }) => ({ id, count: Number(count) }));
 }
 
 /**

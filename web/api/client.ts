@@ -6,6 +6,7 @@ export const api = createClient<paths>({ baseUrl: "/" });
 
 export type Account = components["schemas"]["AccountAnswer"];
 export type Book = components["schemas"]["BookAnswer"];
+export type BookStates = components["schemas"]["BookStatesAnswer"];
 export type Arrival = components["schemas"]["ArrivalAnswer"];
 export type VersionOfBook = components["schemas"]["NewVersionAnswer"];
 export type Imported = components["schemas"]["ImportAnswer"];

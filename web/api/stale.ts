@@ -33,9 +33,10 @@ const staleAfter = {
     "findings",
     "preflight",
     "books",
+    "linkStates",
   ],
   /** Chapters were made, moved, renamed, deleted or brought back. */
-  chapters: ["chapters", ...destinations, "ledger", "findings", "preflight", "books"],
+  chapters: ["chapters", ...destinations, "ledger", "findings", "preflight", "books", "linkStates"],
   /** An action over many links was done or undone. */
   step: [
     ...destinations,
@@ -51,6 +52,7 @@ const staleAfter = {
     "acceptances",
     "preflight",
     "books",
+    "linkStates",
   ],
   /** An anchor was renamed. */
   places: [...destinations, "ledger", "findings"],
@@ -65,7 +67,7 @@ const staleAfter = {
   /** The book's title, looks, conventions, layout, fonts, presets or plan changed. */
   settings: ["book", "books", "findings", "preflight"],
   /** A run over the destinations has come to its end. */
-  run: ["destinations", "runs", "findings", "history", "books"],
+  run: ["destinations", "runs", "findings", "history", "books", "linkStates"],
   /** Copies of linked pages were kept. */
   keptCopies: [...destinations, "destinations", "findings", "preflight"],
   /** What the last run knew may be old. */
@@ -73,7 +75,17 @@ const staleAfter = {
   /** An export has come to its end. */
   export: ["exports", "preflight", "places", "fromShelf"],
   /** A book was made, deleted, or brought in. */
-  books: ["books", "book", "chapters", "arrivals", ...destinations, "ledger", "findings", "preflight"],
+  books: [
+    "books",
+    "linkStates",
+    "book",
+    "chapters",
+    "arrivals",
+    ...destinations,
+    "ledger",
+    "findings",
+    "preflight",
+  ],
 } satisfies Record<string, Kept[]>;
 
 export type Change = keyof typeof staleAfter;

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
-import { answerOf, api, type Book } from "../api/client";
+import { answerOf, api, type Book, type BookStates } from "../api/client";
 import { keys } from "../api/keys";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
@@ -30,6 +30,12 @@ export function ShelfPage() {
     queryFn: () => answerOf(api.GET("/api/books")),
     // At the first start the demo is still being brought in when the page already shows.
     refetchInterval: ({ state }) => (state.data?.length === 0 ? whileEmpty : false),
+  });
+  // Every link is looked at for these, which takes a moment for long books.
+  const states = useQuery({
+    queryKey: keys.linkStates,
+    queryFn: () => answerOf(api.GET("/api/books/states")),
+    enabled: books.data !== undefined && books.data.length > 0,
   });
   const [dropped, setDropped] = useState<DroppedFiles | null>(null);
   const close = (): void => {
@@ -96,6 +102,11 @@ export function ShelfPage() {
                   {books.error.message}
                 </Problem>
               )}
+              {states.error && !books.error && (
+                <Problem action={<Button onClick={() => void states.refetch()}>Try again</Button>}>
+                  {states.error.message}
+                </Problem>
+              )}
               {empty && adding === null && (
                 <EmptyShelf
                   onBringIn={() => setAdding("file")}
@@ -106,7 +117,11 @@ export function ShelfPage() {
               {books.data && !empty && (
                 <ul className="border border-hairline bg-paper">
                   {books.data.map((book) => (
-                    <ShelfRow key={book.id} book={book} />
+                    <ShelfRow
+                      key={book.id}
+                      book={book}
+                      webLinks={states.data?.find(({ bookId }) => bookId === book.id)?.webLinks}
+                    />
                   ))}
                 </ul>
               )}
@@ -124,9 +139,11 @@ function finishedOf({ manuscript, files }: DroppedFiles): File[] | null {
   return all.length > 0 && all.every(({ name }) => /\.pdf$/i.test(name)) ? all : null;
 }
 
-function ShelfRow({ book }: { book: Book }) {
+function ShelfRow({ book, webLinks }: { book: Book; webLinks: BookStates["webLinks"] | undefined }) {
   const [open, setOpen] = useState(false);
-  const states = linkStates.filter((state) => book.webLinks[state] > 0);
+  const states = linkStates.flatMap((state) =>
+    webLinks?.[state] ? [{ state, count: webLinks[state] }] : [],
+  );
   return (
     <li className="border-b border-hairline last:border-b-0">
       <div className="grid gap-x-8 gap-y-2 px-6 py-5 md:grid-cols-[1fr_16rem]">
@@ -165,9 +182,9 @@ function ShelfRow({ book }: { book: Book }) {
           <p className="font-semibold">{plural(book.links, "link")}</p>
           {states.length > 0 && (
             <ul className="mt-1 flex flex-col gap-0.5">
-              {states.map((state) => (
+              {states.map(({ state, count }) => (
                 <li key={state}>
-                  <StateMark state={state} count={book.webLinks[state]} />
+                  <StateMark state={state} count={count} />
                 </li>
               ))}
             </ul>
