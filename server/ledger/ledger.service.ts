@@ -255,11 +255,16 @@ export class LedgerService implements OnApplicationBootstrap {
 
   /** Links of other chapters that are called as links of this one. */
   async sameWordsBeside(bookId: string, chapterId: string): Promise<{ text: string; destination: string }[]> {
+    const own: { text: string }[] = await this.database.query(
+      "SELECT DISTINCT text FROM link_use WHERE chapterId = ? AND coverage <> 'reference' AND TRIM(text) <> ''",
+      [chapterId],
+    );
+    if (own.length === 0) return [];
+    // A list that is given is sorted and searched; what a SELECT within found would be gone through for each link.
     return this.database.query(
       `SELECT DISTINCT u.text, u.destination FROM ${linksInUse}
-       WHERE u.bookId = ? AND u.chapterId <> ? AND u.coverage <> 'reference' AND TRIM(u.text) <> ''
-         AND u.text IN (SELECT text FROM link_use WHERE chapterId = ? AND coverage <> 'reference')`,
-      [bookId, chapterId, chapterId],
+       WHERE u.bookId = ? AND u.chapterId <> ? AND u.coverage <> 'reference' AND u.text IN (?)`,
+      [bookId, chapterId, own.map(({ text }) => text)],
     );
   }
 
