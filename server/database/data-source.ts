@@ -42,6 +42,7 @@ import { FileLinks1764000000022 } from "./migrations/1764000000022-file-links.ts
 import { LedgerHashes1764000000023 } from "./migrations/1764000000023-ledger-hashes.ts";
 import { FileSources1764000000024 } from "./migrations/1764000000024-file-sources.ts";
 import { KnownStates1764000000025 } from "./migrations/1764000000025-known-states.ts";
+import { AsksByState1764000000026 } from "./migrations/1764000000026-asks-by-state.ts";
 import { KeptCopies1764000000021 } from "./migrations/1764000000021-kept-copies.ts";
 import { Fingerprints1764000000020 } from "./migrations/1764000000020-fingerprints.ts";
 import { PictureSizes1764000000019 } from "./migrations/1764000000019-picture-sizes.ts";
@@ -110,6 +111,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       LedgerHashes1764000000023,
       FileSources1764000000024,
       KnownStates1764000000025,
+      AsksByState1764000000026,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

@@ -4,7 +4,7 @@ import { BelongsTo } from "../database/belongs-to.ts";
 
 /** One page or email that a run has to ask, or has asked. The rows go when the run has ended. */
 @Entity("reach_ask")
-@Index("IDX_reach_ask_host", ["jobId", "host", "state"])
+@Index("IDX_reach_ask_state", ["jobId", "state", "host"])
 export class ReachAsk {
   @PrimaryColumn("char", { length: 36 })
   @BelongsTo("Job", "FK_reach_ask_job")
