@@ -59,7 +59,7 @@ try {
   const web = rows.find(({ kind }) => kind === "web").destination;
   const at = `/books/${book}`;
   const asked = {
-    "the Shelf": () => call("GET", "/books"),
+    "the Shelf": () => Promise.all([call("GET", "/books"), call("GET", "/books/states")]),
     "the book and its chapters": () => Promise.all([call("GET", at), call("GET", `${at}/chapters`)]),
     "a chapter": () => call("GET", `${at}/chapters/${chapter.id}`),
     "what its rules are told": () => call("GET", `${at}/chapters/${chapter.id}/surroundings`),
