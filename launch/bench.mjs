@@ -7,6 +7,7 @@ import { installNpmPackages, root, run } from "./install.mjs";
 const benchmarks = [
   ["editor", "the editor"],
   ["links", "links"],
+  ["long-lists", "long lists"],
   ["places", "places"],
   ["checks", "checks"],
   ["authors", "authors at once"],

@@ -1,16 +1,16 @@
-import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
-import { answerOf, api, type CheckedDestination, type LinkState } from "../api/client";
-import { keys } from "../api/keys";
+import { useState } from "react";
+import type { CheckedDestination, LinkState } from "../api/client";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
 import { EmptyPage } from "../parts/empty-page";
 import { Problem, Waiting } from "../parts/notice";
+import { ShowMore, useFirstOf } from "../parts/show-more";
 import { linkStates, StateMark } from "../parts/state-mark";
 import { ChecksFrame } from "./checks-frame";
 import { DestinationRow } from "./destination-row";
 import { KeepingState } from "./keeping-state";
 import { RunState } from "./run-state";
+import { useDestinations } from "./use-destinations";
 import { useHeldOrder } from "./use-held-order";
 import { useKeptCopies } from "./use-kept-copies";
 import { useRun, useRuns } from "./use-run";
@@ -18,32 +18,19 @@ import { useRun, useRuns } from "./use-run";
 /** Asks every destination of the book that can be asked, and shows what came of it with the evidence. */
 export function ChecksPage() {
   const book = useBook();
-  const params = { path: { bookId: book.id } };
   const [only, setOnly] = useState<LinkState | null>(null);
   const run = useRun(book.id);
   const keeping = useKeptCopies(book.id);
   const last = useRuns(book.id).data?.at(-1) ?? null;
-  const destinations = useQuery({
-    queryKey: keys.destinations(book.id),
-    queryFn: () => answerOf(api.GET("/api/books/{bookId}/destinations", { params })),
-    // While a run is under way the table follows it.
-    refetchInterval: run.isUnderWay ? 1000 : false,
-  });
-
-  const { refetch } = destinations;
-  const done = run.isUnderWay ? run.job!.done : null;
-  useEffect(() => {
-    // Each time that the run tells of more answers, not a second later.
-    if (done !== null) void refetch();
-  }, [done, refetch]);
-
+  const destinations = useDestinations(book.id, run);
   const all = destinations.data ?? [];
-  const shown = useHeldOrder(
+  const listed = useHeldOrder(
     inOrderOfNeed(all.filter((one) => only === null || one.state === only)),
     all,
     run.isUnderWay,
     only,
   );
+  const first = useFirstOf(listed);
   return (
     <ChecksFrame>
       <div className="h-full overflow-y-auto">
@@ -95,7 +82,7 @@ export function ChecksPage() {
             <>
               <StateFilter destinations={all} only={only} onChange={setOnly} />
               <div className="mt-3 border border-hairline bg-paper">
-                {shown.map((destination) => (
+                {first.shown.map((destination) => (
                   <DestinationRow
                     key={destination.address}
                     bookId={book.id}
@@ -110,6 +97,7 @@ export function ChecksPage() {
                     }
                   />
                 ))}
+                <ShowMore of={first} />
               </div>
             </>
           )}

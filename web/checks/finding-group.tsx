@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { BookFinding } from "../api/client";
 import { Button } from "../parts/button";
 import { SeverityMark } from "../parts/finding-mark";
+import { ShowMore, useFirstOf } from "../parts/show-more";
 import { plural } from "../parts/wording";
 import { FindingRow, type FindingActions } from "./finding-row";
 
@@ -20,6 +21,7 @@ export function FindingGroup({
 }) {
   const [isWhy, setWhy] = useState(false);
   const [first] = group as [BookFinding];
+  const rows = useFirstOf(group);
   const mendable = group.filter((one) => one.mend && one.isSure && one.accepted === null);
   const isOpen = first.accepted === null;
   return (
@@ -43,8 +45,13 @@ export function FindingGroup({
         </span>
         {isWhy && <p className="basis-full text-sm text-faint">{first.source}</p>}
       </div>
-      <ul>
-        {group.map((one) => (
+      <ul
+        // Whoever goes through them by keys comes to the next without a press in between.
+        onFocus={({ currentTarget, target }) => {
+          if (rows.left > 0 && currentTarget.lastElementChild?.contains(target)) rows.showMore();
+        }}
+      >
+        {rows.shown.map((one) => (
           <FindingRow
             key={`${one.chapterId} ${one.subject}`}
             bookId={bookId}
@@ -53,6 +60,7 @@ export function FindingGroup({
           />
         ))}
       </ul>
+      <ShowMore of={rows} />
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Problem, Waiting } from "../parts/notice";
+import { ShowMore, shownAtFirst, useFirstOf } from "../parts/show-more";
 import { plural, shownDate } from "../parts/wording";
 import { useRoomFor } from "../parts/use-window";
 import { formats } from "./formats/formats";
@@ -31,7 +32,7 @@ const verdicts: Record<Row["verdict"], string> = {
 export function ProofPage() {
   const book = useBook();
   const { exportId } = useParams() as { exportId: string };
-  const [onlyWrong, setOnlyWrong] = useState(false);
+  const [chosen, setOnlyWrong] = useState<boolean | null>(null);
   const [looked, setLooked] = useState<string | null>(null);
   const wide = useRoomFor("head");
   const proof = useQuery({
@@ -43,6 +44,9 @@ export function ProofPage() {
         }),
       ),
   });
+  // What is wrong stands at the end of no long table.
+  const onlyWrong =
+    chosen ?? (proof.data !== undefined && !proof.data.complete && proof.data.rows.length > shownAtFirst);
   const Found = proof.data && formats[proof.data.format].Found;
   const isBeside = wide && proof.data !== undefined && Found !== undefined;
   // The first link that is wrong, else the first, is looked at before one is chosen.
@@ -126,6 +130,7 @@ export function ProofPage() {
                 />
               )}
               <ProofTable
+                key={String(onlyWrong)}
                 name="Links of the manuscript"
                 rows={proof.data.rows.filter((row) => !onlyWrong || !isRight(row))}
                 look={look}
@@ -160,6 +165,7 @@ interface Look {
 }
 
 function ProofTable({ name, rows, look }: { name: string; rows: Row[]; look: Look | null }) {
+  const first = useFirstOf(rows);
   return (
     <div
       className="mt-4 overflow-x-auto border border-hairline bg-paper"
@@ -177,7 +183,7 @@ function ProofTable({ name, rows, look }: { name: string; rows: Row[]; look: Loo
           </tr>
         </thead>
         <tbody>
-          {rows.map((row, i) => (
+          {first.shown.map((row, i) => (
             <tr
               key={i}
               className={`border-t border-hairline align-top ${isRight(row) ? (look?.where && row.found.includes(look.where) ? "bg-blue-wash" : "") : "bg-red-wash"}`}
@@ -205,6 +211,7 @@ function ProofTable({ name, rows, look }: { name: string; rows: Row[]; look: Loo
           ))}
         </tbody>
       </table>
+      <ShowMore of={first} />
     </div>
   );
 }
@@ -241,31 +248,35 @@ function Verdict({ row }: { row: Row }) {
 
 /** What is no link, and still does something to links. */
 function Faults({ faults }: { faults: ExportWithProof["faultsFound"] }) {
+  const first = useFirstOf(faults);
   return (
     <section className="mt-4 border-2 border-red bg-paper p-5">
       <h2 className="font-semibold text-red">What else is wrong in the file</h2>
       <ul className="mt-2 text-sm [overflow-wrap:anywhere]">
-        {faults.map(({ where, what }, i) => (
+        {first.shown.map(({ where, what }, i) => (
           <li key={i}>
             {where}: {what}
           </li>
         ))}
       </ul>
+      <ShowMore of={first} />
     </section>
   );
 }
 
 function ExtraLinks({ links }: { links: ExportWithProof["extraLinks"] }) {
+  const first = useFirstOf(links);
   return (
     <section className="mt-4 border-2 border-red bg-paper p-5">
       <h2 className="font-semibold text-red">In the file, but not in the manuscript</h2>
       <ul className="mt-2 text-sm [overflow-wrap:anywhere]">
-        {links.map((link, i) => (
+        {first.shown.map((link, i) => (
           <li key={i}>
             “{link.text}” to <span className="font-mono">{link.destination}</span>, {link.where}
           </li>
         ))}
       </ul>
+      <ShowMore of={first} />
     </section>
   );
 }

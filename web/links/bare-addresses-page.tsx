@@ -8,6 +8,7 @@ import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
+import { ShowMore, useFirstOfLists } from "../parts/show-more";
 import { WordsAround } from "../parts/words-around";
 import { plural } from "../parts/wording";
 import { LinksFrame } from "./links-frame";
@@ -47,6 +48,7 @@ export function BareAddressesPage() {
       })),
     [found.data],
   );
+  const first = useFirstOfLists(chapters.map(({ addresses }) => addresses));
   const all = chapters.flatMap(({ addresses }) => addresses.map(({ key }) => key));
   const ticked = all.filter((key) => !unticked.has(key));
   const tick = (which: readonly string[], on: boolean): void => {
@@ -120,40 +122,44 @@ export function BareAddressesPage() {
                 />
                 All of them
               </label>
-              {chapters.map(({ chapterId, chapter, addresses }) => (
-                <section key={chapterId} className="mt-3 border border-hairline bg-paper px-4 py-2">
-                  <h2 className="pb-1 font-serif font-semibold [overflow-wrap:anywhere]">
-                    <Link to={`/books/${book.id}/write/${chapterId}`} className="text-blue underline">
-                      {chapter}
-                    </Link>
-                  </h2>
-                  <ul>
-                    {addresses.map(({ key, before, text, after, destination }) => {
-                      const leads = writeDestination(destination);
-                      return (
-                        <li key={key} className="border-t border-hairline">
-                          <label className="flex items-baseline gap-3 py-1 hover:bg-blue-wash">
-                            <input
-                              type="checkbox"
-                              className="size-4 shrink-0 translate-y-0.5 accent-blue"
-                              checked={!unticked.has(key)}
-                              onChange={(event) => tick([key], event.target.checked)}
-                            />
-                            <span className="min-w-0 [overflow-wrap:anywhere]">
-                              <WordsAround before={before} after={after}>
-                                <span className="font-mono text-[0.85rem]">{text}</span>
-                              </WordsAround>
-                              {leads !== text && (
-                                <span className="block text-sm text-faint">will lead to {leads}</span>
-                              )}
-                            </span>
-                          </label>
-                        </li>
-                      );
-                    })}
-                  </ul>
-                </section>
-              ))}
+              {chapters
+                .map((one, i) => ({ ...one, addresses: one.addresses.slice(0, first.ofEach[i]) }))
+                .filter(({ addresses }) => addresses.length > 0)
+                .map(({ chapterId, chapter, addresses }) => (
+                  <section key={chapterId} className="mt-3 border border-hairline bg-paper px-4 py-2">
+                    <h2 className="pb-1 font-serif font-semibold [overflow-wrap:anywhere]">
+                      <Link to={`/books/${book.id}/write/${chapterId}`} className="text-blue underline">
+                        {chapter}
+                      </Link>
+                    </h2>
+                    <ul>
+                      {addresses.map(({ key, before, text, after, destination }) => {
+                        const leads = writeDestination(destination);
+                        return (
+                          <li key={key} className="border-t border-hairline">
+                            <label className="flex items-baseline gap-3 py-1 hover:bg-blue-wash">
+                              <input
+                                type="checkbox"
+                                className="size-4 shrink-0 translate-y-0.5 accent-blue"
+                                checked={!unticked.has(key)}
+                                onChange={(event) => tick([key], event.target.checked)}
+                              />
+                              <span className="min-w-0 [overflow-wrap:anywhere]">
+                                <WordsAround before={before} after={after}>
+                                  <span className="font-mono text-[0.85rem]">{text}</span>
+                                </WordsAround>
+                                {leads !== text && (
+                                  <span className="block text-sm text-faint">will lead to {leads}</span>
+                                )}
+                              </span>
+                            </label>
+                          </li>
+                        );
+                      })}
+                    </ul>
+                  </section>
+                ))}
+              <ShowMore of={first} />
               <Button
                 kind="main"
                 className="mt-4"

@@ -10,6 +10,7 @@ import { useDestinationNames } from "../../destinations/known-destinations";
 import { Button } from "../../parts/button";
 import { Field } from "../../parts/field";
 import { Problem, Waiting } from "../../parts/notice";
+import { ShowMore, useFirstOfLists } from "../../parts/show-more";
 import { plural } from "../../parts/wording";
 import { MentionRow } from "./mention-row";
 
@@ -75,6 +76,7 @@ export function MentionsPanel({
     return ticks;
   }, [chapters, skipHeadings, linked, firstOnly, byHand]);
   const total = chapters.reduce((sum, { mentions }) => sum + mentions.length, 0);
+  const first = useFirstOfLists(chapters.map(({ mentions }) => mentions));
 
   const link = async (): Promise<void> => {
     setBusy(true);
@@ -168,8 +170,8 @@ export function MentionsPanel({
       )}
       {!found.isFetching &&
         chapters.map(
-          (chapter) =>
-            chapter.mentions.length > 0 && (
+          (chapter, i) =>
+            first.ofEach[i]! > 0 && (
               <section key={chapter.chapterId} className="mt-4">
                 <h2 className="flex items-baseline gap-3 border-b border-hairline">
                   <span className="font-serif font-semibold">{chapter.chapter}</span>
@@ -179,7 +181,7 @@ export function MentionsPanel({
                   </span>
                 </h2>
                 <ul>
-                  {chapter.mentions.map((mention) => {
+                  {chapter.mentions.slice(0, first.ofEach[i]).map((mention) => {
                     const key = keyOf(chapter, mention);
                     return (
                       <MentionRow
@@ -194,6 +196,7 @@ export function MentionsPanel({
               </section>
             ),
         )}
+      {!found.isFetching && <ShowMore of={first} />}
       <div className="sticky bottom-0 mt-4 flex items-center gap-4 border-t border-hairline bg-paper py-3">
         <Button kind="main" type="submit" disabled={!canLink}>
           {busy ? "Linking …" : `Link ${plural(ticked.size, "mention")}`}
