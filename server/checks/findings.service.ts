@@ -16,7 +16,7 @@ import { FileLinksService } from "../files/file-links.service.ts";
 import { FilePlacesService } from "../files/file-places.service.ts";
 import { PictureSizesService } from "../files/picture-sizes.service.ts";
 import { DriveService } from "../drive/drive.service.ts";
-import { ReachService } from "../reach/reach.service.ts";
+import { DestinationsService } from "../reach/destinations.service.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { AcceptancesService } from "./acceptances.service.ts";
 import type { FindingAnswer, MendRequest } from "./findings.dto.ts";
@@ -38,7 +38,7 @@ export class FindingsService {
     private readonly chapters: ChaptersService,
     private readonly steps: StepsService,
     private readonly workers: WorkerPools,
-    private readonly reach: ReachService,
+    private readonly destinations: DestinationsService,
     private readonly drive: DriveService,
     private readonly filePlaces: FilePlacesService,
     private readonly fileLinks: FileLinksService,
@@ -78,7 +78,7 @@ export class FindingsService {
       this.manuscripts.of(book),
       this.fileLinks.deadEnds(book.id),
       this.pictureSizes.of(book.id),
-      this.reach.answers(book.id),
+      this.destinations.answers(book.id),
       this.drive.audiences(),
       this.acceptances.list(book.id),
     ]);

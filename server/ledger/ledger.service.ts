@@ -254,15 +254,18 @@ export class LedgerService implements OnApplicationBootstrap {
   }
 
   /** Links of other chapters that are called as links of this one. */
-  async sameWordsBeside(bookId: string, chapterId: string): Promise<{ text: string; destination: string }[]> {
+  async sameWordsBeside(
+    bookId: string,
+    chapterId: string,
+  ): Promise<{ text: string; destination: string; destinationHash: string | null }[]> {
     const own: { text: string }[] = await this.database.query(
-      "SELECT DISTINCT text FROM link_use WHERE chapterId = ? AND coverage <> 'reference' AND TRIM(text) <> ''",
-      [chapterId],
+      "SELECT DISTINCT text FROM link_use WHERE bookId = ? AND chapterId = ? AND coverage <> 'reference' AND TRIM(text) <> ''",
+      [bookId, chapterId],
     );
     if (own.length === 0) return [];
     // A list that is given is sorted and searched; what a SELECT within found would be gone through for each link.
     return this.database.query(
-      `SELECT DISTINCT u.text, u.destination FROM ${linksInUse}
+      `SELECT DISTINCT u.text, u.destination, u.destinationHash FROM ${linksInUse}
        WHERE u.bookId = ? AND u.chapterId <> ? AND u.coverage <> 'reference' AND u.text IN (?)`,
       [bookId, chapterId, own.map(({ text }) => text)],
     );

@@ -9,6 +9,7 @@ import { Problem } from "../errors/problem.ts";
 import { PageTitles } from "./page-titles.ts";
 import {
   DestinationAnswer,
+  DestinationsQuery,
   DestinationRequest,
   HistoryAnswer,
   HistoryQuery,
@@ -17,6 +18,7 @@ import {
   TitleAnswer,
   TitleQuery,
 } from "./reach.dto.ts";
+import { DestinationsService } from "./destinations.service.ts";
 import { ReachService } from "./reach.service.ts";
 
 @ApiTags("reach")
@@ -24,21 +26,22 @@ import { ReachService } from "./reach.service.ts";
 export class ReachController {
   constructor(
     private readonly reach: ReachService,
+    private readonly destinations: DestinationsService,
     private readonly jobs: JobsService,
     private readonly titles: PageTitles,
   ) {}
 
   @Get("destinations")
   @ApiOkResponse({ type: [DestinationAnswer] })
-  async destinations(@OpenBook() book: Book): Promise<DestinationAnswer[]> {
-    return this.reach.destinations(book.id);
+  known(@OpenBook() book: Book, @Query() { chapter }: DestinationsQuery): Promise<DestinationAnswer[]> {
+    return this.destinations.of(book.id, chapter);
   }
 
   @Post("destinations/looked")
   @HttpCode(204)
   @ApiNoContentResponse({ description: "That somebody has looked at what asking cannot judge is kept." })
   async looked(@OpenBook() book: Book, @Body() { address }: DestinationRequest): Promise<void> {
-    if (!(await this.reach.looked(book.id, address)))
+    if (!(await this.destinations.looked(book.id, address)))
       throw new Problem(422, "nothing-to-look-at", "Asking does not leave this destination open.", "address");
   }
 
@@ -46,7 +49,7 @@ export class ReachController {
   @HttpCode(204)
   @ApiNoContentResponse({ description: "The page as it is now is what it is compared with from now on." })
   async stillRight(@OpenBook() book: Book, @Body() { address }: DestinationRequest): Promise<void> {
-    if (!(await this.reach.stillRight(book.id, address)))
+    if (!(await this.destinations.stillRight(book.id, address)))
       throw new Problem(422, "nothing-changed", "This page is what it was when it was linked.", "address");
   }
 
@@ -60,7 +63,7 @@ export class ReachController {
   @Get("destinations/history")
   @ApiOkResponse({ type: [HistoryAnswer], description: "What a destination answered, the newest first." })
   async history(@OpenBook() book: Book, @Query() { address }: HistoryQuery): Promise<HistoryAnswer[]> {
-    return this.reach.history(book.id, address);
+    return this.destinations.history(book.id, address);
   }
 
   @Get("reach/runs")

@@ -116,6 +116,17 @@ export class DestinationAnswer {
   uses: DestinationUseAnswer[];
 }
 
+export class DestinationsQuery {
+  @ApiPropertyOptional({
+    description:
+      "The id of a chapter: only where its links lead, links elsewhere that have the same words, and the emails of the book.",
+  })
+  @IsOptional()
+  @IsString()
+  @MaxLength(36)
+  chapter?: string;
+}
+
 export class TitleQuery {
   @ApiProperty({ description: "A web address." })
   @IsString()

@@ -1,8 +1,10 @@
 import { Module } from "@nestjs/common";
 import { FilesModule } from "../files/files.module.ts";
+import { LedgerModule } from "../ledger/ledger.module.ts";
 import { JobsModule } from "../jobs/jobs.module.ts";
 import { WorkersModule } from "../workers/workers.module.ts";
 import { AnswerWriter } from "./answer-writer.ts";
+import { DestinationsService } from "./destinations.service.ts";
 import { HostGates } from "./host-gates.ts";
 import { HostWork } from "./host-work.ts";
 import { MailDomains } from "./mail-domains.ts";
@@ -16,10 +18,11 @@ import { Resolver } from "./resolver.ts";
 
 /** Runs over all destinations that can be asked. */
 @Module({
-  imports: [FilesModule, JobsModule, WorkersModule],
+  imports: [FilesModule, JobsModule, LedgerModule, WorkersModule],
   controllers: [ReachController],
   providers: [
     AnswerWriter,
+    DestinationsService,
     PageFetcher,
     HostGates,
     HostWork,
@@ -30,6 +33,6 @@ import { Resolver } from "./resolver.ts";
     Resolver,
     SharedPace,
   ],
-  exports: [HostGates, PageFetcher, ReachService],
+  exports: [DestinationsService, HostGates, PageFetcher, ReachService],
 })
 export class ReachModule {}

@@ -70,8 +70,6 @@ const staleAfter = {
   run: ["destinations", "runs", "findings", "history", "books", "linkStates"],
   /** Copies of linked pages were kept. */
   keptCopies: [...destinations, "destinations", "findings", "preflight"],
-  /** What the last run knew may be old. */
-  lookAgain: ["destinations"],
   /** An export has come to its end. */
   export: ["exports", "preflight", "places", "fromShelf"],
   /** A book was made, deleted, or brought in. */

@@ -107,7 +107,7 @@ export function ChapterEditor({
   const { shown: anchorsShown, show: showAnchors } = useAnchorMarks();
   const around = state && bookAround(state);
 
-  const states = useLinkStates(bookId);
+  const states = useLinkStates(bookId, chapterId);
   const findings = useFindings(state?.doc ?? null, useCheckBasis(bookId, chapterId, states));
   const settle = useCallback(() => saver.settle(), [saver]);
   const acceptances = useAcceptances(bookId, settle);

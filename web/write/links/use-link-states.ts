@@ -1,24 +1,29 @@
 import { useQuery } from "@tanstack/react-query";
 import type { KnownAnswer } from "@vennet/core/checks/finding";
-import { useEffect, useMemo } from "react";
+import { useMemo } from "react";
 import { answerOf, api } from "../../api/client";
-import { useStale } from "../../api/stale";
 import { keys } from "../../api/keys";
 import type { CardState } from "./card-context";
 
 /** By destination what is known of it. */
 export type LinkStates = ReadonlyMap<string, CardState & Omit<KnownAnswer, "state">>;
 
-/** The state of each address of the book, as the last reach run left it. */
-export function useLinkStates(bookId: string): LinkStates {
-  const stale = useStale();
+/**
+ * The state of each address of a book, as the last reach run left it.
+ * @param chapterId leaves those that are not looked at beside that chapter
+ */
+export function useLinkStates(bookId: string, chapterId?: string): LinkStates {
   const destinations = useQuery({
-    queryKey: keys.destinations(bookId),
-    queryFn: () => answerOf(api.GET("/api/books/{bookId}/destinations", { params: { path: { bookId } } })),
+    queryKey: keys.destinations(bookId, chapterId),
+    queryFn: () =>
+      answerOf(
+        api.GET("/api/books/{bookId}/destinations", {
+          params: { path: { bookId }, ...(chapterId ? { query: { chapter: chapterId } } : {}) },
+        }),
+      ),
+    // A planned run may have asked since.
+    staleTime: 0,
   });
-  useEffect(() => {
-    void stale("lookAgain");
-  }, [stale, bookId]);
   return useMemo(
     () =>
       new Map(
