@@ -22,6 +22,8 @@ test("long lists are shown in part, and whole when more is asked for; what is do
   await expect(destinations).toHaveCount(100);
   await page.getByRole("button", { name: "Show the other 30" }).click();
   await expect(destinations).toHaveCount(130);
+  // Who reads on goes on from the first of them.
+  await expect(destinations.nth(100)).toBeFocused();
   await expect(page.getByRole("button", { name: /^Show/ })).toHaveCount(0);
 
   await page.request.post(`/api/books/${bookId}/exports`, { data: { format: "web" } });
@@ -32,6 +34,7 @@ test("long lists are shown in part, and whole when more is asked for; what is do
   await expect(rows).toHaveCount(101);
   await page.getByRole("button", { name: "Show the other 30" }).click();
   await expect(rows).toHaveCount(131);
+  await expect(rows.nth(101)).toBeFocused();
 
   await page.request.post(`/api/books/${bookId}/chapters`, { data: { title: "Stones", document: plain } });
   await page.goto(`/books/${bookId}/links/addresses`);

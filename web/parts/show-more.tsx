@@ -1,4 +1,5 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { Button } from "./button";
 
 /** So many entries of a list are shown at first: thousands keep a browser busy for many seconds. */
@@ -38,14 +39,29 @@ export function useFirstOfLists(lists: readonly (readonly unknown[])[]): Extent 
   return { ...extent, ofEach };
 }
 
-/** The end of a list that goes on. */
+/** The end of a list that goes on. Who asks for more has the focus on the first of it. */
 export function ShowMore({ of: { next, left, showMore } }: { of: Extent }) {
+  const place = useRef<HTMLParagraphElement>(null);
   if (left === 0) return null;
+  const goOn = (): void => {
+    const last = lastEntryBefore(place.current);
+    flushSync(showMore);
+    const first = last?.nextElementSibling ?? last?.closest("section")?.nextElementSibling;
+    if (!(first instanceof HTMLElement)) return;
+    first.tabIndex = -1;
+    first.focus({ preventScroll: true });
+  };
   return (
-    <p className="-mt-px border-t border-hairline px-4 py-2 text-sm">
-      <Button kind="quiet" className="-ml-1" onClick={showMore}>
+    <p ref={place} className="-mt-px border-t border-hairline px-4 py-2 text-sm">
+      <Button kind="quiet" className="-ml-1" onClick={goOn}>
         {next === left ? `Show the other ${left}` : `Show ${next} more of ${left}`}
       </Button>
     </p>
   );
+}
+
+function lastEntryBefore(place: Element | null): Element | null {
+  let entry = place?.previousElementSibling ?? null;
+  while (entry && /^(SECTION|UL|TABLE|TBODY)$/.test(entry.tagName)) entry = entry.lastElementChild;
+  return entry;
 }
