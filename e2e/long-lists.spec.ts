@@ -2,6 +2,8 @@ import { expect, openOwnBook, test } from "./fixtures";
 
 const linked = Array.from({ length: 130 }, (_, i) => `Ask [here](https://stone-${i}.hesterley.test/).`);
 const markdown = `# Posts\n\n${linked.join("\n\n")}`;
+// The last of them leads to a file that does not travel along.
+const withLost = `${markdown}\n\nSee [the plan](plan.pdf).`;
 const plain = {
   type: "doc",
   content: [
@@ -55,4 +57,16 @@ test("keys go through a long list of findings without a press in between", async
   await expect(rows).toHaveCount(130);
   await page.keyboard.press("n");
   await expect(rows.nth(100)).toBeFocused();
+});
+
+test("what is wrong has not to be looked for in a long proof", async ({ page }) => {
+  const bookId = await openOwnBook(page, withLost);
+  await page.request.post(`/api/books/${bookId}/exports`, { data: { format: "web" } });
+  await page.goto(`/books/${bookId}/export`);
+  await page.getByRole("link", { name: "Link proof" }).click();
+  const rows = page.getByRole("region", { name: "Links of the manuscript" }).getByRole("row");
+  await expect(rows).toHaveCount(2);
+  await expect(rows.last()).toContainText("Missing");
+  await page.getByLabel("Show only what is wrong").uncheck();
+  await expect(rows).toHaveCount(101);
 });

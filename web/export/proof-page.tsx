@@ -44,14 +44,14 @@ export function ProofPage() {
         }),
       ),
   });
-  // What is wrong stands at the end of no long table.
-  const onlyWrong =
-    chosen ?? (proof.data !== undefined && !proof.data.complete && proof.data.rows.length > shownAtFirst);
+  // What is wrong has not to be looked for in a long table.
+  const rows = proof.data?.rows ?? [];
+  const onlyWrong = chosen ?? (rows.length > shownAtFirst && !rows.every(isRight));
   const Found = proof.data && formats[proof.data.format].Found;
   const isBeside = wide && proof.data !== undefined && Found !== undefined;
   // The first link that is wrong, else the first, is looked at before one is chosen.
-  const wrong = proof.data?.rows.find((row) => !isRight(row) && row.found.length > 0);
-  const first = wrong ?? proof.data?.rows.find(({ found }) => found.length > 0);
+  const wrong = rows.find((row) => !isRight(row) && row.found.length > 0);
+  const first = wrong ?? rows.find(({ found }) => found.length > 0);
   const where = looked ?? first?.found[0] ?? null;
   const look = isBeside ? { where, at: setLooked } : null;
   return (
@@ -132,7 +132,7 @@ export function ProofPage() {
               <ProofTable
                 key={String(onlyWrong)}
                 name="Links of the manuscript"
-                rows={proof.data.rows.filter((row) => !onlyWrong || !isRight(row))}
+                rows={rows.filter((row) => !onlyWrong || !isRight(row))}
                 look={look}
               />
             </>
