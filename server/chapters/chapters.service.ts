@@ -16,7 +16,7 @@ import type {
   NewChapterRequest,
 } from "./chapters.dto.ts";
 import { keepVersion } from "../history/keep-version.ts";
-import { chapterOrder } from "../ledger/reading-order.ts";
+import { chapterOrder, linkCount } from "../ledger/reading-order.ts";
 import { writeLedger } from "../ledger/write-ledger.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { deriveChapter, type DerivedChapter } from "./derived-chapter.ts";
@@ -40,7 +40,7 @@ export class ChaptersService {
       words: number;
       links: string;
     }[] = await this.database.query(
-      `SELECT c.id, c.title, c.role, c.revision, c.words, (SELECT COUNT(*) FROM link_use u WHERE u.chapterId = c.id) AS links
+      `SELECT c.id, c.title, c.role, c.revision, c.words, ${linkCount} AS links
          FROM chapter c WHERE c.bookId = ? AND c.deletedAt IS NULL ORDER BY ${chapterOrder.join(", ")}`,
       [bookId],
     );
