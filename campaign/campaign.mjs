@@ -14,6 +14,7 @@ import { hostileHosts } from "./attacks/hostile-hosts.mjs";
 import { hostileRequests } from "./attacks/hostile-requests.mjs";
 import { kills } from "./attacks/kills.mjs";
 import { largeChapters } from "./attacks/large-chapters.mjs";
+import { oddParts } from "./attacks/odd-parts.mjs";
 import { slowClients } from "./attacks/slow-clients.mjs";
 import { watched } from "./watch.mjs";
 
@@ -25,6 +26,7 @@ const attacks = [
   largeChapters,
   damagedFiles,
   hostileRequests,
+  oddParts,
   fullDisk,
   kills,
 ];

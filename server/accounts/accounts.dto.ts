@@ -1,6 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { IsEmail, IsOptional, IsString, Length, MaxLength } from "class-validator";
+import { IsEmail, IsString, Length, MaxLength } from "class-validator";
 import { Words } from "../http/words.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 // How long a password has to be is judged with the rest of its rule; this keeps out what is none at all.
 const longestPassword = 1_000;
@@ -35,7 +36,7 @@ export class NewAccountRequest {
   @ApiPropertyOptional({
     description: "The secret of a link of invitation, where accounts are made by these.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @MaxLength(longestToken)
   invitation?: string;

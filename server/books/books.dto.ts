@@ -22,6 +22,7 @@ import { ExportChoicesShape, PageLayoutShape } from "../exports/export-choices.d
 import { FitsCore } from "../http/fits-core.ts";
 import { IsLanguageTag } from "./language-tag.ts";
 import { Words } from "../http/words.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 export class NewBookRequest {
   @ApiProperty()
@@ -29,7 +30,7 @@ export class NewBookRequest {
   title: string;
 
   @ApiPropertyOptional({ description: "A BCP 47 tag, as “en” or “de”." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsLanguageTag()
   language?: string;
 }
@@ -87,52 +88,52 @@ export class PresetShape {
 
 export class ChangeBookRequest {
   @ApiPropertyOptional()
-  @IsOptional()
+  @MayBeLeftOut()
   @Words(500, "Give the book a title.")
   title?: string;
 
   @ApiPropertyOptional()
-  @IsOptional()
+  @MayBeLeftOut()
   @Words(200, "Give the author's name.")
   author?: string;
 
   @ApiPropertyOptional()
-  @IsOptional()
+  @MayBeLeftOut()
   @IsLanguageTag()
   language?: string;
 
   @ApiPropertyOptional({ type: LinkLooksShape, description: "How the links of each kind look." })
-  @IsOptional()
+  @MayBeLeftOut()
   @FitsCore("isLooks", assertLooks)
   looks?: LinkLooks;
 
   @ApiPropertyOptional({ type: ConventionsShape })
-  @IsOptional()
+  @MayBeLeftOut()
   @FitsCore("isConventions", assertConventions)
   conventions?: Conventions;
 
   @ApiPropertyOptional({ type: PageLayoutShape, description: "How the pages of the PDF are laid out." })
-  @IsOptional()
+  @MayBeLeftOut()
   @FitsCore("isLayout", assertLayout)
   layout?: PageLayout;
 
   @ApiPropertyOptional({ type: BookFontsShape, description: "In which of the author’s own fonts it is set." })
-  @IsOptional()
+  @MayBeLeftOut()
   @FitsCore("isFonts", assertFonts)
   fonts?: BookFonts;
 
   @ApiPropertyOptional({ type: [PresetShape], description: "Its sets of choices for exports, by name." })
-  @IsOptional()
+  @MayBeLeftOut()
   @FitsCore("isPresets", assertPresets)
   presets?: Preset[];
 
   @ApiPropertyOptional({ description: "Who reads the book: `anyone`, or the name of a group." })
-  @IsOptional()
+  @MayBeLeftOut()
   @Words(200, "Say who reads the book: anyone, or the name of a group.")
   audience?: string;
 
   @ApiPropertyOptional({ description: "For how many hours an answer of a server counts as fresh." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsInt()
   @Min(1, { message: "Answers are kept for an hour at least." })
   @Max(8760, { message: "Answers are kept for a year at most." })

@@ -1,8 +1,9 @@
 import { chapterRoles, rolesInOrder, type ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Min } from "class-validator";
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsString, Min } from "class-validator";
 import { AsSent } from "../http/request-pipe.ts";
 import { Words } from "../http/words.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 export class NewChapterRequest {
   @ApiProperty()
@@ -10,7 +11,7 @@ export class NewChapterRequest {
   title: string;
 
   @ApiPropertyOptional({ description: "Where it goes, counted from 0; at the end if left out." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsInt()
   @Min(0)
   position?: number;
@@ -20,7 +21,7 @@ export class NewChapterRequest {
     description:
       "An unnumbered chapter carries no number, a part is the title page of the chapters behind it, a companion page stands outside the reading order; a chapter if left out.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(chapterRoles)
   role?: ChapterRole;
 
@@ -29,7 +30,7 @@ export class NewChapterRequest {
     additionalProperties: true,
     description: "Its document; empty if left out.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsObject()
   @AsSent()
   document?: Record<string, unknown>;
@@ -49,7 +50,7 @@ export class SaveChapterRequest {
 
 export class ChangeChapterRequest {
   @ApiPropertyOptional()
-  @IsOptional()
+  @MayBeLeftOut()
   @Words(1000, "Give the chapter a title.")
   title?: string;
 
@@ -58,7 +59,7 @@ export class ChangeChapterRequest {
     description:
       "What it is in the reading order; companion pages stand outside of that, and stay what they are.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(rolesInOrder)
   role?: (typeof rolesInOrder)[number];
 }

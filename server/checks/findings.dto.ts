@@ -1,8 +1,9 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { Type } from "class-transformer";
-import { ArrayMaxSize, IsArray, IsOptional, IsString, MaxLength, ValidateNested } from "class-validator";
+import { ArrayMaxSize, IsArray, IsObject, IsString, MaxLength, ValidateNested } from "class-validator";
 import { PageChangeAnswer } from "../reach/reach.dto.ts";
 import { LinkName } from "../links/links.dto.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 class MendAnswer {
   @ApiProperty({ description: "What there is now: an address, words, or a description." })
@@ -63,9 +64,10 @@ export class MendRequest {
     type: [LinkName],
     description: "All that the rule has found and is sure of, if left out.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsArray()
   @ArrayMaxSize(50_000)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => LinkName)
   links?: LinkName[];

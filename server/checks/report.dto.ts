@@ -1,11 +1,12 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { IsIn, IsOptional } from "class-validator";
+import { IsIn } from "class-validator";
 import { JobAnswer } from "../jobs/jobs.controller.ts";
 import { RunAnswer } from "../reach/reach.dto.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 export class ReportQuery {
   @ApiPropertyOptional({ enum: ["page", "csv", "json"] })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(["page", "csv", "json"])
   as: "page" | "csv" | "json" = "page";
 }

@@ -7,8 +7,9 @@ import {
   type ExportChoices,
   type ExportFormat,
 } from "@vennet/core/publish/formats/formats";
-import { IsIn, IsOptional } from "class-validator";
+import { IsIn } from "class-validator";
 import { FitsCore } from "../http/fits-core.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 /** How the pages of a PDF are laid out. Lengths are millimetres. */
 export class PageLayoutShape implements PageLayout {
@@ -48,7 +49,7 @@ export class ExportChoicesShape implements ExportChoices {
 // The options of the formats are described by the formats themselves.
 for (const [name, option] of Object.entries(allOptions)) {
   ApiPropertyOptional(described(option))(ExportChoicesShape.prototype, name);
-  IsOptional()(ExportChoicesShape.prototype, name);
+  MayBeLeftOut()(ExportChoicesShape.prototype, name);
   FitsCore(`isOption-${name}`, (value) => assertOption(name, option, value))(
     ExportChoicesShape.prototype,
     name,

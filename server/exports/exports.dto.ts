@@ -74,6 +74,7 @@ export class WalkRequest {
   @ApiProperty({ type: [DifferingStepShape] })
   @IsArray()
   @ArrayMaxSize(5_000)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => DifferingStepShape)
   differing: DifferingStepShape[];

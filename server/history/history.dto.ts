@@ -1,8 +1,9 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { stepKinds, type StepKind } from "./book-step.entity.ts";
-import { IsObject, IsOptional } from "class-validator";
+import { IsObject } from "class-validator";
 import { AsSent } from "../http/request-pipe.ts";
 import { Words } from "../http/words.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 export class VersionListingAnswer {
   @ApiProperty({ type: String, nullable: true, description: "Null for the chapter as it is now." })
@@ -36,7 +37,7 @@ export class NameVersionRequest {
     additionalProperties: true,
     description: "A text to set aside; the chapter as it is if left out.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsObject()
   @AsSent()
   document?: Record<string, unknown>;

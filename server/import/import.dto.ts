@@ -4,12 +4,13 @@ import type { ArrivalMend, ArrivalVerdict } from "@vennet/core/import/arrival/ar
 import type { ArrivalGroup, GroupedArrival, ToldGroup } from "@vennet/core/import/arrival/group-arrival";
 import type { Side } from "@vennet/core/import/new-version/merge-version";
 import type { TextPart } from "@vennet/core/manuscript/versions";
-import { ArrayMaxSize, IsArray, IsIn, IsOptional, IsString, IsUrl, MaxLength } from "class-validator";
+import { ArrayMaxSize, IsArray, IsIn, IsString, IsUrl, MaxLength } from "class-validator";
 import { BookAnswer } from "../books/books.dto.ts";
 import { StepAnswer } from "../history/history.dto.ts";
 import { Trimmed } from "../http/words.ts";
 import type { Arrival } from "./arrival.entity.ts";
 import type { ShownChapter, ShownClash, ShownLink, ShownVersion } from "./take-in-version-task.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 const sides: Side[] = ["here", "elsewhere"];
 const verdicts: ArrivalVerdict[] = ["intact", "changed", "left-out", "lost", "extra"];
@@ -18,14 +19,14 @@ export class ImportRequest {
   @ApiPropertyOptional({
     description: "The book's title; else the first level-1 heading, else the file's name.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @Trimmed()
   @IsString()
   @MaxLength(500)
   title?: string;
 
   @ApiPropertyOptional({ description: "The web address from which relative links start." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsUrl(
     { protocols: ["http", "https"], require_protocol: true, require_tld: false },
     {
@@ -39,7 +40,7 @@ export class ImportRequest {
     enum: ["yes"],
     description: "Whether nothing is kept until its author has looked at it.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(["yes"])
   review?: "yes";
 
@@ -47,7 +48,7 @@ export class ImportRequest {
     enum: ["yes"],
     description: "Of one that was looked at: whether its pictures on the web are fetched now.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(["yes"])
   fetchPictures?: "yes";
 
@@ -55,14 +56,14 @@ export class ImportRequest {
     enum: ["version"],
     description: "Whether it is a new version of what the book has; else it becomes chapters behind those.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(["version"])
   as?: "version";
 }
 
 export class KeepRequest {
   @ApiPropertyOptional({ description: "The book's title; else the one that it was brought in with." })
-  @IsOptional()
+  @MayBeLeftOut()
   @Trimmed()
   @IsString()
   @MaxLength(500)
@@ -74,7 +75,7 @@ export class KeepRequest {
     description:
       "Which text is taken at each clash of a new version, by its number; where none is given, the one here.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsArray()
   @ArrayMaxSize(10_000)
   @IsIn(sides, { each: true })

@@ -1,15 +1,16 @@
 import { Body, Controller, Get, HttpCode, Post } from "@nestjs/common";
 import { ApiOkResponse, ApiPropertyOptional, ApiTags } from "@nestjs/swagger";
-import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsOptional, IsString, MaxLength } from "class-validator";
+import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsString, MaxLength } from "class-validator";
 import { OpenBook, OpenManuscript } from "../access/book.guard.ts";
 import { Book } from "../books/book.entity.ts";
 import { jobAnswer, JobAnswer } from "../jobs/jobs.controller.ts";
 import { JobsService } from "../jobs/jobs.service.ts";
 import { KeptService } from "./kept.service.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 export class KeepCopiesRequest {
   @ApiPropertyOptional({ type: [String], description: "These destinations alone; all pages if left out." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsArray()
   @ArrayNotEmpty({ message: "Name at least one address, or leave the list out to keep all." })
   @ArrayMaxSize(5000)

@@ -1,7 +1,8 @@
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
 import { kindNames, type DestinationKind } from "@vennet/core/destination/kinds/kinds";
 import { Type } from "class-transformer";
-import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from "class-validator";
+import { IsIn, IsInt, IsString, Matches, Max, MaxLength, Min } from "class-validator";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 export const states = ["sound", "moved", "guarded", "broken", "unsure", "unchecked"] as const;
 const columns = [
@@ -22,52 +23,52 @@ export class LedgerFilter {
   @ApiPropertyOptional({
     description: "Words in the link text, destination, description, chapter or heading.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @MaxLength(500)
   search?: string;
 
   @ApiPropertyOptional({ enum: kindNames })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(kindNames)
   kind?: DestinationKind;
 
   @ApiPropertyOptional({ enum: states })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(states)
   state?: (typeof states)[number];
 
   @ApiPropertyOptional({ description: "The id of a chapter." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @MaxLength(36)
   chapter?: string;
 
   @ApiPropertyOptional({ description: "A destination to the letter, as the ledger writes it." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @MaxLength(8000)
   destination?: string;
 
   @ApiPropertyOptional({ enum: ["yes", "no"], description: "With or without a description." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(["yes", "no"])
   described?: "yes" | "no";
 }
 
 export class LedgerQuery extends LedgerFilter {
   @ApiPropertyOptional({ enum: columns, default: "position" })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(columns)
   sort?: LedgerColumn;
 
   @ApiPropertyOptional({ enum: ["up", "down"], default: "up" })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(["up", "down"])
   direction?: "up" | "down";
 
   @ApiPropertyOptional({ default: 0 })
-  @IsOptional()
+  @MayBeLeftOut()
   @Type(() => Number)
   @IsInt()
   @Min(0)
@@ -75,7 +76,7 @@ export class LedgerQuery extends LedgerFilter {
   offset?: number;
 
   @ApiPropertyOptional({ default: 200 })
-  @IsOptional()
+  @MayBeLeftOut()
   @Type(() => Number)
   @IsInt()
   @Min(1)
@@ -85,7 +86,7 @@ export class LedgerQuery extends LedgerFilter {
 
 export class CsvQuery extends LedgerQuery {
   @ApiPropertyOptional({ description: "Columns divided by commas; all if left out." })
-  @IsOptional()
+  @MayBeLeftOut()
   @Matches(/^[a-z]+(,[a-z]+)*$/)
   columns?: string;
 }

@@ -20,6 +20,7 @@ import {
   ValidateNested,
 } from "class-validator";
 import { LedgerFilter } from "../ledger/ledger.dto.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 /** A destination of any kind, as it stands in a link. */
 function IsDestination(): PropertyDecorator {
@@ -69,7 +70,7 @@ export class LinkEdit {
     ...destinationSchema,
     description: "For retarget and change: where the links lead then.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsDestination()
   destination?: Destination;
 
@@ -77,19 +78,19 @@ export class LinkEdit {
     description:
       "For base: the web address from which links to files that were not brought along start (RFC 3986, 5.2).",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @Length(1, 2048)
   base?: string;
 
   @ApiPropertyOptional({ description: "For host: the host that is replaced, with its port if it has one." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @Length(1, 255)
   from?: string;
 
   @ApiPropertyOptional({ description: "For host: the host that takes its place." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @Length(1, 255)
   to?: string;
@@ -107,7 +108,7 @@ export class LinkEdit {
   @ApiPropertyOptional({
     description: "For words and change: the link text, or the text alternative of what is linked.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @Matches(/\S/, { message: "A link needs words to stand on." })
   @MaxLength(2000, { message: "A link stands on at most 2,000 characters." })
@@ -117,15 +118,16 @@ export class LinkEdit {
 /** An edit of many links: those that are named, or all that a filter matches. */
 export class BulkEditRequest {
   @ApiPropertyOptional({ type: [LinkName] })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsArray()
   @ArrayMaxSize(20_000)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => LinkName)
   links?: LinkName[];
 
   @ApiPropertyOptional({ type: LedgerFilter })
-  @IsOptional()
+  @MayBeLeftOut()
   @ValidateNested()
   @Type(() => LedgerFilter)
   matching?: LedgerFilter;
@@ -159,7 +161,7 @@ export class EditPreviewAnswer {
 
 export class SearchRequest {
   @ApiPropertyOptional({ description: "Words to look for." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @Length(1, 500)
   phrase?: string;
@@ -168,7 +170,7 @@ export class SearchRequest {
     type: [String],
     description: "Or examples of item codes, from which a pattern is made.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsArray()
   @ArrayMaxSize(20)
   @IsString({ each: true })
@@ -178,28 +180,28 @@ export class SearchRequest {
   @ApiPropertyOptional({
     description: "Or addresses that stand in the text and are no links.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsBoolean()
   addresses?: boolean;
 
   @ApiPropertyOptional({ default: true })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsBoolean()
   wholeWords?: boolean;
 
   @ApiPropertyOptional({ default: false })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsBoolean()
   matchCase?: boolean;
 
   @ApiPropertyOptional({ description: "End at so many of them." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsInt()
   @Min(1)
   limit?: number;
 
   @ApiPropertyOptional({ description: "Look in this chapter only." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @MaxLength(36)
   chapterId?: string;
@@ -269,7 +271,7 @@ export class AddLinksRequest {
   kind: (typeof addKinds)[number];
 
   @ApiPropertyOptional({ description: "The phrase or pattern, for the summary." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @MaxLength(500)
   of?: string;
@@ -283,6 +285,7 @@ export class AddLinksRequest {
   @ApiProperty({ type: [NewLink] })
   @IsArray()
   @ArrayMaxSize(20_000)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => NewLink)
   links: NewLink[];

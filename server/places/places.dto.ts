@@ -1,8 +1,9 @@
 import type { SignpostList } from "@vennet/core/manuscript/attributes";
 import { chapterRoles, type ChapterRole } from "@vennet/core/manuscript/chapter-role";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { IsOptional, IsString, MaxLength } from "class-validator";
+import { IsString, MaxLength } from "class-validator";
 import { Words } from "../http/words.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 class SignpostListShape implements SignpostList {
   @ApiProperty()
@@ -80,7 +81,7 @@ export class RemovePlaceRequest {
     description:
       "Where the links that led there lead then: another place's id, or “nowhere” to leave them dangling.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @MaxLength(64)
   to?: string;

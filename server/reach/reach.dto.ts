@@ -1,7 +1,8 @@
 import { kindNames, type DestinationKind } from "@vennet/core/destination/kinds/kinds";
 import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
-import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsIn, IsOptional, IsString, MaxLength } from "class-validator";
+import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsIn, IsString, MaxLength } from "class-validator";
 import { LinkStatesAnswer } from "../books/books.dto.ts";
+import { MayBeLeftOut } from "../http/may-be-left-out.ts";
 
 const states = ["sound", "moved", "guarded", "broken", "unsure", "unchecked"] as const;
 
@@ -121,7 +122,7 @@ export class DestinationsQuery {
     description:
       "The id of a chapter: only where its links lead, links elsewhere that have the same words, and the emails of the book.",
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @MaxLength(36)
   chapter?: string;
@@ -142,12 +143,12 @@ export class TitleAnswer {
 /** What a run asks. */
 export class ReachRequest {
   @ApiPropertyOptional({ enum: ["all", "due"], description: "`due` leaves out what was answered lately." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(["all", "due"])
   which?: "all" | "due";
 
   @ApiPropertyOptional({ type: [String], description: "These destinations alone." })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsArray()
   @ArrayNotEmpty({ message: "Name at least one address, or leave the list out to ask all." })
   @ArrayMaxSize(5000)
