@@ -16,9 +16,17 @@ describe("words that somebody gives", () => {
     expect((await author.call("GET", `/books/${book}`)).body).toMatchObject({ title: "The Causeways" });
   });
 
+  test("are kept on one line", async () => {
+    const title = "The \n Causeways\u2028of the Sound";
+    const { body } = await author.call("PATCH", `/books/${book}`, { title });
+    expect(body).toMatchObject({ title: "The Causeways of the Sound" });
+  });
+
   test.each([
     ["no blanks alone", "   ", "Give the book a title."],
     ["nothing but signs that no file can hold", "\ufeff\u0001", "Give the book a title."],
+    ["nothing but signs that nobody sees", "\u200b\u2060\u00ad", "Give the book a title."],
+    ["not nothing itself", null, "Give the book a title."],
     ["no number", 7, "Give the book a title."],
     ["no more than are kept", "x".repeat(1_501), "This is 1,501 characters long; at most 500 are kept."],
   ])("may be %s", async (_, title, message) => {

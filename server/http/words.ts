@@ -5,27 +5,36 @@ import { IsString, ValidateBy, type ValidationArguments } from "class-validator"
 export const Trimmed = (): PropertyDecorator =>
   Transform(({ value }: { value: unknown }) => (typeof value === "string" ? value.trim() : value));
 
+const unseen = /[\s\p{Cc}\p{Default_Ignorable_Code_Point}]/gu;
+
 /**
- * Words that somebody gives: kept without blanks around them, and some have to be left.
+ * Words that somebody gives: kept on one line, without blanks around them, and some that are seen have to be left.
  * @param longest how many characters are kept
  * @param wanted what is said where none are left
  */
 export function Words(longest: number, wanted: string): PropertyDecorator {
   const decorators = [
-    Trimmed(),
+    Transform(({ value }: { value: unknown }) =>
+      typeof value === "string" ? value.trim().replace(/\s*[\n\r\u2028\u2029]\s*/g, " ") : value,
+    ),
     IsString({ message: wanted }),
     ValidateBy({
       name: "words",
       validator: {
-        validate: (value: unknown) => typeof value !== "string" || (value !== "" && value.length <= longest),
+        validate: (value: unknown) => typeof value !== "string" || (isSeen(value) && value.length <= longest),
         defaultMessage: (given?: ValidationArguments) => {
-          const length = (given?.value as string).length.toLocaleString("en");
-          return length === "0"
-            ? wanted
-            : `This is ${length} characters long; at most ${longest.toLocaleString("en")} are kept.`;
+          const value = given?.value as string;
+          const length = value.length.toLocaleString("en");
+          return isSeen(value)
+            ? `This is ${length} characters long; at most ${longest.toLocaleString("en")} are kept.`
+            : wanted;
         },
       },
     }),
   ];
   return (target, property) => decorators.forEach((decorate) => decorate(target, property));
+}
+
+function isSeen(words: string): boolean {
+  return words.replace(unseen, "") !== "";
 }
