@@ -47,6 +47,8 @@ test.each([
   ["unwritten page", "refuges", { kind: "place", target: "page" }, ["page-unwritten l"]],
   ["raw address as words", "www.tides.example/today", web, ["raw-address l"]],
   ["blank words", "  ", web, ["no-name l"]],
+  // Where axe-core hears a name: letters without a shape are none to whoever looks.
+  ["words that nobody sees", "\u2060\u200b\u00ad", web, ["no-name l"]],
 ] as [string, string, Destination, string[]][])("%s", (_what, words, destination, expected) => {
   expect(found(link(words, destination))).toEqual(expected);
 });

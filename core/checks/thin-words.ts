@@ -1,4 +1,5 @@
 import type { Node } from "prosemirror-model";
+import { isSeen } from "../manuscript/seen-words.ts";
 import type { LinkUse } from "../manuscript/links.ts";
 import type { ChapterRule } from "./finding.ts";
 
@@ -22,7 +23,7 @@ export const thinWords: ChapterRule = {
   findInChapter: (doc, links) =>
     links.flatMap((link) => {
       const words = link.text.trim();
-      return link.on === "words" && words !== "" && !isEnough.test(words) && !isEntry(doc, link)
+      return link.on === "words" && isSeen(words) && !isEnough.test(words) && !isEntry(doc, link)
         ? [{ subject: link.id, message: `“${words}” is too little to read or to hit. Link more words.` }]
         : [];
     }),

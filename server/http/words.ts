@@ -1,11 +1,10 @@
+import { isSeen } from "@vennet/core/manuscript/seen-words";
 import { Transform } from "class-transformer";
 import { IsString, ValidateBy, type ValidationArguments } from "class-validator";
 
 /** Blanks around what somebody gives are no part of it. */
 export const Trimmed = (): PropertyDecorator =>
   Transform(({ value }: { value: unknown }) => (typeof value === "string" ? value.trim() : value));
-
-const unseen = /[\s\p{Cc}\p{Default_Ignorable_Code_Point}]/gu;
 
 /**
  * Words that somebody gives: kept on one line, without blanks around them, and some that are seen have to be left.
@@ -33,8 +32,4 @@ export function Words(longest: number, wanted: string): PropertyDecorator {
     }),
   ];
   return (target, property) => decorators.forEach((decorate) => decorate(target, property));
-}
-
-function isSeen(words: string): boolean {
-  return words.replace(unseen, "") !== "";
 }

@@ -29,8 +29,8 @@ function effectOnWords(edit: LinkEdit): (use: PublicationLink) => LinkEffect {
       return (use) => (use.description === description ? null : { description });
     }
     case "words": {
-      const text = edit.text?.trim() ?? "";
-      if (text === "") throw new Problem(400, "no-words", "A link needs words to stand on.", "text");
+      const { text } = edit;
+      if (text === undefined) throw new Problem(400, "no-words", "A link needs words to stand on.", "text");
       return (use) => (use.text === text ? null : { text });
     }
     case "retarget": {
@@ -54,10 +54,9 @@ function effectOnWords(edit: LinkEdit): (use: PublicationLink) => LinkEffect {
 
 /** What of a change of words, destination and description is new to a link, as one. */
 function changeOf({ destination, text, description }: LinkEdit, use: PublicationLink): LinkEffect {
-  const words = text?.trim();
   const change: LinkChange = {
     ...(destination && !sameDestination(use.destination, destination) ? { destination } : {}),
-    ...(words && words !== use.text ? { text: words } : {}),
+    ...(text !== undefined && text !== use.text ? { text } : {}),
     ...(description !== undefined && (description?.trim() || null) !== use.description
       ? { description: description?.trim() || null }
       : {}),

@@ -13,7 +13,6 @@ import {
   IsOptional,
   IsString,
   Length,
-  Matches,
   MaxLength,
   Min,
   ValidateBy,
@@ -21,6 +20,7 @@ import {
 } from "class-validator";
 import { LedgerFilter } from "../ledger/ledger.dto.ts";
 import { MayBeLeftOut } from "../http/may-be-left-out.ts";
+import { Words } from "../http/words.ts";
 
 /** A destination of any kind, as it stands in a link. */
 function IsDestination(): PropertyDecorator {
@@ -109,9 +109,7 @@ export class LinkEdit {
     description: "For words and change: the link text, or the text alternative of what is linked.",
   })
   @MayBeLeftOut()
-  @IsString()
-  @Matches(/\S/, { message: "A link needs words to stand on." })
-  @MaxLength(2000, { message: "A link stands on at most 2,000 characters." })
+  @Words(2000, "A link needs words to stand on.")
   text?: string;
 }
 
