@@ -5,6 +5,8 @@ const focusable =
   "a[href], button:not(:disabled), input:not(:disabled):not([type=hidden]), select:not(:disabled), textarea:not(:disabled), summary, [contenteditable=true], [tabindex='0']";
 const row = "li, tr, [role=row]";
 const mostRemembered = 20;
+/** Milliseconds that a button which cannot be pressed is waited for: most work is done by then. */
+const patience = 1_000;
 
 interface Focused {
   element: HTMLElement;
@@ -15,7 +17,7 @@ interface Focused {
 /**
  * Keeps the focus on the page when what has it goes: a panel that closes, a row that is deleted, a button that becomes
  * a field. It returns to where it came from, or goes to the row beside (WCAG 2.2 SC 2.4.3, 2.4.7); else whoever works
- * by keys begins again at the top of the page.
+ * by keys begins again at the top of the page. Where a button has nothing left to do it goes to what stands nearest.
  */
 export function keepFocus(): void {
   const before: HTMLElement[] = [];
@@ -24,6 +26,7 @@ export function keepFocus(): void {
   addEventListener("focusin", ({ target }) => {
     if (!(target instanceof HTMLElement)) return;
     holds = true;
+    if (target !== lent?.to) lent = null;
     if (last && last.element !== target) before.push(last.element);
     if (before.length > mostRemembered) before.shift();
     last = { element: target, around: waysUp(target) };
@@ -44,11 +47,39 @@ export function keepFocus(): void {
     if (isThere(last.element)) giveBack(last.element);
     else if (!last.element.matches(":disabled") || !last.element.isConnected)
       giveBack(placeFor(last, before));
+    else if (waiting !== last) waitFor(last);
+  };
+  let waiting: Focused | null = null;
+  /** What has the focus in the place of a button that could not be pressed, until anything is pressed. */
+  let lent: { from: HTMLElement; to: HTMLElement } | null = null;
+  const waitFor = (focused: Focused): void => {
+    waiting = focused;
+    setTimeout(() => {
+      const { element } = focused;
+      const isLeft = last === focused && element.isConnected && element.matches(":disabled");
+      if (waiting === focused) waiting = null;
+      if (!isLeft || !document.hasFocus() || hasFocus()) return;
+      const to = nearest(focused);
+      lent = to && { from: element, to };
+      giveBack(to);
+    }, patience);
+  };
+  const takeBack = (): void => {
+    if (!lent || !isThere(lent.from)) return;
+    giveBack(lent.from);
   };
   // A button that got the focus in the middle of a press of these would be pressed by it.
   let pressing = false;
   let missed = false;
-  addEventListener("keydown", ({ key }) => (pressing = key === "Enter" || key === " "), true);
+  addEventListener(
+    "keydown",
+    ({ key }) => {
+      pressing = key === "Enter" || key === " ";
+      lent = null;
+    },
+    true,
+  );
+  addEventListener("pointerdown", () => (lent = null), true);
   addEventListener("keyup", () => {
     pressing = false;
     if (missed) setTimeout(look);
@@ -61,6 +92,7 @@ export function keepFocus(): void {
     // The text is told its classes at every key, most often those that it has.
     (target as Element).getAttribute(attributeName) !== oldValue;
   new MutationObserver((changes) => {
+    if (changes.some(({ target }) => target === lent?.from)) takeBack();
     // To ask what has the focus costs a layout, and the page changes with every key.
     if (!holds || !last?.element.isConnected || changes.some(concernsFocus)) look();
   }).observe(document.body, {
@@ -71,9 +103,10 @@ export function keepFocus(): void {
   });
 }
 
-/** Whether anything on the page has the focus. */
+/** Whether anything on the page has the focus. What became disabled loses it, and browsers tell that later or never. */
 function hasFocus(): boolean {
-  return document.activeElement !== null && document.activeElement !== document.body;
+  const { activeElement } = document;
+  return activeElement !== null && activeElement !== document.body && !activeElement.matches(":disabled");
 }
 
 function waysUp(element: Element): Focused["around"] {
@@ -102,6 +135,18 @@ function placeFor({ around }: Focused, before: readonly HTMLElement[]): HTMLElem
     (parent.querySelector("main") ? content() : firstIn(parent)) ??
     content()
   );
+}
+
+/** What stands nearest to something that cannot have the focus any more: behind it where it can be, else before it. */
+function nearest({ element, around }: Focused): HTMLElement | null {
+  for (const { parent } of around) {
+    const there = [...parent.querySelectorAll<HTMLElement>(focusable)].filter(isThere);
+    const isBehind = (one: Element): boolean =>
+      (element.compareDocumentPosition(one) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0;
+    const place = there.find(isBehind) ?? there.at(-1);
+    if (place) return place;
+  }
+  return null;
 }
 
 /** Where the row goes on of which a part is gone: where the author was in it before, or what stands there now. */
