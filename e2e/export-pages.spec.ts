@@ -175,3 +175,33 @@ test("what stops an export is told with its place, and mended by one press that 
   letMend();
   await expect(page.getByText("All 1 link intact")).toBeVisible();
 });
+
+test("an export is followed on where the server would not tell of it for a while", async ({
+  page,
+  quiet,
+}) => {
+  quiet.push("503", "404");
+  const bookId = await openOwnBook(
+    page,
+    "# Crossing\n\nSee [the office](https://tides.hesterley.example/).\n",
+  );
+  await page.goto(`/books/${bookId}/export`);
+  const refused = { status: 503, json: { code: "away", message: "The database does not answer." } };
+  const asked: string[] = [];
+  await page.route(/\/api\/jobs\/[^/]+(\/events)?$/, async (route) => {
+    asked.push(new URL(route.request().url()).pathname.replace(/.*\/jobs\/[^/]+/, "job"));
+    // First what is followed, then what asks whether it may be followed again.
+    await (asked.length <= 2 ? route.fulfill(refused) : route.continue());
+  });
+  await page.getByRole("button", { name: "Export PDF" }).click();
+  await expect(page.getByText("All 1 link intact")).toBeVisible();
+  expect(asked.slice(0, 3)).toEqual(["job/events", "job", "job"]);
+
+  // One that the server knows no more has failed, and can be begun again.
+  await page.unrouteAll();
+  const gone = { status: 404, json: { code: "not-found", message: "There is no such job." } };
+  await page.route(/\/api\/jobs\/[^/]+(\/events)?$/, (route) => route.fulfill(gone));
+  await page.getByRole("button", { name: "Export PDF" }).click();
+  await expect(page.getByText("There is no such job.")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Export PDF" })).toBeEnabled();
+});

@@ -1,11 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Job } from "./client";
-
-const ended = ["done", "cancelled", "failed"];
-
-export function isUnderWay(job: Job | null): job is Job & { state: "waiting" | "running" } {
-  return job !== null && !ended.includes(job.state);
-}
+import { followJob, isUnderWay } from "./follow-job";
 
 /** Follows a job by the server's events until it has ended. `onChange` hears of every change. */
 export function useJob(first: Job | null, onChange: (job: Job) => void): Job | null {
@@ -14,15 +9,11 @@ export function useJob(first: Job | null, onChange: (job: Job) => void): Job | n
   const begunUnderWay = isUnderWay(first);
   useEffect(() => {
     setJob(first);
-    if (id === null || !begunUnderWay) return;
-    const events = new EventSource(`/api/jobs/${id}/events`);
-    events.onmessage = (event: MessageEvent<string>) => {
-      const next = JSON.parse(event.data) as Job;
+    if (!first || !begunUnderWay) return;
+    return followJob(first, (next) => {
       setJob(next);
       onChange(next);
-      if (ended.includes(next.state)) events.close();
-    };
-    return () => events.close();
+    });
     // A job is followed from its first sight on; its later states come by the events.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [id, begunUnderWay]);

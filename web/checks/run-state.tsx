@@ -1,5 +1,5 @@
 import type { Job, ReachRun } from "../api/client";
-import { isUnderWay } from "../api/use-job";
+import { isUnderWay } from "../api/follow-job";
 import { Problem } from "../parts/notice";
 import { Progress } from "../parts/progress";
 import { plural, shownDate } from "../parts/wording";

@@ -3,7 +3,8 @@ import { useState } from "react";
 import { answerOf, api, type Job } from "../api/client";
 import { keys } from "../api/keys";
 import { useStale } from "../api/stale";
-import { isUnderWay, useJob } from "../api/use-job";
+import { isUnderWay } from "../api/follow-job";
+import { useJob } from "../api/use-job";
 
 /** The latest job that keeps copies of linked pages, and the ways to begin and to cancel one. */
 export interface Keeping {

@@ -3,7 +3,8 @@ import { useState } from "react";
 import { answerOf, api, type Job } from "../api/client";
 import { useStale } from "../api/stale";
 import { keys } from "../api/keys";
-import { isUnderWay, useJob } from "../api/use-job";
+import { isUnderWay } from "../api/follow-job";
+import { useJob } from "../api/use-job";
 
 /** The latest run over a book's destinations, and the ways to begin and to cancel one. */
 export interface Run {

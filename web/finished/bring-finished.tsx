@@ -1,7 +1,7 @@
 import { useState, type FormEvent } from "react";
 import { Link } from "react-router";
 import { sendForm, type Job } from "../api/client";
-import { endOf } from "../api/end-of-job";
+import { endOf } from "../api/follow-job";
 import { useStale } from "../api/stale";
 import { FirstPage } from "./first-page";
 import { useLookAtFiles } from "./look-at-files";

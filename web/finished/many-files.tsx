@@ -2,7 +2,7 @@ import { zip } from "fflate";
 import { useState } from "react";
 import { Link } from "react-router";
 import { answerOf, api, type Book, type Step } from "../api/client";
-import { endOf } from "../api/end-of-job";
+import { endOf } from "../api/follow-job";
 import { useStale } from "../api/stale";
 import { offerUndo } from "../frame/undo-bar";
 import { Button } from "../parts/button";

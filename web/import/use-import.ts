@@ -3,7 +3,8 @@ import { answerOf, api, sendForm, type Imported, type Job } from "../api/client"
 import { useStepDone } from "../links/use-step-done";
 import { useStale } from "../api/stale";
 import type { Side } from "./version";
-import { isUnderWay, useJob } from "../api/use-job";
+import { isUnderWay } from "../api/follow-job";
+import { useJob } from "../api/use-job";
 
 /** A manuscript that was read and waits for its author to look at it. */
 export interface Looked extends Imported {

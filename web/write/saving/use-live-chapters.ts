@@ -1,5 +1,6 @@
 import { useEffect } from "react";
-import type { ChapterRevision } from "../../api/client";
+import { answerOf, api, type ChapterRevision } from "../../api/client";
+import { followEvents } from "../../api/server-events";
 import { useStale } from "../../api/stale";
 import { useBookChanges } from "../../book-changes";
 import type { ChapterSaver } from "./chapter-saver";
@@ -13,7 +14,7 @@ export function useLiveChapters(bookId: string, chapterId: string | null, saver:
   useEffect(() => {
     if (!saver) return;
     let known: ChapterRevision[] | null = null;
-    let events: EventSource | null = null;
+    let end = (): void => undefined;
     const meet = (): void => {
       const open = known?.find(({ id }) => id === chapterId);
       const isBusy = saver.status.getState().kind !== "saved";
@@ -30,18 +31,23 @@ export function useLiveChapters(bookId: string, chapterId: string | null, saver:
       if (others.some(({ id, revision }) => wasAt.get(id) !== revision)) void stale("text");
     };
     const follow = (): void => {
-      events?.close();
-      events = null;
+      end();
+      end = () => undefined;
       if (document.visibilityState === "hidden") return;
-      events = new EventSource(`/api/books/${bookId}/chapters/events`);
-      events.onmessage = (event: MessageEvent<string>) => take(JSON.parse(event.data) as ChapterRevision[]);
+      end = followEvents<ChapterRevision[]>(
+        `/api/books/${bookId}/chapters/events`,
+        take,
+        () => answerOf(api.GET("/api/books/{bookId}/chapters", { params: { path: { bookId } } })),
+        // A book that is gone, or a session that has ended, is told by what else is asked.
+        () => undefined,
+      );
     };
     follow();
     document.addEventListener("visibilitychange", follow);
     // What came while this window was saving is met when it has.
     const unsubscribe = saver.status.subscribe(meet);
     return () => {
-      events?.close();
+      end();
       document.removeEventListener("visibilitychange", follow);
       unsubscribe();
     };
