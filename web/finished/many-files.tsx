@@ -22,9 +22,12 @@ export function ManyFiles({ files, onClose }: { files: readonly Book[]; onClose:
   /** How many links change in each file, where that was looked at for these hosts. */
   const [changing, setChanging] = useState<ReadonlyMap<string, number> | null>(null);
   const [told, setTold] = useState<Told>(new Map());
-  const [underWay, setUnderWay] = useState<{ what: string; done: number; stop: AbortController } | null>(
-    null,
-  );
+  const [underWay, setUnderWay] = useState<{
+    what: string;
+    done: number;
+    total: number;
+    stop: AbortController;
+  } | null>(null);
   const chosen = files.filter(({ id }) => !left.has(id));
   const edit = { kind: "host" as const, from: from.trim(), to: to.trim() };
   const isHost = edit.from.includes(".") && edit.to.includes(".");
@@ -41,11 +44,12 @@ export function ManyFiles({ files, onClose }: { files: readonly Book[]; onClose:
     setTold(all);
     for (const [done, file] of of.entries()) {
       if (stop.signal.aborted) break;
-      setUnderWay({ what, done, stop });
+      setUnderWay({ what, done, total: of.length, stop });
       try {
         all.set(file.id, { words: await work(file, stop.signal), isWrong: false });
       } catch (error) {
-        all.set(file.id, { words: (error as Error).message, isWrong: true });
+        const words = stop.signal.aborted ? "Cancelled." : (error as Error).message;
+        all.set(file.id, { words, isWrong: !stop.signal.aborted });
       }
       setTold(new Map(all));
     }
@@ -127,7 +131,7 @@ export function ManyFiles({ files, onClose }: { files: readonly Book[]; onClose:
       const answer = await fetch(`/api/books/${id}/exports/${last.id}/file`, { signal });
       if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
       let name = last.fileName;
-      for (let i = 2; name in content; i++) name = last.fileName.replace(/(\.pdf)?$/i, ` ${i}$1`);
+      for (let i = 2; name in content; i++) name = last.fileName.replace(/(\.\w+)?$/, ` ${i}$1`);
       content[name] = new Uint8Array(await answer.arrayBuffer());
       return `In the archive as ${name}.`;
     });
@@ -195,11 +199,11 @@ export function ManyFiles({ files, onClose }: { files: readonly Book[]; onClose:
         <div>
           <div className="mb-1 flex items-center justify-between">
             <span role="status">
-              {underWay.what} … {underWay.done} of {chosen.length}
+              {underWay.what} … {underWay.done} of {underWay.total}
             </span>
             <Button onClick={() => underWay.stop.abort()}>Cancel</Button>
           </div>
-          <Progress label={underWay.what} done={underWay.done} total={chosen.length} />
+          <Progress label={underWay.what} done={underWay.done} total={underWay.total} />
         </div>
       )}
       <form
