@@ -8,7 +8,7 @@ import { BrokenPage } from "./frame/broken-page";
 import { keepFocus } from "./frame/kept-focus";
 import { showTheme } from "./frame/theme";
 import { Tips } from "./frame/tips";
-import { UndoBar } from "./frame/undo-bar";
+import { sayRefusals, UndoBar } from "./frame/undo-bar";
 import { listenForUndo } from "./frame/undo-keys";
 import { SignedInOnly } from "./session/session";
 import { Waiting } from "./parts/notice";
@@ -16,6 +16,7 @@ import "./style.css";
 
 showTheme();
 keepFocus();
+sayRefusals();
 
 const queries = new QueryClient({
   defaultOptions: {

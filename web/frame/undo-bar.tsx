@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import { create } from "zustand";
+import { ApiError } from "../api/client";
 import { Button } from "../parts/button";
 import { forgetDone, tellDone, turn, useHistory, type Undoable } from "./history";
 
@@ -21,6 +22,13 @@ export function offerUndo(undoable: Undoable): void {
 /** Says something at the foot of the page. */
 function sayInBar(said: string): void {
   useUndoBar.setState({ offered: null, said });
+}
+
+/** Says why something that was pressed could not be done, where nothing else says so. */
+export function sayRefusals(): void {
+  addEventListener("unhandledrejection", ({ reason }) => {
+    if (reason instanceof ApiError) sayInBar(reason.message);
+  });
 }
 
 const shownFor = 20_000;
