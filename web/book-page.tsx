@@ -5,8 +5,8 @@ import { bookOf } from "./api/book-of";
 import { chaptersOf } from "./api/chapters-of";
 import { ApiError, type Book } from "./api/client";
 import { PageFrame } from "./frame/page-frame";
-import { Button } from "./parts/button";
-import { Problem, Waiting } from "./parts/notice";
+import { Waiting } from "./parts/notice";
+import { NotRead } from "./parts/not-read";
 
 /** The book of the address, for all its stages. */
 export function BookPage() {
@@ -23,11 +23,14 @@ export function BookPage() {
         <Waiting what="Opening the book" />
       ) : (
         <div className="mx-auto max-w-xl p-8">
-          <Problem action={<Button onClick={() => void book.refetch()}>Try again</Button>}>
-            {book.error instanceof ApiError && book.error.status === 404
-              ? "There is no such book on your Shelf."
-              : book.error.message}
-          </Problem>
+          <NotRead
+            of={book}
+            says={(error) =>
+              error instanceof ApiError && error.status === 404
+                ? "There is no such book on your Shelf."
+                : error.message
+            }
+          />
         </div>
       )}
     </PageFrame>

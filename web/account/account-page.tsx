@@ -4,11 +4,12 @@ import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
 import { sessionOf } from "../api/session-of";
 import { PageFrame } from "../frame/page-frame";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { Leave } from "./leave";
 import { OwnEmail, OwnName, OwnPassword } from "./own-details";
 import { SessionsList } from "./sessions-list";
 import { Usage } from "./usage";
+import { NotRead } from "../parts/not-read";
 
 /** What is the author's own here: name, ways in, what they have, and how to leave. */
 export function AccountPage() {
@@ -17,14 +18,14 @@ export function AccountPage() {
   useEffect(() => {
     document.title = "Account – Vennet";
   }, []);
-  const error = session.error ?? entry.error;
   return (
     <PageFrame>
       <div className="h-full overflow-y-auto">
         <div className="mx-auto max-w-3xl px-6 py-8">
           <h1 className="font-serif text-3xl font-semibold">Account</h1>
-          {error && <Problem>{error.message}</Problem>}
-          {!error && (!session.data || !entry.data) && <Waiting what="Opening your account" />}
+          <NotRead of={session} />
+          <NotRead of={entry} />
+          {(session.isPending || entry.isPending) && <Waiting what="Opening your account" />}
           {session.data && entry.data && (
             <div className="mt-6 border border-hairline bg-paper">
               <Section name="Name">

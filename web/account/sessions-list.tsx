@@ -2,11 +2,12 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
 import { Button } from "../parts/button";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { shownDate } from "../parts/wording";
 import { deviceName } from "./device-name";
 import { Told } from "./told";
 import { useSending } from "./use-sending";
+import { NotRead } from "../parts/not-read";
 
 /** Where the account is signed in; each place can be signed out from here, and all others at once. */
 export function SessionsList() {
@@ -22,8 +23,8 @@ export function SessionsList() {
       await queries.invalidateQueries({ queryKey: keys.sessions });
       return told;
     });
-  if (sessions.isPending) return <Waiting what="Looking where you are signed in" />;
-  if (sessions.error) return <Problem>{sessions.error.message}</Problem>;
+  if (!sessions.data)
+    return sessions.error ? <NotRead of={sessions} /> : <Waiting what="Looking where you are signed in" />;
   return (
     <div className="flex flex-col gap-3">
       <ul className="border-t border-hairline">

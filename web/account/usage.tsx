@@ -2,8 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { fileSize, plural } from "../parts/wording";
+import { NotRead } from "../parts/not-read";
 
 /** From this share on an author is told, before the limit is met. */
 const nearlyFull = 0.9;
@@ -14,8 +15,7 @@ const useUsage = () =>
 /** What the account has of what it may have. */
 export function Usage() {
   const usage = useUsage();
-  if (usage.isPending) return <Waiting what="Counting" />;
-  if (usage.error) return <Problem>{usage.error.message}</Problem>;
+  if (!usage.data) return usage.error ? <NotRead of={usage} /> : <Waiting what="Counting" />;
   const { books, mostBooks, bytes, mostBytes } = usage.data;
   return (
     <ul className="flex flex-col gap-3">

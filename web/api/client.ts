@@ -185,6 +185,7 @@ export function sendForm<T>(
   });
 }
 
+/** What the server answered instead, by its status and its body. */
 export function errorFrom(status: number, body: unknown): ApiError {
   const { code, message, field } = (body ?? {}) as { code?: string; message?: string; field?: string };
   return new ApiError(status, code ?? "unknown", message ?? `The server answered ${status}.`, field ?? null);

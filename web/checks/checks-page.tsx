@@ -14,6 +14,7 @@ import { useDestinations } from "./use-destinations";
 import { useHeldOrder } from "./use-held-order";
 import { useKeptCopies } from "./use-kept-copies";
 import { useRun, useRuns } from "./use-run";
+import { NotRead } from "../parts/not-read";
 
 /** Asks every destination of the book that can be asked, and shows what came of it with the evidence. */
 export function ChecksPage() {
@@ -67,11 +68,7 @@ export function ChecksPage() {
           <RunState run={run.job} last={last} />
           <KeepingState {...keeping} />
           {destinations.isPending && <Waiting what="Reading the links" />}
-          {destinations.error && (
-            <Problem action={<Button onClick={() => void destinations.refetch()}>Try again</Button>}>
-              {destinations.error.message}
-            </Problem>
-          )}
+          <NotRead of={destinations} />
           {destinations.data && all.length === 0 && (
             <EmptyPage next="Make a link in Write" to={`/books/${book.id}/write?guide=first-link`}>
               Every web address, email address and shared file of the book is checked here: whether it still

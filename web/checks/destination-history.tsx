@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { answerOf, api, type CheckedDestination } from "../api/client";
 import { keys } from "../api/keys";
-import { Problem } from "../parts/notice";
 import { StateMark } from "../parts/state-mark";
 import { shownDate } from "../parts/wording";
+import { NotRead } from "../parts/not-read";
 
 /** What one destination has answered over time, the newest first. */
 export function DestinationHistory({
@@ -24,7 +24,7 @@ export function DestinationHistory({
       ),
     staleTime: 0,
   });
-  if (history.error) return <Problem>{history.error.message}</Problem>;
+  if (history.error) return <NotRead of={history} />;
   return (
     <section aria-label={`History of ${address}`} className="mt-1 mb-2 border-l-2 border-blue pl-3 text-sm">
       {state !== "sound" && state !== "unchecked" && (

@@ -5,7 +5,6 @@ import { useStale } from "../api/stale";
 import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { useStepDone } from "../links/use-step-done";
-import { Button } from "../parts/button";
 import { severityMeanings, severityWords, SeverityMark } from "../parts/finding-mark";
 import { Problem, Waiting } from "../parts/notice";
 import { ChecksFrame } from "./checks-frame";
@@ -14,6 +13,7 @@ import type { FindingActions } from "./finding-row";
 import { useFindingKeys } from "./use-finding-keys";
 import { useRun } from "./use-run";
 import { useSaidOfDestination } from "./use-said-of-destination";
+import { NotRead } from "../parts/not-read";
 
 type Severity = BookFinding["severity"];
 const severities: Severity[] = ["stop", "fix", "consider"];
@@ -107,11 +107,7 @@ export function FindingsPage() {
         <div className="mx-auto max-w-5xl px-6 py-6">
           <h1 className="font-serif text-3xl font-semibold">Findings</h1>
           {findings.isPending && <Waiting what="Checking the book" />}
-          {findings.error && (
-            <Problem action={<Button onClick={() => void findings.refetch()}>Try again</Button>}>
-              {findings.error.message}
-            </Problem>
-          )}
+          <NotRead of={findings} />
           {problem && <Problem>{problem}</Problem>}
           {findings.data && (
             <div

@@ -1,12 +1,13 @@
 import { useBook } from "../book-page";
 import { EmptyPage } from "../parts/empty-page";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { linkStates, StateMark, stateWord } from "../parts/state-mark";
 import { shownDate } from "../parts/wording";
 import { ChecksFrame } from "./checks-frame";
 import { CheckPlan } from "./check-plan";
 import { HealthChart } from "./health-chart";
 import { useRuns } from "./use-run";
+import { NotRead } from "../parts/not-read";
 
 /** How the book's links fared over its runs, when it is asked by itself, and the report of its findings. */
 export function HealthPage() {
@@ -26,7 +27,7 @@ export function HealthPage() {
             </span>
           </div>
           {runs.isPending && <Waiting what="Reading the runs" />}
-          {runs.error && <Problem>{runs.error.message}</Problem>}
+          <NotRead of={runs} />
           {runs.data && all.length === 0 && (
             <EmptyPage next="Check the addresses" to={`/books/${book.id}/checks`}>
               Here you see over months how the destinations of the book fare. No run has come to its end yet;

@@ -7,6 +7,7 @@ import { useShownPage } from "../finished/pdf/shown-page";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { usePdfDocument } from "../parts/use-pdf-document";
+import { NotRead } from "../parts/not-read";
 
 /** How far one press of an arrow key moves the line, in points; with Shift further. */
 const step = 10;
@@ -30,7 +31,7 @@ export function PointInFile({
   onPoint: (at: string) => void;
   onClose: () => void;
 }) {
-  const { file, problem } = usePdfDocument(address);
+  const { file, asked } = usePdfDocument(address);
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -47,8 +48,8 @@ export function PointInFile({
               <Button kind="quiet">Cancel</Button>
             </Dialog.Close>
           </div>
-          {problem && <Problem>This file cannot be shown: {problem}</Problem>}
-          {!file && !problem && <Waiting what="Opening the file" />}
+          <NotRead of={asked} says={({ message }) => `This file cannot be shown: ${message}`} />
+          {!file && !asked.error && <Waiting what="Opening the file" />}
           {file && <Pages file={file} places={places} onPoint={onPoint} />}
         </Dialog.Content>
       </Dialog.Portal>

@@ -17,6 +17,7 @@ import { layoutWords } from "./layout-words";
 import { PreflightTable } from "./preflight";
 import { Presets } from "./presets";
 import { UnderWay } from "./under-way";
+import { NotRead } from "../parts/not-read";
 
 /** Exports the book, and shows for every export whether all of its links are in the file. */
 export function ExportPage() {
@@ -128,7 +129,7 @@ export function ExportPage() {
               className="min-w-0 border-l border-hairline pl-6 max-md:border-l-0 max-md:pl-0"
             >
               <h2 className="mb-1 text-sm text-faint">What becomes of the links</h2>
-              {preflight.error && <Problem>{preflight.error.message}</Problem>}
+              <NotRead of={preflight} />
               {preflight.isPending && <Waiting what="Looking through the links" />}
               {preflight.data && (
                 <PreflightTable
@@ -148,7 +149,7 @@ export function ExportPage() {
           </div>
           <h2 className="mt-4 font-serif text-xl">Exported files</h2>
           {exports.isPending && <Waiting what="Looking for exports" />}
-          {exports.error && <Problem>{exports.error.message}</Problem>}
+          <NotRead of={exports} />
           {exports.data?.length === 0 && (
             <p className="mt-3 border border-hairline bg-paper p-8 font-serif text-lg">
               Nothing has been exported yet. Each file will be read back here, and its links compared with the

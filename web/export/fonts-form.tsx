@@ -13,6 +13,7 @@ import { Progress } from "../parts/progress";
 import { fileSize } from "../parts/wording";
 import { FontSample } from "./font-sample";
 import { faceWords } from "./face-words";
+import { NotRead } from "../parts/not-read";
 
 const uses: Record<FontUse, { name: string; usual: string }> = {
   text: { name: "Text", usual: "Literata" },
@@ -68,7 +69,7 @@ export function FontsForm() {
         <div className="min-w-0">
           <BringFonts />
           {brought.isPending && <Waiting what="Reading the fonts" />}
-          {brought.error && <Problem>{brought.error.message}</Problem>}
+          <NotRead of={brought} />
           {brought.data?.length === 0 && (
             <p className="mt-3 text-faint">
               No font of your own yet. One file for each of regular, italic and bold; letters that a font

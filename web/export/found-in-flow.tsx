@@ -1,11 +1,12 @@
 import { readWhereInPage } from "@vennet/core/proof/where-in-page";
 import { useMemo } from "react";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { FlowScreen, type Device, type ScreenState } from "../read/flow-screen";
 import { openEpub } from "../read/open-epub";
 import type { OpenFlow } from "../read/open-flow";
 import { openWeb } from "../read/open-web";
 import { exportAddress, useOpenedFile } from "../read/use-opened-file";
+import { NotRead } from "../parts/not-read";
 
 // In px; the column beside the table is as wide as this leaves room for.
 const width = 380;
@@ -29,7 +30,7 @@ export function FoundInWeb(found: Found) {
 }
 
 function InFlow({ bookId, exportId, open, where }: Found & { open: (bytes: Uint8Array) => OpenFlow }) {
-  const { opened, problem } = useOpenedFile(exportAddress(bookId, exportId), open);
+  const { opened, asked } = useOpenedFile(exportAddress(bookId, exportId), open);
   const at = useMemo((): ScreenState | null => {
     const place = readWhereInPage(where);
     // A page alone has no name of its own.
@@ -38,7 +39,7 @@ function InFlow({ bookId, exportId, open, where }: Found & { open: (bytes: Uint8
     const link = place.count === null ? null : place.count - 1;
     return { path: page.path, fragment: place.id ?? "", link, screen: null };
   }, [opened, where]);
-  if (problem) return <Problem>{problem}</Problem>;
+  if (asked.error) return <NotRead of={asked} />;
   if (!opened || !at) return <Waiting what="Opening the file" />;
   return (
     <FlowScreen

@@ -6,12 +6,13 @@ import { answerOf, api, type ExportWithProof } from "../api/client";
 import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { ShowMore, shownAtFirst, useFirstOf } from "../parts/show-more";
 import { plural, shownDate } from "../parts/wording";
 import { useRoomFor } from "../parts/use-window";
 import { formats } from "./formats/formats";
 import { ProofVerdict } from "./proof-verdict";
+import { NotRead } from "../parts/not-read";
 
 type Row = ExportWithProof["rows"][number];
 
@@ -66,7 +67,7 @@ export function ProofPage() {
           </Link>
           <h1 className="mt-1 font-serif text-3xl font-semibold">Link proof</h1>
           {proof.isPending && <Waiting what="Reading the proof" />}
-          {proof.error && <Problem>{proof.error.message}</Problem>}
+          <NotRead of={proof} />
           {proof.data && (
             <>
               <div

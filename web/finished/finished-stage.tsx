@@ -3,18 +3,19 @@ import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
+import { NotRead, type Asked } from "../parts/not-read";
 import type { PageOfLinks } from "./changed-links";
 import type { Pages } from "./use-pages";
 
 /** The stage on which links of a finished file are worked on: whether they are kept, and what went wrong. */
 export function FinishedStage<Page extends PageOfLinks>({
   kept,
-  problem,
+  asked,
   children,
 }: {
   kept: Pages<Page>;
-  /** Why the file cannot be shown; null where it can. */
-  problem: string | null;
+  /** The file. */
+  asked: Asked;
   /** Its pages; null until they and the file are there. */
   children: ReactNode | null;
 }) {
@@ -32,8 +33,8 @@ export function FinishedStage<Page extends PageOfLinks>({
       {kept.problem && (
         <Problem action={<Button onClick={kept.again}>Look again</Button>}>{kept.problem}</Problem>
       )}
-      {problem && <Problem>{`The file cannot be shown: ${problem}`}</Problem>}
-      {children ?? (!problem && !kept.problem && <Waiting what="Opening the file" />)}
+      <NotRead of={asked} says={({ message }) => `The file cannot be shown: ${message}`} />
+      {children ?? (!asked.error && !kept.problem && <Waiting what="Opening the file" />)}
     </PageFrame>
   );
 }

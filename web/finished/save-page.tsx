@@ -12,6 +12,7 @@ import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { Problem, Waiting } from "../parts/notice";
 import { formatWords } from "./formats";
+import { NotRead } from "../parts/not-read";
 
 /** Saves a finished file with its links as they are now, and shows every version with its proof. */
 export function SavePage() {
@@ -77,7 +78,7 @@ export function SavePage() {
           </div>
           <h2 className="mt-4 font-serif text-xl">Saved versions</h2>
           {versions.isPending && <Waiting what="Looking for versions" />}
-          {versions.error && <Problem>{versions.error.message}</Problem>}
+          <NotRead of={versions} />
           {versions.data?.length === 0 && (
             <p className="mt-3 border border-hairline bg-paper p-8 font-serif text-lg">
               No version has been saved yet. Nothing of the file changes before you save one.

@@ -5,6 +5,7 @@ import { keys } from "../api/keys";
 import { useStale } from "../api/stale";
 import { telling } from "../frame/history";
 import { changedLinks, type PageOfLinks } from "./changed-links";
+import { useTold } from "../parts/not-read";
 
 /** A page with its links, as it is kept. */
 export interface KeptPage<Page extends PageOfLinks> {
@@ -118,6 +119,7 @@ export function usePages<Page extends PageOfLinks>(bookId: string): Pages<Page> 
     [bookId, now, write, fail],
   );
 
+  useTold(asked.error);
   return {
     pages: asked.data ?? null,
     problem: problem ?? asked.error?.message ?? null,

@@ -8,6 +8,7 @@ import { Button } from "../parts/button";
 import { useRoomFor } from "../parts/use-window";
 import { useHistory } from "./history";
 import { Keys } from "./keys";
+import { Unread } from "./unread";
 import { useTheme } from "./theme";
 
 const stages = [
@@ -111,6 +112,7 @@ export function PageFrame({
           )}
         </div>
       </header>
+      <Unread />
       <main id="main" className="min-h-0 grow">
         {children}
       </main>

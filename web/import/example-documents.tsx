@@ -3,6 +3,7 @@ import { useState } from "react";
 import { keys } from "../api/keys";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
+import { NotRead } from "../parts/not-read";
 
 /** A document to try bringing in with; demo/example-documents.mjs writes them. */
 interface Example {
@@ -32,9 +33,13 @@ export function ExampleDocuments({ onChoose }: { onChoose: (file: File) => void 
       setProblem(`The document could not be had: ${(error as Error).message}`);
     }
   };
-  if (examples.error)
-    return <Problem>The documents to try it with could not be had: {examples.error.message}</Problem>;
-  if (!examples.data) return null;
+  const unread = (
+    <NotRead
+      of={examples}
+      says={({ message }) => `The documents to try it with could not be had: ${message}`}
+    />
+  );
+  if (!examples.data) return unread;
   return (
     <div className="text-sm">
       <p className="flex flex-wrap items-baseline gap-x-3 text-faint">

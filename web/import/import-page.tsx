@@ -5,12 +5,12 @@ import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
 import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
-import { Problem } from "../parts/notice";
 import { shownDate } from "../parts/wording";
 import { Arrival } from "./arrival";
 import { BringIn } from "./bring-in";
 import { DropTarget } from "./drop-target";
 import type { DroppedFiles } from "./dropped-files";
+import { NotRead } from "../parts/not-read";
 
 /** Where a manuscript is brought into a book that exists already, with what came into it before. */
 export function ImportPage() {
@@ -42,8 +42,7 @@ function Arrivals({ bookId }: { bookId: string }) {
     queryKey: keys.arrivals(bookId),
     queryFn: () => answerOf(api.GET("/api/books/{bookId}/arrivals", { params: { path: { bookId } } })),
   });
-  if (arrivals.error) return <Problem>{arrivals.error.message}</Problem>;
-  if (!arrivals.data?.length) return null;
+  if (!arrivals.data?.length) return <NotRead of={arrivals} />;
   return (
     <section aria-labelledby="came-in-before" className="mt-10">
       <h2 id="came-in-before" className="font-serif text-xl font-semibold">

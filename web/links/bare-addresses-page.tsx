@@ -13,6 +13,7 @@ import { WordsAround } from "../parts/words-around";
 import { plural } from "../parts/wording";
 import { LinksFrame } from "./links-frame";
 import { useStepDone } from "./use-step-done";
+import { NotRead } from "../parts/not-read";
 
 /** Addresses that stand in the text of a manuscript and are no links: found over the whole book, and linked as one action. */
 export function BareAddressesPage() {
@@ -100,11 +101,7 @@ export function BareAddressesPage() {
             address whose link you removed.
           </p>
           {problem && <Problem>{problem}</Problem>}
-          {found.error && (
-            <Problem action={<Button onClick={() => void found.refetch()}>Try again</Button>}>
-              {found.error.message}
-            </Problem>
-          )}
+          <NotRead of={found} />
           {found.isPending && <Waiting what="Looking through the text" />}
           {found.data && all.length === 0 && (
             <p role="status" className="mt-5">

@@ -10,6 +10,7 @@ import { plural } from "../parts/wording";
 import type { Filter } from "./ledger-view";
 import { readOne } from "@vennet/core/destination/read-typed";
 import { useStepDone } from "./use-step-done";
+import { useTold } from "../parts/not-read";
 
 /** Links that were chosen: by name, or all that a filter matches. */
 export type Chosen = { links: { chapterId: string; linkId: string }[] } | { matching: Filter };
@@ -53,6 +54,8 @@ export function BulkEdit({ bookId, chosen, onDone }: { bookId: string; chosen: C
     staleTime: 0,
     gcTime: 0,
   });
+
+  useTold(preview.error);
 
   function editOf(): LinkEdit | null {
     switch (kind) {

@@ -15,6 +15,7 @@ import { plural } from "../parts/wording";
 import { LinksFrame } from "./links-frame";
 import { own, searchCodes, useNoticedCodes } from "./use-noticed-codes";
 import { useStepDone } from "./use-step-done";
+import { useTold } from "../parts/not-read";
 
 const qualities: Record<MatchQuality, { icon: typeof Check; words: string }> = {
   exact: { icon: Check, words: "The name is the code" },
@@ -71,6 +72,7 @@ export function CodesPage() {
     gcTime: 0,
   });
 
+  useTold(found.error);
   const folders = foldersOf(shared.data ?? []);
   const candidates = useMemo(
     (): Candidate[] =>

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import type { CompanionFile } from "../api/client";
 import { keys } from "../api/keys";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
+import { NotRead } from "../parts/not-read";
 
 const textShown = 20_000;
 
@@ -39,8 +40,7 @@ function TextPreview({ address, name }: { address: string; name: string }) {
     },
     staleTime: 0,
   });
-  if (text.error) return <Problem>{text.error.message}</Problem>;
-  if (text.isPending) return <Waiting what="Reading the file" />;
+  if (!text.data) return text.error ? <NotRead of={text} /> : <Waiting what="Reading the file" />;
   return (
     <pre
       tabIndex={0}

@@ -21,6 +21,7 @@ import { fileSize, plural } from "../parts/wording";
 import { useStandIns } from "../api/stand-ins";
 import { FileRow } from "./file-row";
 import { LinksFrame } from "./links-frame";
+import { NotRead } from "../parts/not-read";
 
 interface Upload {
   label: string;
@@ -154,11 +155,7 @@ export function FilesPage() {
             </div>
           )}
           {notes.length > 0 && <Problem>{notes.join("\n")}</Problem>}
-          {files.error && (
-            <Problem action={<Button onClick={() => void files.refetch()}>Try again</Button>}>
-              {files.error.message}
-            </Problem>
-          )}
+          <NotRead of={files} />
           {files.isPending && <Waiting what="Reading the files" />}
           {files.data && shown.length === 0 && (
             <p className="mt-4 border border-hairline bg-paper p-6">
@@ -193,8 +190,7 @@ const audiences = { owner: "only its owner", group: "", anyone: "anyone with the
 function SharedDrive({ bookId }: { bookId: string }) {
   const shared = useSharedFiles(bookId);
   const standIns = useStandIns();
-  if (shared.error) return <Problem>{shared.error.message}</Problem>;
-  if (!shared.data || shared.data.length === 0) return null;
+  if (!shared.data || shared.data.length === 0) return <NotRead of={shared} />;
   const front = standIns?.web("https://drive.hesterley.example/");
   return (
     <section className="mt-8">

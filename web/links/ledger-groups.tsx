@@ -3,11 +3,12 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef } from "react";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/keys";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { StateMark } from "../parts/state-mark";
 import { plural } from "../parts/wording";
 import { KindMark } from "../destinations/kind-mark";
 import type { Filter } from "./ledger-view";
+import { NotRead } from "../parts/not-read";
 
 /** The links by where they lead, the most used destination first. */
 export function LedgerGroups({
@@ -34,8 +35,7 @@ export function LedgerGroups({
     estimateSize: () => 52,
     overscan: 8,
   });
-  if (groups.error) return <Problem>{groups.error.message}</Problem>;
-  if (groups.isPending) return <Waiting what="Gathering the links" />;
+  if (!groups.data) return groups.error ? <NotRead of={groups} /> : <Waiting what="Gathering the links" />;
   return (
     <div
       ref={scroller}

@@ -4,15 +4,15 @@ import { ArrowDown, ArrowUp } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { answerOf, api, type LedgerRow } from "../api/client";
 import { keys } from "../api/keys";
-import { Button } from "../parts/button";
 import { EmptyPage } from "../parts/empty-page";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { plural } from "../parts/wording";
 import { useRoomFor } from "../parts/use-window";
 import { LedgerCard, LedgerTableRow } from "./ledger-table-row";
 import { rowKey, rowsAtOnce, type Column, type Filter, type Sort } from "./ledger-view";
 import { useColumns } from "./use-columns";
 import { RowEdit } from "./row-edit";
+import { NotRead } from "../parts/not-read";
 
 const rowHeight = 34;
 const cardHeight = 84;
@@ -99,15 +99,14 @@ export function LedgerTable({
     (index: number, row: LedgerRow, range: boolean) => latestChoose.current(index, row, range),
     [],
   );
-  if (first.error)
-    return (
+  if (!first.data)
+    return first.error ? (
       <div className="p-5">
-        <Problem action={<Button onClick={() => void first.refetch()}>Try again</Button>}>
-          {first.error.message}
-        </Problem>
+        <NotRead of={first} />
       </div>
+    ) : (
+      <Waiting what="Reading the links" />
     );
-  if (first.isPending) return <Waiting what="Reading the links" />;
   const seen = all.filter(([column]) => shown.has(column));
   const template = isTable ? `2rem ${seen.map(([, , width]) => width).join(" ")} 5.5rem` : "2rem 1fr auto";
   return (

@@ -9,6 +9,7 @@ import { EmptyPage } from "../parts/empty-page";
 import { Problem, Waiting } from "../parts/notice";
 import { plural, shownDate } from "../parts/wording";
 import { LinksFrame } from "./links-frame";
+import { NotRead } from "../parts/not-read";
 
 /** The actions over many links, the newest first, each of which can be undone as one. */
 export function StepsPage() {
@@ -46,7 +47,8 @@ export function StepsPage() {
         <div className="mx-auto max-w-4xl">
           <h1 className="font-serif text-2xl">What was done to many links at once</h1>
           {said && <p role="status">{said}</p>}
-          {(problem ?? steps.error?.message) && <Problem>{problem ?? steps.error!.message}</Problem>}
+          {problem && <Problem>{problem}</Problem>}
+          <NotRead of={steps} />
           {steps.isPending && <Waiting what="Reading what was done" />}
           {steps.data?.length === 0 && (
             <EmptyPage next="Choose links in the ledger" to={`/books/${book.id}/links`}>

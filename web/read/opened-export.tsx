@@ -1,7 +1,8 @@
 import type { ReactNode } from "react";
 import type { ExportWithProof } from "../api/client";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { exportAddress, useOpenedFile } from "./use-opened-file";
+import { NotRead } from "../parts/not-read";
 
 /** An exported file that is opened, with its proof. */
 export function OpenedExport<T>({
@@ -17,8 +18,8 @@ export function OpenedExport<T>({
   close?: (opened: T) => void;
   children: (opened: T) => ReactNode;
 }) {
-  const { opened, problem } = useOpenedFile(exportAddress(bookId, proof.id), open, close);
-  if (problem) return <Problem>{problem}</Problem>;
+  const { opened, asked } = useOpenedFile(exportAddress(bookId, proof.id), open, close);
+  if (asked.error) return <NotRead of={asked} />;
   if (opened === null) return <Waiting what="Opening the file" />;
   return children(opened);
 }

@@ -6,8 +6,9 @@ import { useBook } from "../book-page";
 import { formats } from "../export/formats/formats";
 import { PageFrame } from "../frame/page-frame";
 import { EmptyPage } from "../parts/empty-page";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { shownDate } from "../parts/wording";
+import { NotRead } from "../parts/not-read";
 
 /** Reads an exported file, the file itself, as its readers will: pages of a PDF, screens of an e-book or a web page. */
 export function ReadPage() {
@@ -43,7 +44,7 @@ export function ReadPage() {
     >
       <h1 className="sr-only">Read</h1>
       {exports.isPending && <Waiting what="Looking for exports" />}
-      {exports.error && <Problem>{exports.error.message}</Problem>}
+      <NotRead of={exports} />
       {exports.data && !chosen && (
         <EmptyPage next={book.finished ? "Save one" : "Export one"} to={`/books/${book.id}/export`}>
           Here you read the very file that goes out, as readers will, and follow its links one by one.{" "}
@@ -68,7 +69,7 @@ function ReadExport({ bookId, one }: { bookId: string; one: ExportListing }) {
         }),
       ),
   });
-  if (proof.error) return <Problem>{proof.error.message}</Problem>;
+  if (!proof.data && proof.error) return <NotRead of={proof} />;
   if (!proof.data || !Reader) return <Waiting what="Opening the file" />;
   return <Reader bookId={bookId} proof={proof.data} />;
 }

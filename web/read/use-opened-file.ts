@@ -1,25 +1,28 @@
 import { useEffect, useState } from "react";
+import { errorFrom } from "../api/client";
+import type { Asked } from "../parts/not-read";
 
 /** A file of the server, downloaded and opened; closed when it is left. */
 export function useOpenedFile<T>(
   address: string,
   open: (bytes: Uint8Array) => Promise<T> | T,
   close?: (opened: T) => void,
-): { opened: T | null; problem: string | null } {
+): { opened: T | null; asked: Asked } {
   const [opened, setOpened] = useState<T | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [error, setError] = useState<Error | null>(null);
+  const [tries, setTries] = useState(0);
   useEffect(() => {
     const leaving = new AbortController();
     let file: T | null = null;
     const begin = async (): Promise<void> => {
       const answer = await fetch(address, { signal: leaving.signal });
-      if (!answer.ok) throw new Error(`The server did not give the file (${answer.status}).`);
+      if (!answer.ok) throw errorFrom(answer.status, await answer.json().catch(() => null));
       file = await open(new Uint8Array(await answer.arrayBuffer()));
       if (leaving.signal.aborted) close?.(file);
       else setOpened(file);
     };
-    begin().catch((error: unknown) => {
-      if (!leaving.signal.aborted) setProblem((error as Error).message);
+    begin().catch((why: unknown) => {
+      if (!leaving.signal.aborted) setError(why as Error);
     });
     return () => {
       leaving.abort();
@@ -27,8 +30,12 @@ export function useOpenedFile<T>(
     };
     // A file is opened once; its ways to be opened and closed never change.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [address]);
-  return { opened, problem };
+  }, [address, tries]);
+  const refetch = (): void => {
+    setError(null);
+    setTries(tries + 1);
+  };
+  return { opened, asked: { error, refetch } };
 }
 
 /** Where the server gives an exported file out. */

@@ -2,8 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { Navigate, Outlet, useLocation } from "react-router";
 import { ApiError } from "../api/client";
 import { sessionOf } from "../api/session-of";
-import { Button } from "../parts/button";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
+import { NotRead } from "../parts/not-read";
 
 /** Lets only those in who have signed in; others are sent to do so, and then back. */
 export function SignedInOnly() {
@@ -16,9 +16,7 @@ export function SignedInOnly() {
   if (session.error && !session.data) {
     return (
       <main className="mx-auto max-w-xl p-8">
-        <Problem action={<Button onClick={() => void session.refetch()}>Try again</Button>}>
-          {session.error.message}
-        </Problem>
+        <NotRead of={session} />
       </main>
     );
   }

@@ -5,7 +5,7 @@ import { answerOf, api, type Book, type BookStates } from "../api/client";
 import { keys } from "../api/keys";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { linkStates, StateMark } from "../parts/state-mark";
 import { plural, shownDate } from "../parts/wording";
 import { NearlyFull } from "../account/usage";
@@ -18,6 +18,7 @@ import { BringFinished } from "../finished/bring-finished";
 import { formatWords } from "../finished/formats";
 import { ManyFiles } from "../finished/many-files";
 import { NewBook } from "./new-book";
+import { NotRead } from "../parts/not-read";
 
 // Milliseconds.
 const whileEmpty = 3_000;
@@ -97,16 +98,8 @@ export function ShelfPage() {
                 </Button>
               )}
               {books.isPending && <Waiting what="Looking at the Shelf" />}
-              {books.error && (
-                <Problem action={<Button onClick={() => void books.refetch()}>Try again</Button>}>
-                  {books.error.message}
-                </Problem>
-              )}
-              {states.error && !books.error && (
-                <Problem action={<Button onClick={() => void states.refetch()}>Try again</Button>}>
-                  {states.error.message}
-                </Problem>
-              )}
+              <NotRead of={books} />
+              <NotRead of={states} />
               {empty && adding === null && (
                 <EmptyShelf
                   onBringIn={() => setAdding("file")}

@@ -13,7 +13,7 @@ import { useBook } from "../book-page";
 import { PageFrame } from "../frame/page-frame";
 import { Button } from "../parts/button";
 import { ColumnChoice } from "../parts/column-choice";
-import { Problem, Waiting } from "../parts/notice";
+import { Waiting } from "../parts/notice";
 import { useRoomFor } from "../parts/use-window";
 import { ChapterEditor } from "./chapter-editor";
 import type { EditorHandle } from "./text/use-editor";
@@ -25,6 +25,7 @@ import { openChapter, type OpenedChapter } from "./saving/open-chapter";
 import { useLiveChapters } from "./saving/use-live-chapters";
 import { SaveState } from "./saving/save-state";
 import { TwoTexts } from "./saving/two-texts";
+import { NotRead } from "../parts/not-read";
 
 const columnChoices = [
   ["chapters", "Chapters"],
@@ -73,9 +74,7 @@ export function WritePage() {
           renameCurrent={(title) => editor.current?.rename(title)}
         />
       ) : chapters.error ? (
-        <Problem action={<Button onClick={() => void chapters.refetch()}>Try again</Button>}>
-          {chapters.error.message}
-        </Problem>
+        <NotRead of={chapters} />
       ) : (
         <Waiting what="Reading the chapters" />
       )}
@@ -217,9 +216,7 @@ function OpenChapter({
   if (opened.error) {
     return (
       <div className="m-8">
-        <Problem action={<Button onClick={() => void opened.refetch()}>Try again</Button>}>
-          {opened.error.message}
-        </Problem>
+        <NotRead of={opened} />
       </div>
     );
   }

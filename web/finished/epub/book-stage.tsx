@@ -28,9 +28,9 @@ import { picksOf, useTextWork } from "./use-text-work";
 export function BookStage() {
   const { id } = useBook();
   const kept = usePages<EpubPage>(id);
-  const { book, problem } = useOpenBook(id);
+  const { book, asked } = useOpenBook(id);
   return (
-    <FinishedStage kept={kept} problem={problem}>
+    <FinishedStage kept={kept} asked={asked}>
       {kept.pages && book && <OpenPages bookId={id} book={book} pages={kept.pages} change={kept.change} />}
     </FinishedStage>
   );

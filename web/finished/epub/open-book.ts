@@ -1,5 +1,6 @@
 import { XhtmlSource } from "@vennet/core/finished/epub/xhtml-source";
 import { openEpub } from "../../read/open-epub";
+import type { Asked } from "../../parts/not-read";
 import type { OpenFlow } from "../../read/open-flow";
 import { useOpenedFile } from "../../read/use-opened-file";
 
@@ -11,9 +12,9 @@ export interface OpenBook {
 }
 
 /** The e-book that came, downloaded and opened. */
-export function useOpenBook(bookId: string): { book: OpenBook | null; problem: string | null } {
-  const { opened, problem } = useOpenedFile(`/api/books/${bookId}/finished/file`, openBook);
-  return { book: opened, problem };
+export function useOpenBook(bookId: string): { book: OpenBook | null; asked: Asked } {
+  const { opened, asked } = useOpenedFile(`/api/books/${bookId}/finished/file`, openBook);
+  return { book: opened, asked };
 }
 
 function openBook(bytes: Uint8Array): OpenBook {

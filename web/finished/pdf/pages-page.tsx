@@ -30,9 +30,9 @@ import { usePages, type KeptPage, type Pages } from "../use-pages";
 export function PagesPage() {
   const { id, finished } = useBook();
   const kept = usePages<PdfPage>(id);
-  const { file, problem } = usePdfDocument(`/api/books/${id}/finished/file`, finished?.password ?? null);
+  const { file, asked } = usePdfDocument(`/api/books/${id}/finished/file`, finished?.password ?? null);
   return (
-    <FinishedStage kept={kept} problem={problem}>
+    <FinishedStage kept={kept} asked={asked}>
       {kept.pages && file && <OpenPages bookId={id} file={file} pages={kept.pages} change={kept.change} />}
     </FinishedStage>
   );

@@ -13,6 +13,7 @@ import { Problem, Waiting } from "../../parts/notice";
 import { ShowMore, useFirstOfLists } from "../../parts/show-more";
 import { plural } from "../../parts/wording";
 import { MentionRow } from "./mention-row";
+import { NotRead } from "../../parts/not-read";
 
 /** Gives every other mention of a linked phrase the same link: found, ticked, linked as one action. */
 export function MentionsPanel({
@@ -159,11 +160,7 @@ export function MentionsPanel({
         </div>
       </div>
       {problem && <Problem>{problem}</Problem>}
-      {found.error && (
-        <Problem action={<Button onClick={() => void found.refetch()}>Try again</Button>}>
-          {found.error.message}
-        </Problem>
-      )}
+      <NotRead of={found} />
       {found.isFetching && <Waiting what="Looking through the text" />}
       {!found.isFetching && found.data && total === 0 && (
         <p className="mt-4">The words stand nowhere else{wholeBook ? " in the book" : " in this chapter"}.</p>

@@ -16,6 +16,7 @@ import { Problem, Waiting } from "../../parts/notice";
 import { plural } from "../../parts/wording";
 import { useSurroundingBook } from "../use-surrounding-book";
 import { kindWords } from "../../destinations/known-place";
+import { NotRead } from "../../parts/not-read";
 
 const icons: Record<PlaceKind, LucideIcon | null> = {
   title: null,
@@ -99,11 +100,7 @@ export function PlacesList({
           <span title="How many links lead there">links</span>
         </p>
       </div>
-      {places.error && (
-        <Problem action={<Button onClick={() => void places.refetch()}>Try again</Button>}>
-          {places.error.message}
-        </Problem>
-      )}
+      <NotRead of={places} />
       {places.isPending && <Waiting what="Reading the places" />}
       {places.data && shown.length === 0 && <p className="px-4 py-2 text-faint">{shows[show].none}</p>}
       <ol>

@@ -17,6 +17,7 @@ import { Problem, Waiting } from "../../parts/notice";
 import { plural, shownDate } from "../../parts/wording";
 import { LinkDifferences } from "./link-differences";
 import { TextDifferences } from "./text-differences";
+import { NotRead } from "../../parts/not-read";
 
 /** The key of the chapter as it is now, which is no version. */
 const now = "now";
@@ -112,7 +113,8 @@ export function VersionsPage() {
             <Field name="name" required maxLength={200} label="Save it as it is now, as" className="grow" />
             <Button type="submit">Save</Button>
           </form>
-          {(problem ?? versions.error?.message) && <Problem>{problem ?? versions.error!.message}</Problem>}
+          {problem && <Problem>{problem}</Problem>}
+          <NotRead of={versions} />
           {versions.isPending && <Waiting what="Reading the versions" />}
           <table className="mt-4 w-full text-left text-[0.9rem]">
             <caption className="sr-only">Which two versions are compared</caption>
@@ -233,8 +235,7 @@ function Comparison({
       older.data && newer.data ? compareVersions(readChapter(older.data), readChapter(newer.data)) : null,
     [older.data, newer.data],
   );
-  const error = older.error ?? newer.error;
-  if (error) return <Problem>{error.message}</Problem>;
+  if (older.error || newer.error) return <NotRead of={older.error ? older : newer} />;
   if (!difference) return <Waiting what="Comparing" />;
   return (
     <div className="mx-auto grid max-w-4xl gap-6">

@@ -1,0 +1,63 @@
+import { useQueryClient, type Query } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { ApiError } from "../api/client";
+import { Button } from "../parts/button";
+import { Problem } from "../parts/notice";
+import { useToldErrors } from "../parts/not-read";
+
+// Milliseconds.
+const whileAway = 5_000;
+
+/**
+ * Says that some of what the page shows could not be read, where it does not say so in its place; else marks, states and lists
+ * would be missing without a word. While the server is away it is asked again by itself.
+ */
+export function Unread() {
+  const queries = useQueryClient();
+  const told = useToldErrors();
+  const failed = useFailed();
+  const isAway = failed.some(({ error }) => error instanceof ApiError && error.away);
+  useEffect(() => {
+    if (!isAway) return;
+    const timer = setInterval(() => void queries.refetchQueries({ predicate: hasFailed }), whileAway);
+    return () => clearInterval(timer);
+  }, [isAway, queries]);
+  const untold = failed.filter(({ error }) => !told.has(error));
+  if (untold.length === 0) return null;
+  return (
+    <Problem
+      action={
+        <Button onClick={() => void queries.refetchQueries({ predicate: hasFailed })}>Try again</Button>
+      }
+    >
+      Some of what this page shows could not be read.{" "}
+      {[...new Set(untold.map(({ error }) => error.message))].join("\n")}
+    </Problem>
+  );
+}
+
+function hasFailed(query: Query): boolean {
+  return query.isActive() && query.state.status === "error";
+}
+
+/** What the page asks for and has failed. */
+function useFailed(): { hash: string; error: Error }[] {
+  const cache = useQueryClient().getQueryCache();
+  const [failed, setFailed] = useState<{ hash: string; error: Error }[]>([]);
+  useEffect(() => {
+    const look = (): void => {
+      const now = cache
+        .getAll()
+        .filter(hasFailed)
+        .map(({ queryHash, state }) => ({ hash: queryHash, error: state.error! }));
+      setFailed((before) =>
+        before.length === now.length && before.every(({ error }, i) => error === now[i]!.error)
+          ? before
+          : now,
+      );
+    };
+    look();
+    return cache.subscribe(look);
+  }, [cache]);
+  return failed;
+}
