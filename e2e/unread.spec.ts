@@ -1,4 +1,4 @@
-import { expect, openOwnBook, test, text } from "./fixtures";
+import { expect, openOwnBook, saved, test, text } from "./fixtures";
 
 const markdown = "# Crossing\n\n## Refuges\n\nThe fifth post is white.\n";
 const unread = "Some of what this page shows could not be read.";
@@ -50,4 +50,31 @@ test("a press that is refused, and that nothing else tells of, is said at the fo
   );
   await page.getByRole("button", { name: "Sign out" }).click();
   await expect(page.getByRole("status").filter({ hasText: "The tide is in." })).toBeVisible();
+});
+
+test("whoever was signed out in another window is told, signs in, and goes on where they wrote", async ({
+  page,
+  quiet,
+}) => {
+  quiet.push("401");
+  await openOwnBook(page, markdown);
+  const { email } = (await (await page.request.get("/api/session")).json()) as { email: string };
+  const there = page.url();
+  await text(page).getByText("The fifth post is white.").click();
+  await page.context().clearCookies();
+  await page.keyboard.press("End");
+  await page.keyboard.insertText(" Wade.");
+  await expect(page.getByRole("alert")).toContainText("You are signed out, perhaps in another window.");
+  await page.getByRole("alert").getByRole("link", { name: "Sign in" }).click();
+  await page.getByLabel("Email address").fill(email);
+  await page.getByLabel("Password").fill("a long password");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page).toHaveURL(there);
+  await expect(text(page)).toContainText("The fifth post is white. Wade.");
+  await saved(page);
+  await expect(page.getByRole("alert")).toBeHidden();
+
+  await page.context().clearCookies();
+  await page.getByRole("button", { name: "Sign out" }).click();
+  await expect(page).toHaveURL(/\/sign-in$/);
 });

@@ -1,5 +1,6 @@
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
+import { useSignedOut } from "./signed-out";
 
 /** The HTTP interface, typed by its own description. */
 export const api = createClient<paths>({ baseUrl: "/" });
@@ -150,7 +151,10 @@ export async function answerOf<T>(
     if (error instanceof ApiError) throw error;
     throw new ApiError(0, "away", "Vennet's server does not answer. What you write is kept in this browser.");
   }
-  if (result.response.ok) return result.data as T;
+  if (result.response.ok) {
+    if (useSignedOut.getState()) useSignedOut.setState(false, true);
+    return result.data as T;
+  }
   throw errorFrom(result.response.status, result.error);
 }
 
@@ -188,5 +192,6 @@ export function sendForm<T>(
 /** What the server answered instead, by its status and its body. */
 export function errorFrom(status: number, body: unknown): ApiError {
   const { code, message, field } = (body ?? {}) as { code?: string; message?: string; field?: string };
+  if (code === "signed-out") useSignedOut.setState(true, true);
   return new ApiError(status, code ?? "unknown", message ?? `The server answered ${status}.`, field ?? null);
 }

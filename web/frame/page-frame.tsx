@@ -3,7 +3,7 @@ import { Menu, Moon, Sun } from "lucide-react";
 import { Popover } from "radix-ui";
 import type { ReactNode } from "react";
 import { Link, NavLink, useNavigate } from "react-router";
-import { answerOf, api, type Book } from "../api/client";
+import { answerOf, api, ApiError, type Book } from "../api/client";
 import { Button } from "../parts/button";
 import { useRoomFor } from "../parts/use-window";
 import { useHistory } from "./history";
@@ -181,17 +181,19 @@ function ThemeButton({ withWords = false }: { withWords?: boolean }) {
 function SignOut() {
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const signOut = async (): Promise<void> => {
+    try {
+      await answerOf(api.DELETE("/api/session"));
+    } catch (error) {
+      // Whoever was signed out in another window is where they want to be.
+      if (!(error instanceof ApiError && error.status === 401)) throw error;
+    }
+    queries.clear();
+    useHistory.setState({ done: [], undone: [] });
+    await navigate("/sign-in");
+  };
   return (
-    <Button
-      kind="quiet"
-      onClick={() =>
-        void answerOf(api.DELETE("/api/session")).then(() => {
-          queries.clear();
-          useHistory.setState({ done: [], undone: [] });
-          void navigate("/sign-in");
-        })
-      }
-    >
+    <Button kind="quiet" onClick={() => void signOut()}>
       Sign out
     </Button>
   );

@@ -1,6 +1,8 @@
 import { useQueryClient, type Query } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
+import { Link, useLocation } from "react-router";
 import { ApiError } from "../api/client";
+import { useSignedOut } from "../api/signed-out";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
 import { useToldErrors } from "../parts/not-read";
@@ -10,7 +12,7 @@ const whileAway = 5_000;
 
 /**
  * Says that some of what the page shows could not be read, where it does not say so in its place; else marks, states and lists
- * would be missing without a word. While the server is away it is asked again by itself.
+ * would be missing without a word. While the server is away it is asked again by itself. Whoever was signed out meanwhile is told that instead.
  */
 export function Unread() {
   const queries = useQueryClient();
@@ -22,6 +24,25 @@ export function Unread() {
     const timer = setInterval(() => void queries.refetchQueries({ predicate: hasFailed }), whileAway);
     return () => clearInterval(timer);
   }, [isAway, queries]);
+  const isSignedOut = useSignedOut();
+  const here = useLocation();
+  if (isSignedOut)
+    return (
+      <Problem
+        action={
+          <Link
+            to="/sign-in"
+            state={{ from: here.pathname + here.search }}
+            className="inline-flex min-h-7 shrink-0 items-center px-1 underline underline-offset-4 hover:text-blue"
+          >
+            Sign in
+          </Link>
+        }
+      >
+        You are signed out, perhaps in another window. What you write here is kept in this browser, and saved
+        when you have signed in.
+      </Problem>
+    );
   const untold = failed.filter(({ error }) => !told.has(error));
   if (untold.length === 0) return null;
   return (

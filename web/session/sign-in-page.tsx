@@ -30,7 +30,10 @@ export function SignInPage() {
     setBusy(true);
     setError(null);
     try {
-      queries.setQueryData(keys.session, await call);
+      const account = await call;
+      // What the page still knows may be another account's.
+      queries.clear();
+      queries.setQueryData(keys.session, account);
       await navigate(from, { replace: true });
     } catch (problem) {
       setError(problem as ApiError);
