@@ -7,7 +7,7 @@ export function Problem({ children, action }: { children: ReactNode; action?: Re
     <div role="alert" className="flex items-start gap-2 border-l-4 border-red bg-red-wash px-3 py-2">
       <TriangleAlert aria-hidden size={17} className="mt-0.5 shrink-0 text-red" />
       <div className="min-w-0 grow whitespace-pre-line [overflow-wrap:anywhere]">{children}</div>
-      {action}
+      {action && <div className="shrink-0">{action}</div>}
     </div>
   );
 }
