@@ -8,8 +8,8 @@ import { baseKeymap, joinBackward, joinForward, lift, toggleMark, wrapIn } from 
 import { closeHistory, history, redo, redoDepth, undo, undoDepth } from "prosemirror-history";
 import type { Node } from "prosemirror-model";
 import { liftListItem, sinkListItem, splitListItem, wrapInList } from "prosemirror-schema-list";
-import { EditorState, TextSelection, type Command } from "prosemirror-state";
-import { addRowAfter, tableEditing } from "prosemirror-tables";
+import { EditorState, NodeSelection, TextSelection, type Command, type Selection } from "prosemirror-state";
+import { addRowAfter, CellSelection, tableEditing } from "prosemirror-tables";
 import { formerIds, makeHeading, makeListing, makeParagraph, stepHeading } from "./block-kinds";
 import { bookNumbers } from "./book-numbers";
 import {
@@ -127,6 +127,27 @@ const run = (state: EditorState, command: Command): EditorState => {
   command(state, (change) => (next = next.apply(change)));
   return next;
 };
+/** Something that is selected as a whole, so far into a document; null where nothing can be. */
+const wholeAt = (doc: Node, share: number): Selection | null => {
+  const at = startsOf(doc, (node) => !node.isText && NodeSelection.isSelectable(node));
+  return at.length > 0 ? NodeSelection.create(doc, at[Math.floor(share * (at.length - 1))]!) : null;
+};
+/** A row of cells and the one below, so far into a document; null where there is no table. */
+const cellsAt = (doc: Node, share: number): Selection | null => {
+  const at = startsOf(doc, ({ type }) => type.spec["tableRole"] === "cell");
+  const cell = at[Math.floor(share * (at.length - 1))];
+  if (cell === undefined) return null;
+  const table = doc.resolve(cell).before(-1);
+  const last = at.findLast((one) => doc.resolve(one).before(-1) === table)!;
+  return CellSelection.create(doc, cell, last);
+};
+const startsOf = (doc: Node, isWanted: (node: Node) => boolean): number[] => {
+  const found: number[] = [];
+  doc.descendants((node, position) => {
+    if (isWanted(node)) found.push(position);
+  });
+  return found;
+};
 const linkIds = (doc: Node): string[] => linkUses(doc).map(({ id }) => id);
 const placeIds = (doc: Node): string[] => placesOf(doc).map(({ id }) => id);
 // Lines of a listing are one line of a paragraph.
@@ -139,6 +160,8 @@ test("after any commands undo gives the first document and redo the last; ids ar
     command: fc.constantFrom(...Object.keys(commands)),
     from: fc.double({ min: 0, max: 1, noNaN: true }),
     length: fc.nat(40),
+    // Words; a picture, a line between sections, an anchor or a whole block; cells of a table.
+    what: fc.constantFrom("words", "words", "whole", "cells"),
   });
   fc.assert(
     fc.property(
@@ -147,13 +170,18 @@ test("after any commands undo gives the first document and redo the last; ids ar
       (i, steps) => {
         const first = book.chapters[i]!.doc;
         let state = stateOf(first);
-        for (const { command, from, length } of steps) {
+        for (const { command, from, length, what } of steps) {
           const at = Math.round(from * state.doc.content.size);
           const { doc } = state;
           const end = Math.min(doc.content.size, at + length);
-          state = state.apply(
-            closeHistory(state.tr.setSelection(TextSelection.between(doc.resolve(at), doc.resolve(end)))),
-          );
+          const selection =
+            what === "whole"
+              ? wholeAt(doc, from)
+              : what === "cells"
+                ? cellsAt(doc, from)
+                : TextSelection.between(doc.resolve(at), doc.resolve(end));
+          if (!selection) continue;
+          state = state.apply(closeHistory(state.tr.setSelection(selection)));
           const before = state.doc;
           state = run(state, commands[command]!);
           state.doc.check();

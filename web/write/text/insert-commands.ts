@@ -1,8 +1,8 @@
-import type { ResolvedPos } from "prosemirror-model";
+import type { NodeType, ResolvedPos } from "prosemirror-model";
 import { newId } from "@vennet/core/manuscript/ids";
 import { schema } from "@vennet/core/manuscript/schema";
 import { tellMadeAnchor } from "./made-anchor";
-import { NodeSelection, TextSelection, type Command } from "prosemirror-state";
+import { NodeSelection, TextSelection, type Command, type Selection } from "prosemirror-state";
 
 /** Puts a table of three columns with a head row where the cursor is. */
 export const insertTable: Command = (state, dispatch) => {
@@ -90,11 +90,12 @@ export function insertSignposts(heading: string): Command {
   return (state, dispatch) => {
     const { $from } = state.selection;
     if (!canHoldBlock($from) || noteAround($from)) return false;
+    const list = schema.node("signposts", { id: newId(), of: "contents", scope: "chapter", heading });
+    // Beside the paragraph at the cursor, so that no words are torn apart.
+    const isEmpty = $from.parent.type.name === "paragraph" && $from.parent.content.size === 0;
+    const at = isEmpty ? $from.before() : placeBehind(state.selection, list.type);
+    if (at === null) return false;
     if (dispatch) {
-      const list = schema.node("signposts", { id: newId(), of: "contents", scope: "chapter", heading });
-      // Beside the paragraph at the cursor, so that no words are torn apart.
-      const isEmpty = $from.parent.type.name === "paragraph" && $from.parent.content.size === 0;
-      const at = isEmpty ? $from.before() : $from.after();
       const change = isEmpty ? state.tr.replaceWith(at, $from.after(), list) : state.tr.insert(at, list);
       dispatch(change.setSelection(NodeSelection.create(change.doc, at)).scrollIntoView());
     }
@@ -116,6 +117,17 @@ export function insertPicture(file: string, source: string): Command {
     }
     return true;
   };
+}
+
+/** Where a block of a type can stand next behind what is selected; null where it can nowhere. */
+function placeBehind({ $from, $to }: Selection, type: NodeType): number | null {
+  // A block that is selected as a whole is not around its own end.
+  const innermost = $from.parent.isTextblock ? $from.depth - 1 : $from.depth;
+  for (let depth = innermost; depth >= 0; depth--) {
+    const index = depth === $from.depth ? $to.index(depth) : $from.indexAfter(depth);
+    if ($from.node(depth).canReplaceWith(index, index, type)) return $from.posAtIndex(index, depth);
+  }
+  return null;
 }
 
 function canHoldBlock($from: ResolvedPos): boolean {

@@ -39,7 +39,7 @@ export function linkWords(
   const end = to + (isPicture || text === undefined ? 0 : text.length - (to - from));
   const selection = isPicture
     ? NodeSelection.create(change.doc, from)
-    : TextSelection.create(change.doc, end);
+    : TextSelection.near(change.doc.resolve(end), -1);
   return change.setSelection(selection).setStoredMarks([]);
 }
 
