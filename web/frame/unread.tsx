@@ -21,7 +21,11 @@ export function Unread() {
   const isAway = failed.some(({ error }) => error instanceof ApiError && error.away);
   useEffect(() => {
     if (!isAway) return;
-    const timer = setInterval(() => void queries.refetchQueries({ predicate: hasFailed }), whileAway);
+    // Only once it is back: what is asked for anew shows that it waits, and its failing is read out once more.
+    const lookAgain = async (): Promise<void> => {
+      if (await isBack()) await queries.refetchQueries({ predicate: hasFailed });
+    };
+    const timer = setInterval(() => void lookAgain(), whileAway);
     return () => clearInterval(timer);
   }, [isAway, queries]);
   const isSignedOut = useSignedOut();
@@ -55,6 +59,14 @@ export function Unread() {
       {[...new Set(untold.map(({ error }) => error.message))].join("\n")}
     </Problem>
   );
+}
+
+async function isBack(): Promise<boolean> {
+  try {
+    return (await fetch("/api/health")).ok;
+  } catch {
+    return false;
+  }
 }
 
 function hasFailed(query: Query): boolean {
