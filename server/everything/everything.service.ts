@@ -10,6 +10,7 @@ import { FilesService } from "../files/files.service.ts";
 import { StoredFile } from "../files/stored-file.entity.ts";
 import { exportLane } from "../workers/long-texts.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
+import { plainName } from "./plain-name.ts";
 import type { ZipEntry } from "./zip-stream.ts";
 
 const folders = {
@@ -71,9 +72,9 @@ export class EverythingService {
     for (const { id, name, role } of stored) {
       if (role === "upload") continue;
       let path = `${folder}/${folders[role]}/${plainName(name)}`;
-      // Pictures may have one name, and exports of one book mostly do.
-      if (taken.has(path)) path = `${folder}/${folders[role]}/${id} ${plainName(name)}`;
-      taken.add(path);
+      // Pictures may have one name, and exports of one book mostly do; to some systems capitals are no difference.
+      if (taken.has(path.toLowerCase())) path = `${folder}/${folders[role]}/${id} ${plainName(name)}`;
+      taken.add(path.toLowerCase());
       yield { path, content: this.files.stream(id) };
     }
   }
@@ -89,14 +90,4 @@ function* wholeText(book: Book, chapters: readonly Chapter[]): Generator<Uint8Ar
 
 function json(path: string, value: unknown): ZipEntry {
   return { path, content: [Buffer.from(JSON.stringify(value, null, 2))] };
-}
-
-/** A name that is one folder's or file's on every system. */
-function plainName(name: string): string {
-  return (
-    name
-      .replace(/[/\\:*?"<>|\p{Cc}]/gu, "-")
-      .replace(/^[. ]+|[. ]+$/g, "")
-      .slice(0, 100) || "untitled"
-  );
 }
