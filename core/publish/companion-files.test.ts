@@ -62,6 +62,19 @@ test("each linked file travels once, under a plain name of its own", () => {
   ]);
 });
 
+test("no file travels under the name of a device, which Windows would not unpack", () => {
+  const names = ["con.pdf", "Aux", "nul.tar.gz", "console.pdf"];
+  const links = names.map((name, i) => link(`l${i}`, name, `f${i}`));
+  const files = new Map(names.map((name, i) => [`f${i}`, { name, mediaType: "application/pdf", size: 1 }]));
+  const paths = [...travellingFiles(bookWith([chapter("c", "Refuges", text(...links))], { files })).values()];
+  expect(paths.map(({ path }) => path)).toEqual([
+    "files/con-.pdf",
+    "files/Aux-",
+    "files/nul-.tar.gz",
+    "files/console.pdf",
+  ]);
+});
+
 describe("an e-book", () => {
   const epub = writeEpub(book);
   const files = unzipSync(epub);

@@ -31,6 +31,8 @@ export function travellingFiles(
 }
 
 const longestStem = 60;
+/** What Windows keeps for devices, whatever the ending. */
+const reserved = /^(con|prn|aux|nul|com\d|lpt\d)(?=\.|$)/i;
 
 /** A name of letters, digits, dots, hyphens and underscores, with the ending of the given one. */
 function plainName(name: string): string {
@@ -40,7 +42,8 @@ function plainName(name: string): string {
     .replace(/\p{M}+/gu, "")
     .replace(/[^A-Za-z0-9._-]+/g, "-")
     .replace(/^[.-]+|[.-]+$/g, "")
-    .slice(0, longestStem);
+    .slice(0, longestStem)
+    .replace(reserved, "$1-");
   return `${plain || "file"}${ending}`;
 }
 
