@@ -1,20 +1,20 @@
-const values = [
+const all = [
   null,
   [],
-  {},
   [[]],
-  [{}],
-  [null],
+  {},
   "",
-  "\u0000",
-  "\u200b",
-  "null",
-  "x".repeat(100_000),
-  "🌊".repeat(300),
+  [{}],
   -1,
+  [null],
+  "x".repeat(100_000),
+  "\u0000",
   1.5,
-  1e300,
+  "\u200b",
   true,
+  "null",
+  1e300,
+  "🌊".repeat(300),
 ];
 /** Node refuses longer heads by itself. */
 const longestQuery = 12_000;
@@ -33,7 +33,8 @@ const known = {
  */
 export const oddParts = {
   name: "Each part of each request, one at a time",
-  async run({ address, newAuthor }) {
+  async run({ address, newAuthor, short }) {
+    const values = all.filter((_, i) => !short || i % 2 === 0);
     const author = await newAuthor();
     const bookId = await author.bringIn("# T\n\n[a](https://tides.hesterley.example/) and words.\n");
     const [chapter] = (await author.call("GET", `/books/${bookId}/chapters`)).body;
