@@ -91,6 +91,9 @@ function ends(id: string): void {
   changing.delete(id);
 }
 
+// Milliseconds.
+const leavingMs = 200;
+
 /** What goes on where the page is left. */
 const waiting = new Set<() => void>();
 let isLeft = false;
@@ -126,8 +129,12 @@ api.use({
     try {
       await unlessLeft(pending.map((text) => text.settle()));
     } catch (error) {
-      ends(id);
-      throw new ApiError(0, "unsaved", (error as Error).message);
+      // A browser may end the save a moment before it tells that the page is left.
+      await unlessLeft([new Promise((resolve) => setTimeout(resolve, leavingMs))]);
+      if (!isLeft) {
+        ends(id);
+        throw new ApiError(0, "unsaved", (error as Error).message);
+      }
     }
     await unlessLeft(before);
     return outliving;
