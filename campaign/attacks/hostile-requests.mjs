@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { judgeAnswer } from "./judge-answer.mjs";
 
 const odd = fc.oneof(
   fc.constantFrom(
@@ -112,16 +113,9 @@ export const hostileRequests = {
         },
       );
       statuses.push(answer.status);
-      if (answer.status >= 500 && answer.status !== 503 && answer.status !== 507)
-        wrong.push(
-          `${answer.status} of ${method} ${filled} ${query.join("&")} ${JSON.stringify(sent)?.slice(0, 300)}`,
-        );
-      else if (answer.status === 0)
-        wrong.push(`no answer of ${method} ${filled} ${query.join("&")}: ${answer.error}`);
-      else if (answer.status >= 400 && !(answer.body?.code && answer.body?.message))
-        wrong.push(
-          `${answer.status} of ${method} ${filled} without code and message: ${answer.text.slice(0, 100)}`,
-        );
+      const fault = judgeAnswer(answer);
+      if (fault)
+        wrong.push(`${method} ${filled} ${query.join("&")} ${JSON.stringify(sent)?.slice(0, 300)}: ${fault}`);
       if (answer.status === 401 && drawn.cookie === null) await author.signIn();
     }
     return { did: `${statuses.length} requests`, statuses, wrong };

@@ -1,3 +1,5 @@
+import { judgeAnswer } from "./judge-answer.mjs";
+
 const all = [
   null,
   [],
@@ -45,12 +47,10 @@ export const oddParts = {
     const statuses = [];
     const wrong = [];
     const send = async (method, path, body, what) => {
-      const { status, body: said, error } = await author.call(method, path, body);
-      statuses.push(status);
-      const isAnswered = status > 0 && (status < 500 || status === 503 || status === 507);
-      if (!isAnswered) wrong.push(`${error ?? status} of ${method} ${path.slice(0, 200)}: ${what}`);
-      else if (status >= 400 && !(said?.code && said?.message))
-        wrong.push(`${status} of ${method} ${path.slice(0, 200)} without code and message: ${what}`);
+      const answer = await author.call(method, path, body);
+      statuses.push(answer.status);
+      const fault = judgeAnswer(answer);
+      if (fault) wrong.push(`${method} ${path.slice(0, 200)}, ${what}: ${fault}`);
     };
     for (const [path, methods] of Object.entries(description.paths)) {
       // These end what the attack stands on, or wait for long on purpose.

@@ -1,5 +1,6 @@
 import type { Book, CompanionFile } from "../manuscript/book.ts";
 import { linkUses } from "../manuscript/links.ts";
+import { noDeviceName } from "./device-names.ts";
 
 /** A companion file on its way out of the house. */
 export interface TravellingFile extends CompanionFile {
@@ -31,8 +32,6 @@ export function travellingFiles(
 }
 
 const longestStem = 60;
-/** What Windows keeps for devices, whatever the ending. */
-const reserved = /^(con|prn|aux|nul|com\d|lpt\d)(?=\.|$)/i;
 
 /** A name of letters, digits, dots, hyphens and underscores, with the ending of the given one. */
 function plainName(name: string): string {
@@ -42,9 +41,8 @@ function plainName(name: string): string {
     .replace(/\p{M}+/gu, "")
     .replace(/[^A-Za-z0-9._-]+/g, "-")
     .replace(/^[.-]+|[.-]+$/g, "")
-    .slice(0, longestStem)
-    .replace(reserved, "$1-");
-  return `${plain || "file"}${ending}`;
+    .slice(0, longestStem);
+  return noDeviceName(`${plain || "file"}${ending}`);
 }
 
 /** The name, or the name with a number where another file has it, letters' case aside. */

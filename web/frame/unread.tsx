@@ -18,7 +18,7 @@ export function Unread() {
   const queries = useQueryClient();
   const told = useToldErrors();
   const failed = useFailed();
-  const isAway = failed.some(({ error }) => error instanceof ApiError && error.away);
+  const isAway = failed.some((error) => error instanceof ApiError && error.away);
   useEffect(() => {
     if (!isAway) return;
     // Only once it is back: what is asked for anew shows that it waits, and its failing is read out once more.
@@ -37,7 +37,7 @@ export function Unread() {
           <Link
             to="/sign-in"
             state={{ from: here.pathname + here.search }}
-            className="inline-flex min-h-7 shrink-0 items-center px-1 underline underline-offset-4 hover:text-blue"
+            className="inline-flex min-h-7 items-center px-1 underline underline-offset-4 hover:text-blue"
           >
             Sign in
           </Link>
@@ -47,7 +47,7 @@ export function Unread() {
         when you have signed in.
       </Problem>
     );
-  const untold = failed.filter(({ error }) => !told.has(error));
+  const untold = failed.filter((error) => !told.has(error));
   if (untold.length === 0) return null;
   return (
     <Problem
@@ -56,7 +56,7 @@ export function Unread() {
       }
     >
       Some of what this page shows could not be read.{" "}
-      {[...new Set(untold.map(({ error }) => error.message))].join("\n")}
+      {[...new Set(untold.map(({ message }) => message))].join("\n")}
     </Problem>
   );
 }
@@ -73,20 +73,18 @@ function hasFailed(query: Query): boolean {
   return query.isActive() && query.state.status === "error";
 }
 
-/** What the page asks for and has failed. */
-function useFailed(): { hash: string; error: Error }[] {
+/** Why what the page asks for could not be read. */
+function useFailed(): Error[] {
   const cache = useQueryClient().getQueryCache();
-  const [failed, setFailed] = useState<{ hash: string; error: Error }[]>([]);
+  const [failed, setFailed] = useState<Error[]>([]);
   useEffect(() => {
     const look = (): void => {
       const now = cache
         .getAll()
         .filter(hasFailed)
-        .map(({ queryHash, state }) => ({ hash: queryHash, error: state.error! }));
+        .map(({ state }) => state.error!);
       setFailed((before) =>
-        before.length === now.length && before.every(({ error }, i) => error === now[i]!.error)
-          ? before
-          : now,
+        before.length === now.length && before.every((error, i) => error === now[i]) ? before : now,
       );
     };
     look();

@@ -33,13 +33,13 @@ export function ExampleDocuments({ onChoose }: { onChoose: (file: File) => void 
       setProblem(`The document could not be had: ${(error as Error).message}`);
     }
   };
-  const unread = (
-    <NotRead
-      of={examples}
-      says={({ message }) => `The documents to try it with could not be had: ${message}`}
-    />
-  );
-  if (!examples.data) return unread;
+  if (!examples.data)
+    return (
+      <NotRead
+        of={examples}
+        says={({ message }) => `The documents to try it with could not be had: ${message}`}
+      />
+    );
   return (
     <div className="text-sm">
       <p className="flex flex-wrap items-baseline gap-x-3 text-faint">

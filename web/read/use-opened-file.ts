@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import { errorFrom } from "../api/client";
 import type { Asked } from "../parts/not-read";
+import { useAsked } from "../parts/use-asked";
 
 /** A file of the server, downloaded and opened; closed when it is left. */
 export function useOpenedFile<T>(
@@ -9,8 +10,7 @@ export function useOpenedFile<T>(
   close?: (opened: T) => void,
 ): { opened: T | null; asked: Asked } {
   const [opened, setOpened] = useState<T | null>(null);
-  const [error, setError] = useState<Error | null>(null);
-  const [tries, setTries] = useState(0);
+  const { asked, tries, fail } = useAsked();
   useEffect(() => {
     const leaving = new AbortController();
     let file: T | null = null;
@@ -22,7 +22,7 @@ export function useOpenedFile<T>(
       else setOpened(file);
     };
     begin().catch((why: unknown) => {
-      if (!leaving.signal.aborted) setError(why as Error);
+      if (!leaving.signal.aborted) fail(why);
     });
     return () => {
       leaving.abort();
@@ -31,11 +31,7 @@ export function useOpenedFile<T>(
     // A file is opened once; its ways to be opened and closed never change.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [address, tries]);
-  const refetch = (): void => {
-    setError(null);
-    setTries(tries + 1);
-  };
-  return { opened, asked: { error, refetch } };
+  return { opened, asked };
 }
 
 /** Where the server gives an exported file out. */
