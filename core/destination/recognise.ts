@@ -52,27 +52,13 @@ export function isPlainlyAnAddress(text: string): boolean {
   }
 }
 
-/**
- * The address that a word of running text is, without the brackets, quotes and full stops around it; null
- * where it is not plainly one.
- */
-export function addressInWord(word: string): string | null {
-  let text = word.replace(/^[([{<"'“„‘«]+/, "");
-  for (let before = ""; before !== text;) {
-    before = text;
-    text = text.replace(/[}>"'”“’».,;:!?]+$/, "");
-    // A bracket at the end belongs to the address where its partner is inside.
-    if (/[)\]]$/.test(text) && !/[([][^)\]]*[)\]]$/.test(text)) text = text.slice(0, -1);
-  }
-  return isPlainlyAnAddress(text) ? text : null;
-}
-
 /** Whether text is a path on somebody's own disk or network share, or a `file:` address (RFC 8089). */
 export function isDiskPath(text: string): boolean {
   return /^([a-z]:[\\/]|\\\\|file:|~\/|\/(home|users|tmp|var|mnt|media|volumes|documents)\/)/i.test(text);
 }
 
-type Mend = [pattern: RegExp, replacement: string, told: string];
+type Mend =
+  [pattern: RegExp, replacement: string, told: string] | [mended: (text: string) => string, told: string];
 
 const clinging = "brackets or quotes around it taken off";
 const mends: Mend[] = [
@@ -87,7 +73,7 @@ const mends: Mend[] = [
   // The words of a message may well end with one.
   [/^(?!mailto:[^?]*\?)(.*\S)[.,;:!]+$/is, "$1", "the full stop or comma at its end taken off"],
   [/^URL:\s*/i, "", "“URL:” taken off"],
-  [/^((?:https?:|www\.|mailto:|[^\s@]+@)\S{3,}?)\s*\1$/i, "$1", "pasted twice, so one of the two taken off"],
+  [onceOfTwice, "pasted twice, so one of the two taken off"],
   [/^(mailto:){2,}/i, "mailto:", "the second mailto: taken off"],
   [/^https?:\/*(?=https?:\/\/)/i, "", "the second scheme taken off"],
   [/^(https?):\/?(?=[^/\\])/i, "$1://", "the slashes after its scheme put in"],
@@ -100,10 +86,19 @@ const mends: Mend[] = [
     "https://doi.org/",
     "https://doi.org/ put before it, which leads to what it names",
   ],
-  [/(?<=\?\S*)&amp;/gi, "&", "“&amp;” made “&”"],
+  [(text) => text.replace(/\?\S*/g, (query) => query.replace(/&amp;/gi, "&")), "“&amp;” made “&”"],
   // A bracket at the end belongs to the address where its partner is inside.
-  [/^([^(]*)\)+$|^([^[]*)\]+$/, "$1$2", clinging],
+  [/^([^(]*)\)+$|^([^[]*[^[\]])\]+$/, "$1$2", clinging],
 ];
+
+/** The half of an address that stands there twice, with blanks between or none. */
+function onceOfTwice(text: string): string {
+  const [first = "", second = "", ...more] = /\s/.test(text)
+    ? text.split(/\s+/)
+    : [text.slice(0, text.length / 2), text.slice(text.length / 2)];
+  const isTwice = more.length === 0 && first.toLowerCase() === second.toLowerCase();
+  return isTwice && /^(?:https?:|www\.|mailto:|[^\s@]+@)\S{3}/i.test(first) ? first : text;
+}
 
 /** A scheme of the web with letters left out, doubled or in another order, or other signs behind it. */
 function misspelt(end: "s" | ""): RegExp {
@@ -116,8 +111,9 @@ function mend(typed: string, mended: string[]): string {
   let text = typed;
   for (let before = ""; before !== text;) {
     before = text;
-    for (const [pattern, replacement, told] of mends) {
-      const next = text.replace(pattern, replacement);
+    for (const one of mends) {
+      const told = one.at(-1) as string;
+      const next = one.length === 2 ? one[0](text) : text.replace(one[0], one[1]);
       if (next !== text && told !== "" && !mended.includes(told)) mended.push(told);
       text = next;
     }

@@ -1,10 +1,7 @@
-import { addressInWord } from "../destination/recognise.ts";
+import { addressInWord, addressRuns } from "../destination/addresses-in-text.ts";
 import type { Node } from "prosemirror-model";
 import { findPattern, type Mention } from "./mentions.ts";
 import { schema } from "./schema.ts";
-
-/** Words, which pictures, breaks and signs of notes end as blanks do. */
-const words = /[^\s\ufffc]+/gu;
 
 /**
  * Every address of a chapter that stands in its text and that no link covers. Those in code are left out, and those that
@@ -15,7 +12,7 @@ export function findBareAddresses(doc: Node): Mention[] {
   const address = (word: string): string | null =>
     /\.[\p{L}\p{N}]/u.test(word) ? addressInWord(word) : null;
   const { code, plain } = schema.marks;
-  return findPattern(doc, words, address).filter(
+  return findPattern(doc, addressRuns, address).filter(
     ({ from, to, link }) =>
       link === null && !doc.rangeHasMark(from, to, code!) && !doc.rangeHasMark(from, to, plain!),
   );

@@ -1,4 +1,5 @@
-import { addressInWord, recognise } from "@vennet/core/destination/recognise";
+import { addressInWord, addressRuns } from "@vennet/core/destination/addresses-in-text";
+import { recognise } from "@vennet/core/destination/recognise";
 import { groundIn, stretchesOfLinks } from "@vennet/core/finished/epub/ground";
 import type { EpubLink, EpubPage, LinkGround } from "@vennet/core/finished/epub/epub-page";
 import { linkElements } from "@vennet/core/finished/epub/xhtml-source";
@@ -64,7 +65,7 @@ function bareOn(book: OpenBook, page: EpubPage): BareInText[] {
 /** The words of a text with where they begin. A link ends a word, as the sign of a note behind an address does. */
 function wordsBetween(text: string, { links, untouched }: EpubPage): [number, string][] {
   const cuts = new Set([...links, ...untouched].flatMap(({ on }) => [on.from, on.to]));
-  return [...text.matchAll(/\S+/g)].flatMap(({ 0: word, index }) => {
+  return [...text.matchAll(addressRuns)].flatMap(({ 0: word, index }) => {
     // No address is without a full stop.
     if (!word.includes(".")) return [];
     const ends = [...cuts].filter((cut) => cut > index && cut < index + word.length).sort((a, b) => a - b);

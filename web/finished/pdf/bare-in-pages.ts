@@ -1,4 +1,5 @@
-import { addressInWord, recognise } from "@vennet/core/destination/recognise";
+import { addressInWord, addressRuns } from "@vennet/core/destination/addresses-in-text";
+import { recognise } from "@vennet/core/destination/recognise";
 import { areasOf, lettersOf, type Letter } from "@vennet/core/finished/pdf/letters";
 import type { Area, PdfLink, PdfPage } from "@vennet/core/finished/pdf/pdf-page";
 import { noFrame } from "@vennet/core/manuscript/hotspot";
@@ -62,7 +63,7 @@ function bareOn(page: PdfPage, letters: readonly Letter[]): BareInPage[] {
 function wordsIn(letters: readonly Letter[]): Letter[][] {
   const words: Letter[][] = [[]];
   for (const letter of letters) {
-    if (letter.text.trim() === "") words.push([]);
+    if (letter.text.search(addressRuns) === -1) words.push([]);
     else words.at(-1)!.push(letter);
     // An address may go on behind the end of a line, but nobody can tell: it is taken to end with it.
     if (letter.endsLine) words.push([]);

@@ -1,5 +1,6 @@
 import { linkUses } from "@vennet/core/manuscript/links";
-import { addressInWord, recognise } from "@vennet/core/destination/recognise";
+import { addressInWord, addressRuns } from "@vennet/core/destination/addresses-in-text";
+import { recognise } from "@vennet/core/destination/recognise";
 import { linkRange } from "@vennet/core/manuscript/edit-links";
 import { newId } from "@vennet/core/manuscript/ids";
 import { linkOn, schema } from "@vennet/core/manuscript/schema";
@@ -59,10 +60,11 @@ function addressBefore(state: EditorState, position: number): Word | null {
   const $at = state.doc.resolve(position);
   if (!$at.parent.isTextblock || $at.parent.type.spec.code) return null;
   const text = $at.parent.textBetween(0, $at.parentOffset, "\n", " ");
-  const run = /\S+$/.exec(text)?.[0] ?? "";
-  const trimmed = addressInWord(run);
-  if (trimmed === null) return null;
-  const from = position - run.length + run.indexOf(trimmed);
+  const word = /\S+$/.exec(text)?.[0] ?? "";
+  const run = [...word.matchAll(addressRuns)].at(-1);
+  const trimmed = run ? addressInWord(run[0]) : null;
+  if (!run || trimmed === null) return null;
+  const from = position - word.length + run.index + run[0].indexOf(trimmed);
   const to = from + trimmed.length;
   let taken = false;
   state.doc.nodesBetween(from, to, (node) => {
@@ -110,7 +112,9 @@ function linkedText(node: Node, endsBlock: boolean): Node[] {
   if (linkOn(node) || schema.marks.plain!.isInSet(node.marks)) return [node];
   const parts: Node[] = [];
   let done = 0;
-  for (const match of text.matchAll(endsBlock ? /\S+/g : /\S+(?=\s)/g)) {
+  // The last word waits for what ends it.
+  const ended = endsBlock ? text.length : text.search(/\S*$/);
+  for (const match of text.slice(0, ended).matchAll(addressRuns)) {
     const trimmed = addressInWord(match[0]);
     if (trimmed === null) continue;
     const from = match.index + match[0].indexOf(trimmed);
