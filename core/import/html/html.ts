@@ -2,7 +2,8 @@ import type { Element, ElementContent, Root } from "hast";
 import { raw } from "hast-util-raw";
 import { toString } from "hast-util-to-string";
 import { VFile } from "vfile";
-import { linksOfHtml } from "../arrival/links-of-html.ts";
+import { isWayBack, linksOfHtml } from "../arrival/links-of-html.ts";
+import { linksWithinItself, withinItself } from "../own-name.ts";
 import { areasOfMaps } from "../areas-of-maps.ts";
 import { conventionsOf, withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import { pictureOfSvg } from "../svg-pictures.ts";
@@ -24,8 +25,12 @@ import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manus
 /** A page of HTML or XHTML. */
 export const html: ManuscriptReader = {
   accepts: ({ name, bytes }) => isPage(name, decodePage(bytes.subarray(0, 20_000))),
-  read: (file) => readPage(textOfPage(file)),
-  linksOf: (file) => linksOfHtml(textOfPage(file)),
+  read: (file) => {
+    const page = readPage(textOfPage(file));
+    linksWithinItself(page.tree, file.name);
+    return page;
+  },
+  linksOf: (file) => linksOfHtml(textOfPage(file), { isOfNote: isWayBack, hrefOf: withinItself(file.name) }),
 };
 
 /** A page says that it is one, or begins with an element and has nothing of Markdown in it. */

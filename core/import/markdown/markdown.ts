@@ -7,6 +7,7 @@ import { withoutOthersNames } from "../hast-to-manuscript/carried.ts";
 import type { LeftOut } from "../left-out.ts";
 import type { ManuscriptReader, ReadManuscript } from "../manuscript-reader.ts";
 import { linksOfMarkdown } from "./second-reading.ts";
+import { linksWithinItself, withinItself } from "../own-name.ts";
 import { decodeText } from "../text-encoding.ts";
 import { withoutAttributeLists } from "./attribute-lists.ts";
 import { withoutContentsMarks } from "./contents-marks.ts";
@@ -20,12 +21,13 @@ import { treeOfMarkdown } from "./tree-of-markdown.ts";
 export const markdown: ManuscriptReader = {
   // Any text may be Markdown.
   accepts: ({ bytes }) => decodeText(bytes) !== null,
-  read: ({ bytes }) => {
+  read: ({ name, bytes }) => {
     const { text, guessed } = decodeText(bytes)!;
     const read = readMarkdownText(text);
+    linksWithinItself(read.tree, name);
     return guessed === null ? read : { ...read, leftOut: [toldGuess(guessed), ...read.leftOut] };
   },
-  linksOf: ({ bytes }) => linksOfMarkdown(decodeText(bytes)!.text),
+  linksOf: ({ name, bytes }) => linksOfMarkdown(decodeText(bytes)!.text, withinItself(name)),
 };
 
 function toldGuess(encoding: string): LeftOut {

@@ -13,9 +13,13 @@ import {
   stretchesOf,
 } from "../../markdown/stretches.ts";
 
-/** The links of a text in Markdown, by way of the HTML that it stands for, as browsers read that. */
-export function linksOfMarkdown(text: string): FileLink[] {
-  const links = linksOfHtml(htmlOfMarkdown(text), { isOfNote, hasSlugs: true, isOurs: isOurs(text) });
+/**
+ * The links of a text in Markdown, by way of the HTML that it stands for, as browsers read that.
+ * @param hrefOf where a link of it leads
+ */
+export function linksOfMarkdown(text: string, hrefOf = (href: string): string => href): FileLink[] {
+  const options = { isOfNote, hasSlugs: true, isOurs: isOurs(text), hrefOf };
+  const links = linksOfHtml(htmlOfMarkdown(text), options);
   // “www.” at the end of a sentence is no address (GFM 0.29, 6.9).
   const all = links.filter(({ href, words }) => !/^http:\/\/www$/i.test(href) || !/^www$/i.test(words));
   return all.map((link) => ({ ...link, where: null }));
