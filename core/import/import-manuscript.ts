@@ -22,11 +22,13 @@ import { allElements } from "./hast-nodes.ts";
 import { takeNumbers } from "./take-numbers.ts";
 import { followTargets } from "./follow-targets.ts";
 import { withoutWhatIsMade } from "./hast-to-manuscript/carried.ts";
+import type { MissingPicture } from "./hast-to-manuscript/file-reading.ts";
 import { hastToManuscript } from "./hast-to-manuscript/hast-to-manuscript.ts";
 import { outOfInlines } from "./hast-to-manuscript/out-of-inlines.ts";
 import type { LeftOut } from "./left-out.ts";
 import type { AboutManuscript, BroughtFile, EnclosedFile, ManuscriptReader } from "./manuscript-reader.ts";
 import { pictureKind } from "./pictures.ts";
+import { closeUpLevels } from "./close-up-levels.ts";
 import { headingsOf } from "./raise-headings.ts";
 import { makeWritable } from "./make-writable.ts";
 import { readerFor } from "./readers.ts";
@@ -100,6 +102,7 @@ export async function importManuscript(
   if (deep) throw tooDeep(whereOf(deep));
   makeWritable(tree);
   withoutWhatIsMade(tree);
+  closeUpLevels(tree);
   listsOfContents(tree);
   outOfInlines(tree);
   anchorsByIds(tree);
@@ -129,6 +132,7 @@ export async function importManuscript(
     fallbackTitle: opening ?? options.fallbackTitle,
     whereOf,
     pictureFor,
+    missing: (source) => (shown.unread.has(source) ? unreadable : unfetched(options, source)),
     pictureSize: (source) => arrivedPictures.sizeOf(source) ?? options.pictureSize?.(source) ?? null,
     companionFor: (href) => arrivedCompanions.idFor(href.replace(/#.*$/s, "")) ?? idBeside(href),
   });
@@ -145,7 +149,7 @@ export async function importManuscript(
       { title: title ?? made.title, language: language ?? "en" },
     );
   const chapters = followTargets(made.chapters, made.follows, indexOfChapters(made.chapters));
-  const told = [...leftOut, ...shown.leftOut, ...unnumbered, ...made.leftOut, ...bareAddresses(chapters)];
+  const told = [...leftOut, ...unnumbered, ...made.leftOut, ...bareAddresses(chapters)];
   const fileLinks = secondReading(reader, file);
   const arrival =
     fileLinks &&
@@ -186,28 +190,32 @@ function bareAddresses(chapters: readonly Node[]): LeftOut[] {
   }));
 }
 
-/** Pictures as every reader shows them: those of other kinds are drawn, and what cannot be read is told. */
+/** Pictures as every reader shows them, those of other kinds drawn, and the references of those that cannot be read. */
 async function shownPictures(
   pictures: readonly EnclosedFile[],
   drawn: ImportOptions["drawn"],
-): Promise<{ pictures: EnclosedFile[]; leftOut: LeftOut[] }> {
+): Promise<{ pictures: EnclosedFile[]; unread: ReadonlySet<string> }> {
   const all: EnclosedFile[] = [];
-  const leftOut: LeftOut[] = [];
+  const unread = new Set<string>();
   for (const picture of pictures) {
     const isShown = pictureKind(picture.bytes) === "shown";
     const bytes = isShown ? picture.bytes : ((await drawn?.(picture.bytes)) ?? null);
-    if (bytes) {
-      const name = isShown ? picture.name : picture.name.replace(/(\.(svg|webp|avif))?$/i, ".png");
-      all.push({ ...picture, name, bytes });
-    } else
-      leftOut.push({
-        where: null,
-        sort: "Pictures that cannot be read",
-        what: `The picture ${picture.name}`,
-        why: "It is damaged, or of a kind that cannot be drawn. Its text alternative stands in its place.",
-      });
+    const name = isShown ? picture.name : picture.name.replace(/(\.(svg|webp|avif))?$/i, ".png");
+    if (bytes) all.push({ ...picture, name, bytes });
+    else unread.add(picture.reference);
   }
-  return { pictures: all, leftOut };
+  return { pictures: all, unread };
+}
+
+const unreadable: MissingPicture = {
+  sort: "Pictures that cannot be read",
+  why: "It is damaged, or of a kind that cannot be drawn.",
+};
+
+/** What is told of a picture that was to be fetched from the web and did not come; null for any other. */
+function unfetched(options: ImportOptions, source: string): MissingPicture | null {
+  const why = options.unfetched?.(source) ?? null;
+  return why === null ? null : { sort: "Pictures that could not be fetched", why };
 }
 
 /** The title that a file says it has; programs write some by themselves, which nobody has given. */

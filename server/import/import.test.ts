@@ -248,10 +248,7 @@ test("pictures that not every reader shows are drawn, also those beside a text; 
 test("pictures inside a manuscript are drawn, and one that cannot be read is told", async () => {
   const page = `<!doctype html><title>Sands</title><h1>Sands</h1><p><img alt="The map" src="data:image/svg+xml;base64,${Buffer.from(svg).toString("base64")}"><img alt="Torn" src="data:image/webp;base64,UklGRkQAAABXRUJQVlA4IDgAAAAQ">`;
   const { body } = await author.bringIn(page);
-  expect(body.arrival.told.map(({ sort }: any) => sort)).toEqual([
-    "Pictures that cannot be read",
-    "Pictures that were not brought along",
-  ]);
+  expect(body.arrival.told.map(({ sort }: any) => sort)).toEqual(["Pictures that cannot be read"]);
   const files = await database.query("SELECT mediaType, role FROM stored_file WHERE bookId = ?", [
     body.book.id,
   ]);

@@ -14,12 +14,18 @@ export interface TreeOptions {
   pictureFor: (source: string) => string | null;
   /** The size of a picture that came along, in pixels; null for one that did not. */
   pictureSize: (source: string) => { width: number; height: number } | null;
-  /** Why a picture that was to be fetched from the web did not come; null for any other. */
-  unfetched?: (source: string) => string | null;
+  /** Why a picture that is in the file, or was to be fetched from the web, did not come; null for any other. */
+  missing?: (source: string) => MissingPicture | null;
   /** The id of the companion file for a link's href, or null where none came along. */
   companionFor: (href: string) => string | null;
   /** Where a node stands in the file, in words that fit its format. */
   whereOf: (node: Nodes) => string | null;
+}
+
+/** What is told of a picture that did not come although it should have. */
+export interface MissingPicture {
+  sort: string;
+  why: string;
 }
 
 /** What is known of a file while it is read. */

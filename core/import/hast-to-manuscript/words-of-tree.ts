@@ -18,13 +18,18 @@ import { isDisplay, mathOfElement } from "./math-of-tree.ts";
 import { marksOfStyle, marksTakenBack } from "./marks-of-style.ts";
 import { withReadings } from "../readings.ts";
 import { markFor, shows, silent, unformatted } from "./elements.ts";
-import type { FileReading } from "./file-reading.ts";
+import type { FileReading, MissingPicture } from "./file-reading.ts";
 
 function areasIn({ properties }: Element): FoundArea[] {
   return typeof properties["dataAreas"] === "string"
     ? (JSON.parse(properties["dataAreas"]) as FoundArea[])
     : [];
 }
+
+const notBrought: MissingPicture = {
+  sort: "Pictures that were not brought along",
+  why: "It was not brought along.",
+};
 
 /** So many areas a picture can have. */
 const mostHotspots = 500;
@@ -263,13 +268,13 @@ export class WordsOfTree {
     const alt = typeof element.properties["alt"] === "string" ? element.properties["alt"] : "";
     const file = source === "" ? null : this.reading.options.pictureFor(source);
     if (file === null) {
-      const why = this.reading.options.unfetched?.(source) ?? null;
+      const { sort, why } = this.reading.options.missing?.(source) ?? notBrought;
       const instead = alt ? " Its text alternative stands in its place." : "";
       this.reading.tell(
         element,
-        why === null ? "Pictures that were not brought along" : "Pictures that could not be fetched",
+        sort,
         `The picture ${clip(source) || "without a source"}`,
-        `${why ?? "It was not brought along."}${instead}`,
+        `${why}${instead}`,
       );
     }
     const areas = areasIn(element);
