@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Node } from "prosemirror-model";
+import { linkUses } from "../../manuscript/links.ts";
 import { schema } from "../../manuscript/schema.ts";
 import { writeDocx } from "../../publish/formats/docx/write-docx.ts";
 import { writeEpub } from "../../publish/formats/epub/write-epub.ts";
@@ -11,6 +12,7 @@ import { indexOf } from "../../manuscript/book.ts";
 import { bookWith } from "../../test/book-of-places.ts";
 import { bring } from "../../test/brought.ts";
 import { smallEpub } from "../../test/small-epub.ts";
+import { importManuscript } from "../import-manuscript.ts";
 import { proveArrival, type ArrivalProof } from "./arrival-proof.ts";
 import type { FileLink } from "./file-links.ts";
 
@@ -174,4 +176,57 @@ test("headings that lead back to their entry in contents are links, and ways bac
     const words = arrival!.links.map((link) => link.words).filter((said) => said !== "1");
     expect(words).toEqual(["Low water", "Low water"]);
   }
+});
+
+describe("notes of a page", () => {
+  const note = (id: string, sign: string, words: string): string =>
+    `<div class="footnote" id="n-${id}"><p><a href="#r-${id}"><sup>${sign}</sup></a> ${words}</p></div>`;
+  const sign = (id: string, shown: string): string =>
+    `<a href="#n-${id}" id="r-${id}"><sup>${shown}</sup></a>`;
+
+  test("are told as notes, also behind links without words", async () => {
+    const proof = await brought(
+      `<!doctype html><h1>Ebb</h1><p>By <a href="#bay"></a>, cross${sign("ebb", "[1]")}.</p><p id="bay">The bay.</p>` +
+        `${note("ebb", "[1]", "At low water.")}`,
+    );
+    expect(told(proof)).toEqual([
+      ["left-out", "Links without words", "", "#bay"],
+      ["left-out", "Ways back from notes", "[1]", "#r-ebb"],
+    ]);
+  });
+
+  test("are told as notes where a letter calls them, twice over", async () => {
+    const proof = await brought(
+      `<!doctype html><h1>Ebb</h1><table><tr><td>Ferry${sign("ebb", "[a]")}</td><td>Causeway <a href="#n-ebb"><sup>[a]</sup></a></td></tr></table>` +
+        `${note("ebb", "[a]", "But only at low water.")}`,
+    );
+    expect(told(proof)).toEqual([["left-out", "Ways back from notes", "[a]", "#r-ebb"]]);
+  });
+});
+
+test("links of a page to itself by its file’s name lead to its places", async () => {
+  const read = (name: string, text: string) =>
+    importManuscript(
+      { name, bytes: new TextEncoder().encode(text) },
+      { fallbackTitle: "Walks", baseAddress: null, pictureFor: () => null },
+    );
+  const links =
+    '<a href="low%20water.html#ebb">ebb</a> <a href="./low water.html">top</a> <a href="high.html#ebb">high</a>';
+  const page = await read(
+    "low water.html",
+    `<!doctype html><h1>Low</h1><p>${links}</p><h2 id="ebb">The ebb</h2>`,
+  );
+  const text = await read("low.md", "# Low\n\n[ebb](low.md#ebb) [top](low.md) [high](high.md)\n\n## Ebb\n");
+  expect(told(page.arrival!)).toEqual([
+    ["changed", "Links to files that were not brought along", "high", "high.html#ebb"],
+  ]);
+  expect(told(text.arrival!)).toEqual([
+    ["changed", "Links to files that were not brought along", "high", "high.md"],
+  ]);
+  for (const { chapters } of [page, text])
+    expect(chapters.flatMap((doc) => linkUses(doc)).map(({ destination }) => destination.kind)).toEqual([
+      "place",
+      "place",
+      "file",
+    ]);
 });

@@ -7,6 +7,7 @@ import { topOfBook, type BookIndex } from "../../manuscript/book-index.ts";
 import { FileNames, fileNameOf } from "../file-name.ts";
 import type { LeftOut } from "../left-out.ts";
 import { isSign, lettersOf, type FileLink } from "./file-links.ts";
+import { isSamePlace, isWithin, landingsOf } from "./landings.ts";
 import { waysBack } from "./ways-back.ts";
 import { lettersAtPlaces } from "./letters-at-places.ts";
 import { linksOfBook, type BookLink } from "./links-of-book.ts";
@@ -84,7 +85,6 @@ interface Asked {
 const inner = "#";
 /** So many letters tell one note from another. */
 const signLetters = 8;
-
 const linkOf = ({ link }: Asked): FileLink => link;
 
 class Pairing {
@@ -93,6 +93,8 @@ class Pairing {
   private readonly pairs = new Map<Asked, Given>();
   private readonly hasNotes: boolean;
   private ways: ReadonlySet<FileLink> = new Set();
+  /** Where entries of lists lead that the book makes. */
+  private readonly listed = new Set<number | null>();
   private readonly reasons: LeftOut[];
   private readonly fileNames: FileNames;
 
@@ -147,9 +149,17 @@ class Pairing {
       ({ leadsTo, link }) => (leadsTo === inner ? lettersOf(link.words) || null : null),
       ({ made, use }) => (made === "signpost" ? lettersOf(use.text) || null : null),
     );
+    // What follows its target may write it in other capitals.
+    const inLetters = (words: string, landing: string | null): string | null =>
+      lettersOf(words) && landing && `${lettersOf(words)}|${landingOf(landing)}`;
+    this.pairBy(
+      ({ link }) => inLetters(link.words, link.landing),
+      ({ use, landing, made }) => (made === null ? inLetters(use.text, landing) : null),
+    );
+    // The number of a note is anybody's: notes are told by their words.
     this.pairBy(
       ({ letters, leadsTo }) => `${letters}|${leadsTo}`,
-      ({ letters, leadsTo }) => `${letters}|${leadsTo}`,
+      ({ letters, leadsTo, made }) => (made === "note" ? null : `${letters}|${leadsTo}`),
     );
     this.pairBy(
       ({ leadsTo, refusal }) => (refusal !== null || leadsTo === inner ? null : leadsTo),
@@ -157,7 +167,7 @@ class Pairing {
     );
     this.pairBy(
       ({ letters, refusal }) => (letters === "" || refusal !== null ? null : letters),
-      ({ letters }) => letters || null,
+      ({ letters, made }) => (made === "note" ? null : letters || null),
     );
     // What follows its target may say something else by now; a number is that of a page.
     this.pairBy(
@@ -170,6 +180,11 @@ class Pairing {
     );
     // A note’s number is made by the book, and so is the way back.
     this.pairNotes();
+    this.pairBy(
+      ({ letters, leadsTo, link }) => (leadsTo === inner && isSign(link) ? letters || null : null),
+      ({ letters, made }) => (made === "note" ? letters || null : null),
+    );
+    for (const [{ link }, { made }] of this.pairs) if (made === "signpost") this.listed.add(link.to);
     const signs = this.asked.filter((one) => this.pairs.get(one)?.made === "note");
     this.ways = waysBack(this.asked.map(linkOf), signs.map(linkOf));
     const paired = new Set(this.pairs.values());
@@ -209,13 +224,13 @@ class Pairing {
       else waiting.set(start, [note]);
     }
     for (const one of this.asked) {
-      const { landing } = one.link;
-      if (landing === null || this.pairs.has(one) || !isSign(one.link)) continue;
-      // A note may be shorter than what tells it from others; the longest that fits is meant.
-      for (let length = signLetters; length >= 0 && !this.pairs.has(one); length--) {
-        const found = waiting.get(landing.slice(0, length))?.shift();
-        if (found) this.pairs.set(one, found);
-      }
+      if (this.pairs.has(one) || !isSign(one.link)) continue;
+      for (const landing of landingsOf(one.link))
+        // A note may be shorter than what tells it from others; the longest that fits is meant.
+        for (let length = signLetters; length >= 0 && !this.pairs.has(one); length--) {
+          const found = waiting.get(landing.slice(0, length))?.shift();
+          if (found) this.pairs.set(one, found);
+        }
     }
   }
 
@@ -243,7 +258,14 @@ class Pairing {
       }
       if (one.refusal)
         return told("left-out", "Links that a book cannot hold", `${one.refusal} Its words are kept.`);
-      if (one.leadsTo === inner && this.hasNotes && (isSign(one.link) || this.ways.has(one.link)))
+      if (isSign(one.link) && this.listed.has(one.link.to))
+        return told(
+          "left-out",
+          "Page numbers in lists",
+          "The list follows its headings; exports number pages.",
+        );
+      const isLikeOne = one.letters !== "" && isSign(one.link);
+      if (one.leadsTo === inner && this.hasNotes && (isLikeOne || this.ways.has(one.link)))
         return told("left-out", "Ways back from notes", "A book leads back from its notes by itself.");
       if (one.letters === "")
         return told("left-out", "Links without words", "A link needs words or a picture to stand on.");
@@ -285,13 +307,14 @@ class Pairing {
           "It is kept, and leads nowhere until it is given a place.",
           "places",
         );
-      const isThere = (asked: string, given: string): boolean =>
+      const given = found.landing ?? "";
+      const isThere = (asked: string): boolean =>
         isSamePlace(asked, given) ||
         // The label of a caption is the book's own.
         (found.isCaption && asked.includes(given.slice(0, 8))) ||
         // A place anywhere in a heading is that heading.
         isWithin(found.heading, asked);
-      if (isDead || one.link.landing === null || !(isTop || isThere(one.link.landing, found.landing!)))
+      if (isDead || one.link.landing === null || !(isTop || landingsOf(one.link).some(isThere)))
         return told("changed", "Links that land elsewhere", "In the book other words stand where it leads.");
     }
     // A picture without words is called by its file in the book.
@@ -365,27 +388,6 @@ function isCaption({ places }: BookIndex, destination: Destination): boolean {
 function headingOf({ places }: BookIndex, destination: Destination): string {
   const place = destination.kind === "place" ? places.get(destination.target) : undefined;
   return place?.kind === "title" || place?.kind === "heading" ? lettersOf(place.text) : "";
-}
-
-/**
- * Whether letters begin within those of a heading, and go on behind it where that ends. What begins at its very end cannot be
- * told by letters from the place behind it: readers that know headings tell it as the heading.
- */
-function isWithin(heading: string, letters: string): boolean {
-  for (let from = 1; from + fewestOfHeading <= heading.length; from++) {
-    const rest = heading.slice(from, from + 8);
-    if (letters.startsWith(rest)) return true;
-  }
-  return false;
-}
-
-/** Fewer letters tell no place. */
-const fewestOfHeading = 3;
-
-function isSamePlace(asked: string, given: string): boolean {
-  // What stands between may be told by one reader only, as words in a picture.
-  const shorter = Math.min(asked.length, given.length, 8);
-  return asked.slice(0, shorter) === given.slice(0, shorter);
 }
 
 /** Words apart from their blanks, which each reader sets in its own way. */

@@ -238,3 +238,28 @@ test("a document whose text is in UTF-16, as XML may be, is read in it by both r
   expect(await linksIn(bytes)).toEqual([["Höhe", "https://tides.example/"]]);
   expect((await bring(bytes)).arrival!.counts).toMatchObject({ intact: 1, lost: 0, extra: 0 });
 });
+
+const linksOfArrival = async (body: string): Promise<string[][]> =>
+  (await bring(document(body))).arrival!.links.map(({ verdict, sort, words }) => [verdict, sort, words]);
+
+test("an entry of contents that is two links, its words and the number of a page, arrives as one", async () => {
+  const entry = (words: string): string =>
+    p(`${a(`#1.${words}|outline`, words)}<text:tab/>${a(`#1.${words}|outline`, "3")}`);
+  const entries = `${entry("Low water")}${entry("Ebb")}`;
+  const contents = `<text:table-of-content><text:index-body>${entries}</text:index-body></text:table-of-content>`;
+  expect(await linksOfArrival(`${contents}${h(1, "Low water")}${h(1, "Ebb")}`)).toEqual([
+    ["intact", "", "Low water"],
+    ["left-out", "Page numbers in lists", "3"],
+    ["intact", "", "Ebb"],
+    ["left-out", "Page numbers in lists", "3"],
+  ]);
+});
+
+test("a reference in other capitals than its target says the target’s, which is told", async () => {
+  const low = '<text:bookmark-start text:name="low"/>Low water<text:bookmark-end text:name="low"/>';
+  const see =
+    '<text:bookmark-ref text:ref-name="low" text:reference-format="text">Low Water</text:bookmark-ref>';
+  expect(await linksOfArrival(`${h(1, low)}${p(`See ${see}.`)}`)).toEqual([
+    ["changed", "Links with other words", "Low Water"],
+  ]);
+});
