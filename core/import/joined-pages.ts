@@ -109,5 +109,7 @@ function placeOf(page: number, id: string): string {
 export function pathFrom(file: string, href: string): string {
   const address = href.replace(/[?#].*$/s, "");
   if (!URL.canParse(address, `epub:///${file}`)) return "";
-  return percentDecoded(new URL(address, `epub:///${file}`).pathname.replace(/^\/+/, ""));
+  const { pathname } = new URL(address, `epub:///${file}`);
+  // Slashes that follow each other part two folders as one does, on all disks from which packed files come.
+  return percentDecoded(pathname.replace(/^\/+/, "").replace(/\/{2,}/g, "/"));
 }

@@ -151,7 +151,7 @@ class Pairing {
     );
     // What follows its target may write it in other capitals.
     const inLetters = (words: string, landing: string | null): string | null =>
-      lettersOf(words) && landing && `${lettersOf(words)}|${landingOf(landing)}`;
+      lettersOf(words) && landing ? `${lettersOf(words)}|${landingOf(landing)}` : null;
     this.pairBy(
       ({ link }) => inLetters(link.words, link.landing),
       ({ use, landing, made }) => (made === null ? inLetters(use.text, landing) : null),

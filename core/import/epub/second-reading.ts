@@ -40,7 +40,8 @@ export function linksOfEpub(bytes: Uint8Array): FileLink[] {
 
 function pathFrom(file: string, href: string): string {
   if (!URL.canParse(href, `epub:///${file}`)) return "";
-  return percentDecoded(new URL(href.replace(/#.*$/s, ""), `epub:///${file}`).pathname.replace(/^\/+/, ""));
+  const { pathname } = new URL(href.replace(/#.*$/s, ""), `epub:///${file}`);
+  return percentDecoded(pathname.replace(/^\/+/, "").replace(/\/\/+/g, "/"));
 }
 
 /** What the package of an e-book says: its pages in their order, and the paths of its navigation and its NCX. */

@@ -75,3 +75,17 @@ test("links to the ids of a page’s outermost elements lead to its chapter, wha
   ]);
   expect((await bring(bytes)).arrival!.counts).toMatchObject({ intact: 3, changed: 0 });
 });
+
+test("paths with two slashes between folders lead to what is there", async () => {
+  const { arrival, pictures, leftOut } = await bring(
+    packed({
+      "a.html":
+        '<!doctype html><h1>Ebb</h1><p><a href="sands//low.html#tide">low</a> <img src="img//dot.png" alt="Dot"></p>',
+      "sands/low.html": '<!doctype html><h1>Low</h1><p id="tide">At nine.</p>',
+      "img/dot.png": redDot,
+    }),
+  );
+  expect(arrival!.counts).toEqual({ intact: 1, changed: 0, "left-out": 0, lost: 0, extra: 0 });
+  expect(pictures).toHaveLength(1);
+  expect(leftOut).toEqual([]);
+});
