@@ -251,6 +251,18 @@ describe("words that an address points at", () => {
     ["text=fifth,-hut", "broken no-text"],
   ])("%s: %s", (directive, verdict) => expect(judged(page, `${at}#:~:${directive}`)).toBe(verdict));
 
+  test.each([
+    ["<h1>Möwen</h1>The sand lies bare.", "M%C3%B6wen", "sound ok"],
+    ["<ul><li>ebb</li>flow</ul>", "ebb", "sound ok"],
+    ["<p>ebb<br>flow", "flow", "sound ok"],
+    ["<p><b>E</b>bbing <i>sand</i>s", "ebbing%20sands", "sound ok"],
+    ["<p>sand<wbr>bank of H<sub>2</sub>O", "sandbank%20of%20h2o", "sound ok"],
+    ["<p>ebb</p>flow", "ebbflow", "broken no-text"],
+    [`${"<p>shoal</p>".repeat(80_000)}<p>at the very end`, "very%20end", "sound ok"],
+  ])("in “%.30s” %s is %s: words end where blocks do", (words, text, verdict) => {
+    expect(judged(`${page}${words}`, `${at}#:~:text=${text}`)).toBe(verdict);
+  });
+
   test("are not missed on a page that a script makes of itself", () => {
     expect(judged("<title>T</title><h1>H</h1><div id=app></div>", `${at}#:~:text=fifth`)).toBe(
       "unsure part-unread",

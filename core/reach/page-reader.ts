@@ -38,12 +38,17 @@ export interface PageFacts {
 }
 
 const wordsKept = 4_000;
-const textKept = 500_000;
 const pieceLength = 16 * 1024;
 const titleLength = 300;
 /** A page whose elements lie deeper in each other is not read on: its parser's work grows with the square of it. */
 const deepest = 5_000;
 const unseen = new Set(["script", "style", "template", "noscript"]);
+/** Elements within a word, which end none at their edges (WHATWG HTML, section 4.5, and its older ones). */
+const withinWords = new Set(
+  "a abbr acronym b bdi bdo big cite code data del dfn em font i ins kbd label mark nobr q s samp small span strike strong sub sup time tt u var wbr".split(
+    " ",
+  ),
+);
 
 /**
  * Reads a page piece by piece, as it comes from a server, for its title, its first heading, its words and
@@ -145,7 +150,7 @@ export class PageReader {
     );
     for (const part of parts) this.found.add(part);
     this.content.begin(name, attributes, parts);
-    if (this.wanted.isTextWanted) this.text += " ";
+    this.endWord(name);
     if (name === "input" && attributes["type"]?.toLowerCase() === "password") this.hasPasswordField = true;
     // A title inside a picture is not the page's.
     if (name === "title" && this.title === null) {
@@ -161,15 +166,20 @@ export class PageReader {
     if (this.inside === "title") this.title += text;
     else if (this.unseenDepth === 0) {
       this.content.text(text);
-      if (this.wanted.isTextWanted && this.text.length < textKept) this.text += text;
+      if (this.wanted.isTextWanted) this.text += text;
       if (this.inside === "heading") this.heading += text;
       if (this.words.length < wordsKept) this.words += text;
     }
   }
 
+  private endWord(name: string): void {
+    if (this.wanted.isTextWanted && !withinWords.has(name)) this.text += " ";
+  }
+
   private close(name: string): void {
     this.depth--;
     this.words += " ";
+    this.endWord(name);
     this.content.end(name);
     if (unseen.has(name)) this.unseenDepth = Math.max(0, this.unseenDepth - 1);
     if ((this.inside === "title" && name === "title") || (this.inside === "heading" && /^h[12]$/.test(name)))
