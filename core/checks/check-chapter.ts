@@ -145,37 +145,39 @@ export function checkChapter(doc: Node, context: CheckContext, which: readonly R
   const answers = links.map((link) => answerOf(link, context));
   const alone = foundAtEach(links, which);
   const byId = new Map(links.map((use) => [use.id, use]));
-  const findingsOf = (rule: Rule): readonly Found[] => {
+  const foundBy = (rule: Rule): readonly Found[] => {
     if ("findInChapter" in rule) return rule.findInChapter(doc, links, context);
-    if ("find" in rule) return alone.get(rule) ?? [];
-    return links.flatMap((link, i) => {
-      const message = rule.findInBook(link, context, answers[i]);
-      return message === null ? none : { subject: link.id, message };
-    });
+    if ("find" in rule) return alone.get(rule) ?? none;
+    const found: Found[] = [];
+    for (let i = 0; i < links.length; i++) {
+      const message = rule.findInBook(links[i]!, context, answers[i]);
+      if (message !== null) found.push({ subject: links[i]!.id, message });
+    }
+    return found;
   };
-  return which.flatMap((rule) => {
+  const findings: Finding[] = [];
+  for (const rule of which) {
     const said = new Set<string>();
-    return findingsOf(rule).flatMap(({ subject, message }): Finding[] => {
+    for (const { subject, message } of foundBy(rule)) {
       const use = byId.get(subject);
       const onceFor = use && rule.onceFor?.(use, context);
       if (onceFor) {
-        if (said.has(onceFor)) return [];
+        if (said.has(onceFor)) continue;
         said.add(onceFor);
       }
       const mended = rule.mend && use;
-      return [
-        {
-          rule: rule.id,
-          severity: rule.severity,
-          subject,
-          message,
-          mend: mended ? rule.mend!(mended, context) : null,
-          isSure: mended ? (rule.isSure?.(mended, context) ?? true) : false,
-          ...(onceFor ? { onceFor } : {}),
-        },
-      ];
-    });
-  });
+      findings.push({
+        rule: rule.id,
+        severity: rule.severity,
+        subject,
+        message,
+        mend: mended ? rule.mend!(mended, context) : null,
+        isSure: mended ? (rule.isSure?.(mended, context) ?? true) : false,
+        ...(onceFor ? { onceFor } : {}),
+      });
+    }
+  }
+  return findings;
 }
 
 const none: readonly never[] = [];

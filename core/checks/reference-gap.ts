@@ -9,22 +9,23 @@ export const referenceGap: ChapterRule = {
   severity: "fix",
   source: "common practice: a cross-reference follows its target, and never says what is not so",
   findInChapter: (doc, links, { index, chapter }) =>
-    links.flatMap(({ id, on, from }) => {
-      if (on !== "reference") return [];
-      const reference = referenceAttrs(doc.nodeAt(from)!);
-      // That it is gone is told as of every link.
-      if (!index.places.has(reference.target)) return [];
-      const reasons = [true, false].flatMap((hasPages) => {
-        const says = referenceWords(reference, index, { chapter, position: from }, hasPages);
-        return says.kind === "gap" ? [says.reason] : [];
-      });
-      return reasons.length > 0
-        ? [
-            {
-              subject: id,
-              message: `${reasons[0]!} Choose another form${reasons.length === 1 ? " for where there are no pages" : ""}, or number such places in “Numbers and notes”.`,
-            },
-          ]
-        : [];
-    }),
+    links
+      .filter(({ on }) => on === "reference")
+      .flatMap(({ id, from }) => {
+        const reference = referenceAttrs(doc.nodeAt(from)!);
+        // That it is gone is told as of every link.
+        if (!index.places.has(reference.target)) return [];
+        const reasons = [true, false].flatMap((hasPages) => {
+          const says = referenceWords(reference, index, { chapter, position: from }, hasPages);
+          return says.kind === "gap" ? [says.reason] : [];
+        });
+        return reasons.length > 0
+          ? [
+              {
+                subject: id,
+                message: `${reasons[0]!} Choose another form${reasons.length === 1 ? " for where there are no pages" : ""}, or number such places in “Numbers and notes”.`,
+              },
+            ]
+          : [];
+      }),
 };

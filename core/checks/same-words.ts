@@ -1,6 +1,6 @@
 import { writeDestination } from "../destination/destination.ts";
 import type { LinkUse } from "../manuscript/links.ts";
-import type { CheckContext, ChapterRule } from "./finding.ts";
+import type { CheckContext, ChapterRule, Found } from "./finding.ts";
 import { purposeOf } from "./purpose.ts";
 import { wordsOf } from "./folded-words.ts";
 
@@ -11,20 +11,19 @@ export const sameWords: ChapterRule = {
   severity: "consider",
   source: "WCAG 2.2 SC 2.4.4 and 3.2.4, ACT rules b20e66 and fd3a94 (from memory)",
   findInChapter: (_doc, links, { wordsLead, answers }) => {
-    const more = notTold(links, wordsLead);
-    return links.flatMap((link) => {
-      if (link.on === "reference") return [];
-      const words = wordsOf(link);
+    const named = links.flatMap((link) => (link.on === "reference" ? [] : { link, words: wordsOf(link) }));
+    const more = notTold(named, wordsLead);
+    const found: Found[] = [];
+    for (const { link, words } of named) {
       const count = purposes(wordsLead.get(words) ?? none, more.get(words) ?? none, answers);
-      return count > 1
-        ? [
-            {
-              subject: link.id,
-              message: `“${link.text.trim()}” leads to ${count === 2 ? "two" : count} places. Say what tells them apart.`,
-            },
-          ]
-        : [];
-    });
+      if (count < 2) continue;
+      const many = count === 2 ? "two" : count;
+      found.push({
+        subject: link.id,
+        message: `“${link.text.trim()}” leads to ${many} places. Say what tells them apart.`,
+      });
+    }
+    return found;
   },
 };
 
@@ -32,12 +31,11 @@ const none: ReadonlySet<string> = new Set();
 
 /** Where words of a chapter lead that has changed since it was told where those of the book do. */
 function notTold(
-  links: readonly LinkUse[],
+  named: readonly { link: LinkUse; words: string }[],
   wordsLead: CheckContext["wordsLead"],
 ): ReadonlyMap<string, ReadonlySet<string>> {
   const more = new Map<string, Set<string>>();
-  for (const link of links) {
-    const words = link.on === "reference" ? "" : wordsOf(link);
+  for (const { link, words } of named) {
     const to = writeDestination(link.destination);
     if (words === "" || wordsLead.get(words)?.has(to)) continue;
     const ends = more.get(words);

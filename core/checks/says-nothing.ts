@@ -14,22 +14,24 @@ export const saysNothing: ChapterRule = {
   severity: "fix",
   source: "WCAG 2.2 SC 2.4.4 and 2.4.9, failures F63 and F84, technique G91",
   findInChapter: (doc, links, { language }) =>
-    links.flatMap((use) => {
-      if (use.on === "reference" || !isEmptyPhrase(wordsOf(use), language) || isNameOfHost(use)) return [];
-      const at = doc.resolve(use.from);
-      // Words that are set as code are the name of something: `CONTINUE`.
-      if (at.nodeAfter?.marks.some(({ type }) => type.name === "code")) return [];
-      const around = at.parent.textContent.replace(use.text, "");
-      const hasContext = use.on === "words" && contextWords.test(around);
-      return [
-        {
-          subject: use.id,
-          message: hasContext
-            ? `“${use.text.trim()}” says where it leads only with its sentence. Who goes from link to link hears it alone: say it in words.`
-            : `“${use.text.trim()}” does not say where it leads. Say it in words.`,
-        },
-      ];
-    }),
+    links
+      .filter((use) => use.on !== "reference" && isEmptyPhrase(wordsOf(use), language))
+      .flatMap((use) => {
+        if (isNameOfHost(use)) return [];
+        const at = doc.resolve(use.from);
+        // Words that are set as code are the name of something: `CONTINUE`.
+        if (at.nodeAfter?.marks.some(({ type }) => type.name === "code")) return [];
+        const around = at.parent.textContent.replace(use.text, "");
+        const hasContext = use.on === "words" && contextWords.test(around);
+        return [
+          {
+            subject: use.id,
+            message: hasContext
+              ? `“${use.text.trim()}” says where it leads only with its sentence. Who goes from link to link hears it alone: say it in words.`
+              : `“${use.text.trim()}” does not say where it leads. Say it in words.`,
+          },
+        ];
+      }),
 };
 
 /** Whether the words are what the host is called, so that they do say where the link leads: “Go” to go.test. */

@@ -21,13 +21,17 @@ export const thinWords: ChapterRule = {
   severity: "fix",
   source: "WCAG 2.2 SC 2.4.4 and 2.5.8: such a link is hard to understand and to hit",
   findInChapter: (doc, links) =>
-    links.flatMap((link) => {
-      const words = link.text.trim();
-      return link.on === "words" && isSeen(words) && !isEnough.test(words) && !isEntry(doc, link)
-        ? [{ subject: link.id, message: `“${words}” is too little to read or to hit. Link more words.` }]
-        : [];
-    }),
+    links
+      .filter((link) => link.on === "words" && isThin(link.text.trim()) && !isEntry(doc, link))
+      .map(({ id, text }) => ({
+        subject: id,
+        message: `“${text.trim()}” is too little to read or to hit. Link more words.`,
+      })),
 };
+
+function isThin(words: string): boolean {
+  return !isEnough.test(words) && isSeen(words);
+}
 
 function isEntry(doc: Node, { text, from }: LinkUse): boolean {
   const at = doc.resolve(from);
