@@ -28,6 +28,11 @@ test.each([
     [1, 2, 4, 6],
     ["chapter", "1", "2", "3"],
   ],
+  // What begins no chapter begins none now.
+  [
+    [2, 6, 2],
+    ["chapter", "1", "2", "1"],
+  ],
   // There is no gap to close.
   [
     [1, 2, 3, 4, 5, 6],

@@ -15,5 +15,7 @@ export function closeUpLevels(tree: Root): void {
   );
   const levels = [...new Set(headings.map(({ tagName }) => tagName))].sort();
   if ((levels.at(-1) ?? "") <= lowest) return;
-  for (const heading of headings) heading.tagName = `h${levels.indexOf(heading.tagName) + 1}`;
+  // Whether the highest begin chapters is not asked here.
+  const highest = Number(levels[0]!.slice(1));
+  for (const heading of headings) heading.tagName = `h${highest + levels.indexOf(heading.tagName)}`;
 }
