@@ -8,6 +8,7 @@ import { FileNames, fileNameOf } from "../file-name.ts";
 import type { LeftOut } from "../left-out.ts";
 import { isSign, lettersOf, type FileLink } from "./file-links.ts";
 import { isSamePlace, isWithin, landingsOf } from "./landings.ts";
+import { pageNumbers } from "./page-numbers.ts";
 import { waysBack } from "./ways-back.ts";
 import { lettersAtPlaces } from "./letters-at-places.ts";
 import { linksOfBook, type BookLink } from "./links-of-book.ts";
@@ -93,8 +94,7 @@ class Pairing {
   private readonly pairs = new Map<Asked, Given>();
   private readonly hasNotes: boolean;
   private ways: ReadonlySet<FileLink> = new Set();
-  /** Where entries of lists lead that the book makes. */
-  private readonly listed = new Set<number | null>();
+  private numbers: ReadonlySet<FileLink> = new Set();
   private readonly reasons: LeftOut[];
   private readonly fileNames: FileNames;
 
@@ -184,9 +184,10 @@ class Pairing {
       ({ letters, leadsTo, link }) => (leadsTo === inner && isSign(link) ? letters || null : null),
       ({ letters, made }) => (made === "note" ? letters || null : null),
     );
-    for (const [{ link }, { made }] of this.pairs) if (made === "signpost") this.listed.add(link.to);
-    const signs = this.asked.filter((one) => this.pairs.get(one)?.made === "note");
-    this.ways = waysBack(this.asked.map(linkOf), signs.map(linkOf));
+    const made = (what: "note" | "signpost"): FileLink[] =>
+      this.asked.filter((one) => this.pairs.get(one)?.made === what).map(linkOf);
+    this.ways = waysBack(this.asked.map(linkOf), made("note"));
+    this.numbers = pageNumbers(this.asked.map(linkOf), made("signpost"));
     const paired = new Set(this.pairs.values());
     const extra = this.given.filter((one) => !paired.has(one) && (one.made === null || one.made === "page"));
     // What follows a place without being a link is one only in the book, if at all.
@@ -219,9 +220,7 @@ class Pairing {
     for (const note of this.given) {
       if (note.made !== "note" || paired.has(note)) continue;
       const start = (note.landing ?? "").slice(0, signLetters);
-      const alike = waiting.get(start);
-      if (alike) alike.push(note);
-      else waiting.set(start, [note]);
+      waiting.set(start, [...(waiting.get(start) ?? []), note]);
     }
     for (const one of this.asked) {
       if (this.pairs.has(one) || !isSign(one.link)) continue;
@@ -258,7 +257,7 @@ class Pairing {
       }
       if (one.refusal)
         return told("left-out", "Links that a book cannot hold", `${one.refusal} Its words are kept.`);
-      if (isSign(one.link) && this.listed.has(one.link.to))
+      if (this.numbers.has(one.link))
         return told(
           "left-out",
           "Page numbers in lists",

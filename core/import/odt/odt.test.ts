@@ -247,11 +247,14 @@ test("an entry of contents that is two links, its words and the number of a page
     p(`${a(`#1.${words}|outline`, words)}<text:tab/>${a(`#1.${words}|outline`, "3")}`);
   const entries = `${entry("Low water")}${entry("Ebb")}`;
   const contents = `<text:table-of-content><text:index-body>${entries}</text:index-body></text:table-of-content>`;
-  expect(await linksOfArrival(`${contents}${h(1, "Low water")}${h(1, "Ebb")}`)).toEqual([
+  const text = `${h(1, "Low water")}${p(`See ${a("#1.Ebb|outline", "4")}.`)}${h(1, "Ebb")}`;
+  expect(await linksOfArrival(contents + text)).toEqual([
     ["intact", "", "Low water"],
     ["left-out", "Page numbers in lists", "3"],
     ["intact", "", "Ebb"],
     ["left-out", "Page numbers in lists", "3"],
+    // A number in the text is a link like others.
+    ["intact", "", "4"],
   ]);
 });
 
