@@ -125,3 +125,11 @@ test("with many links in view the cards fold to a line each, and the chosen one 
   await expect(page.getByRole("button", { name: "Link “last”" })).toBeVisible();
   await expect(page.getByRole("button", { name: "Link “w0”" })).toHaveCount(0);
 });
+
+test("an address between words of a script without blanks becomes a link without them", async ({ page }) => {
+  await page.keyboard.insertText("詳しくはhttps://tides.example/ebbを見る。");
+  await page.keyboard.press("Enter");
+  await page.keyboard.insertText("連絡先はwardens@causeways.exampleまで");
+  await page.keyboard.press("Enter");
+  await expect(links(page)).toHaveText(["https://tides.example/ebb", "wardens@causeways.example"]);
+});
