@@ -1,5 +1,6 @@
 import { hasLettersToLeft } from "../manuscript/direction.ts";
 import { foldBlanks, type FormatTraits } from "./exported-link.ts";
+import { isAscii } from "./letters.ts";
 
 /**
  * The words as they are compared. E-books and web pages keep them to the letter, blanks folded. A PDF has no blanks
@@ -16,6 +17,7 @@ export function comparable(text: string, traits: FormatTraits): string {
 
 /** Words without what a page has of its own or never shows: blanks, and hyphens at its line ends. */
 export function asSet(text: string): string {
+  if (isAscii(text)) return text.replace(/[\s-]+/g, "");
   return text.normalize("NFKC").replace(/[\s\p{Default_Ignorable_Code_Point}\u2010\u2011-]+/gu, "");
 }
 

@@ -166,7 +166,8 @@ export type TellPage = (page: number, of: number) => void;
 
 /** Words with each run of blanks as one, and none at the ends: what a reader sees of them. */
 export function foldBlanks(text: string): string {
-  return text.replace(/\s+/g, " ").trim();
+  const isFolded = !/^\s|\s$|\s\s|[^\S ]/.test(text);
+  return isFolded ? text : text.replace(/\s+/g, " ").trim();
 }
 
 /** The exported file could not be read back. */

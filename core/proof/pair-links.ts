@@ -23,29 +23,35 @@ export interface Pairs {
   matchesOf(link: ManuscriptLink): (Found | undefined)[];
 }
 
+/** By what the parts of each link of the manuscript are found in the file. */
+type KeysOf = ReadonlyMap<ManuscriptLink, readonly string[]>;
+
 /** Pairs the links of a manuscript with those of a file by exact destination and words. @param links without the apparatus */
 export function pairLinks(
   manuscript: readonly ManuscriptLink[],
   links: readonly ExportedLink[],
   traits: FormatTraits,
 ): Pairs {
-  const exported = joinBrokenLinks(links, manuscript, traits);
+  const keysOf = new Map(manuscript.map((link) => [link, expectedKeys(link, traits)]));
+  const exported = joinBrokenLinks(links, { manuscript, keysOf }, traits);
   const byKey = new Map<string, Found[]>();
   for (const found of exported) {
     const alike = byKey.get(found.key);
     if (alike) alike.push(found);
     else byKey.set(found.key, [found]);
   }
-  const named = takeNamed(manuscript, byKey, traits);
+  const named = takeNamed(keysOf, byKey, traits);
   return {
     exported,
     matchesOf: (link) =>
-      expectedKeys(link, traits).map(
-        (key, part) =>
-          named.get(link)?.[part] ??
-          takeLike(byKey.get(key) ?? [], link) ??
-          (traits.isPaged ? takeSet(link, part, byKey, exported) : undefined),
-      ),
+      keysOf
+        .get(link)!
+        .map(
+          (key, part) =>
+            named.get(link)?.[part] ??
+            takeLike(byKey.get(key) ?? [], link) ??
+            (traits.isPaged ? takeSet(link, part, byKey, exported) : undefined),
+        ),
   };
 }
 
@@ -54,17 +60,17 @@ export function pairLinks(
  * of these words is taken after that: none takes what another ought to have.
  */
 function takeNamed(
-  links: readonly ManuscriptLink[],
+  keysOf: KeysOf,
   byKey: ReadonlyMap<string, Found[]>,
   traits: FormatTraits,
 ): ReadonlyMap<ManuscriptLink, (Found | undefined)[]> {
-  const expected = links.filter((link) => !link.isLeftOut && link.expected);
+  const expected = [...keysOf.keys()].filter((link) => !link.isLeftOut && link.expected);
   const described = expected.filter(({ description }) => description !== null);
   const others = expected.filter(({ description }) => description === null);
   return new Map(
     // What its format says of a link may stand in what an author says of another, who comes first.
     [...described, ...others].map((link) => {
-      const keys = expectedKeys(link, traits);
+      const keys = keysOf.get(link)!;
       return [link, keys.map((key) => take(byKey.get(key) ?? [], (found) => isNamed(link, found, traits)))];
     }),
   );
@@ -108,10 +114,10 @@ function takeSet(
 
 function joinBrokenLinks(
   links: readonly ExportedLink[],
-  manuscript: readonly ManuscriptLink[],
+  { manuscript, keysOf }: { manuscript: readonly ManuscriptLink[]; keysOf: KeysOf },
   traits: FormatTraits,
 ): Found[] {
-  const wanted = new Set(manuscript.flatMap((link) => expectedKeys(link, traits)));
+  const wanted = new Set([...keysOf.values()].flat());
   const begins = beginningsOf(manuscript, traits);
   const found = (link: ExportedLink): Found => ({
     link,
@@ -183,5 +189,6 @@ function expectedKeys({ expected, parts, isArea }: ManuscriptLink, traits: Forma
 }
 
 function key(as: string, value: string, text: string, traits: FormatTraits): string {
-  return JSON.stringify([as, value, comparable(text, traits)]);
+  // With its length, since an address may have anything in it.
+  return `${as} ${value.length} ${value} ${comparable(text, traits)}`;
 }
