@@ -6,7 +6,9 @@ import { isSign, lettersOf, type FileLink } from "./file-links.ts";
  */
 export function pageNumbers(links: readonly FileLink[], entries: readonly FileLink[]): ReadonlySet<FileLink> {
   const beside = new Set(
-    entries.flatMap(({ to, at, words }) => [`${to} ${at}`, `${to} ${at + lettersOf(words).length}`]),
+    entries.flatMap(({ to, at, words }) =>
+      to === null ? [] : [`${to} ${at}`, `${to} ${at + lettersOf(words).length}`],
+    ),
   );
   return new Set(links.filter((link) => isSign(link) && beside.has(`${link.to} ${link.at}`)));
 }
