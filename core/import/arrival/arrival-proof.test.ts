@@ -11,8 +11,9 @@ import { bookOfEveryFeature } from "../../test/book-of-every-feature.ts";
 import { indexOf } from "../../manuscript/book.ts";
 import { bookWith } from "../../test/book-of-places.ts";
 import { bring } from "../../test/brought.ts";
+import { redDot } from "../../test/red-dot.ts";
 import { smallEpub } from "../../test/small-epub.ts";
-import { importManuscript } from "../import-manuscript.ts";
+import { importManuscript, type ImportedManuscript } from "../import-manuscript.ts";
 import { proveArrival, type ArrivalProof } from "./arrival-proof.ts";
 import type { FileLink } from "./file-links.ts";
 
@@ -212,9 +213,10 @@ test("links of a page to itself by its file’s name lead to its places", async 
     );
   const links =
     '<a href="low%20water.html#ebb">ebb</a> <a href="./low water.html">top</a> <a href="high.html#ebb">high</a>';
+  const map = `<img alt="Map" src="data:image/png;base64,${redDot.toString("base64")}" usemap="#m"><map name="m"><area shape="rect" coords="0,0,9,9" alt="Post" href="low water.html#ebb"></map>`;
   const page = await read(
     "low water.html",
-    `<!doctype html><h1>Low</h1><p>${links}</p><h2 id="ebb">The ebb</h2>`,
+    `<!doctype html><h1>Low</h1><p>${links} ${map}</p><h2 id="ebb">The ebb</h2>`,
   );
   const text = await read("low.md", "# Low\n\n[ebb](low.md#ebb) [top](low.md) [high](high.md)\n\n## Ebb\n");
   expect(told(page.arrival!)).toEqual([
@@ -223,10 +225,8 @@ test("links of a page to itself by its file’s name lead to its places", async 
   expect(told(text.arrival!)).toEqual([
     ["changed", "Links to files that were not brought along", "high", "high.md"],
   ]);
-  for (const { chapters } of [page, text])
-    expect(chapters.flatMap((doc) => linkUses(doc)).map(({ destination }) => destination.kind)).toEqual([
-      "place",
-      "place",
-      "file",
-    ]);
+  const kinds = ({ chapters }: ImportedManuscript): string[] =>
+    chapters.flatMap((doc) => linkUses(doc)).map(({ destination }) => destination.kind);
+  expect(kinds(page)).toEqual(["place", "place", "file", "place"]);
+  expect(kinds(text)).toEqual(["place", "place", "file"]);
 });

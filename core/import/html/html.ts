@@ -25,11 +25,7 @@ import type { AboutManuscript, ManuscriptReader, ReadManuscript } from "../manus
 /** A page of HTML or XHTML. */
 export const html: ManuscriptReader = {
   accepts: ({ name, bytes }) => isPage(name, decodePage(bytes.subarray(0, 20_000))),
-  read: (file) => {
-    const page = readPage(textOfPage(file));
-    linksWithinItself(page.tree, file.name);
-    return page;
-  },
+  read: (file) => readPage(textOfPage(file), stylesInside, file.name),
   linksOf: (file) => linksOfHtml(textOfPage(file), { isOfNote: isWayBack, hrefOf: withinItself(file.name) }),
 };
 
@@ -46,14 +42,19 @@ function isPage(name: string, start: string): boolean {
 /**
  * Reads a page, a whole text.
  * @param stylesOf what style sheets say of it
+ * @param ownName the name of its file, by which its links may call it; null where all pages are seen together
  */
-export function readPage(text: string, stylesOf: (page: Root) => StyleSheets = stylesInside): ReadManuscript {
+export function readPage(
+  text: string,
+  stylesOf: (page: Root) => StyleSheets,
+  ownName: string | null = null,
+): ReadManuscript {
   const page = parsed(text);
   const about = aboutPage(page, text);
   asOthersMeanIt(page, about.conventions !== null, stylesOf);
   const leftOut = about.conventions === null ? withoutComments(page) : [];
   const pictures = picturesInside(page);
-  const tree = contentOf(page);
+  const tree = contentOf(page, ownName);
   notesOfTree(tree);
   return {
     tree,
@@ -130,9 +131,10 @@ function parsed(text: string): Root {
   return page;
 }
 
-function contentOf(page: Root): Root {
+function contentOf(page: Root, ownName: string | null = null): Root {
   const base = allElements(page).find(({ tagName }) => tagName === "base")?.properties["href"];
   if (typeof base === "string" && /^https?:/i.test(base)) startFrom(page, base);
+  if (ownName !== null) linksWithinItself(page, ownName);
   areasOfMaps(page);
   drawingsAsPictures(page);
   withoutHead(page);
