@@ -1,3 +1,4 @@
+import { unspacedLetter } from "../manuscript/unspaced-scripts.ts";
 import { isPlainlyAnAddress } from "./recognise.ts";
 
 /**
@@ -6,19 +7,21 @@ import { isPlainlyAnAddress } from "./recognise.ts";
  */
 export const addressRuns = /[^\s\ufffc<>"`“”„«»‹›「」『』（）【】《》〈〉〔〕。、，；：！？…،؛؟।॥]+/gu;
 
-/** Letters of scripts that write no blanks between words. */
-const unspaced =
-  "[\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Thai}\\p{Script=Lao}\\p{Script=Khmer}\\p{Script=Myanmar}ー]";
+const isUnspaced = new RegExp(unspacedLetter, "u");
 
 /**
- * Words of such a script before an address; behind its domain, of which no ending mixes scripts; and behind Latin letters of its
- * path, of which few names do. What begins behind a slash is the address's, but for a sign that begins no word.
+ * Words of a script without blanks before an address; behind its domain, of which no ending mixes scripts; and behind Latin letters of its
+ * path, of which few names do. What begins behind a slash is the address's, but for a sign that begins no word. What
+ * is left of a word is the first group.
  */
 const beside: RegExp[] = [
-  new RegExp(`^().*?${unspaced}(?=https?:\\/\\/|www\\.)`, "iu"),
-  new RegExp(`^()[^@:]*${unspaced}(?=[\\w.+-]+@)`, "u"),
-  new RegExp(`^((?:[^@]*@|https?:\\/\\/|www\\.)[^@/?#]*?\\.[a-z]{2,}(?::\\d+)?)${unspaced}.*$`, "isu"),
-  new RegExp(`^((?:https?:\\/\\/|www\\.)[^/]*\\/(?:.*?[a-z\\d](?=${unspaced})|(?:.*?\\/)?(?=を))).*$`, "isu"),
+  new RegExp(`^().*?${unspacedLetter}(?=https?:\\/\\/|www\\.)`, "iu"),
+  new RegExp(`^()[^@:]*${unspacedLetter}(?=[\\w.+-]+@)`, "u"),
+  new RegExp(`^((?:[^@]*@|https?:\\/\\/|www\\.)[^@/?#]*?\\.[a-z]{2,}(?::\\d+)?)${unspacedLetter}.*$`, "isu"),
+  new RegExp(
+    `^((?:https?:\\/\\/|www\\.)[^/]*\\/(?:.*?[a-z\\d](?=${unspacedLetter})|(?:.*?\\/)?(?=を))).*$`,
+    "isu",
+  ),
 ];
 
 /**
@@ -26,7 +29,9 @@ const beside: RegExp[] = [
  * without blanks, words around it; null where it is not plainly one.
  */
 export function addressInWord(word: string): string | null {
-  let text = beside.reduce((left, pattern) => left.replace(pattern, "$1"), word);
+  let text = isUnspaced.test(word)
+    ? beside.reduce((left, pattern) => left.replace(pattern, "$1"), word)
+    : word;
   text = text.replace(/^[([{'‘]+/, "");
   for (let before = ""; before !== text;) {
     before = text;

@@ -57,8 +57,7 @@ export function isDiskPath(text: string): boolean {
   return /^([a-z]:[\\/]|\\\\|file:|~\/|\/(home|users|tmp|var|mnt|media|volumes|documents)\/)/i.test(text);
 }
 
-type Mend =
-  [pattern: RegExp, replacement: string, told: string] | [mended: (text: string) => string, told: string];
+type Mend = [pattern: RegExp, replacement: string | ((found: string) => string), told: string];
 
 const clinging = "brackets or quotes around it taken off";
 const mends: Mend[] = [
@@ -73,7 +72,7 @@ const mends: Mend[] = [
   // The words of a message may well end with one.
   [/^(?!mailto:[^?]*\?)(.*\S)[.,;:!]+$/is, "$1", "the full stop or comma at its end taken off"],
   [/^URL:\s*/i, "", "“URL:” taken off"],
-  [onceOfTwice, "pasted twice, so one of the two taken off"],
+  [/^.+$/s, onceOfTwice, "pasted twice, so one of the two taken off"],
   [/^(mailto:){2,}/i, "mailto:", "the second mailto: taken off"],
   [/^https?:\/*(?=https?:\/\/)/i, "", "the second scheme taken off"],
   [/^(https?):\/?(?=[^/\\])/i, "$1://", "the slashes after its scheme put in"],
@@ -86,7 +85,7 @@ const mends: Mend[] = [
     "https://doi.org/",
     "https://doi.org/ put before it, which leads to what it names",
   ],
-  [(text) => text.replace(/\?\S*/g, (query) => query.replace(/&amp;/gi, "&")), "“&amp;” made “&”"],
+  [/\?\S*/g, (query) => query.replace(/&amp;/gi, "&"), "“&amp;” made “&”"],
   // A bracket at the end belongs to the address where its partner is inside.
   [/^([^(]*)\)+$|^([^[]*[^[\]])\]+$/, "$1$2", clinging],
 ];
@@ -111,9 +110,11 @@ function mend(typed: string, mended: string[]): string {
   let text = typed;
   for (let before = ""; before !== text;) {
     before = text;
-    for (const one of mends) {
-      const told = one.at(-1) as string;
-      const next = one.length === 2 ? one[0](text) : text.replace(one[0], one[1]);
+    for (const [pattern, replacement, told] of mends) {
+      const next =
+        typeof replacement === "string"
+          ? text.replace(pattern, replacement)
+          : text.replace(pattern, replacement);
       if (next !== text && told !== "" && !mended.includes(told)) mended.push(told);
       text = next;
     }

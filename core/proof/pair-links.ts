@@ -33,7 +33,7 @@ export function pairLinks(
   traits: FormatTraits,
 ): Pairs {
   const keysOf = new Map(manuscript.map((link) => [link, expectedKeys(link, traits)]));
-  const exported = joinBrokenLinks(links, { manuscript, keysOf }, traits);
+  const exported = joinBrokenLinks(links, keysOf, traits);
   const byKey = new Map<string, Found[]>();
   for (const found of exported) {
     const alike = byKey.get(found.key);
@@ -112,13 +112,9 @@ function takeSet(
   return found && take(byKey.get(found.key)!, (one) => one === found);
 }
 
-function joinBrokenLinks(
-  links: readonly ExportedLink[],
-  { manuscript, keysOf }: { manuscript: readonly ManuscriptLink[]; keysOf: KeysOf },
-  traits: FormatTraits,
-): Found[] {
+function joinBrokenLinks(links: readonly ExportedLink[], keysOf: KeysOf, traits: FormatTraits): Found[] {
   const wanted = new Set([...keysOf.values()].flat());
-  const begins = beginningsOf(manuscript, traits);
+  const begins = beginningsOf([...keysOf.keys()], traits);
   const found = (link: ExportedLink): Found => ({
     link,
     pieces: [link],

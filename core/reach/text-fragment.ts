@@ -1,4 +1,5 @@
 import { percentDecoded } from "../destination/percent-decoded.ts";
+import { unspacedLetter } from "../manuscript/unspaced-scripts.ts";
 
 /** Words that an address points at within a page (URL Fragment Text Directives, section 3, from memory). */
 export interface TextDirective {
@@ -53,15 +54,10 @@ function find(page: string, words: string, from: number): number {
     other !== undefined &&
     letter.test(one) &&
     letter.test(other) &&
-    !isUnspaced(one + other);
+    !unspaced.test(one + other);
   for (let at = page.indexOf(words, from); at !== -1; at = page.indexOf(words, at + 1))
     if (!isInside(page[at - 1], words[0]) && !isInside(words.at(-1), page[at + words.length])) return at;
   return -1;
 }
 
-/** Scripts in which words have no blanks between them. */
-function isUnspaced(signs: string): boolean {
-  return /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Khmer}\p{Script=Lao}]/u.test(
-    signs,
-  );
-}
+const unspaced = new RegExp(unspacedLetter, "u");

@@ -7,7 +7,7 @@ import { topOfBook, type BookIndex } from "../../manuscript/book-index.ts";
 import { FileNames, fileNameOf } from "../file-name.ts";
 import type { LeftOut } from "../left-out.ts";
 import { isSign, lettersOf, type FileLink } from "./file-links.ts";
-import { isSamePlace, isWithin, landingsOf } from "./landings.ts";
+import { headingOf, isCaption, isSamePlace, isWithin, landingsOf } from "./landings.ts";
 import { pageNumbers } from "./page-numbers.ts";
 import { waysBack } from "./ways-back.ts";
 import { lettersAtPlaces } from "./letters-at-places.ts";
@@ -86,6 +86,7 @@ interface Asked {
 const inner = "#";
 /** So many letters tell one note from another. */
 const signLetters = 8;
+
 const linkOf = ({ link }: Asked): FileLink => link;
 
 class Pairing {
@@ -195,17 +196,23 @@ class Pairing {
     return [...links.map((one) => this.judge(one)), ...extra.map(extraLink)];
   }
 
-  private pairBy(keyOfFile: (one: Asked) => string | null, keyOfBook: (one: Given) => string | null): void {
+  /** What is not paired yet, by what it is looked for, the first of each at its end. */
+  private waitingBy(keyOf: (one: Given) => string | null): Map<string, Given[]> {
     const paired = new Set(this.pairs.values());
     const waiting = new Map<string, Given[]>();
     for (const one of this.given) {
-      const key = paired.has(one) ? null : keyOfBook(one);
+      const key = paired.has(one) ? null : keyOf(one);
       if (key === null) continue;
       const others = waiting.get(key);
       if (others) others.push(one);
       else waiting.set(key, [one]);
     }
     for (const all of waiting.values()) all.reverse();
+    return waiting;
+  }
+
+  private pairBy(keyOfFile: (one: Asked) => string | null, keyOfBook: (one: Given) => string | null): void {
+    const waiting = this.waitingBy(keyOfBook);
     for (const one of this.asked) {
       const key = this.pairs.has(one) ? null : keyOfFile(one);
       const found = key === null ? undefined : waiting.get(key)?.pop();
@@ -215,19 +222,15 @@ class Pairing {
 
   /** Signs of notes, by the words of the notes, which may be few. */
   private pairNotes(): void {
-    const waiting = new Map<string, Given[]>();
-    const paired = new Set(this.pairs.values());
-    for (const note of this.given) {
-      if (note.made !== "note" || paired.has(note)) continue;
-      const start = (note.landing ?? "").slice(0, signLetters);
-      waiting.set(start, [...(waiting.get(start) ?? []), note]);
-    }
+    const waiting = this.waitingBy(({ made, landing }) =>
+      made === "note" ? (landing ?? "").slice(0, signLetters) : null,
+    );
     for (const one of this.asked) {
       if (this.pairs.has(one) || !isSign(one.link)) continue;
       for (const landing of landingsOf(one.link))
         // A note may be shorter than what tells it from others; the longest that fits is meant.
         for (let length = signLetters; length >= 0 && !this.pairs.has(one); length--) {
-          const found = waiting.get(landing.slice(0, length))?.shift();
+          const found = waiting.get(landing.slice(0, length))?.pop();
           if (found) this.pairs.set(one, found);
         }
     }
@@ -263,8 +266,8 @@ class Pairing {
           "Page numbers in lists",
           "The list follows its headings; exports number pages.",
         );
-      const isLikeOne = one.letters !== "" && isSign(one.link);
-      if (one.leadsTo === inner && this.hasNotes && (isLikeOne || this.ways.has(one.link)))
+      const isWay = this.ways.has(one.link) || (one.letters !== "" && isSign(one.link));
+      if (one.leadsTo === inner && this.hasNotes && isWay)
         return told("left-out", "Ways back from notes", "A book leads back from its notes by itself.");
       if (one.letters === "")
         return told("left-out", "Links without words", "A link needs words or a picture to stand on.");
@@ -377,16 +380,6 @@ function extraLink({ use }: BookLink): ArrivedLink {
     reason: "The book has it; the second reader found none like it in the file.",
     mend: null,
   };
-}
-
-function isCaption({ places }: BookIndex, destination: Destination): boolean {
-  const kind = destination.kind === "place" ? places.get(destination.target)?.kind : undefined;
-  return kind === "figure" || kind === "table";
-}
-
-function headingOf({ places }: BookIndex, destination: Destination): string {
-  const place = destination.kind === "place" ? places.get(destination.target) : undefined;
-  return place?.kind === "title" || place?.kind === "heading" ? lettersOf(place.text) : "";
 }
 
 /** Words apart from their blanks, which each reader sets in its own way. */

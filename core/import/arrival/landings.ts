@@ -1,3 +1,5 @@
+import type { Destination } from "../../destination/kinds/kinds.ts";
+import type { BookIndex } from "../../manuscript/book-index.ts";
 import { isSign, lettersOf, type FileLink } from "./file-links.ts";
 
 /** The letters where a link leads: as they stand there, and without a letter with which a note leads back to it. */
@@ -23,8 +25,21 @@ export function isWithin(heading: string, letters: string): boolean {
 /** Fewer letters tell no place. */
 const fewestOfHeading = 3;
 
+/** Whether what stands at a place of a file and at one of a book begins alike, as far as both are known. */
 export function isSamePlace(asked: string, given: string): boolean {
   // What stands between may be told by one reader only, as words in a picture.
   const shorter = Math.min(asked.length, given.length, 8);
   return asked.slice(0, shorter) === given.slice(0, shorter);
+}
+
+/** Whether a link of a book leads to a caption, whose label is the book's own. */
+export function isCaption({ places }: BookIndex, destination: Destination): boolean {
+  const kind = destination.kind === "place" ? places.get(destination.target)?.kind : undefined;
+  return kind === "figure" || kind === "table";
+}
+
+/** The letters of the title or heading to which a link of a book leads; empty for any other. */
+export function headingOf({ places }: BookIndex, destination: Destination): string {
+  const place = destination.kind === "place" ? places.get(destination.target) : undefined;
+  return place?.kind === "title" || place?.kind === "heading" ? lettersOf(place.text) : "";
 }

@@ -60,7 +60,7 @@ function addressBefore(state: EditorState, position: number): Word | null {
   const $at = state.doc.resolve(position);
   if (!$at.parent.isTextblock || $at.parent.type.spec.code) return null;
   const text = $at.parent.textBetween(0, $at.parentOffset, "\n", " ");
-  const word = /\S+$/.exec(text)?.[0] ?? "";
+  const word = text.slice(startOfLastWord(text));
   const run = [...word.matchAll(addressRuns)].at(-1);
   const trimmed = run ? addressInWord(run[0]) : null;
   if (!run || trimmed === null) return null;
@@ -106,6 +106,11 @@ function linkAddresses(content: Fragment, isAtEnd = true): Fragment {
   return Fragment.from(nodes);
 }
 
+/** Where the word begins with which a text ends, behind its last blank. */
+function startOfLastWord(text: string): number {
+  return /^.*\s/s.exec(text)?.[0].length ?? 0;
+}
+
 /** @param endsBlock whether its last word is ended by the end of its block */
 function linkedText(node: Node, endsBlock: boolean): Node[] {
   const text = node.text!;
@@ -113,7 +118,7 @@ function linkedText(node: Node, endsBlock: boolean): Node[] {
   const parts: Node[] = [];
   let done = 0;
   // The last word waits for what ends it.
-  const ended = endsBlock ? text.length : text.search(/\S*$/);
+  const ended = endsBlock ? text.length : startOfLastWord(text);
   for (const match of text.slice(0, ended).matchAll(addressRuns)) {
     const trimmed = addressInWord(match[0]);
     if (trimmed === null) continue;
