@@ -8,6 +8,7 @@ import { checkChapter, rules } from "./check-chapter.ts";
 import { judgeLook } from "./contrast.ts";
 import type { Finding, Rule } from "./finding.ts";
 import { contextIn, indexIn, nothingKnown, surroundingsOf, type KnownOfBook } from "./surroundings.ts";
+import { resolved, textBetween } from "../manuscript/positions.ts";
 
 /** A finding of a whole book, with where it stands. */
 export interface BookFinding extends Finding {
@@ -37,6 +38,7 @@ export function checkBook(
   const found = book.chapters.flatMap(({ doc }, chapter): BookFinding[] => {
     const context = contextIn(surroundings, chapter, index);
     const links = new Map(linkUses(doc).map((use) => [use.id, use]));
+    const standsAt = new Map(placesOf(doc).map(({ id, text, context }) => [id, text || context]));
     const isNew = ({ rule, onceFor }: Finding): boolean => {
       if (onceFor === undefined) return true;
       const isFirst = !said.has(`${rule} ${onceFor}`);
@@ -48,7 +50,9 @@ export function checkBook(
       .map((finding) => {
         const { title, source } = byId.get(finding.rule)!;
         const link = links.get(finding.subject) ?? null;
-        const words = link ? wordsAround(doc, link) : { before: standsAt(doc, finding.subject), after: "" };
+        const words = link
+          ? wordsAround(doc, link)
+          : { before: standsAt.get(finding.subject) ?? "", after: "" };
         return Object.assign(finding, { title, source, chapter, link }, words);
       });
   });
@@ -103,22 +107,17 @@ function findLooks(looks: LinkLooks): BookFinding[] {
 
 function wordsAround(doc: Node, link: LinkUse): { before: string; after: string } {
   const [first] = link.parts;
-  const $from = doc.resolve(first!.from);
-  const { parent } = $from;
-  const start = $from.parentOffset;
-  const end = Math.min(parent.content.size, start + (first!.to - first!.from));
+  const { from, to } = first!;
+  const { parent, offset } = resolved(doc, from);
+  const [begins, ends] = [from - offset, from - offset + parent.content.size];
+  const behind = Math.min(to, ends);
   // One letter more than are shown tells whether there are more; what is no text counts as one.
-  const before = parent.textBetween(Math.max(0, start - lettersAround - 1), start, "", " ");
-  const after = parent.textBetween(end, Math.min(parent.content.size, end + lettersAround + 1), "", " ");
+  const before = textBetween(doc, Math.max(begins, from - lettersAround - 1), from, "", " ");
+  const after = textBetween(doc, behind, Math.min(ends, behind + lettersAround + 1), "", " ");
   return {
     // Cut between words.
     before:
       before.length > lettersAround ? `… ${before.slice(-lettersAround).replace(/^\S*\s+/, "")}` : before,
     after: after.length > lettersAround ? `${after.slice(0, lettersAround).replace(/\s+\S*$/, "")} …` : after,
   };
-}
-
-function standsAt(doc: Node, subject: string): string {
-  const place = placesOf(doc).find(({ id }) => id === subject);
-  return place ? place.text || place.context : "";
 }

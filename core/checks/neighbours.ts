@@ -1,5 +1,6 @@
 import { sameDestination } from "../destination/destination.ts";
 import type { ChapterRule } from "./finding.ts";
+import { textBetween } from "../manuscript/positions.ts";
 
 /** Two links with nothing but blanks between them and one destination. */
 export const neighbours: ChapterRule = {
@@ -12,7 +13,7 @@ export const neighbours: ChapterRule = {
       const next = links[i + 1];
       if (!next || use.on === "hotspot" || next.on === "hotspot" || use.on === "reference") return [];
       if (!sameDestination(use.destination, next.destination)) return [];
-      const between = next.from >= use.to ? doc.textBetween(use.to, next.from, "\n", "\ufffc") : "\n";
+      const between = next.from >= use.to ? textBetween(doc, use.to, next.from, "\n", "\ufffc") : "\n";
       return /^[ \u00a0]*$/.test(between)
         ? [
             {

@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { ChapterRule } from "./finding.ts";
+import { textBetween } from "../manuscript/positions.ts";
 
 /** So many characters are about a screen of text: who is further down does see something move. */
 const aScreen = 1500;
@@ -15,10 +16,13 @@ export const ownHeading: ChapterRule = {
     if (keepsAnchors) return [];
     if (!links.some(({ destination }) => destination.kind === "place")) return [];
     const headings = headingsOf(doc);
+    // Links come in the order of the text.
+    let next = 0;
+    let above: Heading | undefined;
     return links.flatMap(({ id, destination, from }) => {
       if (destination.kind !== "place") return [];
-      const above = headings.findLast(({ end }) => end <= from);
-      return above?.id === destination.target && doc.textBetween(above.end, from, "").length < aScreen
+      while (next < headings.length && headings[next]!.end <= from) above = headings[next++];
+      return above?.id === destination.target && isOnScreen(doc, above.end, from)
         ? [
             {
               subject: id,
@@ -30,8 +34,19 @@ export const ownHeading: ChapterRule = {
   },
 };
 
-function headingsOf(doc: Node): { id: string; words: string; end: number }[] {
-  const found: { id: string; words: string; end: number }[] = [];
+/** Whether no more than a screen of text stands between; what takes up room without any counts as well. */
+function isOnScreen(doc: Node, from: number, to: number): boolean {
+  return to - from < 4 * aScreen && textBetween(doc, from, to, "").length < aScreen;
+}
+
+interface Heading {
+  id: string;
+  words: string;
+  end: number;
+}
+
+function headingsOf(doc: Node): Heading[] {
+  const found: Heading[] = [];
   doc.descendants((node, position) => {
     if (node.type.name === "heading" || node.type.name === "title")
       found.push({

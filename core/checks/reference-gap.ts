@@ -1,6 +1,7 @@
 import { referenceWords } from "../manuscript/references.ts";
 import { referenceAttrs } from "../manuscript/attributes.ts";
 import type { ChapterRule } from "./finding.ts";
+import { nodeAt } from "../manuscript/positions.ts";
 
 /** A cross-reference whose target is there, but has not got what the reference says of it. */
 export const referenceGap: ChapterRule = {
@@ -12,7 +13,7 @@ export const referenceGap: ChapterRule = {
     links
       .filter(({ on }) => on === "reference")
       .flatMap(({ id, from }) => {
-        const reference = referenceAttrs(doc.nodeAt(from)!);
+        const reference = referenceAttrs(nodeAt(doc, from)!);
         // That it is gone is told as of every link.
         if (!index.places.has(reference.target)) return [];
         const reasons = [true, false].flatMap((hasPages) => {

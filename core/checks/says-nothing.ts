@@ -3,6 +3,10 @@ import type { LinkUse } from "../manuscript/links.ts";
 import { isEmptyPhrase } from "./empty-phrases.ts";
 import type { ChapterRule } from "./finding.ts";
 import { wordsOf } from "./folded-words.ts";
+import { resolved, textBetween } from "../manuscript/positions.ts";
+
+/** So many letters of its paragraph are read on either side; three words are among them. */
+const lettersAround = 200;
 
 // Three words beside it in its paragraph may tell what the link itself does not.
 const contextWords = /\p{L}\P{L}+\p{L}+\P{L}+\p{L}/u;
@@ -18,10 +22,13 @@ export const saysNothing: ChapterRule = {
       .filter((use) => use.on !== "reference" && isEmptyPhrase(wordsOf(use), language))
       .flatMap((use) => {
         if (isNameOfHost(use)) return [];
-        const at = doc.resolve(use.from);
+        const { parent, offset, after } = resolved(doc, use.from);
         // Words that are set as code are the name of something: `CONTINUE`.
-        if (at.nodeAfter?.marks.some(({ type }) => type.name === "code")) return [];
-        const around = at.parent.textContent.replace(use.text, "");
+        if (after?.marks.some(({ type }) => type.name === "code")) return [];
+        const [begins, ends] = [use.from - offset, use.from - offset + parent.content.size];
+        const around =
+          textBetween(doc, Math.max(begins, use.from - lettersAround), use.from, "") +
+          textBetween(doc, Math.min(use.to, ends), Math.min(use.to + lettersAround, ends), "");
         const hasContext = use.on === "words" && contextWords.test(around);
         return [
           {

@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import { isSeen } from "../manuscript/seen-words.ts";
 import type { LinkUse } from "../manuscript/links.ts";
 import type { ChapterRule } from "./finding.ts";
+import { resolved } from "../manuscript/positions.ts";
 
 /**
  * What is enough to read: two letters or digits, one digit, one sign of a script in which it is a word, or a capital, by
@@ -34,7 +35,7 @@ function isThin(words: string): boolean {
 }
 
 function isEntry(doc: Node, { text, from }: LinkUse): boolean {
-  const at = doc.resolve(from);
-  const words = at.parent.textContent.trim().split(/\s+/);
-  return /^\p{L}$/u.test(text.trim()) && at.parentOffset === 0 && words.length <= entryWords;
+  const { parent, offset } = resolved(doc, from);
+  if (offset !== 0 || !/^\p{L}$/u.test(text.trim())) return false;
+  return parent.textContent.trim().split(/\s+/).length <= entryWords;
 }

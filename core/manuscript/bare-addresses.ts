@@ -2,6 +2,7 @@ import { addressInWord, addressRuns } from "../destination/addresses-in-text.ts"
 import type { Node } from "prosemirror-model";
 import { findPattern, type Mention } from "./mentions.ts";
 import { schema } from "./schema.ts";
+import { nodesBetween } from "./positions.ts";
 
 /**
  * Every address of a chapter that stands in its text and that no link covers. Those in code are left out, and those that
@@ -12,8 +13,12 @@ export function findBareAddresses(doc: Node): Mention[] {
   const address = (word: string): string | null =>
     /\.[\p{L}\p{N}]/u.test(word) ? addressInWord(word) : null;
   const { code, plain } = schema.marks;
-  return findPattern(doc, addressRuns, address).filter(
-    ({ from, to, link }) =>
-      link === null && !doc.rangeHasMark(from, to, code!) && !doc.rangeHasMark(from, to, plain!),
-  );
+  const staysPlain = ({ from, to }: Mention): boolean => {
+    let isMarked = false;
+    nodesBetween(doc, from, to, ({ marks }) => {
+      isMarked ||= marks.some(({ type }) => type === code || type === plain);
+    });
+    return isMarked;
+  };
+  return findPattern(doc, addressRuns, address).filter((found) => found.link === null && !staysPlain(found));
 }

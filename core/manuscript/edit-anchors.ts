@@ -3,6 +3,7 @@ import type { Transform } from "prosemirror-transform";
 import { schema } from "./schema.ts";
 import { ManuscriptError } from "./errors.ts";
 import { signpostAttrs } from "./attributes.ts";
+import { resolved } from "./positions.ts";
 
 /** The position of an anchor in a chapter, or null. */
 export function anchorAt(doc: Node, id: string): number | null {
@@ -25,10 +26,9 @@ export function renameAnchor(change: Transform, id: string, name: string): void 
 
 /** The id of the place at which words stand that begin at a position: their heading, or an anchor before them; or null. */
 export function placeAt(doc: Node, position: number): string | null {
-  const $at = doc.resolve(position);
-  const { parent, nodeBefore } = $at;
+  const { parent, before } = resolved(doc, position);
   if (["title", "heading", "caption"].includes(parent.type.name)) return parent.attrs["id"] as string;
-  return nodeBefore?.type.name === "anchor" ? (nodeBefore.attrs["id"] as string) : null;
+  return before?.type.name === "anchor" ? (before.attrs["id"] as string) : null;
 }
 
 /**
@@ -38,7 +38,7 @@ export function placeAt(doc: Node, position: number): string | null {
 export function putAnchor(change: Transform, from: number, to: number, id: string): void {
   const { doc } = change;
   const isIn = from >= 0 && from <= to && to <= doc.content.size;
-  const parent = isIn ? doc.resolve(from).parent : null;
+  const parent = isIn ? resolved(doc, from).parent : null;
   if (!parent?.inlineContent || parent.type.spec.code)
     throw new ManuscriptError("anchor", "No anchor can stand there.");
   const name = doc.textBetween(from, to, " ", " ").trim().slice(0, 100);

@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { orderNotes } from "./notes.ts";
 import { captionAttrs, signpostAttrs, type SignpostList } from "./attributes.ts";
+import { resolved } from "./positions.ts";
 
 export type PlaceKind = "title" | "heading" | "anchor" | "note" | "figure" | "table" | "signposts";
 
@@ -60,7 +61,7 @@ function readPlaces(doc: Node): Place[] {
       waiting = [];
     }
     if (name === "anchor") {
-      const from = doc.resolve(position).parentOffset;
+      const { offset: from } = resolved(doc, position);
       const after = parent!.textBetween(from, parent!.content.size, "", " ");
       const context = shorten(after.trim() === "" ? parent!.textContent : after);
       place("anchor", { text: node.attrs["name"] as string, context });

@@ -1,11 +1,12 @@
 import type { Node } from "prosemirror-model";
 import { asSet } from "./comparable.ts";
+import { nodesBetween } from "../manuscript/positions.ts";
 
 /** The words of a stretch of text around its formulas; null where it has none. */
 export function wordsAroundFormulas(doc: Node, from: number, to: number): string | null {
   let words = "";
   let formulas = 0;
-  doc.nodesBetween(from, to, (node, position) => {
+  nodesBetween(doc, from, to, (node, position) => {
     if (node.type.name === "formula") formulas++;
     else if (node.isText) words += node.text!.slice(Math.max(0, from - position), to - position);
   });

@@ -6,6 +6,7 @@ import { hasOwnContents } from "../manuscript/signposts.ts";
 import type { Fault, ReadEntry, ReadList } from "./exported-link.ts";
 import { landingWords, landsAt } from "./landing.ts";
 import { lettersOf } from "./letters.ts";
+import { nodeAt } from "../manuscript/positions.ts";
 
 /** One entry that a list ought to have. */
 interface Wanted {
@@ -45,7 +46,7 @@ export function judgeLists(
     const notes = isPaged ? notesOf(index) : [];
     for (const one of [...wanted, ...(hasCompanions ? companions : []), ...notes]) {
       const says = saying(one, isPaged);
-      const at = said.findIndex((letters, i) => i >= next && says(letters));
+      const at = firstFrom(said, next, says);
       if (at === -1) {
         tell(`“${one.words}” is not in it where it should be.`);
         continue;
@@ -97,7 +98,7 @@ function wantedOf(
     const label = index.labelOf(place);
     const words = label === null ? place.words : `${label} ${place.words}`;
     const pieces = [label === null ? "" : `${label} `];
-    for (const { isText, text, type } of doc.nodeAt(place.position)!.children)
+    for (const { isText, text, type } of nodeAt(doc, place.position)!.children)
       if (isText) pieces.push(pieces.pop()! + text!);
       else if (type.name !== "anchor") pieces.push("");
     return [{ id: place.id, words, pieces, landing: landingWords(place, doc, which.isPaged) }];
@@ -108,6 +109,12 @@ function wantedOf(
 function notesOf({ conventions, inOrder, words }: BookIndex): Wanted[] {
   const hasNotes = conventions.notesAt === "book" && inOrder.some(({ kind }) => kind === "note");
   return hasNotes ? [{ id: null, words: words.notes, pieces: [words.notes], landing: words.notes }] : [];
+}
+
+/** The first from an index on of which something is true; -1 for none. */
+function firstFrom<T>(all: readonly T[], from: number, isTrue: (one: T) => boolean): number {
+  for (let at = from; at < all.length; at++) if (isTrue(all[at]!)) return at;
+  return -1;
 }
 
 /** In Arabic or Roman digits, or none. */

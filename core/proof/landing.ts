@@ -3,6 +3,7 @@ import { literalPattern } from "../manuscript/literal-pattern.ts";
 import type { IndexedPlace } from "../manuscript/book-index.ts";
 import type { Landing } from "./exported-link.ts";
 import { lettersOf } from "./letters.ts";
+import { nodeAt, resolved } from "../manuscript/positions.ts";
 
 // So many letters tell one place from the next, and still stand on one line of a narrow cell.
 const compared = 12;
@@ -22,20 +23,20 @@ export function landingWords(place: IndexedPlace, doc: Node, inPages: boolean): 
 }
 
 function wordsAt({ kind, position }: IndexedPlace, doc: Node, inPages: boolean): string {
-  const node = doc.nodeAt(position);
+  const node = nodeAt(doc, position);
   if (!node) return "";
   if (kind !== "anchor") return firstWords(node.isTextblock ? node : (firstText(node) ?? node), 0);
-  const at = doc.resolve(position);
-  const isHeading = at.parent.type.name === "heading" || at.parent.type.name === "title";
-  const after = inPages && isHeading ? "" : firstWords(at.parent, at.index());
+  const { parent, index } = resolved(doc, position);
+  const isHeading = parent.type.name === "heading" || parent.type.name === "title";
+  const after = inPages && isHeading ? "" : firstWords(parent, index);
   // What is read where a formula stands is the formula, whose letters each format says in its own way.
-  const formula = formulaAt(at.parent, at.index());
+  const formula = formulaAt(parent, index);
   if (formula && !isHeading && (!isTelling(after) || formula.attrs["display"])) return "";
   // The last letter of a word is seen with the rest of it.
-  if (hasSigns(after)) return inPages && !isTelling(after) ? begunWord(at.parent, at.index()) + after : after;
+  if (hasSigns(after)) return inPages && !isTelling(after) ? begunWord(parent, index) + after : after;
   // On a page its line is seen, the last of a paragraph say; elsewhere the block.
-  const before = inPages && !isHeading ? lastWord(at.parent, at.index()) : null;
-  return before ?? firstWords(at.parent, 0);
+  const before = inPages && !isHeading ? lastWord(parent, index) : null;
+  return before ?? firstWords(parent, 0);
 }
 
 /** The formula with which goes on what stands from somewhere in a block. */

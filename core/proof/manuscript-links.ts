@@ -19,6 +19,7 @@ import { fileBeside } from "./exported-folder.ts";
 import type { ExportReading, ReadArea } from "./exported-link.ts";
 import { wordsAroundFormulas } from "./formula-words.ts";
 import { landingWords } from "./landing.ts";
+import { nodeAt } from "../manuscript/positions.ts";
 
 /** A link of the manuscript, with what an export ought to make of it. */
 export interface ManuscriptLink {
@@ -84,7 +85,7 @@ function startOfNotes(doc: Node): number {
 
 /** The part of a picture that a link takes: an area, or all of it. */
 function areaOf({ id, on, from }: LinkUse, doc: Node): ReadArea | null {
-  const node = on === "hotspot" || on === "picture" ? doc.nodeAt(from) : null;
+  const node = on === "hotspot" || on === "picture" ? nodeAt(doc, from) : null;
   if (!node) return null;
   const { hotspots, file } = pictureAttrs(node);
   // In the place of one that was not brought its words stand.
@@ -199,7 +200,7 @@ export function manuscriptLinks(
     function crossReferenceText(
       use: LinkUse,
     ): Pick<ManuscriptLink, "text" | "parts" | "expected" | "reason"> {
-      const reference = referenceAttrs(doc.nodeAt(use.from)!);
+      const reference = referenceAttrs(nodeAt(doc, use.from)!);
       const says = referenceWords(reference, index, { chapter: at, position: use.from }, traits.isPaged);
       if (says.kind === "gap")
         return { text: use.text, parts: [use.text], expected: null, reason: says.reason };

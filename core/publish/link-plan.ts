@@ -11,6 +11,7 @@ import { formats, type ExportOptions } from "./formats/formats.ts";
 import { leavesFiles } from "./prepare.ts";
 import { travel } from "./travel.ts";
 import { travellingFiles } from "./travelling-files.ts";
+import { nodeAt } from "../manuscript/positions.ts";
 
 /** A link that an export turns into words, and why. */
 export interface LostLink {
@@ -77,7 +78,7 @@ export function planLinks(book: Book, options: ExportOptions): PlannedLinks[] {
       const plan = planOf(kindOf(use));
       plan.count++;
       if (use.on === "reference") {
-        const reference = referenceAttrs(doc.nodeAt(use.from)!);
+        const reference = referenceAttrs(nodeAt(doc, use.from)!);
         const says = referenceWords(reference, index, { chapter: at, position: use.from }, hasPages);
         if (says.kind === "gap") plan.lost.push({ chapter, text: use.text, reason: says.reason });
         else if (!hasPages && reference.form.startsWith("page")) withoutPage++;

@@ -4,6 +4,7 @@ import type { BookIndex } from "../../manuscript/book-index.ts";
 import { formWords, linkUses, type LinkUse } from "../../manuscript/links.ts";
 import { referenceWords } from "../../manuscript/references.ts";
 import { signpostsOf } from "../../manuscript/signposts.ts";
+import { nodeAt } from "../../manuscript/positions.ts";
 
 /** Something of a book that leads somewhere. */
 export interface BookLink {
@@ -25,7 +26,7 @@ export function linksOfBook(chapters: readonly Node[], index: BookIndex): BookLi
   return chapters.flatMap((doc, at) => {
     const found = linkUses(doc).map((use): BookLink => {
       if (use.on !== "reference") return { use, made: null };
-      const words = wordsOfReference(doc.nodeAt(use.from)!, use.from, index, at);
+      const words = wordsOfReference(nodeAt(doc, use.from)!, use.from, index, at);
       const isPaged = use.text === formWords.page || use.text === formWords["page-and-text"];
       const { destination: to } = use;
       const isOfNote = to.kind === "place" && index.places.get(to.target)?.kind === "note";
