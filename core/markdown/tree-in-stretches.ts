@@ -60,7 +60,8 @@ function nodesOf(
   const end = own.at(-1);
   if (!isLast && !(end && isNamed(end, behind))) return null;
   if (!isLast) own.pop();
-  for (const node of own) move(node, 1 - prefix.split("\n").length, -prefix.length);
+  const lines = prefix.split("\n").length - 1;
+  for (const node of own) move(node, -lines, -prefix.length);
   return own;
 }
 
