@@ -113,21 +113,21 @@ async function readingOf(
 
 /** The notes at the foot of pages by their marks, each with the words of the note to which its mark leads. */
 function notesOf(pages: readonly ReadPage[]): ReadNote[] {
-  const placed = <T>(of: (page: ReadPage) => readonly T[]): (T & { page: number; object: number })[] =>
-    pages.flatMap((page, i) => of(page).map((one) => ({ ...one, page: i + 1, object: page.object })));
-  const marks = placed((page) => page.marks);
-  const notes = placed((page) => page.notes);
-  return marks.map((mark) => {
-    const note = nearest(mark.annotation.dest, notes, aboveNotes);
-    // A note leads to the first of its marks.
-    const first = note && nearest(note.annotation.dest, marks, 0);
-    return {
-      words: mark.words,
-      landing: note?.text ?? null,
-      leadsBack: first !== null && nearest(first.annotation.dest, notes, aboveNotes) === note,
-      where: `page ${mark.page}`,
-    };
-  });
+  const marks = new Map(pages.map((page) => [page.object, page.marks]));
+  const notes = new Map(pages.map((page) => [page.object, page.notes]));
+  return pages.flatMap((page, i) =>
+    page.marks.map((mark): ReadNote => {
+      const note = nearest(mark.annotation.dest, notes, aboveNotes);
+      // A note leads to the first of its marks.
+      const first = note && nearest(note.annotation.dest, marks, 0);
+      return {
+        words: mark.words,
+        landing: note?.text ?? null,
+        leadsBack: first !== null && nearest(first.annotation.dest, notes, aboveNotes) === note,
+        where: `page ${i + 1}`,
+      };
+    }),
+  );
 }
 
 // A reader is taken a little above a note's number, in points.
@@ -135,20 +135,24 @@ const aboveNotes = 8;
 // A note's number stands no further from where its mark leads, in points, and a mark from where its note does.
 const mostBeside = 80;
 
-/** Of what stands on the page to which a destination leads, that which is nearest to it. @param above how far it leads above it */
-function nearest<T extends { annotation: Annotation; object: number }>(
+/**
+ * Of what stands on the page to which a destination leads, that which is nearest to it.
+ * @param onPages what stands on each page, by the number of its object
+ * @param above how far it leads above it
+ */
+function nearest<T extends { annotation: Annotation }>(
   dest: unknown,
-  all: readonly T[],
+  onPages: ReadonlyMap<number, readonly T[]>,
   above: number,
 ): T | null {
   if (!Array.isArray(dest)) return null;
   const [page, , left, top] = dest as [{ num: number }, unknown, number, number];
   let found: T | null = null;
   let least = mostBeside;
-  for (const one of all) {
+  for (const one of onPages.get(page.num) ?? []) {
     const [x, , , y] = one.annotation.rect as [number, number, number, number];
     // Lines lie closer together than the marks of one line.
-    const away = one.object === page.num ? Math.abs(y + above - top) + Math.abs(x - left) / 10 : Infinity;
+    const away = Math.abs(y + above - top) + Math.abs(x - left) / 10;
     if (away < least) [found, least] = [one, away];
   }
   return found;
