@@ -31,6 +31,7 @@ import { pictureKind } from "./pictures.ts";
 import { closeUpLevels } from "./close-up-levels.ts";
 import { headingsOf } from "./raise-headings.ts";
 import { makeWritable } from "./make-writable.ts";
+import { partLongChapters } from "./part-long-chapters.ts";
 import { readerFor } from "./readers.ts";
 import { webPicturesOf, type WebPicture } from "./web-pictures.ts";
 
@@ -127,7 +128,7 @@ export async function importManuscript(
   const title = titleOf(about);
   // Two chapters of one name would be told apart by nobody.
   const opening = headingsOf(tree).some(({ heading }) => toString(heading).trim() === title) ? null : title;
-  const made = hastToManuscript(tree, {
+  const whole = hastToManuscript(tree, {
     ...options,
     fallbackTitle: opening ?? options.fallbackTitle,
     whereOf,
@@ -136,6 +137,8 @@ export async function importManuscript(
     pictureSize: (source) => arrivedPictures.sizeOf(source) ?? options.pictureSize?.(source) ?? null,
     companionFor: (href) => arrivedCompanions.idFor(href.replace(/#.*$/s, "")) ?? idBeside(href),
   });
+  const parted = partLongChapters(whole.chapters, whole.roles);
+  const made = { ...whole, ...parted, leftOut: [...whole.leftOut, ...parted.leftOut] };
   const conventions =
     about?.conventions ?? (numbered.upTo > 0 ? { ...defaultConventions, headings: numbered.upTo } : null);
   const unnumbered = about?.conventions || options.conventions ? [] : numbered.unnumbered;

@@ -1,7 +1,7 @@
-import { diffArrays } from "diff";
 import { Fragment, type Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import { giveOwnIds } from "./edit-links.ts";
+import { gapsBetween } from "./list-gaps.ts";
 import { schema } from "./schema.ts";
 
 type Stretch = Pick<BlockEdit, "from" | "to">;
@@ -15,21 +15,19 @@ export interface BlockEdit {
 
 /** What has become of a document's blocks, in their order. */
 export function blockEdits(before: Node, after: Node): BlockEdit[] {
-  const edits: BlockEdit[] = [];
-  let at = 0;
-  let open: BlockEdit | null = null;
-  const parts = diffArrays([...before.children], [...after.children], { comparator: (a, b) => a.eq(b) });
-  for (const { added, removed, value } of parts) {
-    if (!added && !removed) {
-      at += value.length;
-      open = null;
-      continue;
-    }
-    if (!open) edits.push((open = { from: at, to: at, blocks: [] }));
-    if (added) open.blocks.push(...value);
-    else open.to = at += value.length;
-  }
-  return edits.flatMap(apart);
+  const gaps = gapsBetween(before.children.map(writtenOf), after.children.map(writtenOf));
+  return gaps
+    .map(({ from, to, start, end }) => ({ from, to, blocks: after.children.slice(start, end) }))
+    .flatMap(apart);
+}
+
+const written = new WeakMap<Node, string>();
+
+/** A block as JSON, by which equal ones are told; the same object stands in several texts. */
+function writtenOf(block: Node): string {
+  let text = written.get(block);
+  if (text === undefined) written.set(block, (text = JSON.stringify(block)));
+  return text;
 }
 
 /** As many blocks in place of as many others are changed one by one. */

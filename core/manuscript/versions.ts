@@ -1,8 +1,9 @@
-import { diffArrays, diffWordsWithSpace } from "diff";
+import { diffWordsWithSpace } from "diff";
 import type { Node } from "prosemirror-model";
 import { sameDestination } from "../destination/destination.ts";
 import type { Destination } from "../destination/kinds/kinds.ts";
 import { linkUses, type LinkUse } from "./links.ts";
+import { gapsBetween } from "./list-gaps.ts";
 import { sameLook, type OwnLook } from "./looks.ts";
 
 /** What became of one link from one version of a chapter to another. */
@@ -64,20 +65,25 @@ function state({ id, text, destination, description, look }: LinkUse): LinkState
 
 function textDifferences(before: Node, after: Node): TextPart[][] {
   const paragraphs: TextPart[][] = [];
-  const changes = diffArrays(paragraphsOf(before), paragraphsOf(after));
-  for (let i = 0; i < changes.length; i++) {
-    const change = changes[i]!;
-    const next = changes[i + 1];
-    if (change.removed && next?.added) {
-      // What was taken out and put in at one place is one paragraph rewritten, as far as the pairs go.
-      for (let j = 0; j < Math.max(change.value.length, next.value.length); j++)
-        paragraphs.push(wordDifferences(change.value[j] ?? "", next.value[j] ?? ""));
-      i++;
-      continue;
+  const [old, now] = [paragraphsOf(before), paragraphsOf(after)];
+  let at = 0;
+  const sameUntil = (end: number): void => {
+    for (const text of now.slice(at, end)) paragraphs.push([{ kind: "same", text }]);
+  };
+  for (const { from, to, start, end } of gapsBetween(old, now)) {
+    sameUntil(start);
+    at = end;
+    const [gone, come] = [old.slice(from, to), now.slice(start, end)];
+    // What was taken out and put in at one place is one paragraph rewritten, as far as the pairs go.
+    if (gone.length > 0 && come.length > 0)
+      for (let i = 0; i < Math.max(gone.length, come.length); i++)
+        paragraphs.push(wordDifferences(gone[i] ?? "", come[i] ?? ""));
+    else {
+      for (const text of gone) paragraphs.push([{ kind: "removed", text }]);
+      for (const text of come) paragraphs.push([{ kind: "added", text }]);
     }
-    const kind = change.added ? "added" : change.removed ? "removed" : "same";
-    for (const text of change.value) paragraphs.push([{ kind, text }]);
   }
+  sameUntil(now.length);
   return paragraphs;
 }
 

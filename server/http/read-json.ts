@@ -1,3 +1,4 @@
+import { largestChapter } from "@vennet/core/manuscript/chapter-size";
 import { writableValue } from "@vennet/core/manuscript/writable-text";
 import { json, type Request, type RequestHandler } from "express";
 import type { SessionsService } from "../accounts/sessions.service.ts";
@@ -25,7 +26,7 @@ const small: Allowed = {
 };
 /** A chapter's text. */
 const text: Allowed = {
-  bytes: 4 * megabyte,
+  bytes: largestChapter,
   levels: 1_000,
   listed: Infinity,
   told: "This chapter is larger than 4 MB. Divide it into two chapters.",

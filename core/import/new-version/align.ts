@@ -1,5 +1,5 @@
-import { diffArrays } from "diff";
 import type { Node } from "prosemirror-model";
+import { gapsBetween } from "../../manuscript/list-gaps.ts";
 
 /** A thing of the text that is known, and the one of a new version that it has become. */
 export type Pair<T> = readonly [known: T, arrived: T];
@@ -16,20 +16,15 @@ export function align<T>(
 ): Pair<T>[] {
   const pairs: Pair<T>[] = [];
   let [a, b] = [0, 0];
-  let open: { known: T[]; arrived: T[] } = { known: [], arrived: [] };
-  const close = (): void => {
-    pairs.push(...alikeOf(open.known, open.arrived, wordsOf));
-    open = { known: [], arrived: [] };
+  const sameUntil = (from: number): void => {
+    while (a < from) pairs.push([known[a++]!, arrived[b++]!]);
   };
-  for (const { added, removed, value } of diffArrays(known.map(keyOf), arrived.map(keyOf))) {
-    if (removed) open.known.push(...known.slice(a, (a += value.length)));
-    else if (added) open.arrived.push(...arrived.slice(b, (b += value.length)));
-    else {
-      close();
-      for (let i = 0; i < value.length; i++) pairs.push([known[a++]!, arrived[b++]!]);
-    }
+  for (const { from, to, start, end } of gapsBetween(known.map(keyOf), arrived.map(keyOf))) {
+    sameUntil(from);
+    pairs.push(...alikeOf(known.slice(from, to), arrived.slice(start, end), wordsOf));
+    [a, b] = [to, end];
   }
-  close();
+  sameUntil(known.length);
   return pairs;
 }
 
