@@ -49,6 +49,20 @@ test("a manuscript becomes new chapters of a book, behind its own and before its
   expect(await uploads()).toBe("0");
 });
 
+test("a text that is longer than a chapter can be comes in as chapters that can be saved", async () => {
+  const words = "Low water bares the stone, and the walker keeps to its seaward edge. ".repeat(160);
+  const text = Array.from({ length: 400 }, (_, i) => `## Stretch ${i}\n\n${words}`).join("\n\n");
+  const { book } = (await author.bringIn(`# Tides\n\n${text}`)).body;
+  const chapters = (await author.call<any>("GET", `/books/${book.id}/chapters`)).body;
+  expect(chapters.map(({ title }: any) => title)).toEqual(["Tides", "Tides (2)", "Tides (3)"]);
+  for (const { id } of chapters) {
+    const { revision, document } = (await author.call<any>("GET", `/books/${book.id}/chapters/${id}`)).body;
+    document.content[1].content[0].text += "!";
+    const saved = await author.call<any>("PUT", `/books/${book.id}/chapters/${id}`, { revision, document });
+    expect(saved.status).toBe(200);
+  }
+});
+
 test("a text document comes in with its chapters, links and pictures", async () => {
   const { main } = openExport((await writeDocx(bookOfEveryFeature(), "walks.docx")).bytes);
   const form = new FormData();
@@ -105,7 +119,7 @@ test("one that a stop interrupts in the middle is taken up again at the next sta
   try {
     const next = second.client();
     next.cookie = walker.cookie;
-    expect(await next.jobEnd(body)).toMatchObject({ state: "done", message: "1 chapter came in." });
+    expect(await next.jobEnd(body)).toMatchObject({ state: "done", message: "3 chapters came in." });
     const books = (await next.call<any[]>("GET", "/books")).body;
     expect(books.map(({ title, links }) => [title, links])).toEqual([["Long walks", 8_000]]);
     expect(await uploads()).toBe("0");
