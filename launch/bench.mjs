@@ -10,6 +10,7 @@ const benchmarks = [
   ["long-lists", "long lists"],
   ["places", "places"],
   ["checks", "checks"],
+  ["growth", "how work grows with a chapter"],
   ["authors", "authors at once"],
   ["house", "a house of many books"],
   ["reach", "reach runs"],

@@ -1,4 +1,4 @@
-/** One author's chapter with as many links as a chapter holds, in all that is done with a chapter. */
+/** One author's chapter with as many links as come in as one chapter, in all that is done with a chapter. */
 export const largeChapters = {
   name: "A chapter of 12,000 links, saved, changed, undone, checked, set",
   async run({ newAuthor, short }) {
