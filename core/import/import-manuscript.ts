@@ -158,6 +158,7 @@ export async function importManuscript(
     fileLinks &&
     proveArrival(fileLinks, {
       chapters,
+      ownTitles: parted.ownTitles,
       index: indexOfChapters(chapters),
       leftOut: told,
       baseAddress: options.baseAddress,

@@ -16,6 +16,8 @@ const leastBytes = partBytes / 4;
 export interface Parted {
   chapters: Node[];
   roles: ChapterRole[];
+  /** The ids of the titles of those that go on. */
+  ownTitles: ReadonlySet<string>;
   leftOut: LeftOut[];
 }
 
@@ -24,11 +26,13 @@ export interface Parted {
  * and no note is parted from what belongs to it.
  */
 export function partLongChapters(chapters: readonly Node[], roles: readonly ChapterRole[]): Parted {
-  const all: Parted = { chapters: [], roles: [], leftOut: [] };
+  const ownTitles = new Set<string>();
+  const all: Parted = { chapters: [], roles: [], ownTitles, leftOut: [] };
   chapters.forEach((doc, i) => {
     const parts = partsOf(doc);
     all.chapters.push(...parts);
     all.roles.push(...parts.map(() => roles[i]!));
+    for (const part of parts.slice(1)) ownTitles.add(part.firstChild!.attrs["id"] as string);
     if (parts.length > 1)
       all.leftOut.push({
         where: null,

@@ -112,6 +112,7 @@ describe("what an importer does wrong is found, link by link", () => {
   const judged = (asked: FileLink[], ...words: Node[]): string[][] =>
     told(
       proveArrival(asked, {
+        ownTitles: new Set(),
         chapters: [chapter(...words)],
         index: indexOf(bookWith([chapter(...words)])),
         leftOut: [],

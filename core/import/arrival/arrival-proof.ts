@@ -46,6 +46,8 @@ export interface ArrivalProof {
 /** What a proof is made with. */
 export interface ArrivedBook {
   chapters: readonly Node[];
+  /** The ids of titles that no file has, of chapters that one was parted into. */
+  ownTitles: ReadonlySet<string>;
   index: BookIndex;
   leftOut: readonly LeftOut[];
   baseAddress: string | null;
@@ -115,7 +117,7 @@ class Pairing {
       letters: bare(link.words),
       ...this.destinationOf(link.href),
     }));
-    const landings = lettersAtPlaces(book.chapters, book.index);
+    const landings = lettersAtPlaces(book.chapters, book.index, book.ownTitles);
     const inBook = linksOfBook(book.chapters, book.index);
     this.hasNotes = inBook.some(({ made }) => made === "note");
     // What an author linked is looked for first, then pages of it, and then what lists repeat of it.

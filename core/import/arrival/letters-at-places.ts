@@ -5,8 +5,15 @@ import { signpostsOf } from "../../manuscript/signposts.ts";
 import { landingLetters, lettersOf } from "./file-links.ts";
 import { wordsOfReference } from "./links-of-book.ts";
 
-/** The letters that stand at each landing place of a book, by the places' ids; of a note no more than its own. */
-export function lettersAtPlaces(chapters: readonly Node[], index: BookIndex): ReadonlyMap<string, string> {
+/**
+ * The letters that stand at each landing place of a book, by the places' ids; of a note no more than its own.
+ * @param ownTitles the ids of titles that the book's file does not have
+ */
+export function lettersAtPlaces(
+  chapters: readonly Node[],
+  index: BookIndex,
+  ownTitles: ReadonlySet<string>,
+): ReadonlyMap<string, string> {
   let letters = "";
   const at = new Map<string, number>([[topOfBook, 0]]);
   const read = (wanted: "text" | "notes"): void =>
@@ -15,6 +22,7 @@ export function lettersAtPlaces(chapters: readonly Node[], index: BookIndex): Re
         if (parent === doc && (node.type.name === "note") !== (wanted === "notes")) return false;
         const id = node.attrs["id"] as unknown;
         if (typeof id === "string" && !at.has(id)) at.set(id, letters.length);
+        if (node.type.name === "title" && ownTitles.has(id as string)) return false;
         letters += lettersOf(shownWords(node, position, index, chapter));
         return true;
       }),
