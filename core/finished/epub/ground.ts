@@ -38,7 +38,7 @@ export function groundIn(
   const around = widened(source, all);
   const meets = (stretch: Stretch): boolean => stretch[0] < around[1] && stretch[1] > around[0];
   if (others.some(meets)) throw new FinishedError("page", `${told} is in a link already, or has one in it.`);
-  const within = source.elements.filter(({ open, close }) => meets(open) || (close !== null && meets(close)));
+  const within = [...source.withTagsIn(around)];
   if (within.some(({ name }) => !inLines.test(name)))
     throw new FinishedError("page", `${told} goes over several paragraphs. A link lies within one.`);
   if (within.some(({ open, close }) => !(meets(open) && (close === null || meets(close)))))
@@ -52,16 +52,11 @@ export function groundIn(
 /** A stretch with the tags of elements all of whose words are in it. */
 function widened(source: XhtmlSource, stretch: Stretch): Stretch {
   let [from, to] = stretch;
-  for (let isWider = true; isWider;) {
-    isWider = false;
-    for (const { name, open, close } of source.elements) {
-      if (!close || !inLines.test(name) || name === "a") continue;
-      const begins = open[1] === from && close[0] <= to;
-      const ends = close[0] === to && open[0] >= from;
-      if (begins) from = open[0];
-      if (ends) to = close[1];
-      isWider ||= begins || ends;
-    }
+  const isSetApart = ({ name }: SourceElement): boolean => inLines.test(name) && name !== "a";
+  for (;;) {
+    const { before, behind } = source.around([from, to]);
+    if (before?.close && isSetApart(before) && before.close[0] <= to) [from] = before.open;
+    else if (behind?.close && isSetApart(behind) && behind.open[0] >= from) [, to] = behind.close;
+    else return [from, to];
   }
-  return [from, to];
 }

@@ -31,6 +31,12 @@ export interface SourceElement {
   parent: SourceElement | null;
 }
 
+/** The start or the end tag of an element. */
+interface Tag {
+  at: Stretch;
+  element: SourceElement;
+}
+
 /** Letters of a page’s text with where they stand in the source: as they are, or as one that stands for them. */
 interface Piece {
   from: number;
@@ -56,6 +62,8 @@ export class XhtmlSource {
   private readonly pieces: Piece[] = [];
   /** Before which letters of the text a block begins or ends. */
   private readonly breaks: number[] = [];
+  /** All tags of the body, in the order of the source. */
+  private readonly tags: Tag[];
 
   constructor(readonly source: string) {
     const open: SourceElement[] = [];
@@ -121,6 +129,12 @@ export class XhtmlSource {
     );
     parser.end(source);
     this.text = this.pieces.map(({ text }) => text).join("");
+    this.tags = this.elements
+      .flatMap((element) => [
+        { at: element.open, element },
+        ...(element.close ? [{ at: element.close, element }] : []),
+      ])
+      .sort((a, b) => a.at[0] - b.at[0]);
     this.title = title.replace(/\s+/g, " ").trim();
     this.prefix = /^(.*:)?/.exec(this.elements[0]?.written ?? "")?.[1] ?? "";
   }
@@ -148,12 +162,32 @@ export class XhtmlSource {
     return inside;
   }
 
+  /** The elements of which a tag stands at least partly in a stretch of the source. */
+  withTagsIn([from, to]: Stretch): Set<SourceElement> {
+    const found = new Set<SourceElement>();
+    const first = firstIndex(this.tags, ({ at }) => at[1] > from);
+    for (let i = first; i < this.tags.length && this.tags[i]!.at[0] < to; i++)
+      found.add(this.tags[i]!.element);
+    return found;
+  }
+
+  /** The element of which a start tag ends where a stretch begins, and that of which an end tag begins where it ends. */
+  around([from, to]: Stretch): { before: SourceElement | null; behind: SourceElement | null } {
+    const before = this.tags[firstIndex(this.tags, ({ at }) => at[1] >= from)];
+    const behind = this.tags[firstIndex(this.tags, ({ at }) => at[0] >= to)];
+    return {
+      before: before?.at === before?.element.open && before?.at[1] === from ? before.element : null,
+      behind: behind?.at === behind?.element.close && behind?.at[0] === to ? behind.element : null,
+    };
+  }
+
   /** Where the pieces of source stand that tell some letters of the text; a letter that is told by a name is whole. */
   stretchesOf(from: number, to: number): Stretch[] {
     const stretches: Stretch[] = [];
-    for (const piece of this.pieces) {
+    const first = firstIndex(this.pieces, (piece) => piece.from + piece.text.length > from);
+    for (let i = first; i < this.pieces.length && this.pieces[i]!.from < to; i++) {
+      const piece = this.pieces[i]!;
       const end = piece.from + piece.text.length;
-      if (end <= from || piece.from >= to) continue;
       const [start] = piece.at;
       const cut: Stretch = piece.isPlain
         ? [start + Math.max(0, from - piece.from), start + Math.min(to, end) - piece.from]
@@ -164,6 +198,17 @@ export class XhtmlSource {
     }
     return stretches;
   }
+}
+
+/** The first index from which on something is true; their number where it never is. */
+function firstIndex<T>(all: readonly T[], isTrue: (one: T) => boolean): number {
+  let [low, high] = [0, all.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (isTrue(all[middle]!)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }
 
 /** Whether what is before and behind an element is shown apart. */
