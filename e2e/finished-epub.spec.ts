@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Locator, Page } from "@playwright/test";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { smallEpub } from "@vennet/core/test/small-epub";
 import { expect, openOwnBook, test } from "./fixtures";
 import { violations } from "./violations";
 
@@ -197,4 +198,35 @@ test("the pages of an e-book are accessible, in light and dark", async ({ page }
     .click();
   // What is in the frame is the author’s own file, and is not looked over.
   expect(await violations(page)).toEqual([]);
+});
+
+test("of a page with hundreds of links the cards and addresses on the screen are drawn, and all are worked on", async ({
+  page,
+}) => {
+  const count = 300;
+  const paragraphs = Array.from(
+    { length: count },
+    (_, i) =>
+      `<p>Ask <a href="https://stone-${i}.hesterley.test/">stone ${i}</a> or https://post-${i}.hesterley.test/ there.</p>`,
+  );
+  const bytes = smallEpub({ "stones.xhtml": `<h1>Stones</h1>${paragraphs.join("")}` });
+  await openAlmanac(page, /Stones/, "stone 299", bytes);
+  const card = (i: number) => cards(page).getByRole("button", { name: `Link “stone ${i}” to` });
+  await expect(card(0)).toBeVisible();
+  expect(await cards(page).getByRole("button").count()).toBeLessThan(count / 3);
+  // The last one is gone to, and its card is there, open, with those around it.
+  await page.getByRole("button", { name: "Link before" }).click();
+  await expect(card(count - 1)).toBeInViewport();
+  await expect(card(count - 1)).toHaveAttribute("aria-expanded", "true");
+  await expect(card(count - 2)).toBeVisible();
+  await expect(card(0)).toHaveCount(0);
+
+  await page.getByLabel("Search the pages").fill("stone 299");
+  await expect(page.getByText("1 here")).toBeVisible();
+  await page.getByRole("button", { name: "Addresses without a link" }).click();
+  const offered = page.getByRole("region", { name: "Addresses without a link" });
+  await expect(offered.getByRole("checkbox")).toHaveCount(100);
+  await offered.getByRole("button", { name: `Link ${count} addresses` }).click();
+  await expect(page.getByText(`${2 * count + 1} links`)).toBeVisible();
+  await expect(inBook(page).locator("a[data-link-id]", { hasText: "https://post-299" })).toHaveCount(1);
 });

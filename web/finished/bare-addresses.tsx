@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
 import { Progress } from "../parts/progress";
+import { ShowMore, useFirstOf } from "../parts/show-more";
 import { plural } from "../parts/wording";
 
 /** An address that stands in the text of a file and is no link. */
@@ -59,6 +60,7 @@ export function BareAddresses<Bare extends BareAddress>({
     onClose();
   };
   const isDone = done === pages;
+  const first = useFirstOf(found);
   return (
     <section
       aria-labelledby="bare-addresses"
@@ -80,29 +82,32 @@ export function BareAddresses<Bare extends BareAddress>({
         </p>
       )}
       {found.length > 0 && (
-        <ul className="mt-2 max-h-72 overflow-y-auto">
-          {found.map(({ where, words, address }, i) => (
-            <li key={i}>
-              <label className="flex min-h-7 items-baseline gap-2">
-                <input
-                  type="checkbox"
-                  className="size-4 self-center accent-blue"
-                  checked={!left.has(i)}
-                  onChange={() => {
-                    const next = new Set(left);
-                    if (!next.delete(i)) next.add(i);
-                    setLeft(next);
-                  }}
-                />
-                <span className="min-w-0 grow font-mono text-[0.85rem] [overflow-wrap:anywhere]">
-                  {words}
-                  {words !== address && <span className="text-faint"> → {address}</span>}
-                </span>
-                <span className="shrink-0 text-sm text-faint">{where}</span>
-              </label>
-            </li>
-          ))}
-        </ul>
+        <div className="mt-2 max-h-72 overflow-y-auto">
+          <ul>
+            {first.shown.map(({ where, words, address }, i) => (
+              <li key={i}>
+                <label className="flex min-h-7 items-baseline gap-2">
+                  <input
+                    type="checkbox"
+                    className="size-4 self-center accent-blue"
+                    checked={!left.has(i)}
+                    onChange={() => {
+                      const next = new Set(left);
+                      if (!next.delete(i)) next.add(i);
+                      setLeft(next);
+                    }}
+                  />
+                  <span className="min-w-0 grow font-mono text-[0.85rem] [overflow-wrap:anywhere]">
+                    {words}
+                    {words !== address && <span className="text-faint"> → {address}</span>}
+                  </span>
+                  <span className="shrink-0 text-sm text-faint">{where}</span>
+                </label>
+              </li>
+            ))}
+          </ul>
+          <ShowMore of={first} />
+        </div>
       )}
       {found.length > 0 && (
         <Button kind="main" className="mt-3" disabled={chosen.length === 0} onClick={link}>

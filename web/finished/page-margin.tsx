@@ -1,5 +1,6 @@
 import { useLayoutEffect, useRef, useState, type ReactNode } from "react";
 import { placeCards } from "../write/links/place-cards";
+import { useSeenPart } from "./use-seen-part";
 
 const usual = 56;
 
@@ -11,7 +12,10 @@ export interface PlacedLink {
   left: number;
 }
 
-/** The margin beside a page: a card for each of its links at its height, joined to it by a hairline; none overlap. */
+/**
+ * The margin beside a page: a card for each of its links at its height, joined to it by a hairline; none overlap. A page of
+ * an e-book may have thousands: those of links on the screen are drawn, and the one that is worked on or has the focus.
+ */
 export function PageMargin({
   links,
   active,
@@ -25,23 +29,27 @@ export function PageMargin({
   empty: string;
 }) {
   const box = useRef<HTMLDivElement>(null);
+  const seen = useSeenPart(box);
   const [heights, setHeights] = useState<ReadonlyMap<string, number>>(new Map());
   useLayoutEffect(() => {
     const measure = (): void => {
       const next = new Map<string, number>();
       for (const element of box.current?.querySelectorAll<HTMLElement>("[data-card]") ?? [])
         next.set(element.dataset["card"]!, element.offsetHeight);
+      // Of those that are not drawn the last is kept.
       setHeights((old) =>
-        old.size === next.size && [...next].every(([id, height]) => old.get(id) === height) ? old : next,
+        [...next].every(([id, height]) => old.get(id) === height) ? old : new Map([...old, ...next]),
       );
     };
     measure();
     const observer = new ResizeObserver(measure);
     for (const element of box.current?.querySelectorAll("[data-card]") ?? []) observer.observe(element);
     return () => observer.disconnect();
-  }, [links, active]);
+  }, [links, active, seen]);
+  const focused = document.activeElement?.closest<HTMLElement>("[data-card]")?.dataset["card"];
   const placed = links
     .map(({ id, top, height, left }) => ({ id, line: top + height / 2, wish: top, left }))
+    .filter(({ id, line }) => id === active || id === focused || (line >= seen.from && line <= seen.to))
     .sort((a, b) => a.wish - b.wish || a.left - b.left);
   const tops = placeCards(
     placed.map(({ id, wish }) => ({ id, wish, height: heights.get(id) ?? usual })),

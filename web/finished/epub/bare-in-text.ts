@@ -64,11 +64,17 @@ function bareOn(book: OpenBook, page: EpubPage): BareInText[] {
 
 /** The words of a text with where they begin. A link ends a word, as the sign of a note behind an address does. */
 function wordsBetween(text: string, { links, untouched }: EpubPage): [number, string][] {
-  const cuts = new Set([...links, ...untouched].flatMap(({ on }) => [on.from, on.to]));
+  const cuts = [...new Set([...links, ...untouched].flatMap(({ on }) => [on.from, on.to]))].sort(
+    (a, b) => a - b,
+  );
+  let next = 0;
   return [...text.matchAll(addressRuns)].flatMap(({ 0: word, index }) => {
     // No address is without a full stop.
     if (!word.includes(".")) return [];
-    const ends = [...cuts].filter((cut) => cut > index && cut < index + word.length).sort((a, b) => a - b);
+    while (next < cuts.length && cuts[next]! <= index) next++;
+    let last = next;
+    while (last < cuts.length && cuts[last]! < index + word.length) last++;
+    const ends = cuts.slice(next, last);
     const begins = [index, ...ends];
     return begins.map((begin, i): [number, string] => [
       begin,

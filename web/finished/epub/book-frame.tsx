@@ -151,8 +151,13 @@ function pictureOf(area: Element): Element | null {
 }
 
 function placedLinks(inside: Document, { links }: EpubPage): PlacedLink[] {
+  const elements = new Map<string, Element>();
+  for (const element of inside.querySelectorAll(`[${linkAttribute}]`)) {
+    const id = element.getAttribute(linkAttribute)!;
+    if (!elements.has(id)) elements.set(id, element);
+  }
   return links.flatMap(({ id }): PlacedLink[] => {
-    const element = inside.querySelector(`[${linkAttribute}="${CSS.escape(id)}"]`);
+    const element = elements.get(id);
     const box = element && boxOf(element);
     return [{ id, ...(box ?? { top: 0, left: 0, height: 0 }) }];
   });

@@ -14,6 +14,7 @@ import { LineOnPage, lineWidth } from "../line-on-page";
 import { FinishedCard } from "../finished-card";
 import { PageMargin } from "../page-margin";
 import { UntouchedLinks } from "../untouched-links";
+import { useSeenPart } from "../use-seen-part";
 import { usePages, type KeptPage, type Pages } from "../use-pages";
 import { bareInText, linkOnBare } from "./bare-in-text";
 import { BookFrame, boxOf, pageWidth, type LaidPage } from "./book-frame";
@@ -279,13 +280,25 @@ function FoundMarks({
   laid: LaidPage | null;
   stretches: readonly (readonly [from: number, to: number])[];
 }) {
-  const boxes = stretches.flatMap((stretch) => [...(laid?.map.range(...stretch)?.getClientRects() ?? [])]);
-  return boxes.map(({ left, top, width, height }, i) => (
-    <span
-      key={i}
-      aria-hidden
-      className="pointer-events-none absolute border-b-2 border-[#1d4f8f] bg-[#1d4f8f]/10"
-      style={{ left: left + 1, top: top + 1, width, height }}
-    />
-  ));
+  const origin = useRef<HTMLSpanElement>(null);
+  const seen = useSeenPart(origin);
+  const boxes = useMemo(
+    () => stretches.flatMap((stretch) => [...(laid?.map.range(...stretch)?.getClientRects() ?? [])]),
+    [laid, stretches],
+  );
+  return (
+    <>
+      <span ref={origin} aria-hidden className="absolute top-0 left-0" />
+      {boxes
+        .filter(({ top, bottom }) => bottom >= seen.from && top <= seen.to)
+        .map(({ left, top, width, height }, i) => (
+          <span
+            key={i}
+            aria-hidden
+            className="pointer-events-none absolute border-b-2 border-[#1d4f8f] bg-[#1d4f8f]/10"
+            style={{ left: left + 1, top: top + 1, width, height }}
+          />
+        ))}
+    </>
+  );
 }

@@ -77,9 +77,7 @@ export class PageMap {
   /** Where some letters of the page are shown; null where they are not. */
   range(from: number, to: number): Range | null {
     const at = (letter: number): { node: Text; offset: number } | null => {
-      const text = this.texts.find(
-        (one) => one.from <= letter && letter <= one.from + one.node.length && one.node.length > 0,
-      );
+      const text = this.texts[this.firstReaching(letter)];
       return text?.node.isConnected ? { node: text.node, offset: letter - text.from } : null;
     };
     const [begin, end] = [at(from), at(to)];
@@ -88,6 +86,19 @@ export class PageMap {
     range.setStart(begin.node, begin.offset);
     range.setEnd(end.node, end.offset);
     return range;
+  }
+
+  /** The first text that has letters and reaches to a letter; behind the last where none does. */
+  private firstReaching(letter: number): number {
+    let [low, high] = [0, this.texts.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      const { node, from } = this.texts[middle]!;
+      if (from + node.length < letter) low = middle + 1;
+      else high = middle;
+    }
+    while (this.texts[low]?.node.length === 0) low += 1;
+    return low;
   }
 
   /** A picture as what a link is to lie on. */
@@ -138,16 +149,19 @@ export class PageMap {
     }
     this.cut(on.from);
     this.cut(on.to);
-    for (const { node, from } of this.texts)
-      if (from >= on.from && from + node.length <= on.to && node.isConnected && node.data.trim() !== "")
-        around([node]);
+    for (let i = this.firstReaching(on.from); i < this.texts.length; i++) {
+      const { node, from } = this.texts[i]!;
+      if (from + node.length > on.to) break;
+      if (from >= on.from && node.isConnected && node.data.trim() !== "") around([node]);
+    }
   }
 
   /** Sees to it that a text begins at a letter. */
   private cut(at: number): void {
-    const i = this.texts.findIndex(({ node, from }) => from < at && at < from + node.length);
+    const i = this.firstReaching(at);
     const text = this.texts[i];
-    if (!text?.node.isConnected) return;
+    const isInside = text !== undefined && text.from < at && at < text.from + text.node.length;
+    if (!isInside || !text.node.isConnected) return;
     const rest = text.node.splitText(at - text.from);
     this.texts.splice(i + 1, 0, { node: rest, from: at });
   }
