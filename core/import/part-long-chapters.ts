@@ -29,7 +29,8 @@ export function partLongChapters(chapters: readonly Node[], roles: readonly Chap
   const ownTitles = new Set<string>();
   const all: Parted = { chapters: [], roles: [], ownTitles, leftOut: [] };
   chapters.forEach((doc, i) => {
-    const parts = partsOf(doc);
+    const isLong = bytesOf(doc) > mostBytes;
+    const parts = isLong ? partsOf(doc) : [doc];
     all.chapters.push(...parts);
     all.roles.push(...parts.map(() => roles[i]!));
     for (const part of parts.slice(1)) ownTitles.add(part.firstChild!.attrs["id"] as string);
@@ -41,7 +42,7 @@ export function partLongChapters(chapters: readonly Node[], roles: readonly Chap
         why: `It is larger than a chapter can be. It came as ${parts.length} chapters, of which each goes on where the one before ends.`,
       });
     for (const part of parts)
-      if (bytesOf(part) > largestChapter)
+      if (isLong && bytesOf(part) > largestChapter)
         all.leftOut.push({
           where: null,
           sort: "Long chapters",
@@ -63,7 +64,6 @@ function partsOf(doc: Node): Node[] {
   const pieces = piecesOf(doc);
   const sizes = [0];
   for (const { bytes } of pieces) sizes.push(sizes.at(-1)! + bytes);
-  if (sizes.at(-1)! <= mostBytes) return [doc];
   const ranks = ranksOfCuts(pieces.map(({ block }) => block));
   const cuts = [0];
   for (;;) {
