@@ -1,4 +1,5 @@
 import { Fragment, type Node } from "prosemirror-model";
+import { firstAt } from "./first-at.ts";
 
 // What stands at a position is asked for each link of a chapter. The document's own `nodeAt`, `resolve` and `nodesBetween` go
 // through all blocks before it; these look it up.
@@ -20,13 +21,7 @@ function startsOf(content: Fragment): Uint32Array {
 
 /** The last child that begins at an offset or before it; behind the last one their count. */
 function indexAt(starts: Uint32Array, offset: number): number {
-  let [low, high] = [0, starts.length - 1];
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (starts[middle]! <= offset) low = middle;
-    else high = middle - 1;
-  }
-  return low;
+  return firstAt(starts, (start) => start > offset) - 1;
 }
 
 /** What a position lies in. */

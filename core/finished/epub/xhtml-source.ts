@@ -1,5 +1,6 @@
 import { decodeHTML, decodeHTMLAttribute } from "entities";
 import { Parser } from "htmlparser2";
+import { firstAt } from "../../manuscript/first-at.ts";
 import { inLines } from "./inline-elements.ts";
 
 /** A stretch of a source, from one of its characters to another. */
@@ -165,7 +166,7 @@ export class XhtmlSource {
   /** The elements of which a tag stands at least partly in a stretch of the source. */
   withTagsIn([from, to]: Stretch): Set<SourceElement> {
     const found = new Set<SourceElement>();
-    const first = firstIndex(this.tags, ({ at }) => at[1] > from);
+    const first = firstAt(this.tags, ({ at }) => at[1] > from);
     for (let i = first; i < this.tags.length && this.tags[i]!.at[0] < to; i++)
       found.add(this.tags[i]!.element);
     return found;
@@ -173,8 +174,8 @@ export class XhtmlSource {
 
   /** The element of which a start tag ends where a stretch begins, and that of which an end tag begins where it ends. */
   around([from, to]: Stretch): { before: SourceElement | null; behind: SourceElement | null } {
-    const before = this.tags[firstIndex(this.tags, ({ at }) => at[1] >= from)];
-    const behind = this.tags[firstIndex(this.tags, ({ at }) => at[0] >= to)];
+    const before = this.tags[firstAt(this.tags, ({ at }) => at[1] >= from)];
+    const behind = this.tags[firstAt(this.tags, ({ at }) => at[0] >= to)];
     return {
       before: before?.at === before?.element.open && before?.at[1] === from ? before.element : null,
       behind: behind?.at === behind?.element.close && behind?.at[0] === to ? behind.element : null,
@@ -184,7 +185,7 @@ export class XhtmlSource {
   /** Where the pieces of source stand that tell some letters of the text; a letter that is told by a name is whole. */
   stretchesOf(from: number, to: number): Stretch[] {
     const stretches: Stretch[] = [];
-    const first = firstIndex(this.pieces, (piece) => piece.from + piece.text.length > from);
+    const first = firstAt(this.pieces, (piece) => piece.from + piece.text.length > from);
     for (let i = first; i < this.pieces.length && this.pieces[i]!.from < to; i++) {
       const piece = this.pieces[i]!;
       const end = piece.from + piece.text.length;
@@ -198,17 +199,6 @@ export class XhtmlSource {
     }
     return stretches;
   }
-}
-
-/** The first index from which on something is true; their number where it never is. */
-function firstIndex<T>(all: readonly T[], isTrue: (one: T) => boolean): number {
-  let [low, high] = [0, all.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (isTrue(all[middle]!)) high = middle;
-    else low = middle + 1;
-  }
-  return low;
 }
 
 /** Whether what is before and behind an element is shown apart. */

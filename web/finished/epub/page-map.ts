@@ -1,5 +1,6 @@
 import type { EpubLink, EpubPage, LinkGround } from "@vennet/core/finished/epub/epub-page";
 import type { XhtmlSource } from "@vennet/core/finished/epub/xhtml-source";
+import { firstAt } from "@vennet/core/manuscript/first-at";
 import { hrefOf } from "../../read/open-flow";
 
 /** What an author has picked on a page of an e-book: what a link is to lie on. */
@@ -90,15 +91,9 @@ export class PageMap {
 
   /** The first text that has letters and reaches to a letter; behind the last where none does. */
   private firstReaching(letter: number): number {
-    let [low, high] = [0, this.texts.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      const { node, from } = this.texts[middle]!;
-      if (from + node.length < letter) low = middle + 1;
-      else high = middle;
-    }
-    while (this.texts[low]?.node.length === 0) low += 1;
-    return low;
+    let first = firstAt(this.texts, ({ node, from }) => from + node.length >= letter);
+    while (this.texts[first]?.node.length === 0) first += 1;
+    return first;
   }
 
   /** A picture as what a link is to lie on. */

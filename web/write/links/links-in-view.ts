@@ -1,3 +1,4 @@
+import { firstAt } from "@vennet/core/manuscript/first-at";
 import { hotspotBox } from "@vennet/core/manuscript/hotspot";
 import type { LinkUse } from "@vennet/core/manuscript/links";
 import { pictureAttrs } from "@vennet/core/manuscript/attributes";
@@ -34,15 +35,4 @@ export function lineOf(view: EditorView, use: LinkUse): { top: number; bottom: n
   const box = hotspotBox(hotspot);
   const middle = top + (box.y + box.height / 2) * height;
   return { top: middle - 10, bottom: middle };
-}
-
-/** The index of the first item for which `is` holds; it holds for all after it too. */
-export function firstAt<T>(items: readonly T[], is: (item: T) => boolean): number {
-  let [low, high] = [0, items.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (is(items[middle]!)) high = middle;
-    else low = middle + 1;
-  }
-  return low;
 }
