@@ -8,7 +8,7 @@ import { checkChapter, rules } from "./check-chapter.ts";
 import { judgeLook } from "./contrast.ts";
 import type { Finding, Rule } from "./finding.ts";
 import { contextIn, indexIn, nothingKnown, surroundingsOf, type KnownOfBook } from "./surroundings.ts";
-import { resolved, textBetween } from "../manuscript/positions.ts";
+import { textBeside } from "../manuscript/positions.ts";
 
 /** A finding of a whole book, with where it stands. */
 export interface BookFinding extends Finding {
@@ -107,13 +107,8 @@ function findLooks(looks: LinkLooks): BookFinding[] {
 
 function wordsAround(doc: Node, link: LinkUse): { before: string; after: string } {
   const [first] = link.parts;
-  const { from, to } = first!;
-  const { parent, offset } = resolved(doc, from);
-  const [begins, ends] = [from - offset, from - offset + parent.content.size];
-  const behind = Math.min(to, ends);
-  // One letter more than are shown tells whether there are more; what is no text counts as one.
-  const before = textBetween(doc, Math.max(begins, from - lettersAround - 1), from, "", " ");
-  const after = textBetween(doc, behind, Math.min(ends, behind + lettersAround + 1), "", " ");
+  // One letter more than are shown tells whether there are more.
+  const { before, after } = textBeside(doc, first!, lettersAround + 1, " ");
   return {
     // Cut between words.
     before:

@@ -3,7 +3,7 @@ import type { LinkUse } from "../manuscript/links.ts";
 import { isEmptyPhrase } from "./empty-phrases.ts";
 import type { ChapterRule } from "./finding.ts";
 import { wordsOf } from "./folded-words.ts";
-import { resolved, textBetween } from "../manuscript/positions.ts";
+import { nodeAt, textBeside } from "../manuscript/positions.ts";
 
 /** So many letters of its paragraph are read on either side; three words are among them. */
 const lettersAround = 200;
@@ -22,14 +22,11 @@ export const saysNothing: ChapterRule = {
       .filter((use) => use.on !== "reference" && isEmptyPhrase(wordsOf(use), language))
       .flatMap((use) => {
         if (isNameOfHost(use)) return [];
-        const { parent, offset, after } = resolved(doc, use.from);
+        const linked = nodeAt(doc, use.from);
         // Words that are set as code are the name of something: `CONTINUE`.
-        if (after?.marks.some(({ type }) => type.name === "code")) return [];
-        const [begins, ends] = [use.from - offset, use.from - offset + parent.content.size];
-        const around =
-          textBetween(doc, Math.max(begins, use.from - lettersAround), use.from, "") +
-          textBetween(doc, Math.min(use.to, ends), Math.min(use.to + lettersAround, ends), "");
-        const hasContext = use.on === "words" && contextWords.test(around);
+        if (linked?.marks.some(({ type }) => type.name === "code")) return [];
+        const { before, after } = textBeside(doc, use, lettersAround);
+        const hasContext = use.on === "words" && contextWords.test(before + after);
         return [
           {
             subject: use.id,

@@ -93,6 +93,25 @@ export function textBetween(
   return content.textBetween(from - start, to - start, betweenBlocks, forLeaves);
 }
 
+/**
+ * The text of a paragraph before and behind a stretch that begins in it.
+ * @param letters how many of each at most; what is no text counts as one
+ */
+export function textBeside(
+  doc: Node,
+  { from, to }: { from: number; to: number },
+  letters: number,
+  forLeaves?: string,
+): { before: string; after: string } {
+  const { parent, offset } = resolved(doc, from);
+  const [begins, ends] = [from - offset, from - offset + parent.content.size];
+  const behind = Math.min(to, ends);
+  return {
+    before: textBetween(doc, Math.max(begins, from - letters), from, "", forLeaves),
+    after: textBetween(doc, behind, Math.min(ends, behind + letters), "", forLeaves),
+  };
+}
+
 /** Calls something for each node between two positions of a document, with where it begins; false goes into it no further. */
 export function nodesBetween(
   doc: Node,

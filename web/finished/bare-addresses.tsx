@@ -89,7 +89,7 @@ export function BareAddresses<Bare extends BareAddress>({
                 <label className="flex min-h-7 items-baseline gap-2">
                   <input
                     type="checkbox"
-                    className="size-4 self-center accent-blue"
+                    className="size-4 shrink-0 self-center accent-blue"
                     checked={!left.has(i)}
                     onChange={() => {
                       const next = new Set(left);
@@ -101,7 +101,7 @@ export function BareAddresses<Bare extends BareAddress>({
                     {words}
                     {words !== address && <span className="text-faint"> → {address}</span>}
                   </span>
-                  <span className="shrink-0 text-sm text-faint">{where}</span>
+                  <span className="line-clamp-2 max-w-[35%] shrink-0 text-sm text-faint">{where}</span>
                 </label>
               </li>
             ))}
