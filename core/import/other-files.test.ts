@@ -47,3 +47,23 @@ test("a page that is packed as a message is refused with what to do", () => {
   const message = "MIME-Version: 1.0\r\nContent-Type: multipart/related; boundary=x\r\n\r\n--x\r\n";
   expect(advice(message, "tides.mht")).toMatch(/packed as a message.*as a ZIP/);
 });
+
+const examples: readonly [markup: string, example: string][] = [
+  ["reStructuredText", ".. note:: Mind the tide."],
+  ["LaTeX", "\\documentclass{book}"],
+  ["AsciiDoc", ":toc: left"],
+  ["Org", "#+TITLE: Walks"],
+];
+
+test.each(examples)("text in %s is refused, and what only shows some of it is not", (markup, example) => {
+  expect(advice(`${example}\n\nWalk at low water.`)).toMatch(`is text in ${markup}`);
+  expect(advice(example, "walks.tex.rst.adoc.org.bak")).toMatch(`is text in ${markup}`);
+  const page = `<pre>\n${example}\n</pre>`;
+  expect(advice(page)).toBeNull();
+  expect(advice(`\ufeff\n<!doctype html>${page}`)).toBeNull();
+  expect(advice(`How to write it: ${page}`, "walks.HTML")).toBeNull();
+  for (const name of ["walks.md", "walks.txt", "walks.markdown"])
+    expect(advice(`    ${example}\n\n${example}`, name)).toBeNull();
+  // A book whose first page lies unpacked in its archive.
+  expect(advice(`PK\x03\x04text/one.xhtml<html>${page}</html>`, "walks")).toBeNull();
+});

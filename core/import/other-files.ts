@@ -1,3 +1,4 @@
+import { manuscriptFormats } from "./formats.ts";
 import type { BroughtFile } from "./manuscript-reader.ts";
 
 const save = "Open it in the program that made it, and save it as a text document (DOCX).";
@@ -20,6 +21,15 @@ const markups: readonly (readonly [name: RegExp, content: RegExp, what: string])
   [/\.(adoc|asciidoc)$/i, /^:(toc|doctype|sectnums|icons):/m, "text in AsciiDoc"],
   [/\.org$/i, /^#\+(TITLE|AUTHOR|OPTIONS):/m, "text in Org"],
 ];
+
+/** A page, or an archive: what stands further in, such as an example of another markup, says nothing of the file. */
+const beginsAsKnown = /^(\s*<[!?a-z]|PK\x03\x04)/i;
+
+/** Whether a file is called as one that a reader reads. */
+function isNamedAsKnown(name: string): boolean {
+  const lower = name.toLowerCase();
+  return manuscriptFormats.some(({ endings }) => endings.some((ending) => lower.endsWith(ending)));
+}
 
 const turn = "Turn it into a web page or a text document (DOCX), and bring that.";
 
@@ -46,9 +56,9 @@ export function adviceFor({ name, bytes }: BroughtFile): string | null {
   const told = (what: string, advice: string): string =>
     `“${name}” is ${what}, which Vennet cannot bring in yet. ${advice}`;
   const text = new TextDecoder().decode(bytes.subarray(0, 20_000));
+  const isKnown = isNamedAsKnown(name) || beginsAsKnown.test(text);
   for (const [ending, content, what] of markups)
-    if (ending.test(name) || (content.test(text) && !/\.(md|markdown|txt)$/i.test(name)))
-      return told(what, turn);
+    if (ending.test(name) || (!isKnown && content.test(text))) return told(what, turn);
   if (isOtherXml(text)) return told("XML of another kind than web pages are", turn);
   if (
     /^(From|MIME-Version|Snapshot-Content-Location): /.test(text) &&
