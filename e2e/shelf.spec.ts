@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "./fixtures";
 
 test("an account is made, a manuscript brought in with what was left out, a book begun and deleted", async ({
@@ -48,7 +49,6 @@ test("an account is made, a manuscript brought in with what was left out, a book
   const renamed = page.getByRole("listitem").filter({ hasText: "Kurze Wege" });
   await renamed.getByRole("button", { name: "Title, author, language" }).click();
   await renamed.getByRole("button", { name: "Delete the book" }).click();
-  await renamed.getByRole("button", { name: "Delete it" }).click();
   await expect(renamed).toHaveCount(0);
   await expect(page.getByRole("link", { name: "Walks" })).toBeVisible();
   await page.getByRole("button", { name: "Sign out" }).click();
@@ -65,4 +65,50 @@ test("what comes to an empty Shelf from elsewhere stands on it by itself", async
   await expect(page.getByRole("region", { name: "Ways to begin" })).toBeVisible();
   await page.request.post("/api/books", { data: { title: "Fog bells" } });
   await expect(page.getByRole("link", { name: "Fog bells" })).toBeVisible();
+});
+
+test("a deleted book is brought back, or goes for good", async ({ page }) => {
+  await page.goto("about:blank");
+  const email = `pell-${Math.random().toString(36).slice(2)}@authors.example`;
+  await page.request.post("/api/accounts", {
+    data: { name: "Pell Arrandine", email, password: "a long password" },
+  });
+  for (const title of ["Fog bells", "Short walks"])
+    await page.request.post("/api/books", { data: { title } });
+  await page.goto("/");
+  const onShelf = page.getByRole("link", { name: "Fog bells" });
+  const deleteIt = async (): Promise<void> => {
+    await page.getByRole("listitem").filter({ has: onShelf }).getByRole("button", { name: "Title" }).click();
+    await page.getByRole("button", { name: "Delete the book" }).click();
+    await expect(onShelf).toHaveCount(0);
+  };
+  const said = page.getByRole("status").filter({ hasText: "was deleted" });
+  const opener = page.getByRole("button", { name: "1 deleted book" });
+
+  await deleteIt();
+  await expect(said).toContainText("“Fog bells” was deleted.");
+  await said.getByRole("button", { name: "Undo" }).click();
+  await expect(onShelf).toBeVisible();
+  await expect(opener).toHaveCount(0);
+
+  await deleteIt();
+  await opener.click();
+  const deleted = page.getByRole("region", { name: "Deleted books" });
+  await expect(deleted).toContainText("Pell Arrandine. Deleted");
+  const axe = await new AxeBuilder({ page }).include("main").analyze();
+  expect(axe.violations.map(({ id }) => id)).toEqual([]);
+  await deleted.getByRole("button", { name: "Bring back “Fog bells”" }).click();
+  await expect(onShelf).toBeVisible();
+  await expect(deleted).toHaveCount(0);
+  // There is nothing left to be undone.
+  await expect(said).toHaveCount(0);
+
+  await deleteIt();
+  await deleted.getByRole("button", { name: "Delete “Fog bells” for good" }).click();
+  await deleted.getByRole("button", { name: "Keep it" }).click();
+  await deleted.getByRole("button", { name: "Delete “Fog bells” for good" }).click();
+  await deleted.getByRole("button", { name: "Delete it" }).click();
+  await expect(deleted).toHaveCount(0);
+  await expect(said).toHaveCount(0);
+  await expect(page.getByRole("link", { name: "Short walks" })).toBeVisible();
 });

@@ -8,6 +8,7 @@ let server: TestServer;
 let author: Client;
 let stranger: Client;
 let bookId: string;
+let deletedBookId: string;
 let jobId: string;
 
 beforeAll(async () => {
@@ -16,6 +17,8 @@ beforeAll(async () => {
   bookId = (await author.bringIn("# T\n\n[a](https://tides.example/)")).body.book.id;
   jobId = (await author.call("POST", `/books/${bookId}/exports`, { format: "markdown" })).body["id"];
   await author.jobEnd({ id: jobId });
+  deletedBookId = (await author.call("POST", "/books", { title: "Fog bells" })).body["id"] as string;
+  await author.call("DELETE", `/books/${deletedBookId}`);
 });
 afterAll(() => server.close());
 
@@ -31,16 +34,18 @@ async function routes(): Promise<Route[]> {
 const filled = (path: string): string =>
   path
     .replace("{bookId}", bookId)
+    .replace("{deletedBookId}", deletedBookId)
     .replace("{jobId}", jobId)
     .replaceAll(/\{\w+\}/g, () => randomUUID());
 
 test("every route that names a book or a job is shut to other authors, as if there were none", async () => {
-  const guarded = (await routes()).filter(([, path]) => /\{(bookId|jobId)\}/.test(path));
+  const guarded = (await routes()).filter(([, path]) => /\{(bookId|deletedBookId|jobId)\}/.test(path));
   expect(guarded.length).toBeGreaterThan(50);
   const open: unknown[] = [];
   for (const [method, path] of guarded) {
     const { status, body } = await stranger.call(method, filled(path));
-    if (status !== 404 || body["message"] !== `There is no such ${path.includes("jobId") ? "job" : "book"}.`)
+    const what = /\{jobId\}/.test(path) ? "job" : path.includes("{bookId}") ? "book" : "deleted book";
+    if (status !== 404 || body["message"] !== `There is no such ${what}.`)
       open.push([method, path, status, body]);
   }
   expect(open).toEqual([]);

@@ -1,7 +1,7 @@
 import { createParamDecorator, Injectable, type CanActivate, type ExecutionContext } from "@nestjs/common";
 import { InjectDataSource } from "@nestjs/typeorm";
 import type { Request } from "express";
-import { DataSource } from "typeorm";
+import { DataSource, IsNull, Not } from "typeorm";
 import type { Account } from "../accounts/account.entity.ts";
 import { Book } from "../books/book.entity.ts";
 import { notFound, Problem } from "../errors/problem.ts";
@@ -42,7 +42,7 @@ export class BookGuard implements CanActivate {
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<OpenedRequest>();
-    const { bookId, jobId } = request.params as Record<string, string | undefined>;
+    const { bookId, deletedBookId, jobId } = request.params as Record<string, string | undefined>;
     if (jobId !== undefined) {
       const job = await this.database.manager.findOneBy(Job, { id: jobId });
       if (!job || !(await this.mayOpen(request, job))) throw notFound("job");
@@ -51,6 +51,11 @@ export class BookGuard implements CanActivate {
     if (bookId !== undefined) {
       const book = await this.open(request, bookId);
       if (!book) throw notFound("book");
+      request.book = book;
+    }
+    if (deletedBookId !== undefined) {
+      const book = request.account && (await this.deleted(request.account, deletedBookId));
+      if (!book) throw notFound("deleted book");
       request.book = book;
     }
     return true;
@@ -62,12 +67,17 @@ export class BookGuard implements CanActivate {
     return (await this.open(request, bookId)) !== null;
   }
 
+  private deleted({ id: accountId }: Account, id: string): Promise<Book | null> {
+    const where = { id, accountId, deletedAt: Not(IsNull()) };
+    return this.database.manager.findOne(Book, { where, withDeleted: true });
+  }
+
   private open({ account }: OpenedRequest, id: string): Promise<Book | null> {
     return account ? openableBook(this.database, account.id, id) : Promise.resolve(null);
   }
 }
 
-/** The one place that says who may open a book. @returns null where the account may not, or there is none */
+/** The one place that says who may open a book. @returns null where the account may not, or there is none, or no more */
 export function openableBook({ manager }: DataSource, accountId: string, id: string): Promise<Book | null> {
   return manager.findOneBy(Book, { id, accountId });
 }

@@ -8,7 +8,7 @@ import { Settings } from "../settings.ts";
 export interface Usage {
   books: number;
   mostBooks: number;
-  /** Of its pictures, companion files, and exported files. */
+  /** Of its pictures, companion files, and exported files, those of deleted books among them. */
   bytes: number;
   mostBytes: number;
 }
@@ -23,7 +23,7 @@ export class QuotaService {
 
   async usage(accountId: string): Promise<Usage> {
     const [row]: { books: string; bytes: string | null }[] = await this.database.query(
-      `SELECT (SELECT COUNT(*) FROM book WHERE accountId = ?) AS books,
+      `SELECT (SELECT COUNT(*) FROM book WHERE accountId = ? AND deletedAt IS NULL) AS books,
          (SELECT SUM(f.size) FROM stored_file f JOIN book b ON b.id = f.bookId WHERE b.accountId = ?) AS bytes`,
       [accountId, accountId],
     );
@@ -54,7 +54,7 @@ export class QuotaService {
     throw new Problem(
       403,
       "quota",
-      `Your files have ${inMegabytes(bytes)} of the ${inMegabytes(mostBytes)} that an account may have here. Delete exported files or companion files that you need no more.`,
+      `Your files have ${inMegabytes(bytes)} of the ${inMegabytes(mostBytes)} that an account may have here. Delete exported files or companion files that you need no more, or deleted books for good.`,
     );
   }
 }

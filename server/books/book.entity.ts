@@ -4,7 +4,7 @@ import type { Conventions } from "@vennet/core/manuscript/conventions";
 import type { PageLayout } from "@vennet/core/manuscript/page-layout";
 import type { LinkLooks } from "@vennet/core/manuscript/looks";
 import type { Preset } from "@vennet/core/publish/formats/formats";
-import { Column, CreateDateColumn, Entity, Index, PrimaryColumn } from "typeorm";
+import { Column, CreateDateColumn, DeleteDateColumn, Entity, Index, PrimaryColumn } from "typeorm";
 import { BelongsTo } from "../database/belongs-to.ts";
 import { jsonColumn } from "../database/json-column.ts";
 
@@ -90,4 +90,9 @@ export class Book {
 
   @CreateDateColumn({ type: "datetime", precision: 3, default: () => "CURRENT_TIMESTAMP(3)" })
   createdAt: Date;
+
+  /** Set when it was deleted: nothing finds it then that does not look for deleted books. It can be brought back. */
+  @Index("IDX_book_deleted")
+  @DeleteDateColumn({ type: "datetime", precision: 3 })
+  deletedAt: Date | null;
 }

@@ -4,13 +4,23 @@ import { OpenBook } from "../access/book.guard.ts";
 import { Book } from "./book.entity.ts";
 import { Account } from "../accounts/account.entity.ts";
 import { SignedIn } from "../accounts/session.guard.ts";
-import { BookAnswer, BookStatesAnswer, ChangeBookRequest, NewBookRequest } from "./books.dto.ts";
+import {
+  BookAnswer,
+  BookStatesAnswer,
+  ChangeBookRequest,
+  DeletedBookAnswer,
+  NewBookRequest,
+} from "./books.dto.ts";
 import { BooksService } from "./books.service.ts";
+import { DeletedBooksService } from "./deleted-books.service.ts";
 
 @ApiTags("books")
 @Controller("books")
 export class BooksController {
-  constructor(private readonly books: BooksService) {}
+  constructor(
+    private readonly books: BooksService,
+    private readonly deleted: DeletedBooksService,
+  ) {}
 
   @Get()
   @ApiOkResponse({ type: [BookAnswer] })
@@ -30,6 +40,26 @@ export class BooksController {
     return this.books.states(account);
   }
 
+  @Get("deleted")
+  @ApiOkResponse({ type: [DeletedBookAnswer] })
+  deletedOnes(@SignedIn() account: Account): Promise<DeletedBookAnswer[]> {
+    return this.deleted.list(account);
+  }
+
+  @Post("deleted/:deletedBookId/restore")
+  @HttpCode(200)
+  @ApiOkResponse({ type: BookAnswer })
+  async restore(@OpenBook() book: Book): Promise<BookAnswer> {
+    return this.books.answer(await this.deleted.restore(book));
+  }
+
+  @Delete("deleted/:deletedBookId")
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  async removeForGood(@OpenBook() book: Book): Promise<void> {
+    await this.deleted.remove(book);
+  }
+
   @Get(":bookId")
   @ApiOkResponse({ type: BookAnswer })
   async one(@OpenBook() book: Book): Promise<BookAnswer> {
@@ -46,6 +76,6 @@ export class BooksController {
   @HttpCode(204)
   @ApiNoContentResponse()
   async remove(@OpenBook() book: Book): Promise<void> {
-    await this.books.remove(book);
+    await this.deleted.add(book);
   }
 }

@@ -236,3 +236,17 @@ export class BookStatesAnswer {
   @ApiProperty({ description: "The web links by state." })
   webLinks: LinkStatesAnswer;
 }
+
+/** A book that was deleted and can be brought back. */
+export class DeletedBookAnswer {
+  @ApiProperty()
+  id: string;
+  @ApiProperty()
+  title: string;
+  @ApiProperty()
+  author: string;
+  @ApiProperty()
+  deletedAt: string;
+  @ApiProperty({ description: "When it goes for good by itself." })
+  keptUntil: string;
+}

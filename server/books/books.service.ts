@@ -50,7 +50,7 @@ export class BooksService {
       await this.database.query(
         `SELECT u.bookId, COALESCE(o.state, 'unchecked') AS state, COUNT(*) AS count
            FROM book b JOIN (${linksInUse}) ON u.bookId = b.id ${withOutcomes}
-           WHERE b.accountId = ? AND u.kind = 'web' GROUP BY u.bookId, state`,
+           WHERE b.accountId = ? AND b.deletedAt IS NULL AND u.kind = 'web' GROUP BY u.bookId, state`,
         [account.id],
       );
     const answers = new Map<string, BookStatesAnswer>();
@@ -89,11 +89,6 @@ export class BooksService {
     const { manager } = this.database;
     if (Object.keys(change).length > 0) await manager.update(Book, { id: book.id }, columns(change));
     return this.answer(await manager.findOneByOrFail(Book, { id: book.id }));
-  }
-
-  /** Deletes a book with all that belongs to it. */
-  async remove(book: Book): Promise<void> {
-    await this.database.manager.delete(Book, { id: book.id });
   }
 
   /** Puts a new book on an author's Shelf, within a transaction that its caller began. */

@@ -80,7 +80,7 @@ describe("bringing a manuscript in", () => {
   });
 });
 
-test("a book is begun, renamed and deleted with all that it had", async () => {
+test("a book is begun, renamed, and deleted for good with all that it had", async () => {
   const { body } = await author.call("POST", "/books", { title: "Short walks" });
   expect(body).toMatchObject({ title: "Short walks", chapters: 1, links: 0, language: "en" });
   const changed = await author.call("PATCH", `/books/${body["id"]}`, { title: "Kurze Wege", language: "de" });
@@ -97,6 +97,7 @@ test("a book is begun, renamed and deleted with all that it had", async () => {
   expect(Buffer.from(await stored.arrayBuffer()).equals(picture)).toBe(true);
   expect(stored.headers.get("content-type")).toBe("image/png");
   expect((await author.call("DELETE", `/books/${body["id"]}`)).status).toBe(204);
+  expect((await author.call("DELETE", `/books/deleted/${body["id"]}`)).status).toBe(204);
   const database = server.app.get<DataSource>(getDataSourceToken());
   for (const table of ["chapter", "link_use", "stored_file", "job"]) {
     expect([table, await database.query(`SELECT 1 FROM ${table} WHERE bookId = ?`, [body["id"]])]).toEqual([

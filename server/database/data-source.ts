@@ -43,6 +43,7 @@ import { LedgerHashes1764000000023 } from "./migrations/1764000000023-ledger-has
 import { FileSources1764000000024 } from "./migrations/1764000000024-file-sources.ts";
 import { KnownStates1764000000025 } from "./migrations/1764000000025-known-states.ts";
 import { AsksByState1764000000026 } from "./migrations/1764000000026-asks-by-state.ts";
+import { DeletedBooks1764000000027 } from "./migrations/1764000000027-deleted-books.ts";
 import { KeptCopies1764000000021 } from "./migrations/1764000000021-kept-copies.ts";
 import { Fingerprints1764000000020 } from "./migrations/1764000000020-fingerprints.ts";
 import { PictureSizes1764000000019 } from "./migrations/1764000000019-picture-sizes.ts";
@@ -112,6 +113,7 @@ export function databaseOptions(url: string): DataSourceOptions {
       FileSources1764000000024,
       KnownStates1764000000025,
       AsksByState1764000000026,
+      DeletedBooks1764000000027,
     ],
     poolSize: connections,
     // A database that is gone without a word is given up soon, and looked for anew.

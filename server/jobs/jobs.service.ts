@@ -175,6 +175,16 @@ export class JobsService implements OnApplicationBootstrap, OnApplicationShutdow
     await Promise.allSettled(running?.pieces ?? []);
   }
 
+  /** Cancels whatever has not ended for a book. */
+  async cancelAllOf(bookId: string): Promise<void> {
+    const going = await this.jobs.findBy({ bookId, state: In(["waiting", "running"]) });
+    for (const job of going)
+      await this.cancel(job).catch((error: unknown) => {
+        // It ended by itself in between.
+        if (!(error instanceof Problem && error.code === "job-ended")) throw error;
+      });
+  }
+
   /** The job now, and again at every change, until it has ended. */
   watch(job: Job): Observable<Job> {
     return new Observable((subscriber) => {

@@ -49,13 +49,14 @@ export class ShelfService {
   async search({ id, accountId }: Book, words: string): Promise<ShelfPlaceAnswer[]> {
     const like = likeWords(words);
     const books: Omit<ShelfPlaceAnswer, "name" | "placeId" | "kind">[] = await this.database.query(
-      "SELECT id AS bookId, title FROM book WHERE accountId = ? AND id <> ? AND title LIKE ? ORDER BY modifiedAt DESC LIMIT ?",
+      `SELECT id AS bookId, title FROM book
+         WHERE accountId = ? AND id <> ? AND deletedAt IS NULL AND title LIKE ? ORDER BY modifiedAt DESC LIMIT ?`,
       [accountId, id, like, mostFound],
     );
     const places: ShelfPlaceAnswer[] = await this.database.query(
       `SELECT b.id AS bookId, b.title, p.placeId, p.text AS name, p.kind
          FROM book b JOIN (${placesInUse}) ON p.bookId = b.id
-         WHERE b.accountId = ? AND b.id <> ? AND p.kind IN (?) AND p.text LIKE ?
+         WHERE b.accountId = ? AND b.id <> ? AND b.deletedAt IS NULL AND p.kind IN (?) AND p.text LIKE ?
          ORDER BY CHAR_LENGTH(p.text), b.modifiedAt DESC LIMIT ?`,
       [accountId, id, namedKinds, like, mostFound],
     );

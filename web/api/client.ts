@@ -7,6 +7,7 @@ export const api = createClient<paths>({ baseUrl: "/" });
 
 export type Account = components["schemas"]["AccountAnswer"];
 export type Book = components["schemas"]["BookAnswer"];
+export type DeletedBook = components["schemas"]["DeletedBookAnswer"];
 export type BookStates = components["schemas"]["BookStatesAnswer"];
 export type Arrival = components["schemas"]["ArrivalAnswer"];
 export type VersionOfBook = components["schemas"]["NewVersionAnswer"];

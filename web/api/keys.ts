@@ -6,6 +6,7 @@ export const keys = {
   sessions: ["sessions"],
   usage: ["usage"],
   books: ["books"],
+  deletedBooks: ["deletedBooks"],
   linkStates: ["linkStates"],
   exampleDocuments: ["exampleDocuments"],
   book: (bookId: string) => ["book", bookId],

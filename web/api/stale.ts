@@ -72,9 +72,11 @@ const staleAfter = {
   keptCopies: [...destinations, "destinations", "findings", "preflight"],
   /** An export has come to its end. */
   export: ["exports", "preflight", "places", "fromShelf"],
-  /** A book was made, deleted, or brought in. */
+  /** A book was made, deleted, brought back, or brought in. */
   books: [
     "books",
+    "deletedBooks",
+    "usage",
     "linkStates",
     "book",
     "chapters",

@@ -1,15 +1,14 @@
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
 import { answerOf, api, type ApiError, type Book } from "../api/client";
 import { useStale } from "../api/stale";
 import { Button } from "../parts/button";
 import { Field } from "../parts/field";
 import { Problem } from "../parts/notice";
+import { deleteBook } from "./delete-book";
 
 /** What a book is called and in which language it is, and its deletion. */
 export function BookDetails({ book, onClose }: { book: Book; onClose: () => void }) {
   const stale = useStale();
-  const [deleting, setDeleting] = useState(false);
   const params = { path: { bookId: book.id } };
   const done = async (): Promise<void> => {
     await stale("settings");
@@ -20,10 +19,7 @@ export function BookDetails({ book, onClose }: { book: Book; onClose: () => void
       answerOf(api.PATCH("/api/books/{bookId}", { params, body })),
     onSuccess: done,
   });
-  const remove = useMutation({
-    mutationFn: () => answerOf(api.DELETE("/api/books/{bookId}", { params })),
-    onSuccess: done,
-  });
+  const remove = useMutation({ mutationFn: () => deleteBook(book, () => stale("books")) });
   const error = (change.error ?? remove.error) as ApiError | null;
   const problemOf = (field: string): string | null => (error?.field === field ? error.message : null);
   return (
@@ -52,21 +48,9 @@ export function BookDetails({ book, onClose }: { book: Book; onClose: () => void
           Cancel
         </Button>
         <span className="ml-auto" />
-        {deleting ? (
-          <>
-            <span>The book, its pictures and its exports go for good.</span>
-            <Button kind="grave" onClick={() => remove.mutate()} disabled={remove.isPending}>
-              Delete it
-            </Button>
-            <Button kind="quiet" onClick={() => setDeleting(false)}>
-              Keep it
-            </Button>
-          </>
-        ) : (
-          <Button kind="grave" onClick={() => setDeleting(true)}>
-            Delete the book
-          </Button>
-        )}
+        <Button kind="grave" onClick={() => remove.mutate()} disabled={remove.isPending}>
+          {remove.isPending ? "Deleting …" : "Delete the book"}
+        </Button>
       </div>
       {error && !error.field && <Problem>{error.message}</Problem>}
     </form>

@@ -10,6 +10,7 @@ import { linkStates, StateMark } from "../parts/state-mark";
 import { plural, shownDate } from "../parts/wording";
 import { NearlyFull } from "../account/usage";
 import { BookDetails } from "./book-details";
+import { DeletedBooks } from "./deleted-books";
 import { EmptyShelf } from "./empty-shelf";
 import { BringIn } from "../import/bring-in";
 import { DropTarget } from "../import/drop-target";
@@ -118,6 +119,7 @@ export function ShelfPage() {
                   ))}
                 </ul>
               )}
+              {books.data && <DeletedBooks />}
             </div>
           </div>
         </div>
