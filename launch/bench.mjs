@@ -8,6 +8,7 @@ const benchmarks = [
   ["editor", "the editor"],
   ["links", "links"],
   ["long-lists", "long lists"],
+  ["many-chapters", "many chapters"],
   ["places", "places"],
   ["checks", "checks"],
   ["growth", "how work grows with a chapter"],

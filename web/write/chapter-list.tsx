@@ -1,7 +1,7 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
 import { arrayMove, SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { FileInput, Plus } from "lucide-react";
-import { useState } from "react";
+import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { answerOf, api, type ChapterListing } from "../api/client";
 import { useStale } from "../api/stale";
@@ -10,9 +10,10 @@ import { offerUndo } from "../frame/undo-bar";
 import { Button } from "../parts/button";
 import { Problem } from "../parts/notice";
 import { howToMove, movesAloud } from "./chapter-moves";
-import { ChapterRow } from "./chapter-row";
+import { ChapterRow, type ChapterActions } from "./chapter-row";
 import { useMovesByKey } from "./moves-by-key";
 import { useOrderOnWay } from "./order-on-way";
+import { useRowsInView, useScrolledTo } from "./rows-in-view";
 import { useGoneWithChapters } from "./places/gone-with-chapters";
 
 /** What a new one is called, with its number, until its author says. */
@@ -41,6 +42,12 @@ export function ChapterList({
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const list = useRef<HTMLElement>(null);
+  const inView = useRowsInView(list);
+  useScrolledTo(list, current);
+  // These stay whole where they are scrolled out of view.
+  const [focused, setFocused] = useState<string | null>(null);
+  const [dragged, setDragged] = useState<string | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const path = { bookId };
   // Numbers, lists and what links lead to follow the chapters.
@@ -89,7 +96,7 @@ export function ChapterList({
       }));
     });
   };
-  const number = (chapter: ChapterListing, role: "chapter" | "unnumbered"): void => {
+  const setNumbered = (chapter: ChapterListing, role: "chapter" | "unnumbered"): void => {
     const params = { path: { bookId, chapterId: chapter.id } };
     const make = async (now: "chapter" | "unnumbered"): Promise<void> => {
       await answerOf(api.PATCH("/api/books/{bookId}/chapters/{chapterId}", { params, body: { role: now } }));
@@ -162,39 +169,50 @@ export function ChapterList({
   };
 
   const byKey = useMovesByKey(move);
-  const group = (listed: ChapterListing[], numbered: boolean) => {
+  const actions = useSteadyActions({
+    onMoveKey: (event, chapter) =>
+      byKey.onKeyDown(event, chapter, chapter.role === "companion" ? companions : inOrder),
+    onHandleLeft: byKey.leave,
+    onRename: ({ id }) => setRenaming(id),
+    onRenamed: rename,
+    onNumber: setNumbered,
+    onDelete: remove,
+    onOpen: ({ id }) => void navigate(`/books/${bookId}/write/${id}`),
+  });
+  const group = (listed: ChapterListing[]) => {
     const rows = byKey.seen(listed);
+    let counted = 0;
     return (
       <SortableContext items={rows.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
         <ol className="mt-1">
-          {rows.map((chapter, i) => (
-            <ChapterRow
-              key={chapter.id}
-              bookId={bookId}
-              chapter={chapter}
-              number={
-                numbered && chapter.role === "chapter"
-                  ? rows.slice(0, i + 1).filter(({ role }) => role === "chapter").length
-                  : null
-              }
-              current={chapter.id === current}
-              renaming={renaming === chapter.id}
-              heldAt={byKey.isHeld(chapter) ? i : null}
-              onMoveKey={(event) => byKey.onKeyDown(event, chapter, listed)}
-              onHandleLeft={() => byKey.leave(chapter)}
-              onRename={() => setRenaming(chapter.id)}
-              onRenamed={(title) => rename(chapter, title)}
-              onNumber={(role) => number(chapter, role)}
-              onDelete={() => remove(chapter)}
-            />
-          ))}
+          {rows.map((chapter, i) => {
+            const isHeld = byKey.isHeld(chapter);
+            const isAtWork = isHeld || [focused, dragged, renaming].includes(chapter.id);
+            return (
+              <ChapterRow
+                key={chapter.id}
+                bookId={bookId}
+                chapter={chapter}
+                number={chapter.role === "chapter" ? ++counted : null}
+                current={chapter.id === current}
+                renaming={renaming === chapter.id}
+                heldAt={isHeld ? i : null}
+                isSeen={isAtWork || inView.has(chapter.id)}
+                actions={actions}
+              />
+            );
+          })}
         </ol>
       </SortableContext>
     );
   };
   return (
     <nav
+      ref={list}
       aria-label="Chapters"
+      onFocus={({ target }) =>
+        setFocused(target.closest<HTMLElement>("[data-chapter]")?.dataset["chapter"] ?? null)
+      }
       className="flex h-full flex-col overflow-y-auto border-r border-hairline bg-paper py-4"
     >
       {problem && <Problem>{problem}</Problem>}
@@ -205,10 +223,15 @@ export function ChapterList({
         sensors={sensors}
         collisionDetection={closestCenter}
         accessibility={{ announcements: movesAloud(chapters), screenReaderInstructions: howToMove }}
-        onDragEnd={({ active, over }) => move(String(active.id), over ? String(over.id) : undefined)}
+        onDragStart={({ active }) => setDragged(String(active.id))}
+        onDragCancel={() => setDragged(null)}
+        onDragEnd={({ active, over }) => {
+          setDragged(null);
+          move(String(active.id), over ? String(over.id) : undefined);
+        }}
       >
         <h2 className="px-5 text-sm text-faint">Chapters</h2>
-        {group(inOrder, true)}
+        {group(inOrder)}
         <Button kind="quiet" className="mt-2 ml-4 self-start" onClick={() => void add("chapter")}>
           <Plus aria-hidden size={15} /> Add a chapter
         </Button>
@@ -222,11 +245,31 @@ export function ChapterList({
           <FileInput aria-hidden size={15} /> Bring in a manuscript
         </Link>
         <h2 className="mt-5 px-5 text-sm text-faint">Companion pages</h2>
-        {group(companions, false)}
+        {group(companions)}
         <Button kind="quiet" className="mt-2 ml-4 self-start" onClick={() => void add("companion")}>
           <Plus aria-hidden size={15} /> Add a page
         </Button>
       </DndContext>
     </nav>
+  );
+}
+
+/** Actions that stay the same from one drawing to the next, and do what the last one gave: rows that do not change are not drawn anew. */
+function useSteadyActions(given: ChapterActions): ChapterActions {
+  const now = useRef(given);
+  useLayoutEffect(() => {
+    now.current = given;
+  });
+  return useMemo(
+    () => ({
+      onMoveKey: (event, chapter) => now.current.onMoveKey(event, chapter),
+      onHandleLeft: (chapter) => now.current.onHandleLeft(chapter),
+      onRename: (chapter) => now.current.onRename(chapter),
+      onRenamed: (chapter, title) => now.current.onRenamed(chapter, title),
+      onNumber: (chapter, role) => now.current.onNumber(chapter, role),
+      onDelete: (chapter) => now.current.onDelete(chapter),
+      onOpen: (chapter) => now.current.onOpen(chapter),
+    }),
+    [],
   );
 }
