@@ -17,10 +17,13 @@ import type {
 } from "./chapters.dto.ts";
 import { keepVersion } from "../history/keep-version.ts";
 import { chapterOrder, linkCount } from "../ledger/reading-order.ts";
-import { writeLedger } from "../ledger/write-ledger.ts";
+import { insertLedger, writeLedger } from "../ledger/write-ledger.ts";
 import { WorkerPools } from "../workers/worker-pools.ts";
 import { deriveChapter, type DerivedChapter } from "./derived-chapter.ts";
 import { chapterJson } from "./read-part.ts";
+
+/** Each is looked for among those that are told with it. */
+const orderedAtOnce = 500;
 
 /** Chapters as their author sees and changes them. */
 @Injectable()
@@ -74,7 +77,7 @@ export class ChaptersService {
       ...ledger.hashes,
     });
     await manager.insert(Chapter, columns<Chapter>(chapter));
-    await writeLedger(manager, { ...chapter, linksHash: null, placesHash: null }, ledger);
+    await insertLedger(manager, chapter, ledger);
     return chapter;
   }
 
@@ -309,7 +312,14 @@ export class ChaptersService {
   }
 
   private async writeOrder(manager: EntityManager, ids: string[]): Promise<void> {
-    for (const [position, id] of ids.entries()) await manager.update(Chapter, { id }, { position });
+    for (let first = 0; first < ids.length; first += orderedAtOnce) {
+      const some = ids.slice(first, first + orderedAtOnce);
+      await manager.query("UPDATE chapter SET position = ? + FIELD(id, ?) - 1 WHERE id IN (?)", [
+        first,
+        some,
+        some,
+      ]);
+    }
   }
 }
 

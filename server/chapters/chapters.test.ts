@@ -174,6 +174,17 @@ describe("the list of chapters", () => {
     expect(await titles()).toEqual(["Three", "One", "Two"]);
   });
 
+  test("of hundreds is put in any order, and has a new one where it is wanted", async () => {
+    const many = Array.from({ length: 1100 }, (_, i) => `# ${i}`).join("\n\n");
+    bookId = (await author.bringIn(many)).body.book.id;
+    const ids = (await list()).map(({ id }) => id);
+    const shuffled = ids.map((_, i) => ids[(i * 463) % ids.length]!);
+    await author.call("PUT", `/books/${bookId}/chapters/order`, { chapters: shuffled });
+    const made = await author.call("POST", `/books/${bookId}/chapters`, { title: "New", position: 701 });
+    shuffled.splice(701, 0, made.body["id"] as string);
+    expect((await list()).map(({ id }) => id)).toEqual(shuffled);
+  });
+
   test("a deleted chapter is gone from everything, and comes back to its place", async () => {
     const two = (await list())[1]!;
     expect((await author.call("DELETE", `/books/${bookId}/chapters/${two.id}`)).status).toBe(204);
