@@ -95,6 +95,9 @@ function readStretch(
   return ends === -1 ? null : { text: shown.slice(0, ends), notes: shown.slice(notes) };
 }
 
+/** What may be open at the end of a stretch begins so: a fence, or HTML (CommonMark 0.31, 4.5 and 4.6). */
+const mayBeOpen = /^ {0,3}(?:`{3}|~{3}|<)/m;
+
 /** What defines each label that a text has, as its stretches have it; a note is read where it stands, and has only to be known. */
 function definitionsOf(stretches: readonly string[]): Map<string, string> {
   const found = new Map<string, string>();
@@ -103,9 +106,11 @@ function definitionsOf(stretches: readonly string[]): Map<string, string> {
   };
   readInStretches(stretches, (stretch, isLast) => {
     const maybe = definitionsIn(stretch);
-    for (const { name, label } of maybe) if (name.startsWith("^")) keep(name, `[${label}]: x`);
+    const notes = maybe.filter(({ name }) => name.startsWith("^"));
+    for (const { name, label } of notes) keep(name, `[${label}]: x`);
+    if (notes.length === maybe.length && !mayBeOpen.test(stretch)) return true;
     const read: [label: string, definition: string][] = [];
-    const all = maybe.length === 0 ? closed : html(`${stretch}\n\n${behind}`, partsOfDefinitions(read));
+    const all = html(`${stretch}\n\n${behind}`, partsOfDefinitions(read));
     if (!isLast && !all.includes(closed)) return null;
     for (const [label, definition] of read) keep(comparedLabel(label.slice(1, -1)), definition);
     return true;

@@ -45,6 +45,17 @@ Inside [the box][t].
 
 Last, [late][].`;
 
+// What opens code has no definition, and what seems to be one stands behind an empty line in it.
+const codeFirst = `See [the slip].
+
+~~~
+Code begins.
+
+[the slip]: https://code.example/
+~~~
+
+And [the slip] again.`;
+
 describe("a text parsed in stretches is the same as parsed whole", () => {
   test.each([...texts.entries()])("CommonMark’s examples, part %i", (_i, text) => {
     expect(stretchesOf(text, 1).length).toBeGreaterThan(2);
@@ -52,7 +63,8 @@ describe("a text parsed in stretches is the same as parsed whole", () => {
   });
 
   test("labels and notes are known in each, wherever they are defined; code defines none", () => {
-    expect(treeOfMarkdown(withNotes, 1).children).toEqual(treeOfMarkdown(withNotes, Infinity).children);
+    for (const text of [withNotes, codeFirst])
+      expect(treeOfMarkdown(text, 1).children).toEqual(treeOfMarkdown(text, Infinity).children);
     expect(treeOfMarkdown(withNotes.replaceAll("\n", "\r\n"), 1).children).toEqual(
       treeOfMarkdown(withNotes.replaceAll("\n", "\r\n"), Infinity).children,
     );
@@ -69,7 +81,7 @@ describe("a text parsed in stretches is the same as parsed whole", () => {
     // Notes are read behind all stretches, so that what stands before a link may be more or less.
     const sorted = (found: ReturnType<typeof links>) =>
       found.map((link) => JSON.stringify({ ...link, at: 0, to: link.to === null ? null : 0 })).sort();
-    for (const text of [...texts, withNotes])
+    for (const text of [...texts, withNotes, codeFirst])
       expect(sorted(links(text, 1))).toEqual(sorted(links(text, Infinity)));
   });
 });
