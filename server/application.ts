@@ -12,6 +12,7 @@ import { compressed } from "./http/compressed.ts";
 import { keepPace } from "./http/body-pace.ts";
 import { logRequests, makeLog, NestLog } from "./http/logging.ts";
 import { readJson } from "./http/read-json.ts";
+import { tellRefusedHeads } from "./http/refused-heads.ts";
 import { checkHost, checkOrigin, neverKept, securityHeaders } from "./http/security.ts";
 import { Metrics } from "./operating/metrics.ts";
 import { describeInterface } from "./openapi/describe-interface.ts";
@@ -45,6 +46,7 @@ export async function makeApplication(settings: Settings): Promise<NestExpressAp
     // that moment would be lost.
     keepAliveTimeout: 75_000,
   });
+  tellRefusedHeads(app.getHttpServer());
   app.use(readJson(app.get(SessionsService)));
   app.setGlobalPrefix("api");
   let described: OpenAPIObject | null = null;
