@@ -1,4 +1,5 @@
 import { checkBook } from "@vennet/core/checks/check-book";
+import { readTyped } from "@vennet/core/destination/read-typed";
 import { importManuscript } from "@vennet/core/import/import-manuscript";
 import { takeInVersion } from "@vennet/core/import/new-version/take-in-version";
 import { mergeTexts } from "@vennet/core/manuscript/merge-texts";
@@ -94,6 +95,19 @@ await grows("paragraphs of which each changed", sizes, async (n, lap) => {
   await lap("differences", () => compareVersions(before, after));
   await lap("putting together", () => mergeTexts(before, before, after));
   await lap("a new version", () => takeInVersion([before], [before], [after], () => "here"));
+});
+
+await grows("places that a book knows, while words are typed into the link line", sizes, async (n, lap) => {
+  const known = Array.from({ length: 4 * n }, (_, i) => ({
+    destination: { kind: "place", target: `stretch-${i}` },
+    name: `Stretch ${i}`,
+    detail: `Heading in Causeway ${i % 300}`,
+    uses: i % 5,
+  }));
+  const typed = "Stretch 12";
+  await lap("choices", () => {
+    for (let length = 1; length <= typed.length; length++) readTyped(typed.slice(0, length), { known });
+  });
 });
 
 /** Writes a book in a format, reads it back and compares it. */

@@ -1,4 +1,4 @@
-import { sameDestination, writeDestination } from "./destination.ts";
+import { writeDestination } from "./destination.ts";
 import type { Destination } from "./kinds/kinds.ts";
 
 /** A destination that the author may mean: one used before, a companion file, a page, a heading. */
@@ -16,6 +16,31 @@ export interface KnownDestination {
 
 const kinds: readonly string[] = ["place", "web", "email", "file"];
 
+/** What is compared of a known destination, its letters folded. */
+interface Folded {
+  name: string;
+  /** Its name, detail and address. */
+  all: string;
+  /** The same for all that lead to one destination. */
+  key: string;
+}
+
+/** The same are asked for letter by letter, thousands of them. */
+const foldedOf = new WeakMap<KnownDestination, Folded>();
+
+function folded(item: KnownDestination): Folded {
+  const known = foldedOf.get(item);
+  if (known) return known;
+  const name = fold(item.name);
+  const address = writeDestination(item.destination);
+  const all = `${name} ${fold(item.detail)} ${fold(address)}`;
+  const made = { name, all, key: `${item.destination.kind} ${address}` };
+  foldedOf.set(item, made);
+  return made;
+}
+
+const byName = new Intl.Collator();
+
 /**
  * The known destinations that what was typed may mean, best first: every word typed is in the name, the
  * detail or the address, or its letters are in the name in their order, for who types in a hurry. A name
@@ -26,12 +51,13 @@ export function suggest(typed: string, known: readonly KnownDestination[], limit
   const words = fold(typed).split(/\s+/).filter(Boolean);
   if (words.length === 0) return [];
   const ranked: { rank: number; item: KnownDestination }[] = [];
+  const offered = new Set<string>();
   for (const item of known) {
-    const name = fold(item.name);
-    const all = `${name} ${fold(item.detail)} ${fold(writeDestination(item.destination))}`;
+    const { name, all, key } = folded(item);
     const isWhole = words.every((word) => all.includes(word));
     if (!isWhole && !hasLetters(name, words.join(""))) continue;
-    if (ranked.some(({ item: other }) => sameDestination(other.destination, item.destination))) continue;
+    if (offered.has(key)) continue;
+    offered.add(key);
     const first = words[0]!;
     const rank = !isWhole
       ? 4
@@ -49,7 +75,7 @@ export function suggest(typed: string, known: readonly KnownDestination[], limit
       a.rank - b.rank ||
       b.item.uses - a.item.uses ||
       kinds.indexOf(a.item.destination.kind) - kinds.indexOf(b.item.destination.kind) ||
-      a.item.name.localeCompare(b.item.name),
+      byName.compare(a.item.name, b.item.name),
   );
   return ranked.slice(0, limit).map(({ item }) => item);
 }
