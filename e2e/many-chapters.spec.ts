@@ -64,3 +64,33 @@ test("a list of hundreds of chapters shows the open one, and is worked on by key
     )
     .toEqual(kept);
 });
+
+test("hundreds of places are listed from the open chapter on, and one that is being changed stays", async ({
+  page,
+}) => {
+  const bookId = await openOwnBook(page, book.replace("Over sand 200.", "<a id='slip'></a>Over sand 200."));
+  const chapters = (await (await page.request.get(`/api/books/${bookId}/chapters`)).json()) as {
+    id: string;
+  }[];
+  await page.goto(`/books/${bookId}/write/${chapters[198]!.id}`);
+  await page.getByRole("radio", { name: "Places" }).click();
+  const places = page.getByRole("navigation", { name: "Places" });
+  const row = (name: string) => places.getByRole("listitem").filter({ hasText: name });
+  await expect(row("Causeway 199")).toBeInViewport();
+  await expect(row("Causeway 199")).toHaveAttribute("aria-setsize", String(count + 1));
+  await expect(row("Causeway 199")).toHaveAttribute("aria-posinset", "199");
+  expect(await places.getByRole("listitem").count()).toBeLessThan(100);
+
+  await places.getByRole("button", { name: /^Change the anchor/ }).click();
+  await places.getByLabel("Name").fill("The slip at low water");
+  await row("Causeway 199").hover();
+  await page.mouse.wheel(0, -9_000);
+  await expect(row("Causeway 1").first()).toBeInViewport();
+  await expect(places.getByLabel("Name")).toHaveValue("The slip at low water");
+  await places.getByLabel("Name").press("Enter");
+  const named = async (): Promise<string[]> =>
+    ((await (await page.request.get(`/api/books/${bookId}/places`)).json()) as { text: string }[]).map(
+      ({ text: name }) => name,
+    );
+  await expect.poll(named).toContain("The slip at low water");
+});

@@ -1,8 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
+import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
 import { BookIndex } from "@vennet/core/manuscript/book-index";
-import type { PlaceKind } from "@vennet/core/manuscript/outline";
-import { Heading, Image, MapPin, PenLine, Signpost, Superscript, Table, type LucideIcon } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { answerOf, api, ApiError, type PlaceListing } from "../../api/client";
 import { useStale } from "../../api/stale";
@@ -17,16 +16,7 @@ import { plural } from "../../parts/wording";
 import { useSurroundingBook } from "../use-surrounding-book";
 import { kindWords } from "../../destinations/known-place";
 import { NotRead } from "../../parts/not-read";
-
-const icons: Record<PlaceKind, LucideIcon | null> = {
-  title: null,
-  heading: Heading,
-  anchor: MapPin,
-  note: Superscript,
-  figure: Image,
-  table: Table,
-  signposts: Signpost,
-};
+import { PlaceRow } from "./place-row";
 
 const isHeading = ({ kind }: PlaceListing): boolean => kind === "title" || kind === "heading";
 
@@ -73,16 +63,33 @@ export function PlacesList({
   const [open, setOpen] = useState<string | null>(null);
   const all = places.data ?? [];
   const shown = all.filter(shows[show].has);
+  const scroller = useRef<HTMLDivElement>(null);
+  const openAt = open === null ? -1 : shown.findIndex(({ id }) => id === open);
+  const virtual = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => 26,
+    overscan: 12,
+    getItemKey: (at) => `${shown[at]!.chapterId} ${shown[at]!.id}`,
+    // What is being changed stays, however far it is scrolled away.
+    rangeExtractor: (range) => [
+      ...new Set([...defaultRangeExtractor(range), ...(openAt === -1 ? [] : [openAt])]),
+    ],
+  });
+  const currentAt = shown.findIndex(({ chapterId }) => chapterId === current);
+  const { scrollToIndex } = virtual;
+  useEffect(() => {
+    if (currentAt !== -1) scrollToIndex(currentAt);
+    // Once for a chapter that is opened: who scrolls on stays there while places come and go.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [current, show, places.isPending, scrollToIndex]);
   const visit = (place: PlaceListing): void => {
     if (place.chapterId === current && goTo(place.id)) return;
     void navigate(`/books/${bookId}/write/${place.chapterId}?place=${place.id}`);
   };
   return (
-    <nav
-      aria-label="Places"
-      className="flex h-full flex-col overflow-y-auto border-r border-hairline bg-paper pb-4"
-    >
-      <div className="sticky top-0 bg-paper px-4 pb-2">
+    <nav aria-label="Places" className="flex h-full flex-col border-r border-hairline bg-paper">
+      <div className="px-4 pb-2">
         <select
           aria-label="Which places"
           value={show}
@@ -103,74 +110,41 @@ export function PlacesList({
       <NotRead of={places} />
       {places.isPending && <Waiting what="Reading the places" />}
       {places.data && shown.length === 0 && <p className="px-4 py-2 text-faint">{shows[show].none}</p>}
-      <ol>
-        {shown.map((place) => {
-          const indent = place.kind === "title" ? 0 : (place.level ?? 1);
-          const name =
-            place.text.trim() || (place.kind === "anchor" ? "without a name" : kindWords[place.kind]);
-          const indexed = index?.places.get(place.id);
-          const number = place.kind === "anchor" || !indexed ? null : index!.labelOf(indexed);
-          const Icon = icons[place.kind];
-          return (
-            <li
-              key={`${place.chapterId} ${place.id}`}
-              className={place.chapterId === current ? "" : "text-faint"}
-            >
-              <div
-                className="flex items-baseline gap-1.5 py-0.5 pr-2 hover:bg-blue-wash"
-                style={{ paddingLeft: `${1 + indent * 0.7}rem` }}
+      <div ref={scroller} className="min-h-0 grow overflow-y-auto pb-4">
+        <ol className="relative" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map(({ index: at, start, key }) => {
+            const place = shown[at]!;
+            const indexed = index?.places.get(place.id);
+            return (
+              <li
+                key={key}
+                ref={virtual.measureElement}
+                data-index={at}
+                aria-setsize={shown.length}
+                aria-posinset={at + 1}
+                className={`absolute inset-x-0 ${place.chapterId === current ? "" : "text-faint"}`}
+                style={{ transform: `translateY(${start}px)` }}
               >
-                {Icon && (
-                  <Icon
-                    aria-label={kindWords[place.kind].toLowerCase()}
-                    size={13}
-                    className="shrink-0 translate-y-0.5"
+                <PlaceRow
+                  place={place}
+                  number={place.kind === "anchor" || !indexed ? null : index!.labelOf(indexed)}
+                  isOpen={open === place.id}
+                  onVisit={() => visit(place)}
+                  onChange={() => setOpen(open === place.id ? null : place.id)}
+                />
+                {open === place.id && (
+                  <AnchorActions
+                    bookId={bookId}
+                    anchor={place}
+                    others={all.filter(({ id }) => id !== place.id)}
+                    onDone={() => setOpen(null)}
                   />
                 )}
-                <button
-                  type="button"
-                  onClick={() => visit(place)}
-                  className={`min-w-0 grow text-left font-serif leading-snug [overflow-wrap:anywhere] hover:text-blue ${place.kind === "title" ? "font-semibold" : ""}`}
-                >
-                  {number !== null && <span className="text-faint">{number} </span>}
-                  {name}
-                </button>
-                {place.kind === "anchor" && (
-                  <button
-                    type="button"
-                    aria-expanded={open === place.id}
-                    aria-label={`Change the anchor “${name}”`}
-                    onClick={() => setOpen(open === place.id ? null : place.id)}
-                    data-tip="Change"
-                    className="min-h-[24px] min-w-[24px] shrink-0 p-1 text-faint hover:text-blue"
-                  >
-                    <PenLine aria-hidden size={13} />
-                  </button>
-                )}
-                <span className="w-8 shrink-0 text-right text-sm text-faint tabular-nums">
-                  <span className="sr-only">{place.page ? "page " : ""}</span>
-                  {place.page}
-                </span>
-                <span
-                  className="w-7 shrink-0 text-right text-sm text-faint tabular-nums"
-                  title={plural(place.uses, "link leads here", "links lead here")}
-                >
-                  {place.uses > 0 ? place.uses : "–"}
-                  <span className="sr-only"> {place.uses === 1 ? "link leads here" : "links lead here"}</span>
-                </span>
-              </div>
-              {open === place.id && (
-                <AnchorActions
-                  bookId={bookId}
-                  anchor={place}
-                  others={all.filter(({ id }) => id !== place.id)}
-                  onDone={() => setOpen(null)}
-                />
-              )}
-            </li>
-          );
-        })}
-      </ol>
+              </li>
+            );
+          })}
+        </ol>
+      </div>
     </nav>
   );
 }
@@ -266,7 +240,9 @@ function AnchorActions({
       )}
       <label className="grid gap-0.5">
         <span className="text-faint">
-          {anchor.uses > 0 ? `Where its ${plural(anchor.uses, "link")} lead then` : "Nothing leads here"}
+          {anchor.uses > 0
+            ? `Where its ${plural(anchor.uses, "link leads", "links lead")} then`
+            : "Nothing leads here"}
         </span>
         {anchor.uses > 0 && (
           <select
