@@ -1,3 +1,4 @@
+import type { Page } from "@playwright/test";
 import { expect, movedTo, openOwnBook, test, text } from "./fixtures";
 
 const count = 240;
@@ -5,13 +6,16 @@ const book = Array.from({ length: count }, (_, i) => `# Causeway ${i + 1}\n\nOve
   "\n\n",
 );
 
+/** What the server lists of a book. */
+const listed = async <T>(page: Page, bookId: string, what: "chapters" | "places"): Promise<T[]> =>
+  (await (await page.request.get(`/api/books/${bookId}/${what}`)).json()) as T[];
+const chaptersOf = (page: Page, bookId: string) => listed<{ id: string }>(page, bookId, "chapters");
+
 test("a list of hundreds of chapters shows the open one, and is worked on by key and by hand where it is seen", async ({
   page,
 }) => {
   const bookId = await openOwnBook(page, book);
-  const chapters = (await (await page.request.get(`/api/books/${bookId}/chapters`)).json()) as {
-    id: string;
-  }[];
+  const chapters = await chaptersOf(page, bookId);
   await page.goto(`/books/${bookId}/write/${chapters[199]!.id}`);
   await expect(text(page)).toContainText("Over sand 200.");
   const list = page.getByRole("navigation", { name: "Chapters" });
@@ -48,10 +52,7 @@ test("a list of hundreds of chapters shows the open one, and is worked on by key
   const over = page.getByText(/“Causeway 30” is at place \d+ of/);
   await expect(over).toBeAttached();
   await page.mouse.up();
-  const order = async (): Promise<string[]> =>
-    ((await (await page.request.get(`/api/books/${bookId}/chapters`)).json()) as { id: string }[]).map(
-      ({ id }) => id,
-    );
+  const order = async (): Promise<string[]> => (await chaptersOf(page, bookId)).map(({ id }) => id);
   await expect.poll(async () => (await order()).indexOf(chapters[29]!.id)).toBeGreaterThan(60);
   const kept = await order();
   expect(kept.indexOf(chapters[0]!.id)).toBe(29);
@@ -69,14 +70,14 @@ test("hundreds of places are listed from the open chapter on, and one that is be
   page,
 }) => {
   const bookId = await openOwnBook(page, book.replace("Over sand 200.", "<a id='slip'></a>Over sand 200."));
-  const chapters = (await (await page.request.get(`/api/books/${bookId}/chapters`)).json()) as {
-    id: string;
-  }[];
+  const chapters = await chaptersOf(page, bookId);
   await page.goto(`/books/${bookId}/write/${chapters[198]!.id}`);
   await page.getByRole("radio", { name: "Places" }).click();
   const places = page.getByRole("navigation", { name: "Places" });
   const row = (name: string) => places.getByRole("listitem").filter({ hasText: name });
   await expect(row("Causeway 199")).toBeInViewport();
+  // What follows it is seen, and not what is before.
+  await expect(row("Causeway 209")).toBeInViewport();
   await expect(row("Causeway 199")).toHaveAttribute("aria-setsize", String(count + 1));
   await expect(row("Causeway 199")).toHaveAttribute("aria-posinset", "199");
   expect(await places.getByRole("listitem").count()).toBeLessThan(100);
@@ -89,8 +90,6 @@ test("hundreds of places are listed from the open chapter on, and one that is be
   await expect(places.getByLabel("Name")).toHaveValue("The slip at low water");
   await places.getByLabel("Name").press("Enter");
   const named = async (): Promise<string[]> =>
-    ((await (await page.request.get(`/api/books/${bookId}/places`)).json()) as { text: string }[]).map(
-      ({ text: name }) => name,
-    );
+    (await listed<{ text: string }>(page, bookId, "places")).map(({ text: name }) => name);
   await expect.poll(named).toContain("The slip at low water");
 });

@@ -77,12 +77,17 @@ export function PlacesList({
     ],
   });
   const currentAt = shown.findIndex(({ chapterId }) => chapterId === current);
-  const { scrollToIndex } = virtual;
+  const { range, scrollToIndex } = virtual;
+  const isBegun = useRef(false);
   useEffect(() => {
-    if (currentAt !== -1) scrollToIndex(currentAt);
+    if (currentAt === -1) return;
+    const isSeen = range !== null && currentAt >= range.startIndex && currentAt <= range.endIndex;
+    // Who went to a place that is listed here finds the list as it was.
+    if (!isBegun.current || !isSeen) scrollToIndex(currentAt, { align: "start" });
+    isBegun.current = true;
     // Once for a chapter that is opened: who scrolls on stays there while places come and go.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [current, show, places.isPending, scrollToIndex]);
+  }, [current, show, places.isPending]);
   const visit = (place: PlaceListing): void => {
     if (place.chapterId === current && goTo(place.id)) return;
     void navigate(`/books/${bookId}/write/${place.chapterId}?place=${place.id}`);
