@@ -62,7 +62,7 @@ export function UndoBar() {
     <div role="status" className="fixed inset-x-0 bottom-4 z-40 mx-auto w-fit max-w-[calc(100vw-2rem)]">
       {(isOffered || said !== null) && (
         <div className="flex items-center gap-4 border border-ink bg-paper px-4 py-2 shadow-md">
-          <span>{said ?? offered?.message}</span>
+          <span className="min-w-0 [overflow-wrap:anywhere]">{said ?? offered?.message}</span>
           {isOffered && (
             <>
               <Button kind="main" disabled={busy} onClick={() => void undo(offered)}>
