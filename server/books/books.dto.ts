@@ -1,6 +1,6 @@
 import { kindNames } from "@vennet/core/destination/kinds/kinds";
 import { finishedFormats, type FinishedFormat } from "@vennet/core/finished/finished-format";
-import { ApiProperty, ApiPropertyOptional } from "@nestjs/swagger";
+import { ApiProperty, ApiPropertyOptional, PickType } from "@nestjs/swagger";
 import { assertFonts, type BookFonts } from "@vennet/core/manuscript/book-fonts";
 import {
   assertConventions,
@@ -238,13 +238,7 @@ export class BookStatesAnswer {
 }
 
 /** A book that was deleted and can be brought back. */
-export class DeletedBookAnswer {
-  @ApiProperty()
-  id: string;
-  @ApiProperty()
-  title: string;
-  @ApiProperty()
-  author: string;
+export class DeletedBookAnswer extends PickType(BookAnswer, ["id", "title", "author"]) {
   @ApiProperty()
   deletedAt: string;
   @ApiProperty({ description: "When it goes for good by itself." })
